@@ -1,0 +1,37 @@
+import { boxEdits } from './boxes';
+import { leadEdits } from './leads';
+import { rigEdits, walkEdits } from './rig';
+import { soundEdits } from './sounds';
+import { stageEdits } from './stage';
+import { stateEdits } from './state';
+import type { EditDefinition } from './edit';
+
+/** Every way a rig can change, by name. */
+export const EDITS = {
+  ...rigEdits,
+  ...stageEdits,
+  ...boxEdits,
+  ...leadEdits,
+  ...stateEdits,
+  ...soundEdits,
+  ...walkEdits,
+};
+
+type Edits = typeof EDITS;
+type ArgumentsOf<D> = D extends EditDefinition<infer A> ? A : never;
+
+/** One edit as data: its name and its arguments. */
+export type SingleEdit = {
+  [K in keyof Edits]: { readonly edit: K; readonly arguments: ArgumentsOf<Edits[K]> };
+}[keyof Edits];
+
+/** Several edits that count, and are undone, as one. */
+export type EditGroup = {
+  readonly edit: 'together';
+  readonly arguments: { readonly label: string; readonly edits: readonly SingleEdit[] };
+};
+
+export type EditCall = SingleEdit | EditGroup;
+export { EditError } from './edit';
+export type { RoutingChange } from './rig';
+export type { Move } from './leads';

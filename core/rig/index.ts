@@ -1,0 +1,51 @@
+export { applyEdit, patchRig, type Applied, type DocumentPatch } from './apply';
+export {
+  EDITS,
+  EditError,
+  type EditCall,
+  type EditGroup,
+  type Move,
+  type RoutingChange,
+  type SingleEdit,
+} from './edits';
+export { figureKey, figuresOf, type FigureEntry, type FigurePath } from './figures';
+export {
+  emptyHistory,
+  historyOf,
+  recordOf,
+  remember,
+  stepBack,
+  type History,
+  type HistoryRecord,
+} from './history';
+export { checkInvariants } from './invariants';
+export {
+  computedLength,
+  distanceBetween,
+  inOrder,
+  isOneInOneOut,
+  neededLength,
+  stockLength,
+} from './lengths';
+export { freeNumber, freshId, makeLead, makePlace, makeRig, makeSound, makeTag, slug } from './make';
+export { formatProblem, type Problem } from './problem';
+export { fileSchema, readRig, readRigValue, writeRig, type ReadResult } from './read';
+export { EFFECT_CATEGORIES, boxSchema } from './schema-box';
+export { LIMITS } from './schema-parts';
+export { FORMAT, LEAD_KINDS, SEVERITIES, VERSION } from './schema-rig';
+export * from './types';
+export {
+  boxOf,
+  chosen,
+  guitarOf,
+  isAudio,
+  isLink,
+  isPutAway,
+  jackKey,
+  jackOf,
+  refOf,
+  sameJack,
+  sources,
+  wiring,
+  type Plugged,
+} from './wiring';

@@ -1,0 +1,113 @@
+import { boxOf, isAudio, isLink, isPutAway, jackOf, wiring } from './wiring';
+import type { Box, JackRef, Lead, Rig } from './types';
+
+const PATCH_M = 0.3;
+const NEIGHBOUR_PATCH_M = 0.15;
+/** Floating sums must not push a length that is exactly a stock length to the next one. */
+const EPSILON = 1e-9;
+
+/** From a length wanted to one that can be had: the next stock length, else to be made, up to 0.1 m. */
+export function stockLength(
+  wantedM: number,
+  stockM: readonly number[],
+): { lengthM: number; toBeMade: boolean } {
+  const fitting = stockM.filter((stock) => stock >= wantedM - EPSILON);
+  if (fitting.length > 0) return { lengthM: Math.min(...fitting), toBeMade: false };
+  return { lengthM: Math.round(Math.ceil(wantedM * 10 - EPSILON)) / 10, toBeMade: true };
+}
+
+const dropOf = (rig: Rig, box: Box): number =>
+  box.dropM ?? rig.stage.places.find((place) => place.id === box.place)?.dropM ?? 0;
+
+/** Metres along the stage from one place to another; 0 inside one. */
+export function distanceBetween(rig: Rig, a: string, b: string): number {
+  const places = rig.stage.places;
+  const [first, last] = [a, b]
+    .map((id) => places.findIndex((place) => place.id === id))
+    .sort((x, y) => x - y);
+  return places.slice((first ?? 0) + 1, (last ?? 0) + 1).reduce((sum, place) => sum + place.distanceM, 0);
+}
+
+/** One audio jack in, one audio jack out: what stands in a row on a board. */
+export function isOneInOneOut(box: Box): boolean {
+  const audio = box.jacks.filter(isAudio);
+  return (
+    audio.filter((jack) => jack.direction === 'in').length === 1 &&
+    audio.filter((jack) => jack.direction === 'out').length === 1 &&
+    audio.length === 2
+  );
+}
+
+/** Boxes of a place by their order hints, ties by id: the order everything that reads a place uses. */
+export const inOrder = (boxes: readonly Box[]): readonly Box[] =>
+  [...boxes].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
+
+function areNeighbours(rig: Rig, a: Box, b: Box): boolean {
+  const row = inOrder(rig.boxes.filter((box) => box.place === a.place && isOneInOneOut(box)));
+  return Math.abs(row.indexOf(a) - row.indexOf(b)) === 1;
+}
+
+function lengthOfRun(rig: Rig, a: JackRef, b: JackRef): number | null {
+  const [boxA, boxB] = [boxOf(rig, a.box), boxOf(rig, b.box)];
+  const [jackA, jackB] = [jackOf(rig, a), jackOf(rig, b)];
+  if (!boxA || !boxB || !jackA || !jackB) return null;
+  if (
+    boxA.place === boxB.place &&
+    isOneInOneOut(boxA) &&
+    isOneInOneOut(boxB) &&
+    isAudio(jackA) &&
+    isAudio(jackB)
+  )
+    return areNeighbours(rig, boxA, boxB) ? NEIGHBOUR_PATCH_M : PATCH_M;
+  const players = [boxA, boxB].some((box) => box.blocks.some((block) => block.role === 'source'));
+  const { slackPercent, playerSlackPercent } = rig.houseRules.limits;
+  const slack = (players ? playerSlackPercent : slackPercent) / 100;
+  return (distanceBetween(rig, boxA.place, boxB.place) + dropOf(rig, boxA) + dropOf(rig, boxB)) * (1 + slack);
+}
+
+/**
+ * The length a lead needs, metres, before it is rounded up to stock:
+ * (sum of the distances passed + both drops) × (1 + slack); 0.3 m for a patch between one-in/one-out boxes of a
+ * place, 0.15 m between neighbours. The longest over all variants and over all jacks an end may be plugged in.
+ * @returns null while an end is loose everywhere, and for links that are no leads
+ */
+export function neededLength(rig: Rig, lead: Lead): number | null {
+  if (isLink(lead)) return null;
+  const ends = [null, ...rig.variants.map((variant) => variant.id)].flatMap((variant) =>
+    wiring({ ...rig, leads: [lead] }, variant),
+  );
+  const runs = ends
+    .filter((end) => !isPutAway(end))
+    .flatMap((end) => end.from.flatMap((from) => end.to.map((to) => lengthOfRun(rig, from, to))))
+    .filter((length) => length !== null);
+  return runs.length === 0 ? null : Math.max(...runs);
+}
+
+/** The length the rule gives this lead, rounded up to stock, or null where it has none to give. */
+export function computedLength(rig: Rig, lead: Lead): { lengthM: number; toBeMade: boolean } | null {
+  const needed = neededLength(rig, lead);
+  return needed === null ? null : stockLength(needed, rig.stage.stockM);
+}
+
+/** Changed computed lengths between two documents: lead id → metres. Hand and measured lengths never change. */
+export function lengthChanges(before: Rig, after: Rig): ReadonlyMap<string, number> {
+  const changes = new Map<string, number>();
+  if (
+    before.leads === after.leads &&
+    before.boxes === after.boxes &&
+    before.stage === after.stage &&
+    before.variants === after.variants &&
+    before.houseRules === after.houseRules
+  )
+    return changes;
+  const old = new Map(before.leads.map((lead) => [lead.id, lead]));
+  for (const lead of after.leads) {
+    if (lead.lengthBy !== 'computed') continue;
+    const now = computedLength(after, lead)?.lengthM;
+    const was = old.get(lead.id);
+    const touched =
+      was === undefined || was.lengthBy !== 'computed' || now !== computedLength(before, was)?.lengthM;
+    if (now !== undefined && touched && now !== lead.lengthM) changes.set(lead.id, now);
+  }
+  return changes;
+}

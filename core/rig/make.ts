@@ -1,0 +1,151 @@
+import { rigSchema, FORMAT, VERSION } from './schema-rig';
+import { LIMITS } from './schema-parts';
+import type { Adapter, Connector, JackRef, Lead, LeadKind, Place, Rig, Sound } from './types';
+
+/** Small letters, digits and dashes from any name; never empty. */
+export const slug = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 40)
+    .replace(/-+$/, '') || 'part';
+
+/** `base`, or `base-2`, `base-3` … : the first that is not taken. */
+export function freshId(base: string, taken: { has(id: string): boolean }): string {
+  const start = base === 'constructor' || base === 'prototype' ? `${base}-1` : base;
+  let id = start;
+  for (let n = 2; taken.has(id); n += 1) id = `${start}-${n}`;
+  return id;
+}
+
+const consonants = (word: string) => word[0] + word.slice(1).replace(/[AEIOU]/g, '');
+
+/** A tag of at most 7 characters from a name, told apart from the tags that are taken. */
+export function makeTag(name: string, taken: ReadonlySet<string>): string {
+  const words = name
+    .normalize('NFKD')
+    .toUpperCase()
+    .match(/[A-Z0-9]+/g) ?? ['BOX'];
+  const first = words[0] ?? 'BOX';
+  const short = first.length <= LIMITS.tagLength ? first : consonants(first).slice(0, LIMITS.tagLength);
+  const initials =
+    words.length > 1
+      ? `${short.slice(0, 4)}${words
+          .slice(1)
+          .map((w) => w[0])
+          .join('')}`
+      : short;
+  for (const tag of [short, initials.slice(0, LIMITS.tagLength)]) if (!taken.has(tag)) return tag;
+  for (let n = 2; ; n += 1) {
+    const tag = `${short.slice(0, LIMITS.tagLength - String(n).length)}${n}`;
+    if (!taken.has(tag)) return tag;
+  }
+}
+
+/** The lowest lead number that is free. */
+export function freeNumber(leads: readonly Lead[], alsoTaken: ReadonlySet<number> = new Set()): number {
+  const taken = new Set([...leads.map((lead) => lead.number), ...alsoTaken]);
+  let number = 1;
+  while (taken.has(number)) number += 1;
+  return number;
+}
+
+const PLUGS: Record<LeadKind, readonly [Connector, Connector]> = {
+  instrument: ['ts-635', 'ts-635'],
+  patch: ['ts-635', 'ts-635'],
+  speaker: ['ts-635', 'ts-635'],
+  balanced: ['xlr-f', 'xlr-m'],
+  stereo: ['trs-635', 'trs-635'],
+  midi: ['din-5', 'din-5'],
+  switch: ['trs-635', 'trs-635'],
+  expression: ['trs-635', 'trs-635'],
+  digital: ['rca', 'rca'],
+  usb: ['usb-a', 'usb-b'],
+  dc: ['barrel-21', 'barrel-21'],
+  mains: ['mains', 'mains'],
+  radio: ['none', 'none'],
+  air: ['none', 'none'],
+};
+
+/** A lead of a kind with the plugs that kind has as a rule. */
+export function makeLead(args: {
+  id: string;
+  number: number;
+  kind: LeadKind;
+  from: readonly JackRef[];
+  to: readonly JackRef[];
+  lengthM?: number;
+  adapters?: { from?: readonly Adapter[]; to?: readonly Adapter[] };
+}): Lead {
+  const [fromPlug, toPlug] = PLUGS[args.kind];
+  const end = (
+    connector: Connector,
+    at: readonly JackRef[],
+    adapters: readonly Adapter[] = [],
+  ): Lead['from'] => ({
+    at,
+    plug: { connector, angle: 'straight', silent: false },
+    adapters,
+  });
+  return {
+    id: args.id,
+    number: args.number,
+    kind: args.kind,
+    from: end(fromPlug, args.from, args.adapters?.from),
+    to: end(toPlug, args.to, args.adapters?.to),
+    lengthM: args.lengthM ?? 0,
+    lengthBy: 'computed',
+    makeup: 'unknown',
+    break: { kind: 'none' },
+    label: '',
+    notes: '',
+  };
+}
+
+export const makeSound = (id: string, name: string): Sound => ({
+  id,
+  name,
+  guitar: null,
+  pickup: null,
+  wish: {},
+  state: { blocks: {}, modes: {}, controls: {}, patches: {} },
+  messages: [],
+  notes: '',
+});
+
+/** What a new place stands from its left neighbour until somebody says better. */
+const NEW_PLACE_M = 3;
+
+export const makePlace = (id: string, name: string, known?: { distanceM: number; dropM: number }): Place => ({
+  id,
+  name,
+  distanceM: known?.distanceM ?? NEW_PLACE_M,
+  distanceBy: 'assumed',
+  dropM: known?.dropM ?? 0.5,
+  enclosed: false,
+  notes: '',
+});
+
+/** A rig with the usual stage (player, floor, backline, desk), one sound and nothing in it. */
+export function makeRig(args: { id: string; title: string; created: string }): Rig {
+  return rigSchema.parse({
+    format: FORMAT,
+    version: VERSION,
+    id: args.id,
+    title: args.title,
+    dates: { created: args.created },
+    stage: {
+      places: [
+        makePlace('player', 'Player', { distanceM: 0, dropM: 0.5 }),
+        makePlace('floor', 'Floor', { distanceM: 3, dropM: 0.3 }),
+        makePlace('backline', 'Backline', { distanceM: 5, dropM: 0.5 }),
+        makePlace('desk', 'Desk', { distanceM: 20, dropM: 0.5 }),
+      ],
+    },
+    boxes: [],
+    leads: [],
+    sounds: [makeSound('sound-1', 'Sound 1')],
+  });
+}

@@ -1,0 +1,59 @@
+import { z } from 'zod';
+import { checkKeys, checkText, parseJson } from './guard';
+import { checkInvariants } from './invariants';
+import { migrate } from './migrate';
+import { formatPath, type Problem } from './problem';
+import { LIMITS } from './schema-parts';
+import { rigSchema } from './schema-rig';
+import type { Rig } from './types';
+
+export type ReadResult =
+  { readonly ok: true; readonly rig: Rig } | { readonly ok: false; readonly problems: readonly Problem[] };
+
+const refuse = (...problems: readonly Problem[]): ReadResult => ({ ok: false, problems });
+
+const tooMany = (raw: Record<string, unknown>, list: 'boxes' | 'leads'): Problem | null => {
+  const items = raw[list];
+  return Array.isArray(items) && items.length > LIMITS[list]
+    ? { path: list, reason: `${items.length} ${list}; a rig has at most ${LIMITS[list]}` }
+    : null;
+};
+
+/** Checks a value that claims to be a rig: keys, version, types, ranges, references. */
+export function readRigValue(value: unknown): ReadResult {
+  const key = checkKeys(value);
+  if (key) return refuse(key);
+  const migrated = migrate(value);
+  if ('problem' in migrated) return refuse(migrated.problem);
+  const crowd = tooMany(migrated.value, 'boxes') ?? tooMany(migrated.value, 'leads');
+  if (crowd) return refuse(crowd);
+  const parsed = rigSchema.safeParse(migrated.value);
+  if (!parsed.success)
+    return refuse(
+      ...parsed.error.issues
+        .slice(0, 50)
+        .map((issue) => ({ path: formatPath(issue.path), reason: issue.message })),
+    );
+  const rig: Rig = parsed.data;
+  const problems = checkInvariants(rig);
+  return problems.length > 0 ? refuse(...problems) : { ok: true, rig };
+}
+
+/** Reads the text of a rig file. Never throws; on a bad file says what is wrong and where. */
+export function readRig(text: string): ReadResult {
+  const problem = checkText(text);
+  if (problem) return refuse(problem);
+  const parsed = parseJson(text);
+  return 'problem' in parsed ? refuse(parsed.problem) : readRigValue(parsed.value);
+}
+
+/** The text of a rig file: UTF-8 JSON, two spaces, a line feed at the end. Who walked a walk is left out unless asked. */
+export function writeRig(rig: Rig, options: { withNames?: boolean } = {}): string {
+  const walks = options.withNames ? rig.walks : rig.walks.map((walk) => ({ ...walk, who: undefined }));
+  return `${JSON.stringify({ ...rig, walks }, null, 2)}\n`;
+}
+
+/** The JSON Schema of the file, as other programs may check against. */
+export function fileSchema(): unknown {
+  return z.toJSONSchema(rigSchema, { io: 'input', target: 'draft-2020-12' });
+}

@@ -1,0 +1,110 @@
+import { z } from 'zod';
+
+/** Keys that reach into an object's prototype; refused wherever a file uses them. */
+export const FORBIDDEN_KEYS: readonly string[] = ['__proto__', 'constructor', 'prototype'];
+
+export const LIMITS = {
+  nameLength: 200,
+  notesLength: 20_000,
+  tagLength: 7,
+  boxes: 2_000,
+  leads: 10_000,
+  lengthM: 200,
+  fileBytes: 20 * 1024 * 1024,
+  depth: 64,
+} as const;
+
+export const id = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9-]{0,59}$/, 'an id is 1 to 60 small letters, digits and dashes')
+  .refine((text) => !FORBIDDEN_KEYS.includes(text), 'this word cannot be an id');
+
+/** `box/part`: names one jack, block or control of one box. */
+export const partKey = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9-]{0,59}\/[a-z0-9][a-z0-9-]{0,59}$/, 'a part is named box/part');
+
+export const name = z.string().max(LIMITS.nameLength, `at most ${LIMITS.nameLength} characters`);
+export const notes = z.string().max(LIMITS.notesLength).default('');
+/** A number in SI units; infinities and not-a-number are refused by z.number itself. */
+export const real = z.number();
+export const positive = z.number().gt(0);
+export const notNegative = z.number().min(0);
+/** A position of a knob: 0 fully down (7:00) to 1 fully up (5:00). */
+export const turn = z.number().min(0).max(1);
+export const day = z.string().regex(/^\d{4}-\d{2}-\d{2}/, 'a date begins with YYYY-MM-DD');
+
+const figureOf = (value: z.ZodNumber) =>
+  z.looseObject({
+    value,
+    source: z.enum(['assumed', 'manual', 'measured']),
+    low: real.optional(),
+    high: real.optional(),
+    note: name.optional(),
+    page: name.optional(),
+    date: day.optional(),
+  });
+
+/** An electrical figure in SI units or decibels, with where it comes from and its plausible range. */
+export const figure = figureOf(real);
+/** A figure that cannot be zero or less: ohms, watts. */
+export const positiveFigure = figureOf(positive);
+export const notNegativeFigure = figureOf(notNegative);
+
+export const CARRIES = [
+  'instrument',
+  'line',
+  'mic',
+  'speaker',
+  'phones',
+  'digital',
+  'switch',
+  'expression',
+  'cv',
+  'midi',
+  'usb',
+  'dc',
+  'mains',
+  'radio',
+  'air',
+] as const;
+export const carries = z.enum(CARRIES);
+
+/** Names of connectors. On a panel `xlr-f` is the socket with holes; on a lead `xlr-m` is the plug with pins. */
+export const connector = z.enum([
+  'ts-635',
+  'trs-635',
+  'xlr-f',
+  'xlr-m',
+  'combo',
+  'rca',
+  'ts-35',
+  'trs-35',
+  'speaker-twist',
+  'din-5',
+  'din-7',
+  'din-8',
+  'barrel-21',
+  'usb-a',
+  'usb-b',
+  'usb-c',
+  'bnc',
+  'optical',
+  'network',
+  'mains',
+  'none',
+]);
+
+export const jackRef = z.looseObject({ box: id, jack: id });
+
+/** What differs from the layer below: states of blocks, modes of jacks, knobs, inner wiring. */
+export const stateLayer = z.looseObject({
+  blocks: z.record(partKey, id).default({}),
+  modes: z.record(partKey, id).default({}),
+  controls: z
+    .record(partKey, z.looseObject({ position: turn, basis: z.string().max(40).nullable().default(null) }))
+    .default({}),
+  patches: z.record(id, id).default({}),
+});
+
+export const emptyLayer = () => ({ blocks: {}, modes: {}, controls: {}, patches: {} });

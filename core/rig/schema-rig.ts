@@ -1,0 +1,243 @@
+import { z } from 'zod';
+import { boxSchema, EFFECT_CATEGORIES } from './schema-box';
+import {
+  LIMITS,
+  connector,
+  day,
+  emptyLayer,
+  id,
+  jackRef,
+  name,
+  notNegative,
+  notes,
+  stateLayer,
+} from './schema-parts';
+
+export const FORMAT = 'hum-map/rig';
+export const VERSION = 1;
+
+const plug = z.looseObject({
+  connector,
+  angle: z.enum(['straight', 'angled', 'flat']).default('straight'),
+  silent: z.boolean().default(false),
+});
+
+const adapter = z.looseObject({ name, takes: connector, gives: connector });
+
+const leadEnd = z.looseObject({
+  /** None: loose. One: plugged there. Several: plugged into one of them at a time, as the sound says. */
+  at: z.array(jackRef).default([]),
+  plug,
+  adapters: z.array(adapter).default([]),
+});
+
+export const LEAD_KINDS = [
+  'instrument',
+  'patch',
+  'speaker',
+  'balanced',
+  'stereo',
+  'midi',
+  'switch',
+  'expression',
+  'digital',
+  'usb',
+  'dc',
+  'mains',
+  'radio',
+  'air',
+] as const;
+
+export const leadSchema = z.looseObject({
+  id,
+  number: z.number().int().min(1).max(99_999),
+  from: leadEnd,
+  to: leadEnd,
+  kind: z.enum(LEAD_KINDS),
+  lengthM: notNegative.max(LIMITS.lengthM, `a lead is at most ${LIMITS.lengthM} m long`),
+  lengthBy: z.enum(['computed', 'hand', 'measured']).default('computed'),
+  makeup: z.enum(['soldered', 'solderless', 'moulded', 'unknown']).default('unknown'),
+  break: z
+    .looseObject({
+      kind: z.enum(['none', 'lift', 'cap', 'transformer', 'twin-core']),
+      end: z.enum(['from', 'to']).optional(),
+    })
+    .default({ kind: 'none' }),
+  loom: id.optional(),
+  label: name.default(''),
+  measured: z
+    .looseObject({
+      shieldOhm: notNegative.optional(),
+      coreOhm: notNegative.optional(),
+      farad: notNegative.optional(),
+      date: day.optional(),
+    })
+    .optional(),
+  notes,
+});
+
+const place = z.looseObject({
+  id,
+  name,
+  /** From the left-hand neighbour, metres; of no meaning for the first place. */
+  distanceM: notNegative.max(LIMITS.lengthM),
+  distanceBy: z.enum(['assumed', 'hand']).default('hand'),
+  dropM: notNegative.max(LIMITS.lengthM),
+  enclosed: z.boolean().default(false),
+  fieldUt: notNegative.optional(),
+  notes,
+});
+
+const mains = z.looseObject({
+  volts: z.number().gt(0).optional(),
+  hertz: z.number().gt(0).optional(),
+  circuits: z.array(z.looseObject({ id, name, amps: z.number().gt(0).optional() })).default([]),
+  outlets: z.array(z.looseObject({ id, name, circuit: id, group: name.default('') })).default([]),
+  earthDifferences: z.array(z.looseObject({ a: id, b: id, volts: notNegative })).default([]),
+});
+
+export const DEFAULT_STOCK_M = [0.15, 0.3, 0.6, 1, 3, 4.5, 6, 9, 12, 15];
+
+const stage = z.looseObject({
+  places: z.array(place).min(1, 'a stage has at least one place'),
+  mains: mains.prefault({}),
+  stockM: z.array(z.number().gt(0).max(LIMITS.lengthM)).default(DEFAULT_STOCK_M),
+});
+
+/** House limits with the field's defaults; units are in the names. */
+const limits = z.looseObject({
+  toneDb: z.number().default(1.5),
+  weakDriveDb: z.number().default(0.5),
+  headroomConverterDb: z.number().default(6),
+  headroomAnalogueDb: z.number().default(0),
+  unityNoteDb: z.number().default(0.5),
+  unityCautionDb: z.number().default(1),
+  soundsDb: z.number().default(2),
+  noiseCautionDb: z.number().default(50),
+  noiseNoteDb: z.number().default(60),
+  humDb: z.number().default(50),
+  delayMs: z.number().default(10),
+  presses: z.number().default(1),
+  dcMarginPercent: z.number().default(20),
+  mainsPercent: z.number().default(80),
+  slackPercent: z.number().default(12),
+  playerSlackPercent: z.number().default(40),
+  unbalancedRunM: z.number().default(6),
+});
+
+const houseRules = z.looseObject({
+  limits: limits.prefault({}),
+  /** Which side this house takes where good technicians disagree: question → position. */
+  schools: z.record(z.string().max(60), z.string().max(60)).default({}),
+});
+
+const want = z.discriminatedUnion('type', [
+  z.looseObject({ type: z.literal('output'), id, at: jackRef, sounds: z.array(id).default([]) }),
+  z.looseObject({
+    type: z.literal('effect'),
+    id,
+    box: id,
+    block: id,
+    where: z.enum(['ahead', 'after', 'either', 'pickup', 'unused']),
+    category: z.enum(EFFECT_CATEGORIES).optional(),
+  }),
+  z.looseObject({ type: z.literal('matters'), id, order: z.array(name) }),
+  z.looseObject({ type: z.literal('buy'), id, kind: name }),
+]);
+
+const sound = z.looseObject({
+  id,
+  name,
+  /** The guitar it is played on; null: the first. */
+  guitar: id.nullable().default(null),
+  pickup: name.nullable().default(null),
+  wish: z.looseObject({ levelDb: z.number().optional(), channel: name.optional() }).default({}),
+  state: stateLayer.default(emptyLayer()),
+  messages: z
+    .array(z.looseObject({ id, to: id, bytes: z.array(z.number().int().min(0).max(255)) }))
+    .default([]),
+  notes,
+});
+
+const variant = z.looseObject({
+  id,
+  name,
+  /** Leads that are plugged otherwise than in the base. */
+  leads: z.record(id, z.looseObject({ from: z.array(jackRef), to: z.array(jackRef) })).default({}),
+  state: stateLayer.default(emptyLayer()),
+  notes,
+});
+
+export const SEVERITIES = ['danger', 'fault', 'caution', 'note'] as const;
+export const part = z.looseObject({
+  type: z.enum(['box', 'jack', 'block', 'lead']),
+  id: z.string().max(130),
+});
+const findingFigure = z.looseObject({ name, value: z.number(), unit: name });
+
+const accepted = z.looseObject({
+  id,
+  code: name,
+  parts: z.array(part),
+  sound: id.nullable(),
+  variant: id.nullable(),
+  severity: z.enum(SEVERITIES),
+  figures: z.array(findingFigure).default([]),
+  reason: name,
+  date: day,
+});
+
+const walk = z.looseObject({
+  id,
+  type: z.enum(['patch-up', 'test']),
+  started: day,
+  ended: day.nullable().default(null),
+  venue: name.default(''),
+  who: name.optional(),
+  ticks: z
+    .array(
+      z.looseObject({
+        step: z.string().max(200),
+        mark: z.enum(['done', 'skipped']),
+        note: name.default(''),
+        value: z.number().optional(),
+        at: day,
+        /** What the step said when it was ticked; a changed step reopens. */
+        basis: z.string().max(400).default(''),
+      }),
+    )
+    .default([]),
+});
+
+export const rigSchema = z.looseObject({
+  format: z.literal(FORMAT),
+  version: z.literal(VERSION),
+  id,
+  title: name,
+  notes,
+  dates: z.looseObject({ created: day }),
+  /** The number on paper, raised by hand. */
+  revision: z.number().int().min(0).default(0),
+  stage,
+  houseRules: houseRules.prefault({}),
+  wants: z.array(want).default([]),
+  boxes: z.array(boxSchema).max(LIMITS.boxes),
+  leads: z.array(leadSchema).max(LIMITS.leads),
+  looms: z.array(z.looseObject({ id, name, label: name.default('') })).default([]),
+  sounds: z.array(sound).min(1, 'a rig has at least one sound'),
+  songs: z
+    .array(
+      z.looseObject({
+        id,
+        name,
+        sounds: z.array(id).default([]),
+        guitar: id.nullable().default(null),
+        notes,
+      }),
+    )
+    .default([]),
+  variants: z.array(variant).default([]),
+  acceptedFindings: z.array(accepted).default([]),
+  walks: z.array(walk).default([]),
+  log: z.array(z.looseObject({ id, date: day, text: z.string().max(LIMITS.notesLength) })).default([]),
+});

@@ -1,0 +1,2 @@
+export { METRES_PER_FOOT, formatLength, parseLength, type LengthUnit } from './length';
+export { count, formatClock, formatQuantity, inWords, parseQuantity } from './quantity';

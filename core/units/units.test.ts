@@ -1,0 +1,92 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  count,
+  formatClock,
+  formatLength,
+  formatQuantity,
+  inWords,
+  parseLength,
+  parseQuantity,
+} from './index';
+
+describe('lengths', () => {
+  test.each([
+    ['9', 9],
+    ['4,5 m', 4.5],
+    ['60cm', 0.6],
+    ['30 ft', 9.144],
+    [`12' 6"`, 3.81],
+    ['.15 m', 0.15],
+  ])('%s is %d m', (text, metres) => {
+    expect(parseLength(text, 'metres')).toBeCloseTo(metres, 9);
+  });
+
+  test.each(['', 'long', '9 9', '-3', '3 lb', '1e3', '3 m x'])('%j is no length', (text) => {
+    expect(parseLength(text, 'metres')).toBeNull();
+  });
+
+  test('a bare number is in the unit of the shop', () => {
+    expect(parseLength('10', 'feet')).toBeCloseTo(3.048, 9);
+  });
+
+  test('what is shown can be typed back', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 20_000 }),
+        fc.constantFrom('metres' as const, 'feet' as const),
+        (cm, u) => {
+          const read = parseLength(formatLength(cm / 100, u), u) ?? Number.NaN;
+          expect(Math.abs(read - cm / 100)).toBeLessThanOrEqual(u === 'metres' ? 1e-9 : 0.016);
+        },
+      ),
+    );
+  });
+});
+
+describe('quantities', () => {
+  test.each([
+    [1e6, 'Ω', '1 MΩ'],
+    [68_000, 'Ω', '68 kΩ'],
+    [1e-10, 'F', '100 pF'],
+    [4.6, 'H', '4.6 H'],
+    [-20, 'dBu', '−20 dBu'],
+    [16 / 3, 'Ω', '5.33 Ω'],
+    [999_999, 'Ω', '1 MΩ'],
+    [0, 'dB', '0 dB'],
+  ])('%d %s reads %s', (value, unit, text) => {
+    expect(formatQuantity(value, unit)).toBe(text);
+    expect(parseQuantity(text, unit)).toBeCloseTo(Number(value.toPrecision(3)), 12);
+  });
+
+  test.each([
+    ['4k7', 'Ω', 4700],
+    ['470 kohm', 'Ω', 470_000],
+    ['-10', 'dBV', -10],
+    ['50p', 'F', 5e-11],
+  ])('%s in %s', (text, unit, value) => {
+    expect(parseQuantity(text, unit)).toBeCloseTo(value, 15);
+  });
+
+  test.each(['', 'loud', '1kk', '3 m dB', '1e999'])('%j is no figure', (text) => {
+    expect(parseQuantity(text, 'dB')).toBeNull();
+  });
+});
+
+test('a knob is spoken as a clock', () => {
+  expect([0, 0.1, 0.25, 0.5, 0.65, 1].map(formatClock)).toEqual([
+    '7:00',
+    '8:00',
+    '9:30',
+    '12:00',
+    '1:30',
+    '5:00',
+  ]);
+});
+
+test('words for people', () => {
+  expect(count(1, 'lead')).toBe('1 lead');
+  expect(count(3, 'switch', 'switches')).toBe('3 switches');
+  expect(inWords(['a', 'b', 'c'])).toBe('a, b and c');
+  expect(inWords([])).toBe('');
+});

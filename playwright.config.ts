@@ -1,0 +1,39 @@
+import { defineConfig } from '@playwright/test';
+
+// A port of its own, so that a test run never meets the shelf of an app that is open.
+const port = 4499;
+
+export default defineConfig({
+  testDir: 'e2e',
+  testMatch: '**/*.spec.ts',
+  outputDir: 'test-results',
+  workers: 1,
+  retries: 0,
+  timeout: 60_000,
+  expect: { timeout: 8_000 },
+  reporter: process.env.E2E_JSON ? [['line'], ['json', { outputFile: process.env.E2E_JSON }]] : 'line',
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    reducedMotion: 'reduce',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: `node build/server.mjs --port ${port}`,
+    url: `http://127.0.0.1:${port}/health`,
+    reuseExistingServer: false,
+    timeout: 20_000,
+  },
+});

@@ -1,0 +1,100 @@
+// npm test: lint, types, unit tests, end-to-end tests; ends with a line `N passed, N failed`.
+// Options: --no-e2e leaves the browser out.
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { bin, ensureInstalled, hasCommand, node, root, run } from './lib.mjs';
+
+let passed = 0;
+let failed = 0;
+const count = (name, ok) => {
+  if (ok) passed += 1;
+  else failed += 1;
+  console.log(`${ok ? 'ok' : 'FAILED'}: ${name}`);
+};
+
+const finish = () => {
+  console.log(`\n${passed} passed, ${failed} failed`);
+  process.exit(failed === 0 && passed > 0 ? 0 : 1);
+};
+
+/** Adds a runner's own counts; a runner that crashed without a report is one failure. */
+function addReport(name, file, code, read) {
+  try {
+    const [good, bad] = read(JSON.parse(readFileSync(file, 'utf8')));
+    passed += good;
+    failed += bad;
+    console.log(`${name}: ${good} passed, ${bad} failed`);
+    if (bad === 0 && (code !== 0 || good === 0)) count(`${name} ended with code ${code}`, false);
+  } catch {
+    count(`${name} left no report`, false);
+  }
+}
+
+async function ensureChromium() {
+  if (hasCommand('chromium')) return true;
+  if (!hasCommand('apt-get') || process.getuid?.() !== 0) {
+    console.log('No chromium found. Install your system’s package `chromium`, then run npm test again.');
+    return false;
+  }
+  const quiet = { stdio: ['ignore', 'ignore', 'inherit'] };
+  await run('apt-get', ['update', '-q'], quiet);
+  await run(
+    'apt-get',
+    ['install', '-y', '-q', '--no-install-recommends', 'chromium', 'poppler-utils'],
+    quiet,
+  );
+  return hasCommand('chromium');
+}
+
+async function lint() {
+  const steps = [
+    [bin('prettier'), '--check', '--log-level', 'warn', '.'],
+    [bin('eslint'), '--max-warnings', '0', '.'],
+    [bin('dependency-cruiser'), '--config', '.dependency-cruiser.cjs', 'core', 'web', 'cli', 'server'],
+    [bin('knip')],
+  ];
+  const codes = await Promise.all(steps.slice(0, 2).map((step) => node(step)));
+  for (const step of steps.slice(2)) codes.push(await node(step));
+  return codes.every((code) => code === 0);
+}
+
+if ((await ensureInstalled()) !== 0) {
+  count('install', false);
+  finish();
+}
+const out = path.join(root, '.cache');
+rmSync(out, { recursive: true, force: true });
+mkdirSync(out, { recursive: true });
+
+count('lint', await lint());
+count('types', (await node([bin('typescript'), '--noEmit'])) === 0);
+count('types of core alone', (await node([bin('typescript'), '--noEmit', '-p', 'tsconfig.core.json'])) === 0);
+
+const jestReport = path.join(out, 'jest.json');
+const jestFlags = ['--experimental-vm-modules', '--no-warnings', bin('jest')];
+const jestCode = await node([...jestFlags, '--json', `--outputFile=${jestReport}`, '--silent'], {
+  stdio: ['ignore', 'ignore', 'inherit'],
+});
+addReport('unit tests', jestReport, jestCode, (r) => [
+  r.numPassedTests,
+  r.numFailedTests + r.numRuntimeErrorTestSuites,
+]);
+
+if (!process.argv.includes('--no-e2e')) {
+  const { buildApp, buildCli } = await import('./build.mjs');
+  const built = (await buildCli()) === 0 && (await buildApp()) === 0;
+  count('production build', built);
+  const browser = await ensureChromium();
+  if (!browser) count('chromium for the end-to-end tests', false);
+  if (built && browser) {
+    const e2eReport = path.join(out, 'e2e.json');
+    const code = await node([bin('@playwright/test'), 'test'], {
+      env: { ...process.env, E2E_JSON: e2eReport },
+    });
+    addReport('end-to-end tests', e2eReport, code, (r) => [
+      r.stats.expected,
+      r.stats.unexpected + r.stats.flaky + r.errors.length,
+    ]);
+  }
+}
+finish();
