@@ -26,6 +26,7 @@ export default tseslint.config(
     extends: [reactHooks.configs.flat.recommended],
     languageOptions: { globals: globals.browser },
   },
+  { files: ['**/*.test.ts', 'e2e/**'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } },
   { files: ['**/*.{mjs,js,cjs}'], languageOptions: { globals: globals.node } },
   { files: ['**/*.cjs'], languageOptions: { sourceType: 'commonjs' } },
   { rules: { 'max-lines': ['error', { max: 330, skipBlankLines: true }], eqeqeq: 'error' } },

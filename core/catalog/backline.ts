@@ -1,0 +1,206 @@
+import {
+  chain,
+  decibels,
+  drive,
+  input,
+  level,
+  mains,
+  mainsIn,
+  on,
+  output,
+  speakerOut,
+  tone,
+  typical,
+  type KindParts,
+} from './parts';
+import type { Kind } from './kind';
+
+const AMP_INPUT = { rIn: typical(1e6), cIn: typical(50e-12, 150e-12) };
+const VALVE_STAGE = { needsLoad: true, stage: 'valve' };
+
+const preampStates = [
+  { id: 'clean', name: 'clean', gainSmallDb: decibels(10, 30), ceilingDbu: decibels(20) },
+  { id: 'lead', name: 'lead', gainSmallDb: decibels(55, 80), ceilingDbu: decibels(20) },
+];
+
+const preampControls = [
+  drive('gain', 'GAIN', 'preamp'),
+  tone('bass', 'BASS', 'preamp'),
+  tone('middle', 'MIDDLE', 'preamp'),
+  tone('treble', 'TREBLE', 'preamp'),
+];
+
+const air = {
+  id: 'air',
+  label: 'AIR',
+  direction: 'out',
+  carries: 'air',
+  connector: 'none',
+  mult: true,
+  panel: 'front',
+  ground: 'none',
+};
+
+function valveHead(): KindParts {
+  const jacks = new Set(['input', 'send', 'return', 'spk-16', 'spk-8', 'spk-4']);
+  const watts = typical(20);
+  return {
+    jacks: [
+      input('input', 'INPUT', AMP_INPUT, { panel: 'front' }),
+      output('send', 'SEND', { rOut: typical(1e3, 50e3), nominalDbu: decibels(-20, 4) }, { carries: 'line' }),
+      input(
+        'return',
+        'RETURN',
+        { rIn: typical(22e3, 1e6), nominalDbu: decibels(-20, 4) },
+        { carries: 'line', normalledFrom: 'send' },
+      ),
+      speakerOut('spk-16', 16, { ...VALVE_STAGE, watts }),
+      speakerOut('spk-8', 8, { ...VALVE_STAGE, watts }),
+      speakerOut('spk-4', 4, { ...VALVE_STAGE, watts }),
+      { id: 'foot', label: 'FOOTSWITCH', direction: 'in', carries: 'switch', connector: 'ts-635' },
+      mainsIn(),
+    ],
+    blocks: [
+      { id: 'preamp', name: 'Preamp', role: 'preamp', states: preampStates, state: 'clean' },
+      { id: 'power', name: 'Power stage', role: 'power', states: [on], state: 'on' },
+    ],
+    wires: [
+      ...chain(jacks, 'input', 'preamp', 'send'),
+      ...chain(jacks, 'return', 'power', 'spk-16'),
+      ...chain(jacks, 'power', 'spk-8'),
+      ...chain(jacks, 'power', 'spk-4'),
+    ],
+    controls: [...preampControls, level('master', 'MASTER', 'power'), tone('presence', 'PRESENCE', 'power')],
+    power: mains(110),
+    dropM: 1.2,
+  };
+}
+
+function combo(): KindParts {
+  const jacks = new Set(['input', 'air']);
+  return {
+    jacks: [input('input', 'INPUT', AMP_INPUT, { panel: 'top' }), air, mainsIn()],
+    blocks: [
+      { id: 'preamp', name: 'Preamp', role: 'preamp', states: [preampStates[0]], state: 'clean' },
+      { id: 'power', name: 'Power stage', role: 'power', states: [on], state: 'on' },
+      { id: 'speaker', name: 'Loudspeaker', role: 'speaker', states: [on], state: 'on' },
+    ],
+    wires: chain(jacks, 'input', 'preamp', 'power', 'speaker', 'air'),
+    controls: [...preampControls, level('master', 'MASTER', 'power')],
+    power: mains(90),
+  };
+}
+
+function deskChannel(n: number) {
+  const id = `ch-${n}`;
+  return {
+    jack: {
+      id,
+      label: `CH ${n}`,
+      direction: 'in',
+      carries: 'mic',
+      connector: 'combo',
+      balance: 'driven',
+      modes: [
+        { id: 'mic', name: 'mic', rIn: typical(1500, 3000), nominalDbu: decibels(-50, -20) },
+        { id: 'line', name: 'line', rIn: typical(10e3, 20e3), nominalDbu: decibels(4), maxDbu: decibels(22) },
+      ],
+      mode: 'mic',
+    },
+    block: { id: `mix-${n}`, name: `Channel ${n}`, role: 'mix', states: [on], state: 'on' },
+    wire: { from: { jack: id }, to: { block: `mix-${n}`, port: 'in' as const } },
+  };
+}
+
+export const BACKLINE: readonly Kind[] = [
+  {
+    id: 'valve-head',
+    name: 'Valve head',
+    words: ['head', 'valve head', 'amp', 'amplifier', 'amp head', 'tube head'],
+    hint: '20 W, series loop, taps 16, 8 and 4 Ω',
+    place: 'backline',
+    parts: valveHead,
+  },
+  {
+    id: 'combo',
+    name: 'Combo',
+    words: ['combo', 'valve combo', 'clean combo'],
+    hint: 'without a loop, loudspeaker inside',
+    place: 'backline',
+    parts: combo,
+  },
+  {
+    id: 'cabinet',
+    name: 'Cabinet',
+    words: ['cabinet', 'cab', 'speaker cabinet'],
+    hint: '16 Ω, 60 W',
+    place: 'backline',
+    parts: () => ({
+      jacks: [
+        {
+          id: 'in',
+          label: 'SPK IN',
+          direction: 'in',
+          carries: 'speaker',
+          connector: 'ts-635',
+          ground: 'none',
+          speaker: { isLoad: 'always', ohm: typical(16), watts: typical(60) },
+        },
+        air,
+      ],
+      blocks: [{ id: 'speaker', name: 'Loudspeaker', role: 'speaker', states: [on], state: 'on' }],
+      wires: chain(new Set(['in', 'air']), 'in', 'speaker', 'air'),
+    }),
+  },
+  {
+    id: 'microphone',
+    name: 'Microphone',
+    words: ['microphone', 'mic', 'dynamic mic'],
+    hint: 'dynamic, in front of a loudspeaker',
+    place: 'backline',
+    parts: () => ({
+      jacks: [
+        {
+          id: 'air',
+          label: 'AIR',
+          direction: 'in',
+          carries: 'air',
+          connector: 'none',
+          panel: 'front',
+          ground: 'none',
+        },
+        output(
+          'out',
+          'OUT',
+          { rOut: typical(150, 600), nominalDbu: decibels(-50, -30) },
+          { carries: 'mic', connector: 'xlr-m', balance: 'transformer' },
+        ),
+      ],
+      blocks: [{ id: 'capsule', name: 'Capsule', role: 'mic', states: [on], state: 'on' }],
+      wires: chain(new Set(['air', 'out']), 'air', 'capsule', 'out'),
+    }),
+  },
+  {
+    id: 'desk',
+    name: 'Desk',
+    words: ['desk', 'mixer', 'mixing desk', 'console', 'house'],
+    hint: 'four channels, mic or line',
+    place: 'desk',
+    parts: () => {
+      const channels = [1, 2, 3, 4].map(deskChannel);
+      return {
+        jacks: [...channels.map((channel) => channel.jack), mainsIn()],
+        blocks: channels.map((channel) => channel.block),
+        wires: channels.map((channel) => channel.wire),
+        controls: channels.map((channel, i) => ({
+          id: `gain-${i + 1}`,
+          label: `GAIN ${i + 1}`,
+          actsOn: { jack: channel.jack.id },
+          sets: 'level',
+          law: { type: 'unknown' },
+        })),
+        power: mains(60),
+      };
+    },
+  },
+];

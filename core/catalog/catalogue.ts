@@ -1,0 +1,26 @@
+import type { Block } from '../rig';
+import { boxSchema } from '../rig';
+import { BACKLINE } from './backline';
+import { INSTRUMENTS } from './instruments';
+import type { Kind } from './kind';
+import { PEDALS } from './pedals';
+import { GRID_BLOCKS, UNITS } from './unit';
+
+/** Every kind, in the order the signal usually meets them. A new kind is one more entry in one of these lists. */
+export const CATALOGUE: readonly Kind[] = [...INSTRUMENTS, ...PEDALS, ...UNITS, ...BACKLINE];
+
+export const kindById = (id: string): Kind | undefined => CATALOGUE.find((kind) => kind.id === id);
+
+/** What a grid can take: for the inspector's list. */
+export const gridChoices = (): readonly { readonly id: string; readonly name: string }[] =>
+  GRID_BLOCKS.map(({ id, name }) => ({ id, name }));
+
+/** A block for a unit's grid, under an id of its own. Throws on a choice that does not exist. */
+export function makeGridBlock(choice: string, id: string, name: string): Block {
+  const entry = GRID_BLOCKS.find((candidate) => candidate.id === choice);
+  if (!entry) throw new Error(`no block "${choice}" in the catalogue`);
+  const shape = boxSchema.shape.blocks.parse([{ ...entry.block, id, name }]);
+  const block = shape[0];
+  if (!block) throw new Error(`the block "${choice}" has no shape`);
+  return block;
+}

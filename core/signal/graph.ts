@@ -1,0 +1,252 @@
+import {
+  isAudio,
+  isLink,
+  type Block,
+  type Box,
+  type InnerEnd,
+  type Jack,
+  type Port,
+  type Rig,
+  type Setting,
+  type Wire,
+} from '../rig';
+import { memoBy } from '../units';
+import { isOn, resolve, settingParts, type Resolved, type Run } from './resolve';
+
+/** How the signal gets from one node to the next. */
+export type Via =
+  | { readonly type: 'lead'; readonly lead: string }
+  | { readonly type: 'wire'; readonly box: string }
+  | { readonly type: 'normal'; readonly box: string; readonly jack: string }
+  | { readonly type: 'block'; readonly box: string; readonly block: string };
+
+/** One channel of a jack or of a block's port. */
+export type Node =
+  | { readonly type: 'jack'; readonly box: string; readonly jack: string; readonly channel: number }
+  | {
+      readonly type: 'port';
+      readonly box: string;
+      readonly block: string;
+      readonly port: Port;
+      readonly channel: number;
+    };
+
+export type Edge = { readonly from: number; readonly to: number; readonly via: Via };
+
+/** The signal graph of a rig in one setting: the union of leads and inner wires. */
+export type Graph = {
+  readonly nodes: readonly Node[];
+  readonly edges: readonly Edge[];
+  /** Edge numbers leaving each node. */
+  readonly out: readonly (readonly number[])[];
+  readonly sources: readonly number[];
+  /** Nodes at which something is heard: a loudspeaker's or desk channel's input. */
+  readonly outputs: ReadonlyMap<number, { readonly box: string; readonly block: string }>;
+};
+
+const nodeKey = (node: Node) =>
+  node.type === 'jack'
+    ? `${node.box}/${node.jack}#${node.channel}`
+    : `${node.box}:${node.block}.${node.port}#${node.channel}`;
+
+class Builder {
+  readonly nodes: Node[] = [];
+  readonly edges: Edge[] = [];
+  readonly out: number[][] = [];
+  private readonly index = new Map<string, number>();
+
+  node(node: Node): number {
+    const key = nodeKey(node);
+    const known = this.index.get(key);
+    if (known !== undefined) return known;
+    this.index.set(key, this.nodes.length);
+    this.nodes.push(node);
+    this.out.push([]);
+    return this.nodes.length - 1;
+  }
+
+  edge(from: Node, to: Node, via: Via) {
+    const a = this.node(from);
+    this.out[a]?.push(this.edges.length);
+    this.edges.push({ from: a, to: this.node(to), via });
+  }
+}
+
+const jackNode = (box: Box, jack: string, channel: number): Node => ({
+  type: 'jack',
+  box: box.id,
+  jack,
+  channel,
+});
+const portNode = (box: Box, block: Block, port: Port, channel: number): Node => ({
+  type: 'port',
+  box: box.id,
+  block: block.id,
+  port,
+  channel,
+});
+
+const range = (n: number) => Array.from({ length: n }, (_, i) => i);
+
+/** Which channels of one end meet which of the other: side by side, one into both, both into one. */
+function channelPairs(
+  from: readonly number[],
+  to: readonly number[],
+): readonly (readonly [number, number])[] {
+  if (from.length === to.length) return from.map((channel, i) => [channel, to[i] ?? 0]);
+  if (from.length === 1) return to.map((channel) => [from[0] ?? 0, channel]);
+  return from.map((channel) => [channel, to[0] ?? 0]);
+}
+
+const channelsOfPort = (block: Block, port: Port) =>
+  port === 'in' || port === 'in2' || port === 'send' ? block.channelsIn : block.channelsOut;
+
+function addWire(builder: Builder, box: Box, wire: Wire) {
+  const end = (
+    at: InnerEnd,
+    side: Wire['fromChannel'],
+  ): { channels: number[]; node: (channel: number) => Node } | null => {
+    const only = side === undefined ? undefined : side === 'left' ? [0] : [1];
+    if ('jack' in at) {
+      const jack = box.jacks.find((j) => j.id === at.jack);
+      return jack ? { channels: only ?? range(jack.channels), node: (c) => jackNode(box, jack.id, c) } : null;
+    }
+    const block = box.blocks.find((b) => b.id === at.block);
+    return block
+      ? {
+          channels: only ?? range(channelsOfPort(block, at.port)),
+          node: (c) => portNode(box, block, at.port, c),
+        }
+      : null;
+  };
+  const [from, to] = [end(wire.from, wire.fromChannel), end(wire.to, wire.toChannel)];
+  if (!from || !to) return;
+  for (const [a, b] of channelPairs(from.channels, to.channels))
+    builder.edge(from.node(a), to.node(b), { type: 'wire', box: box.id });
+}
+
+/** The ways through a block in a state: port to port. */
+function passages(block: Block, on: boolean): readonly (readonly [Port, Port])[] {
+  switch (block.role) {
+    case 'source':
+    case 'mix':
+      return [];
+    case 'loop':
+      return on
+        ? [
+            ['in', 'send'],
+            ['return', 'out'],
+          ]
+        : [['in', 'out']];
+    case 'split':
+      return [
+        ['in', 'out'],
+        ['in', 'out2'],
+      ];
+    case 'merge':
+      return [
+        ['in', 'out'],
+        ['in2', 'out'],
+      ];
+    case 'effect':
+    case 'preamp':
+    case 'ampModel':
+    case 'cabModel':
+    case 'power':
+    case 'speaker':
+    case 'mic':
+    case 'buffer':
+    case 'mute':
+      return [['in', 'out']];
+  }
+}
+
+function addBlock(builder: Builder, box: Box, block: Block, resolved: Resolved) {
+  const { state } = resolved.blockState(box, block);
+  if (state.mutes) return;
+  for (const [from, to] of passages(block, isOn(state)))
+    for (const [a, b] of channelPairs(range(channelsOfPort(block, from)), range(channelsOfPort(block, to))))
+      builder.edge(portNode(box, block, from, a), portNode(box, block, to, b), {
+        type: 'block',
+        box: box.id,
+        block: block.id,
+      });
+}
+
+const sends = (jack: Jack) => jack.direction !== 'in';
+const hears = (jack: Jack) => jack.direction !== 'out';
+
+/** Can the signal at one of these jacks be heard at the other when a lead joins them? */
+function joins(run: Run, a: Jack, b: Jack): boolean {
+  if (!isAudio(a) || !isAudio(b)) return false;
+  const link = isLink(run.lead);
+  const linkJack = (jack: Jack) => jack.carries === 'air' || jack.carries === 'radio';
+  if (link || linkJack(a) || linkJack(b)) return a.carries === b.carries && a.carries === run.lead.kind;
+  return (a.carries === 'digital') === (b.carries === 'digital');
+}
+
+function addRun(builder: Builder, run: Run, boxes: ReadonlyMap<string, Box>) {
+  const [from, to] = [run.from, run.to].map((ref) => {
+    const box = ref && boxes.get(ref.box);
+    const jack = box?.jacks.find((j) => j.id === ref?.jack);
+    return box && jack ? { box, jack } : undefined;
+  });
+  if (!from || !to || !joins(run, from.jack, to.jack)) return;
+  const two = run.lead.kind === 'stereo' || isLink(run.lead);
+  const channels = two ? Math.min(from.jack.channels, to.jack.channels) : 1;
+  for (const [a, b] of [
+    [from, to],
+    [to, from],
+  ] as const)
+    if (sends(a.jack) && hears(b.jack))
+      for (const channel of range(channels))
+        builder.edge(jackNode(a.box, a.jack.id, channel), jackNode(b.box, b.jack.id, channel), {
+          type: 'lead',
+          lead: run.lead.id,
+        });
+}
+
+function addBox(builder: Builder, box: Box, resolved: Resolved, plugged: ReadonlySet<string>) {
+  const holds = (jack: string) => plugged.has(`${box.id}/${jack}`);
+  for (const wire of resolved.patch(box).patch.wires)
+    if (wire.whileOpen === undefined || !holds(wire.whileOpen)) addWire(builder, box, wire);
+  for (const jack of box.jacks) {
+    const heard = jack.normalledFrom;
+    if (heard === undefined || holds(jack.id) || (jack.brokenBySendToo && holds(heard))) continue;
+    const channels = Math.min(jack.channels, box.jacks.find((j) => j.id === heard)?.channels ?? 1);
+    for (const channel of range(channels))
+      builder.edge(jackNode(box, heard, channel), jackNode(box, jack.id, channel), {
+        type: 'normal',
+        box: box.id,
+        jack: jack.id,
+      });
+  }
+  for (const block of box.blocks) addBlock(builder, box, block, resolved);
+}
+
+function compute(rig: Rig, setting: Setting): Graph {
+  const resolved = resolve(rig, setting);
+  const builder = new Builder();
+  const plugged = new Set(
+    resolved.runs.flatMap((run) =>
+      [run.from, run.to].flatMap((ref) => (ref ? [`${ref.box}/${ref.jack}`] : [])),
+    ),
+  );
+  for (const box of rig.boxes) addBox(builder, box, resolved, plugged);
+  for (const run of resolved.runs) addRun(builder, run, resolved.boxes);
+  const sources: number[] = [];
+  const outputs = new Map<number, { box: string; block: string }>();
+  for (const box of rig.boxes)
+    for (const block of box.blocks) {
+      if (block.role === 'source' && (resolved.guitar === undefined || resolved.guitar.id === box.id))
+        for (const channel of range(block.channelsOut))
+          sources.push(builder.node(portNode(box, block, 'out', channel)));
+      if (block.role === 'speaker' || block.role === 'mix')
+        for (const channel of range(block.channelsIn))
+          outputs.set(builder.node(portNode(box, block, 'in', channel)), { box: box.id, block: block.id });
+    }
+  return { nodes: builder.nodes, edges: builder.edges, out: builder.out, sources, outputs };
+}
+
+/** The signal graph by (jack or port, channel), for one setting; only the sound's own guitar plays. */
+export const graphOf: (rig: Rig, setting: Setting) => Graph = memoBy(settingParts, compute);

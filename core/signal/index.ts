@@ -1,0 +1,4 @@
+export { graphOf, type Edge, type Graph, type Node, type Via } from './graph';
+export { distances, trace, type Cycle, type Path, type Section, type Step, type Trace } from './paths';
+export { isOn, resolve, settingParts, settingsOf, type Layer, type Resolved, type Run } from './resolve';
+export { audioJacks, blockBehind, wantedOutputs, wishFor, type WantedOutput } from './wishes';

@@ -1,0 +1,217 @@
+import type { Block, BlockState, Box, Rig, Setting } from '../rig';
+import { memoBy } from '../units';
+import { cycleIn, cyclicParts } from './cycles';
+import { graphOf, type Edge, type Graph, type Node } from './graph';
+import { resolve, settingParts } from './resolve';
+
+/** A block the signal passes, with its state in this setting. */
+export type Section = {
+  readonly box: Box;
+  readonly block: Block;
+  readonly state: BlockState;
+  /** Where it stands against the real preamps of its path; `none` when the path passes none. */
+  readonly side: 'ahead' | 'preamp' | 'between' | 'after' | 'none';
+  readonly stereo: boolean;
+};
+
+/** One thing a path passes, in order. A block appears once, though it is entered and left by ports. */
+export type Step =
+  | { readonly type: 'jack'; readonly box: string; readonly jack: string }
+  | { readonly type: 'lead'; readonly lead: string }
+  | { readonly type: 'block'; readonly box: string; readonly block: string };
+
+/** A way from a source to something that is heard. */
+export type Path = {
+  readonly source: { readonly box: string; readonly block: string };
+  readonly output: { readonly box: string; readonly block: string };
+  readonly steps: readonly Step[];
+  readonly sections: readonly Section[];
+  readonly stereo: boolean;
+};
+
+export type Cycle = {
+  readonly edges: readonly Edge[];
+  readonly leads: readonly string[];
+  readonly blocks: readonly { box: string; block: string }[];
+};
+
+export type Trace = {
+  readonly paths: readonly Path[];
+  /** Where a signal gets to and no further, the furthest first. */
+  readonly ends: readonly Node[];
+  readonly cycles: readonly Cycle[];
+  /** More ways exist than were followed. */
+  readonly truncated: boolean;
+};
+
+const MOST_PATHS = 512;
+const MOST_VISITS = 60_000;
+
+const stepKey = (step: Step) =>
+  step.type === 'lead'
+    ? step.lead
+    : step.type === 'jack'
+      ? `${step.box}/${step.jack}`
+      : `${step.box}:${step.block}`;
+
+const stepsOf = (graph: Graph, start: number, edges: readonly Edge[]): readonly Step[] => {
+  const steps: Step[] = [];
+  const push = (step: Step) => {
+    const last = steps.at(-1);
+    if (last && stepKey(last) === stepKey(step)) return;
+    steps.push(step);
+  };
+  const visit = (index: number) => {
+    const node = graph.nodes[index];
+    if (node?.type === 'jack') push({ type: 'jack', box: node.box, jack: node.jack });
+    else if (node) push({ type: 'block', box: node.box, block: node.block });
+  };
+  visit(start);
+  for (const edge of edges) {
+    if (edge.via.type === 'lead') push({ type: 'lead', lead: edge.via.lead });
+    visit(edge.to);
+  }
+  return steps;
+};
+
+/** Every simple way from the sources to the outputs, depth first, within bounds. */
+function follow(graph: Graph): { ways: { start: number; edges: readonly Edge[] }[]; truncated: boolean } {
+  const ways: { start: number; edges: readonly Edge[] }[] = [];
+  let visits = 0;
+  for (const start of graph.sources) {
+    const trail: Edge[] = [];
+    const seen = new Set([start]);
+    const work = [{ node: start, next: 0 }];
+    for (let frame = work.at(-1); frame; frame = work.at(-1)) {
+      if (frame.next === 0 && frame.node !== start && graph.outputs.has(frame.node))
+        ways.push({ start, edges: [...trail] });
+      visits += 1;
+      if (visits > MOST_VISITS || ways.length >= MOST_PATHS) return { ways, truncated: true };
+      const edge = graph.edges[graph.out[frame.node]?.[frame.next] ?? -1];
+      frame.next += 1;
+      if (edge === undefined) {
+        work.pop();
+        seen.delete(frame.node);
+        trail.pop();
+      } else if (!seen.has(edge.to)) {
+        seen.add(edge.to);
+        trail.push(edge);
+        work.push({ node: edge.to, next: 0 });
+      }
+    }
+  }
+  return { ways, truncated: false };
+}
+
+function sectionsOf(
+  rig: Rig,
+  setting: Setting,
+  steps: readonly Step[],
+  twoChannels: ReadonlySet<string>,
+): readonly Section[] {
+  const resolved = resolve(rig, setting);
+  const passed = steps.flatMap((step) => {
+    if (step.type !== 'block') return [];
+    const box = resolved.boxes.get(step.box);
+    const block = box?.blocks.find((b) => b.id === step.block);
+    return box && block ? [{ box, block, state: resolved.blockState(box, block).state }] : [];
+  });
+  const roles = passed.map((section) => section.block.role);
+  const [first, last] = [roles.indexOf('preamp'), roles.lastIndexOf('preamp')];
+  return passed.map((section, i) => ({
+    ...section,
+    stereo: twoChannels.has(`${section.box.id}:${section.block.id}`),
+    side:
+      first < 0
+        ? 'none'
+        : section.block.role === 'preamp'
+          ? 'preamp'
+          : i < first
+            ? 'ahead'
+            : i > last
+              ? 'after'
+              : 'between',
+  }));
+}
+
+/** Blocks that two channels of the same way pass. */
+function stereoBlocks(graph: Graph, edges: readonly (readonly Edge[])[]): ReadonlySet<string> {
+  const channels = new Map<string, Set<number>>();
+  for (const edge of edges.flat()) {
+    const node = graph.nodes[edge.to];
+    if (node?.type !== 'port') continue;
+    const key = `${node.box}:${node.block}`;
+    channels.set(key, (channels.get(key) ?? new Set()).add(node.channel));
+  }
+  return new Set([...channels].filter(([, set]) => set.size > 1).map(([key]) => key));
+}
+
+/** How far each node lies from the sources; -1 where no signal comes. */
+export function distances(graph: Graph): Int32Array {
+  const distance = new Int32Array(graph.nodes.length).fill(-1);
+  let frontier = [...graph.sources];
+  for (const node of frontier) distance[node] = 0;
+  for (let depth = 1; frontier.length > 0; depth += 1) {
+    const next: number[] = [];
+    for (const node of frontier)
+      for (const number of graph.out[node] ?? []) {
+        const to = graph.edges[number]?.to;
+        if (to === undefined || distance[to] !== -1) continue;
+        distance[to] = depth;
+        next.push(to);
+      }
+    frontier = next;
+  }
+  return distance;
+}
+
+function endsOf(graph: Graph): readonly Node[] {
+  const distance = distances(graph);
+  return graph.nodes
+    .map((node, i) => ({ node, i, depth: distance[i] ?? -1 }))
+    .filter(({ i, depth }) => depth >= 0 && graph.out[i]?.length === 0 && !graph.outputs.has(i))
+    .sort((a, b) => b.depth - a.depth || a.i - b.i)
+    .map(({ node }) => node);
+}
+
+function cyclesOf(graph: Graph): readonly Cycle[] {
+  return cyclicParts(graph).map((part) => {
+    const edges = cycleIn(graph, part);
+    const leads = edges.flatMap(({ via }) => (via.type === 'lead' ? [via.lead] : []));
+    const blocks = edges.flatMap(({ via }) =>
+      via.type === 'block' ? [{ box: via.box, block: via.block }] : [],
+    );
+    return { edges, leads: [...new Set(leads)], blocks };
+  });
+}
+
+function compute(rig: Rig, setting: Setting): Trace {
+  const graph = graphOf(rig, setting);
+  const { ways, truncated } = follow(graph);
+  const grouped = new Map<string, { steps: readonly Step[]; edges: (readonly Edge[])[] }>();
+  for (const way of ways) {
+    const steps = stepsOf(graph, way.start, way.edges);
+    const key = steps.map(stepKey).join(' ');
+    const known = grouped.get(key);
+    if (known) known.edges.push(way.edges);
+    else grouped.set(key, { steps, edges: [way.edges] });
+  }
+  const paths = [...grouped.values()].flatMap(({ steps, edges }): Path[] => {
+    const sections = sectionsOf(rig, setting, steps, stereoBlocks(graph, edges));
+    const [first, last] = [sections[0], sections.at(-1)];
+    if (!first || !last) return [];
+    return [
+      {
+        source: { box: first.box.id, block: first.block.id },
+        output: { box: last.box.id, block: last.block.id },
+        steps,
+        sections,
+        stereo: last.stereo,
+      },
+    ];
+  });
+  return { paths, ends: endsOf(graph), cycles: cyclesOf(graph), truncated };
+}
+
+/** Every way from the sound's guitar to what is heard, where signals end, and cycles, for one setting. */
+export const trace: (rig: Rig, setting: Setting) => Trace = memoBy(settingParts, compute);

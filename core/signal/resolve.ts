@@ -1,0 +1,117 @@
+import {
+  chosen,
+  guitarOf,
+  wiring,
+  type Block,
+  type BlockState,
+  type Box,
+  type Control,
+  type Jack,
+  type JackMode,
+  type JackRef,
+  type Lead,
+  type Patch,
+  type Rig,
+  type Setting,
+  type Sound,
+  type StateLayer,
+} from '../rig';
+import { memoBy } from '../units';
+
+/** The layer a value in force comes from. */
+export type Layer = 'rest' | 'variant' | 'sound';
+
+/** A lead as it is plugged in one setting: of several jacks an end may stand in, the one the sound's guitar has. */
+export type Run = {
+  readonly lead: Lead;
+  readonly from: JackRef | undefined;
+  readonly to: JackRef | undefined;
+};
+
+/** The state of a rig in one setting: rest ← variant ← sound. */
+export type Resolved = {
+  readonly sound: Sound | undefined;
+  readonly guitar: Box | undefined;
+  readonly boxes: ReadonlyMap<string, Box>;
+  readonly runs: readonly Run[];
+  readonly blockState: (box: Box, block: Block) => { readonly state: BlockState; readonly from: Layer };
+  readonly jackMode: (box: Box, jack: Jack) => { readonly mode: JackMode | undefined; readonly from: Layer };
+  readonly control: (
+    box: Box,
+    control: Control,
+  ) => { readonly position: number | null; readonly from: Layer };
+  readonly patch: (box: Box) => { readonly patch: Patch; readonly from: Layer };
+};
+
+type Kept = 'blocks' | 'modes' | 'controls' | 'patches';
+
+function lookUp<K extends Kept>(
+  layers: readonly (readonly [Layer, StateLayer | undefined])[],
+  part: K,
+  key: string,
+): readonly [StateLayer[K][string] | undefined, Layer] {
+  for (const [name, layer] of layers) {
+    const value = layer?.[part][key];
+    if (value !== undefined) return [value as StateLayer[K][string], name];
+  }
+  return [undefined, 'rest'];
+}
+
+function compute(rig: Rig, setting: Setting): Resolved {
+  const sound = rig.sounds.find((s) => s.id === setting.sound);
+  const variant = rig.variants.find((v) => v.id === setting.variant);
+  const layers = [
+    ['sound', sound?.state],
+    ['variant', variant?.state],
+  ] as const;
+  const guitar = guitarOf(rig, sound);
+  return {
+    sound,
+    guitar,
+    boxes: new Map(rig.boxes.map((box) => [box.id, box])),
+    runs: wiring(rig, setting.variant).map(({ lead, from, to }) => ({
+      lead,
+      from: chosen(from, guitar?.id),
+      to: chosen(to, guitar?.id),
+    })),
+    blockState: (box, block) => {
+      const [id, from] = lookUp(layers, 'blocks', `${box.id}/${block.id}`);
+      const state = block.states.find((s) => s.id === (id ?? block.state)) ?? block.states[0];
+      if (!state) throw new Error(`block ${box.id}/${block.id} has no state`);
+      return { state, from };
+    },
+    jackMode: (box, jack) => {
+      const [id, from] = lookUp(layers, 'modes', `${box.id}/${jack.id}`);
+      return { mode: jack.modes.find((m) => m.id === (id ?? jack.mode)), from };
+    },
+    control: (box, control) => {
+      const [value, from] = lookUp(layers, 'controls', `${box.id}/${control.id}`);
+      return { position: value?.position ?? control.position, from };
+    },
+    patch: (box) => {
+      const [id, from] = lookUp(layers, 'patches', box.id);
+      const patch = box.patches.find((p) => p.id === (id ?? box.patch)) ?? box.patches[0];
+      if (!patch) throw new Error(`box ${box.id} has no inner wiring`);
+      return { patch, from };
+    },
+  };
+}
+
+/** What an analysis of one setting reads; the same parts give the same result. */
+export const settingParts = (rig: Rig, setting: Setting): readonly unknown[] => [
+  rig.boxes,
+  rig.leads,
+  rig.variants,
+  setting.variant,
+  rig.sounds.find((sound) => sound.id === setting.sound),
+];
+
+/** Resolves the layers of state and the plugs for a setting. Unknown sound or variant: the rest state. */
+export const resolve: (rig: Rig, setting: Setting) => Resolved = memoBy(settingParts, compute);
+
+/** Every sound of the rig in one variant, in the rig's order. */
+export const settingsOf = (rig: Rig, variant: string | null): readonly Setting[] =>
+  rig.sounds.map((sound) => ({ variant, sound: sound.id }));
+
+/** Is this block at work, not bypassed? Blocks with one state always are. */
+export const isOn = (state: Pick<BlockState, 'id'>): boolean => state.id !== 'off';
