@@ -30,6 +30,17 @@ export {
 export { freeNumber, freshId, makeLead, makePlace, makeRig, makeSound, makeTag, slug } from './make';
 export { formatProblem, type Problem } from './problem';
 export { fileSchema, readRig, readRigValue, writeRig, type ReadResult } from './read';
+export {
+  hasGrid,
+  moveBlock,
+  restingBlocks,
+  rowsOf,
+  wiresOfRows,
+  withoutBlock,
+  type LoopJacks,
+  type Row,
+  type Rows,
+} from './rows';
 export { EFFECT_CATEGORIES, boxSchema } from './schema-box';
 export { LIMITS } from './schema-parts';
 export { FORMAT, LEAD_KINDS, SEVERITIES, VERSION } from './schema-rig';

@@ -128,6 +128,7 @@ function checkReferences(rig: Rig, boxes: ReadonlyMap<string, Box>, report: Repo
       report(`wants[${i}]`, `there is no block "${want.box}/${want.block}"`);
   });
   rig.sounds.forEach((sound, i) => {
+    if (sound.id === 'all') report(`sounds[${i}].id`, '"all" stands for every sound together');
     if (sound.guitar !== null && !boxes.has(sound.guitar))
       report(`sounds[${i}].guitar`, `there is no box "${sound.guitar}"`);
     checkLayer(sound.state, `sounds[${i}].state`, boxes, report);

@@ -15,6 +15,7 @@ export const soundEdits = {
   addSound: edit<{ sound: Sound; index: number }>('New sound', (draft, { sound, index }) => {
     checkName(sound.name);
     isNewId(draft.sounds, sound.id, 'sound');
+    demand(sound.id !== 'all', '"all" stands for every sound together.');
     insertAt(draft.sounds, copy(sound), index);
   }),
 

@@ -1,0 +1,63 @@
+import { readFileSync } from 'node:fs';
+import { formatProblem, readRig, type Problem, type Rig } from '../core/rig';
+
+/** What the caller gave cannot be used: exit code 2, a message on stderr, never a stack trace. */
+export class BadInput extends Error {
+  override name = 'BadInput';
+  readonly problems: readonly Problem[];
+  constructor(message: string, problems: readonly Problem[] = []) {
+    super(message);
+    this.problems = problems;
+  }
+}
+
+/** Reads a rig from a file, or from standard input for `-`. */
+export function readRigFrom(file: string): Rig {
+  let text: string;
+  try {
+    text = readFileSync(file === '-' ? 0 : file, 'utf8');
+  } catch (error) {
+    throw new BadInput(`cannot read ${file}: ${error instanceof Error ? error.message : String(error)}`);
+  }
+  const read = readRig(text);
+  if (!read.ok)
+    throw new BadInput(
+      [
+        `${file === '-' ? 'standard input' : file} is no sound rig file:`,
+        ...read.problems.map((p) => `  ${formatProblem(p)}`),
+      ].join('\n'),
+      read.problems,
+    );
+  return read.rig;
+}
+
+export type Call = {
+  readonly command: string;
+  readonly positional: readonly string[];
+  readonly flags: ReadonlySet<string>;
+  readonly values: Readonly<Record<string, string>>;
+};
+
+const FLAGS = ['--json', '--csv'];
+const VALUES = ['--sound', '--variant', '--svg', '-o'];
+
+/** Splits the command line; unknown options are bad input. */
+export function readCall(args: readonly string[]): Call {
+  const positional: string[] = [];
+  const flags = new Set<string>();
+  const values: Record<string, string> = {};
+  const rest = [...args];
+  while (rest.length > 0) {
+    const arg = rest.shift() ?? '';
+    const [name = '', inline] = arg.startsWith('--') ? arg.split(/=(.*)/s, 2) : [arg];
+    if (FLAGS.includes(name)) flags.add(name);
+    else if (VALUES.includes(name)) {
+      const value = inline ?? rest.shift();
+      if (value === undefined) throw new BadInput(`${name} wants a value`);
+      values[name] = value;
+    } else if (arg.startsWith('-') && arg !== '-') throw new BadInput(`unknown option ${arg}`);
+    else positional.push(arg);
+  }
+  const [command = 'help', ...others] = positional;
+  return { command, positional: others, flags, values };
+}

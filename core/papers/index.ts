@@ -1,0 +1,1 @@
+export { rigState, type RigState } from './state';

@@ -1,0 +1,167 @@
+import { chromium } from '@playwright/test';
+import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { expect, newRig, saved, test } from './fixtures';
+
+test('a rig is made, exported, put into the bin, imported: nothing is lost', async ({ page }, info) => {
+  await newRig(page, 'guitar, fuzz, unit, valve head, cab 16');
+  await page.getByRole('button', { name: /New rig/ }).click();
+  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('<b>Loud & "round"</b>');
+  await page.keyboard.press('Enter');
+  await saved(page);
+
+  await page.getByRole('button', { name: /Loud/ }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Export' }).click();
+  const file = info.outputPath('rig.humrig.json');
+  await (await download).saveAs(file);
+  expect((await download).suggestedFilename()).toBe('b-loud-round-b.humrig.json');
+
+  await page.getByLabel('Shelf: all rigs').click();
+  await page.getByRole('button', { name: /Acts for/ }).click();
+  await page.getByRole('menuitem', { name: 'Put into the bin' }).click();
+  await expect(page.getByText('No rigs under this address')).toBeVisible();
+
+  await page.getByLabel('Rig files to import').setInputFiles(file);
+  await page.getByRole('link', { name: '<b>Loud & "round"</b>' }).click();
+  await expect(
+    page.getByRole('region', { name: 'Stage' }).getByRole('button', { name: /Valve head/ }),
+  ).toBeVisible();
+
+  await page.getByRole('button', { name: /Loud/ }).click();
+  const again = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Export' }).click();
+  const second = info.outputPath('again.humrig.json');
+  await (await again).saveAs(second);
+  expect(readFileSync(second, 'utf8')).toBe(readFileSync(file, 'utf8'));
+
+  await page.getByLabel('Shelf: all rigs').click();
+  await page.getByLabel('Rig files to import').setInputFiles(file);
+  await expect(page.getByRole('dialog')).toContainText('on the shelf already');
+  await page.getByRole('button', { name: 'Keep both' }).click();
+  await expect(page.getByRole('list', { name: 'Rigs' }).getByRole('listitem')).toHaveCount(2);
+  await page.getByText(/^Bin \(1\)/).click();
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(page.getByRole('list', { name: 'Rigs' }).getByRole('listitem')).toHaveCount(3);
+});
+
+test('bad files are refused with place and reason, and nothing is stored', async ({ page }, info) => {
+  await page.goto('/shelf');
+  const bad: [string, string, RegExp][] = [
+    ['torn.json', '{"format": "hum-map/rig", "ver', /torn off/],
+    ['other.json', '{"name": "something"}', /format: this is not a rig file/],
+    ['deep.json', '['.repeat(100_000), /nested deeper than 64/],
+  ];
+  for (const [name, text, reason] of bad) {
+    const file = info.outputPath(name);
+    writeFileSync(file, text);
+    await page.getByLabel('Rig files to import').setInputFiles(file);
+    await expect(page.getByRole('dialog')).toContainText(reason);
+    await page.getByRole('button', { name: 'Close' }).click();
+  }
+  await expect(page.getByText('No rigs under this address')).toBeVisible();
+});
+
+test('undo goes on after a reload, and a reload stays where it was', async ({ page }) => {
+  await newRig(page, 'guitar, fuzz');
+  await page.getByRole('region', { name: 'Stage' }).getByRole('button', { name: /^Fuzz/ }).click();
+  await page.getByRole('radio', { name: 'on', exact: true }).click();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'Facts of Fuzz' })).toBeVisible();
+  await expect(page.getByRole('radio', { name: 'on', exact: true })).toBeChecked();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('radio', { name: 'off', exact: true })).toBeChecked();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('Begin with one line of gear')).toBeVisible();
+  await page.keyboard.press('Control+y');
+  await expect(page.getByRole('region', { name: 'Facts of Fuzz' })).toBeVisible();
+});
+
+test('a second tab on the same rig is told, reads along, and takes over when the first is closed', async ({
+  page,
+  context,
+}) => {
+  await newRig(page, 'guitar, fuzz');
+  await saved(page);
+  const second = await context.newPage();
+  await second.goto(page.url());
+  await expect(second.getByRole('alert')).toContainText('open in another tab');
+  await expect(second.getByLabel('Gear in one line')).toBeDisabled();
+  await page.getByLabel('Gear in one line').fill('chorus');
+  await page.keyboard.press('Enter');
+  const chorus = second.getByRole('region', { name: 'Stage' }).getByRole('button', { name: /^Chorus/ });
+  await expect(chorus).toBeVisible();
+  await page.close();
+  await expect(second.getByRole('alert')).toHaveCount(0);
+  await second.getByLabel('Gear in one line').fill('buffer');
+  await second.keyboard.press('Enter');
+  await expect(
+    second.getByRole('region', { name: 'Stage' }).getByRole('button', { name: /^Buffer/ }),
+  ).toBeVisible();
+});
+
+test('the browser killed in a burst of edits loses at most the one in flight', async ({ baseURL }, info) => {
+  const profile = mkdtempSync(path.join(tmpdir(), 'hum-kill-'));
+  const launch = async () => {
+    const context = await chromium.launchPersistentContext(profile, {
+      executablePath: info.project.use.launchOptions?.executablePath,
+      args: info.project.use.launchOptions?.args,
+    });
+    return { context, page: context.pages()[0] ?? (await context.newPage()) };
+  };
+  const first = await launch();
+  await newRigAt(first.page, `${baseURL}/shelf`);
+  const url = first.page.url();
+  const pid = browserPid(profile);
+  let committed = 0;
+  for (let i = 0; i < 12; i += 1) {
+    await first.page.getByRole('button', { name: '+ Fuzz' }).click();
+    await first.page.getByRole('banner').getByText('saved', { exact: true }).waitFor();
+    committed += 1;
+  }
+  // Now without waiting, and the process goes in the middle of it.
+  for (let i = 0; i < 3; i += 1)
+    void first.page
+      .getByRole('button', { name: '+ Fuzz' })
+      .click()
+      .catch(() => undefined);
+  process.kill(pid, 'SIGKILL');
+  await first.context.close().catch(() => undefined);
+
+  const again = await launch();
+  await again.page.goto(url);
+  const plates = again.page.getByRole('region', { name: 'Stage' }).getByRole('button', { name: /^Fuzz/ });
+  await expect(plates.first()).toBeVisible();
+  const kept = await plates.count();
+  expect(kept).toBeGreaterThanOrEqual(committed);
+  expect(kept).toBeLessThanOrEqual(committed + 3);
+  await again.context.close();
+  rmSync(profile, { recursive: true, force: true });
+});
+
+async function newRigAt(page: import('@playwright/test').Page, url: string) {
+  await page.goto(url);
+  await page.getByRole('button', { name: 'New rig' }).first().click();
+  await page.getByLabel('Gear in one line').waitFor();
+}
+
+/** The process number of the browser: the one started on this profile without a type of its own. */
+function browserPid(profile: string): number {
+  const commandOf = (pid: string) => {
+    try {
+      return readFileSync(`/proc/${pid}/cmdline`, 'utf8');
+    } catch {
+      return '';
+    }
+  };
+  const pids = readdirSync('/proc').filter((name) => /^\d+$/.test(name));
+  const browsers = pids.filter((pid) => {
+    const command = commandOf(pid);
+    return command.includes(`--user-data-dir=${profile}`) && !command.includes('--type=');
+  });
+  expect(browsers.length).toBeGreaterThan(0);
+  return Number(browsers[0]);
+}

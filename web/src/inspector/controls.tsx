@@ -1,0 +1,70 @@
+import { useState } from 'react';
+import type { Box, Control } from '../../../core/rig';
+import { resolve } from '../../../core/signal';
+import { formatClock } from '../../../core/units';
+import { useCommit, useRig } from '../rig/context';
+import { FromLayer } from './blocks';
+import { Section } from './section';
+
+/** What a position comes to, where the law is known; nothing is made up where it is not. */
+function meaning(control: Control, position: number): string {
+  const { law } = control;
+  if (law.type === 'db') return `${(law.lo + position * (law.hi - law.lo)).toFixed(1).replace('-', '−')} dB`;
+  if (law.type === 'positions') return law.names[Math.round(position * (law.names.length - 1))] ?? '';
+  return 'dB not known';
+}
+
+function Knob({ box, control }: { box: Box; control: Control }) {
+  const { rig, setting, scope, readOnly } = useRig();
+  const commit = useCommit();
+  const { position, from } = resolve(rig, setting).control(box, control);
+  const [turning, setTurning] = useState<number | null>(null);
+  const shown = turning ?? position;
+  const set = (to: number | null) =>
+    commit({
+      edit: 'setControl',
+      arguments: { box: box.id, control: control.id, position: to, basis: null, scope },
+    });
+  const finish = () => {
+    if (turning !== null) set(turning);
+    setTurning(null);
+  };
+  return (
+    <div>
+      <div className="flex flex-wrap items-center justify-between gap-x-2">
+        <span className="font-mono text-xs">{control.label}</span>
+        <span className="text-xs text-muted">
+          {shown === null ? 'not noted' : `${formatClock(shown)} · ${meaning(control, shown)}`}
+        </span>
+        <FromLayer from={from} onBack={() => set(null)} />
+      </div>
+      <input
+        type="range"
+        min={0}
+        max={1}
+        step={0.05}
+        value={shown ?? 0.5}
+        disabled={readOnly !== null}
+        aria-label={`${control.label} of ${box.name}`}
+        aria-valuetext={shown === null ? 'not noted' : formatClock(shown)}
+        className="h-6 w-full accent-ink"
+        onChange={(event) => setTurning(Number(event.target.value))}
+        onPointerUp={finish}
+        onKeyUp={finish}
+        onBlur={finish}
+      />
+    </div>
+  );
+}
+
+/** Knobs, spoken as a clock. */
+export function Controls({ box }: { box: Box }) {
+  if (box.controls.length === 0) return null;
+  return (
+    <Section title={`Controls (${box.controls.length})`}>
+      {box.controls.map((control) => (
+        <Knob key={control.id} box={box} control={control} />
+      ))}
+    </Section>
+  );
+}

@@ -1,0 +1,53 @@
+import { freshId, type Box } from '../../../core/rig';
+import { Button } from '../parts/button';
+import { TextField } from '../parts/field';
+import { useCommit, useRig } from '../rig/context';
+import { Section } from './section';
+
+/** Trims and switches inside the box: a spare must copy them. */
+export function Hidden({ box }: { box: Box }) {
+  const { readOnly, session } = useRig();
+  const commit = useCommit();
+  const disabled = readOnly !== null;
+  const put = (hidden: Box['hidden']) => ({ edit: 'setHidden', arguments: { box: box.id, hidden } }) as const;
+  const change = (id: string, field: 'label' | 'value') => (text: string) =>
+    session.commit(put(box.hidden.map((item) => (item.id === id ? { ...item, [field]: text } : item))));
+  const add = () => {
+    const id = freshId('hidden', new Set(box.hidden.map((item) => item.id)));
+    commit(put([...box.hidden, { id, label: 'Switch inside', value: '', note: '' }]));
+  };
+  return (
+    <Section title={`Hidden settings (${box.hidden.length})`} open={box.hidden.length > 0}>
+      {box.hidden.map((item) => (
+        <div key={item.id} className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] items-center gap-1.5">
+          <TextField
+            label="What is set"
+            value={item.label}
+            disabled={disabled}
+            commit={change(item.id, 'label')}
+          />
+          <TextField
+            label={`How ${item.label} is set`}
+            value={item.value}
+            placeholder="how"
+            disabled={disabled}
+            commit={change(item.id, 'value')}
+          />
+          <Button
+            look="quiet"
+            disabled={disabled}
+            aria-label={`Remove ${item.label}`}
+            onClick={() => commit(put(box.hidden.filter((other) => other.id !== item.id)))}
+          >
+            ×
+          </Button>
+        </div>
+      ))}
+      <div>
+        <Button disabled={disabled} onClick={add}>
+          Note a trim or a switch
+        </Button>
+      </div>
+    </Section>
+  );
+}

@@ -1,0 +1,189 @@
+import { moveBlock, type Box, type Rows } from '../../../core/rig';
+import { Button } from '../parts/button';
+import { Choice } from '../parts/field';
+import { Menu, MenuItem, MenuLine } from '../parts/menu';
+import { resolve } from '../../../core/signal';
+import { useRig } from '../rig/context';
+
+type Props = {
+  readonly box: Box;
+  readonly rows: Rows;
+  readonly index: number;
+  readonly disabled: boolean;
+  readonly onChange: (rows: Rows) => void;
+  readonly onRemoveBlock: (block: string) => void;
+};
+
+const NONE = '';
+
+const jackOptions = (box: Box, direction: 'in' | 'out') => [
+  { value: NONE, label: 'none' },
+  ...box.jacks
+    .filter((jack) => jack.direction === direction && (jack.converts || jack.carries === 'phones'))
+    .map((jack) => ({ value: jack.id, label: jack.label })),
+];
+
+function Picker(props: {
+  label: string;
+  box: Box;
+  direction: 'in' | 'out';
+  value: string | null;
+  disabled: boolean;
+  onPick: (jack: string | null) => void;
+}) {
+  return (
+    <Choice
+      label={props.label}
+      className="font-mono text-xs"
+      value={props.value ?? NONE}
+      disabled={props.disabled}
+      options={jackOptions(props.box, props.direction)}
+      onChange={(jack) => props.onPick(jack === NONE ? null : jack)}
+    />
+  );
+}
+
+function BlockLine({ box, rows, index, disabled, onChange, onRemoveBlock, id }: Props & { id: string }) {
+  const { rig, setting } = useRig();
+  const block = box.blocks.find((b) => b.id === id);
+  if (!block) return null;
+  const at = rows.rows[index]?.blocks.indexOf(id) ?? 0;
+  const last = (rows.rows[index]?.blocks.length ?? 0) - 1;
+  const { state } = resolve(rig, setting).blockState(box, block);
+  const loop = rows.loops[id];
+  const move = (row: number, to: number) => onChange(moveBlock(rows, id, { row, index: to }));
+  const takeOut = () =>
+    onChange({ ...rows, rows: rows.rows.map((r) => ({ ...r, blocks: r.blocks.filter((b) => b !== id) })) });
+  const setLoop = (change: { send?: string | null; back?: string | null }) =>
+    onChange({
+      ...rows,
+      loops: { ...rows.loops, [id]: { send: loop?.send ?? null, back: loop?.back ?? null, ...change } },
+    });
+  return (
+    <li className="border-l-2 border-line pl-2">
+      <div className="flex items-center gap-1">
+        <span className={`min-w-0 flex-1 truncate text-sm ${state.id === 'off' ? 'text-muted' : ''}`}>
+          {block.name} {state.id === 'off' ? '(off)' : ''}
+        </span>
+        <Button
+          look="quiet"
+          className="px-1.5"
+          aria-label={`${block.name} earlier`}
+          disabled={disabled || at === 0}
+          onClick={() => move(index, at - 1)}
+        >
+          ↑
+        </Button>
+        <Button
+          look="quiet"
+          className="px-1.5"
+          aria-label={`${block.name} later`}
+          disabled={disabled || at === last}
+          onClick={() => move(index, at + 1)}
+        >
+          ↓
+        </Button>
+        <Menu
+          align="end"
+          trigger={
+            <Button look="quiet" className="px-1.5" aria-label={`More for ${block.name}`} disabled={disabled}>
+              •••
+            </Button>
+          }
+        >
+          {rows.rows.map((row, i) =>
+            i === index ? null : (
+              <MenuItem key={row.input} onSelect={() => move(i, row.blocks.length)}>
+                To the end of row {i + 1}
+              </MenuItem>
+            ),
+          )}
+          <MenuItem onSelect={takeOut}>Out of the row</MenuItem>
+          <MenuLine />
+          <MenuItem danger onSelect={() => onRemoveBlock(id)}>
+            Remove from the unit
+          </MenuItem>
+        </Menu>
+      </div>
+      {block.role === 'loop' ? (
+        <div className="grid grid-cols-2 gap-1.5 pb-1">
+          <Picker
+            label={`${block.name} goes out by`}
+            box={box}
+            direction="out"
+            value={loop?.send ?? null}
+            disabled={disabled}
+            onPick={(send) => setLoop({ send })}
+          />
+          <Picker
+            label={`${block.name} comes back by`}
+            box={box}
+            direction="in"
+            value={loop?.back ?? null}
+            disabled={disabled}
+            onPick={(back) => setLoop({ back })}
+          />
+        </div>
+      ) : null}
+    </li>
+  );
+}
+
+/** One path: its input jack, its blocks in order, its output jacks. */
+export function PathRow(props: Props) {
+  const { box, rows, index, disabled, onChange } = props;
+  const row = rows.rows[index];
+  if (!row) return null;
+  const change = (part: Partial<typeof row>) =>
+    onChange({ ...rows, rows: rows.rows.map((r, i) => (i === index ? { ...r, ...part } : r)) });
+  const setOutput = (at: number, jack: string | null) => {
+    const outputs = row.outputs.filter((other, i) => i !== at && other !== jack);
+    change({ outputs: jack === null ? outputs : outputs.toSpliced(at, 0, jack) });
+  };
+  return (
+    <div role="group" aria-label={`Row ${index + 1}`} className="rounded border border-hair p-2">
+      <div className="flex items-center gap-2">
+        <span className="w-12 shrink-0 text-xs text-muted">Row {index + 1}</span>
+        <Picker
+          label={`Input of row ${index + 1}`}
+          box={box}
+          direction="in"
+          value={row.input}
+          disabled={disabled}
+          onPick={(jack) => jack !== null && change({ input: jack })}
+        />
+        <Button
+          look="quiet"
+          className="px-1.5"
+          disabled={disabled || rows.rows.length < 2}
+          aria-label={`Remove row ${index + 1}`}
+          onClick={() => onChange({ ...rows, rows: rows.rows.filter((_, i) => i !== index) })}
+        >
+          ×
+        </Button>
+      </div>
+      <ol className="flex flex-col gap-1 py-1.5">
+        {row.blocks.map((id) => (
+          <BlockLine key={id} {...props} id={id} />
+        ))}
+      </ol>
+      <div className="flex flex-wrap items-center gap-1.5">
+        <span className="w-12 shrink-0 text-xs text-muted">out by</span>
+        {[...row.outputs, null].map((jack, i) =>
+          jack === null && row.outputs.length >= 2 ? null : (
+            <div key={jack ?? 'more'} className="w-28">
+              <Picker
+                label={`Output ${i + 1} of row ${index + 1}`}
+                box={box}
+                direction="out"
+                value={jack}
+                disabled={disabled}
+                onPick={(to) => setOutput(i, to)}
+              />
+            </div>
+          ),
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,155 @@
+import { gridChoices, makeGridBlock } from '../../../core/catalog';
+import {
+  freshId,
+  hasGrid,
+  moveBlock,
+  restingBlocks,
+  rowsOf,
+  wiresOfRows,
+  withoutBlock,
+  type Box,
+  type Rows,
+} from '../../../core/rig';
+import { resolve } from '../../../core/signal';
+import { Button } from '../parts/button';
+import { Menu, MenuItem, MenuLine } from '../parts/menu';
+import { useCommit, useRig } from '../rig/context';
+import { PathRow } from './path-row';
+import { Section } from './section';
+
+/** Numbers a new block where its name is taken: Loop 2, Delay 2. */
+function numbered(box: Box, name: string): string {
+  const taken = new Set(box.blocks.map((block) => block.name));
+  const first = name === 'Loop' ? 'Loop 1' : name;
+  if (!taken.has(first)) return first;
+  for (let n = 2; ; n += 1) if (!taken.has(`${name} ${n}`)) return `${name} ${n}`;
+}
+
+/** The unit's paths as ordered rows, with a jack picker at each input, loop block and output. */
+export function Paths({ box }: { box: Box }) {
+  const { rig, setting, readOnly } = useRig();
+  const commit = useCommit();
+  if (!hasGrid(box)) return null;
+  const { patch } = resolve(rig, setting).patch(box);
+  const rows = rowsOf(box, patch.wires);
+  const disabled = readOnly !== null;
+  if (!rows)
+    return (
+      <Section title="Paths inside" open>
+        <p className="text-xs text-muted">
+          This inner wiring has splits or merges; it is read and traced as it is, but not edited as rows.
+        </p>
+      </Section>
+    );
+
+  const set = (next: Rows) =>
+    commit({
+      edit: 'wireInside',
+      arguments: { box: box.id, patch: patch.id, wires: wiresOfRows(box, next) },
+    });
+  const add = (choice: { id: string; name: string }) => {
+    const id = freshId(
+      choice.id === 'loop' ? 'loop-1' : choice.id,
+      new Set(box.blocks.map((block) => block.id)),
+    );
+    commit({
+      edit: 'addBlock',
+      arguments: { box: box.id, block: makeGridBlock(choice.id, id, numbered(box, choice.name)) },
+    });
+  };
+  const remove = (block: string) => {
+    const wires = Object.fromEntries(
+      box.patches.map((p) => {
+        const known = rowsOf(box, p.wires);
+        return [p.id, known ? wiresOfRows(box, withoutBlock(known, block)) : p.wires];
+      }),
+    );
+    commit({ edit: 'removeBlock', arguments: { box: box.id, block, wires } });
+  };
+  const usedInputs = new Set([
+    ...rows.rows.map((row) => row.input),
+    ...Object.values(rows.loops).map((loop) => loop.back),
+  ]);
+  const freeInput = box.jacks.find(
+    (jack) => jack.direction === 'in' && jack.converts && !usedInputs.has(jack.id),
+  );
+  const resting = restingBlocks(box, rows);
+  const nameOf = (id: string) => box.blocks.find((block) => block.id === id)?.name ?? id;
+  const room = box.slots?.blocks;
+
+  return (
+    <Section title="Paths inside" open>
+      {rows.rows.map((row, i) => (
+        <PathRow
+          key={row.input}
+          box={box}
+          rows={rows}
+          index={i}
+          disabled={disabled}
+          onChange={set}
+          onRemoveBlock={remove}
+        />
+      ))}
+      <div className="flex flex-wrap gap-1.5">
+        <Menu
+          trigger={
+            <Button disabled={disabled || (room !== undefined && box.blocks.length >= room)}>
+              Add block ▾
+            </Button>
+          }
+        >
+          {gridChoices().map((choice) => (
+            <MenuItem key={choice.id} onSelect={() => add(choice)}>
+              {choice.name}
+            </MenuItem>
+          ))}
+        </Menu>
+        <Button
+          disabled={disabled || !freeInput}
+          onClick={() =>
+            freeInput &&
+            set({
+              ...rows,
+              rows: [...rows.rows, { input: freeInput.id, blocks: resting.slice(0, 1), outputs: [] }],
+            })
+          }
+        >
+          New row
+        </Button>
+        {room === undefined ? null : (
+          <span className="self-center text-xs text-muted">
+            {box.blocks.length} of {room} blocks
+          </span>
+        )}
+      </div>
+      {resting.length > 0 ? (
+        <ul aria-label="Blocks in no row" className="flex flex-wrap gap-1.5">
+          {resting.map((id) => (
+            <li key={id}>
+              <Menu
+                trigger={
+                  <Button disabled={disabled} className="border-dashed">
+                    {nameOf(id)} ▾
+                  </Button>
+                }
+              >
+                {rows.rows.map((row, i) => (
+                  <MenuItem
+                    key={row.input}
+                    onSelect={() => set(moveBlock(rows, id, { row: i, index: row.blocks.length }))}
+                  >
+                    To the end of row {i + 1}
+                  </MenuItem>
+                ))}
+                <MenuLine />
+                <MenuItem danger onSelect={() => remove(id)}>
+                  Remove
+                </MenuItem>
+              </Menu>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+    </Section>
+  );
+}

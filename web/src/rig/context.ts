@@ -1,0 +1,53 @@
+import { createContext, use } from 'react';
+import { useStore } from 'zustand';
+import type { Box, EditCall, Rig, Scope, Setting, Sound } from '../../../core/rig';
+import { useNotice } from '../store/app';
+import type { Session } from '../store/session';
+
+/** What is looked at: a box, a lead, a jack or a block. */
+export type Selection = { readonly type: 'box' | 'lead' | 'jack' | 'block'; readonly id: string } | null;
+
+export type RigRoom = {
+  readonly session: Session;
+  readonly rig: Rig;
+  readonly setting: Setting;
+  /** null: all sounds. */
+  readonly sound: Sound | null;
+  readonly scope: Scope;
+  readonly readOnly: string | null;
+  readonly selection: Selection;
+  readonly select: (selection: Selection) => void;
+  readonly setSound: (id: string) => void;
+};
+
+export const RigContext = createContext<RigRoom | null>(null);
+
+/** The open rig. Throws outside one. */
+export function useRig(): RigRoom {
+  const room = use(RigContext);
+  if (!room) throw new Error('no rig is open here');
+  return room;
+}
+
+export const useSession = <T>(
+  session: Session,
+  read: (state: ReturnType<Session['state']['getState']>) => T,
+): T => useStore(session.state, read);
+
+/** Commits an edit; a refusal is said in the notice line and returned. */
+export function useCommit(): (call: EditCall) => string | null {
+  const { session } = useRig();
+  const say = useNotice((state) => state.say);
+  return (call) => {
+    const refused = session.commit(call);
+    if (refused !== null) say(refused, 'bad');
+    return refused;
+  };
+}
+
+/** The box that is selected, itself or by one of its parts. */
+export function selectedBox(rig: Rig, selection: Selection): Box | undefined {
+  if (!selection || selection.type === 'lead') return undefined;
+  const id = selection.id.split('/')[0];
+  return rig.boxes.find((box) => box.id === id);
+}

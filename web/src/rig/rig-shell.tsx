@@ -1,0 +1,116 @@
+import { useEffect, useMemo, useState } from 'react';
+import { Outlet, useNavigate, useParams, useSearchParams } from 'react-router';
+import { saveText } from '../store/files';
+import { database } from '../store/app';
+import { enterRoom, type Room } from '../store/room';
+import { rawRecords } from '../store/rigs';
+import { Button } from '../parts/button';
+import { Busy, Empty } from '../parts/empty';
+import { TopBar } from '../shell/top-bar';
+import { ShellKeys } from '../shell/keys';
+import { RigContext, useSession, type RigRoom, type Selection } from './context';
+
+function readSelection(text: string | null): Selection {
+  const cut = text?.indexOf(':') ?? -1;
+  const type = text?.slice(0, cut);
+  return cut > 0 && (type === 'box' || type === 'lead' || type === 'jack' || type === 'block')
+    ? { type, id: text?.slice(cut + 1) ?? '' }
+    : null;
+}
+
+function OpenRig({ room }: { room: Extract<Room, { ok: true }> }) {
+  const { session } = room;
+  const rig = useSession(session, (state) => state.rig);
+  const readOnly = useSession(session, (state) => state.readOnly);
+  const [params, setParams] = useSearchParams();
+  const soundId = params.get('sound');
+  const selected = params.get('sel');
+
+  const value = useMemo((): RigRoom => {
+    const change = (name: string, to: string | null) =>
+      setParams(
+        (old) => {
+          const next = new URLSearchParams(old);
+          if (to === null) next.delete(name);
+          else next.set(name, to);
+          return next;
+        },
+        { replace: true },
+      );
+    const sound =
+      soundId === 'all' ? null : (rig.sounds.find((s) => s.id === soundId) ?? rig.sounds[0] ?? null);
+    return {
+      session,
+      rig,
+      readOnly,
+      sound,
+      setting: { variant: null, sound: sound?.id ?? 'all' },
+      scope: sound ? { layer: 'sound', id: sound.id } : { layer: 'rest' },
+      selection: readSelection(selected),
+      select: (to) => change('sel', to ? `${to.type}:${to.id}` : null),
+      setSound: (id) => change('sound', id),
+    };
+  }, [session, rig, readOnly, soundId, selected, setParams]);
+
+  useEffect(() => {
+    document.title = `${rig.title} – Hum Map`;
+  }, [rig.title]);
+
+  return (
+    <RigContext value={value}>
+      <div className="flex h-dvh min-h-0 flex-col">
+        <TopBar />
+        <ShellKeys />
+        <main className="min-h-0 flex-1 overflow-auto">
+          <Outlet />
+        </main>
+      </div>
+    </RigContext>
+  );
+}
+
+function Unreadable({ room, id }: { room: Extract<Room, { ok: false }>; id: string }) {
+  const navigate = useNavigate();
+  const save = async () =>
+    saveText(JSON.stringify(await rawRecords(database, id), null, 2), `${id}.raw.json`);
+  return (
+    <main>
+      <Empty
+        title={room.head ? `“${room.head.title}” could not be read` : 'This rig is not on this shelf'}
+        text={
+          room.head
+            ? `${room.reason} Nothing was changed or thrown away.`
+            : `${room.reason} Rigs made under another address or port are still there.`
+        }
+      >
+        {room.head ? <Button onClick={() => void save()}>Save what is stored as a file</Button> : null}
+        <Button look="strong" onClick={() => void navigate('/shelf')}>
+          To the shelf
+        </Button>
+      </Empty>
+    </main>
+  );
+}
+
+/** Opens the rig of the address and holds it while any of its views is shown. */
+export function RigShell() {
+  const { id = '' } = useParams();
+  const [entered, setEntered] = useState<{ id: string; room: Room } | null>(null);
+
+  useEffect(() => {
+    let left = false;
+    let leave: () => void = () => undefined;
+    void enterRoom(id).then((room) => {
+      if (room.ok) leave = room.leave;
+      if (left) leave();
+      else setEntered({ id, room });
+    });
+    return () => {
+      left = true;
+      leave();
+    };
+  }, [id]);
+
+  if (entered?.id !== id) return <Busy what="Opening the rig" />;
+  return entered.room.ok ? <OpenRig room={entered.room} /> : <Unreadable room={entered.room} id={id} />;
+}

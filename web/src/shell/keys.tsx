@@ -1,0 +1,27 @@
+import { useEffect } from 'react';
+import { useRig } from '../rig/context';
+
+/** In a field with text in it the keys belong to the text; an empty one has nothing to undo. */
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement
+    ? target.type !== 'range' && target.value !== ''
+    : target instanceof HTMLElement && target.isContentEditable;
+
+/** Undo and redo by the keys every system has for them; in a text field they belong to the text. */
+export function ShellKeys() {
+  const { session } = useRig();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey || isTyping(event.target)) return;
+      const key = event.key.toLowerCase();
+      const redo = key === 'y' || (key === 'z' && event.shiftKey);
+      if (!redo && key !== 'z') return;
+      event.preventDefault();
+      if (redo) session.redo();
+      else session.undo();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [session]);
+  return null;
+}

@@ -1,0 +1,33 @@
+import { useEffect } from 'react';
+import { useNotice } from '../store/app';
+
+const SHOWN_MS = 7000;
+
+/** The notice line; read out by screen readers, gone by itself unless it is bad news. */
+export function NoticeLine() {
+  const { notice, clear } = useNotice();
+  useEffect(() => {
+    if (notice?.tone !== 'plain') return;
+    const timer = setTimeout(clear, SHOWN_MS);
+    return () => clearTimeout(timer);
+  }, [notice, clear]);
+  return (
+    <div
+      aria-live="polite"
+      className="pointer-events-none fixed inset-x-0 bottom-3 z-40 flex justify-center px-3"
+    >
+      {notice ? (
+        <div
+          className={`pointer-events-auto flex max-w-2xl items-center gap-3 rounded border px-3 py-1.5 text-sm shadow-lg ${
+            notice.tone === 'bad' ? 'border-danger bg-danger-tint text-danger' : 'border-line bg-raised'
+          }`}
+        >
+          <span>{notice.text}</span>
+          <button type="button" className="min-h-6 min-w-6" aria-label="Close this message" onClick={clear}>
+            ×
+          </button>
+        </div>
+      ) : null}
+    </div>
+  );
+}

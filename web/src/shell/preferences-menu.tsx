@@ -1,0 +1,50 @@
+import { usePreferences } from '../store/app';
+import { Button } from '../parts/button';
+import { Menu, MenuChoice } from '../parts/menu';
+
+/** Theme and units, the same for every rig under this address. */
+export function PreferencesMenu() {
+  const { theme, units, set } = usePreferences();
+  return (
+    <Menu
+      align="end"
+      trigger={
+        <Button look="quiet" aria-label="Theme and units" title="Theme and units">
+          <svg
+            width="16"
+            height="16"
+            viewBox="0 0 16 16"
+            aria-hidden="true"
+            fill="none"
+            stroke="currentColor"
+            strokeWidth="1.5"
+          >
+            <path d="M2 4.5h7M12 4.5h2M2 11.5h2M7 11.5h7" />
+            <circle cx="10.5" cy="4.5" r="1.7" />
+            <circle cx="5.5" cy="11.5" r="1.7" />
+          </svg>
+        </Button>
+      }
+    >
+      <MenuChoice
+        label="Theme"
+        value={theme}
+        onChange={(value) => set({ theme: value })}
+        options={[
+          { value: 'system', label: 'As the system' },
+          { value: 'light', label: 'Paper' },
+          { value: 'dark', label: 'Slate' },
+        ]}
+      />
+      <MenuChoice
+        label="Lengths"
+        value={units}
+        onChange={(value) => set({ units: value })}
+        options={[
+          { value: 'metres', label: 'Metres' },
+          { value: 'feet', label: 'Feet' },
+        ]}
+      />
+    </Menu>
+  );
+}

@@ -1,0 +1,63 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { Sheet } from '../parts/dialog';
+import { Menu, MenuItem, MenuLine } from '../parts/menu';
+import { useCommit, useRig } from '../rig/context';
+import { useNotice } from '../store/app';
+import { exportRig } from '../store/files';
+import { NameForm } from './sound-menu';
+
+/** The rig's name, and what is done with the rig as a whole. */
+export function RigMenu() {
+  const { rig, readOnly } = useRig();
+  const commit = useCommit();
+  const navigate = useNavigate();
+  const say = useNotice((state) => state.say);
+  const [renaming, setRenaming] = useState(false);
+  const save = () =>
+    void exportRig(rig).catch((error: unknown) =>
+      say(error instanceof Error ? error.message : String(error), 'bad'),
+    );
+  return (
+    <>
+      <Menu
+        trigger={
+          <button
+            type="button"
+            className="flex min-h-7 max-w-60 items-center gap-1 rounded text-base"
+            title={rig.title}
+          >
+            <span className="truncate">{rig.title}</span>
+            <span aria-hidden="true" className="text-xs">
+              ▾
+            </span>
+          </button>
+        }
+      >
+        <MenuItem disabled={readOnly !== null} onSelect={() => setRenaming(true)}>
+          Rename …
+        </MenuItem>
+        <MenuItem onSelect={save}>Export to a file</MenuItem>
+        <MenuItem
+          disabled={readOnly !== null}
+          onSelect={() => commit({ edit: 'markRevision', arguments: {} })}
+        >
+          Mark revision {rig.revision + 1}
+        </MenuItem>
+        <MenuLine />
+        <MenuItem onSelect={() => void navigate('/shelf')}>All rigs</MenuItem>
+      </Menu>
+      {renaming ? (
+        <Sheet title="Rename rig" onClose={() => setRenaming(false)}>
+          <NameForm
+            initial={rig.title}
+            act="Rename"
+            onDone={(title) =>
+              commit({ edit: 'setTitle', arguments: { title } }) === null && setRenaming(false)
+            }
+          />
+        </Sheet>
+      ) : null}
+    </>
+  );
+}

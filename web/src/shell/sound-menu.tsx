@@ -1,0 +1,128 @@
+import { useState } from 'react';
+import { freshId, makeSound, slug } from '../../../core/rig';
+import { Button } from '../parts/button';
+import { Sheet } from '../parts/dialog';
+import { Menu, MenuChoice, MenuItem, MenuLine } from '../parts/menu';
+import { useCommit, useRig } from '../rig/context';
+
+type Asking = { readonly what: 'new' | 'rename'; readonly name: string };
+
+/** Which sound is in force; new, rename, remove, order. */
+export function SoundMenu() {
+  const { rig, sound, setSound, readOnly } = useRig();
+  const commit = useCommit();
+  const [asking, setAsking] = useState<Asking | null>(null);
+  const index = rig.sounds.findIndex((s) => s.id === sound?.id);
+
+  const answer = (name: string) => {
+    if (asking?.what === 'rename' && sound) {
+      if (commit({ edit: 'renameSound', arguments: { id: sound.id, name } }) === null) setAsking(null);
+      return;
+    }
+    const id = freshId(slug(name), new Set(['all', ...rig.sounds.map((s) => s.id)]));
+    const from = sound ?? makeSound(id, name);
+    const refused = commit({
+      edit: 'addSound',
+      arguments: { sound: { ...from, id, name }, index: (index < 0 ? rig.sounds.length : index) + 1 },
+    });
+    if (refused !== null) return;
+    setSound(id);
+    setAsking(null);
+  };
+  const remove = () => {
+    if (!sound) return;
+    const next = rig.sounds[index + 1] ?? rig.sounds[index - 1];
+    if (commit({ edit: 'removeSound', arguments: { id: sound.id } }) === null && next) setSound(next.id);
+  };
+  const move = (by: number) =>
+    sound && commit({ edit: 'moveSound', arguments: { id: sound.id, index: index + by } });
+
+  return (
+    <>
+      <Menu
+        align="end"
+        trigger={
+          <Button aria-label={`Sound: ${sound?.name ?? 'All sounds'}`}>
+            <span className="text-muted">Sound</span>
+            <span className="max-w-32 truncate font-semibold">{sound?.name ?? 'All sounds'}</span>
+            <span aria-hidden="true">▾</span>
+          </Button>
+        }
+      >
+        <MenuChoice
+          label="Sound in force"
+          value={sound?.id ?? 'all'}
+          onChange={setSound}
+          options={[
+            ...rig.sounds.map((s) => ({ value: s.id, label: s.name })),
+            { value: 'all', label: 'All sounds (rest state)' },
+          ]}
+        />
+        <MenuLine />
+        <MenuItem
+          disabled={readOnly !== null}
+          onSelect={() => setAsking({ what: 'new', name: `Sound ${rig.sounds.length + 1}` })}
+        >
+          New from {sound ? 'this one' : 'rest'} …
+        </MenuItem>
+        <MenuItem
+          disabled={!sound || readOnly !== null}
+          onSelect={() => setAsking({ what: 'rename', name: sound?.name ?? '' })}
+        >
+          Rename …
+        </MenuItem>
+        <MenuItem disabled={index <= 0 || readOnly !== null} onSelect={() => move(-1)}>
+          Earlier in the list
+        </MenuItem>
+        <MenuItem
+          disabled={index < 0 || index === rig.sounds.length - 1 || readOnly !== null}
+          onSelect={() => move(1)}
+        >
+          Later in the list
+        </MenuItem>
+        <MenuItem danger disabled={!sound || rig.sounds.length < 2 || readOnly !== null} onSelect={remove}>
+          Remove
+        </MenuItem>
+      </Menu>
+      {asking ? (
+        <Sheet title={asking.what === 'new' ? 'New sound' : 'Rename sound'} onClose={() => setAsking(null)}>
+          <NameForm initial={asking.name} act={asking.what === 'new' ? 'Make' : 'Rename'} onDone={answer} />
+        </Sheet>
+      ) : null}
+    </>
+  );
+}
+
+export function NameForm({
+  initial,
+  act,
+  onDone,
+}: {
+  initial: string;
+  act: string;
+  onDone: (name: string) => void;
+}) {
+  const [name, setName] = useState(initial);
+  return (
+    <form
+      className="flex gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (name.trim() !== '') onDone(name.trim());
+      }}
+    >
+      <input
+        autoFocus
+        aria-label="Name"
+        value={name}
+        maxLength={200}
+        onChange={(event) => setName(event.target.value)}
+        onFocus={(event) => event.target.select()}
+        className="min-h-8 min-w-0 flex-1 rounded border border-line bg-raised px-2"
+      />
+      <Button look="strong" type="submit" disabled={name.trim() === ''}>
+        {act}
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,116 @@
+import { Link, NavLink, useLocation } from 'react-router';
+import { useRig, useSession } from '../rig/context';
+import { Button } from '../parts/button';
+import { PreferencesMenu } from './preferences-menu';
+import { RigMenu } from './rig-menu';
+import { SoundMenu } from './sound-menu';
+import { VIEWS } from './views';
+
+function Saved() {
+  const { session, readOnly } = useRig();
+  const saved = useSession(session, (state) => state.saved);
+  const trouble = useSession(session, (state) => state.trouble);
+  const text = readOnly !== null && saved === 'saved' ? 'read only' : saved === 'saving' ? 'saving' : saved;
+  const bad = saved === 'unsaved';
+  return (
+    <span
+      role="status"
+      title={trouble ?? readOnly ?? (saved === 'saved' ? 'Every edit is stored in this browser.' : undefined)}
+      className={`w-16 text-right text-xs ${bad ? 'font-semibold text-danger' : 'text-muted'}`}
+    >
+      {text}
+    </span>
+  );
+}
+
+function Steps() {
+  const { session, readOnly } = useRig();
+  const history = useSession(session, (state) => state.history);
+  const [last, next] = [history.done.at(-1), history.undone.at(-1)];
+  const arrow = (path: string) => (
+    <svg
+      width="16"
+      height="16"
+      viewBox="0 0 16 16"
+      aria-hidden="true"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="1.6"
+    >
+      <path d={path} />
+    </svg>
+  );
+  const name = (word: string, label?: string) => (label ? `${word}: ${label}` : word);
+  return (
+    <div className="flex">
+      <Button
+        look="quiet"
+        aria-label={name('Undo', last?.label)}
+        title={`${name('Undo', last?.label)} (Ctrl Z)`}
+        disabled={!last || readOnly !== null}
+        onClick={session.undo}
+      >
+        {arrow('M6.5 3 3 6.5 6.5 10M3 6.5h6a4 4 0 0 1 0 8H7')}
+      </Button>
+      <Button
+        look="quiet"
+        aria-label={name('Redo', next?.label)}
+        title={`${name('Redo', next?.label)} (Ctrl Y)`}
+        disabled={!next || readOnly !== null}
+        onClick={session.redo}
+      >
+        {arrow('M9.5 3 13 6.5 9.5 10M13 6.5H7a4 4 0 0 0 0 8h2')}
+      </Button>
+    </div>
+  );
+}
+
+/** The one bar: rig, views as words, sound, undo, saved. */
+export function TopBar() {
+  const { rig, readOnly, session } = useRig();
+  const trouble = useSession(session, (state) => state.trouble);
+  const { search } = useLocation();
+  return (
+    <header className="shrink-0 border-b border-hair bg-sheet">
+      <div className="flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1 px-3 py-1">
+        <Link
+          to="/shelf"
+          className="flex min-h-7 items-center gap-2 rounded"
+          aria-label="Shelf: all rigs"
+          title="All rigs"
+        >
+          <img src="/mark.svg" alt="" width="22" height="22" />
+        </Link>
+        <h1>
+          <RigMenu />
+        </h1>
+        <nav aria-label="Views" className="flex flex-wrap items-center gap-1">
+          {VIEWS.map((view) => (
+            <NavLink
+              key={view.path}
+              to={{ pathname: `/rig/${rig.id}/${view.path}`, search }}
+              className={({ isActive }) =>
+                `flex min-h-7 items-center rounded px-2 text-sm ${isActive ? 'bg-ink text-on-ink' : 'text-muted hover:text-ink'}`
+              }
+            >
+              {view.name}
+            </NavLink>
+          ))}
+        </nav>
+        <div className="ml-auto flex items-center gap-2">
+          <SoundMenu />
+          <Steps />
+          <Saved />
+          <PreferencesMenu />
+        </div>
+      </div>
+      {(trouble ?? readOnly) !== null ? (
+        <p role="alert" className="border-t border-fault bg-fault-tint px-3 py-1 text-sm text-fault">
+          {trouble !== null
+            ? `Not stored: ${trouble}. The rig is whole in this tab; it is tried again with the next edit.`
+            : readOnly}
+        </p>
+      ) : null}
+    </header>
+  );
+}

@@ -1,0 +1,42 @@
+import Dexie, { type Table } from 'dexie';
+import type { HistoryRecord, Rig } from '../../../core/rig';
+
+/** What the shelf shows of a rig without reading it whole. */
+export type Head = {
+  readonly id: string;
+  readonly title: string;
+  /** Number of the newest stored record; the document is the newest snapshot plus the patches after it. */
+  readonly revision: number;
+  readonly created: string;
+  readonly modified: string;
+  /** When it was put into the bin; null on the shelf. */
+  readonly binned: string | null;
+  readonly savedToFile: string | null;
+  readonly demo: boolean;
+};
+
+export type EditRow = HistoryRecord & { readonly rig: string; readonly tab: string; readonly at: string };
+export type Snapshot = { readonly rig: string; readonly revision: number; readonly document: Rig };
+export type Preferences = {
+  readonly key: 'one';
+  readonly theme: 'system' | 'light' | 'dark';
+  readonly units: 'metres' | 'feet';
+};
+
+export class RigDatabase extends Dexie {
+  heads!: Table<Head, string>;
+  edits!: Table<EditRow, [string, number]>;
+  snapshots!: Table<Snapshot, [string, number]>;
+  preferences!: Table<Preferences, string>;
+
+  constructor(name = 'hum-map') {
+    // "Saved" is only said once it is on the disk, not merely handed to the system.
+    super(name, { chromeTransactionDurability: 'strict' });
+    this.version(1).stores({
+      heads: 'id',
+      edits: '[rig+revision], rig',
+      snapshots: '[rig+revision], rig',
+      preferences: 'key',
+    });
+  }
+}

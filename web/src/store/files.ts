@@ -1,0 +1,85 @@
+import { LIMITS, formatProblem, freshId, readRig, slug, writeRig, type Rig } from '../../../core/rig';
+import { database, now } from './app';
+import { createRig, markSavedToFile, removeForGood, binRig, freeRigId } from './rigs';
+
+/** Hands a text to the browser's downloads. */
+export function saveText(text: string, name: string, type = 'application/json') {
+  const url = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  // The download has begun by then; the address must not be kept for ever.
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+export async function exportRig(rig: Rig): Promise<void> {
+  saveText(writeRig(rig), `${slug(rig.title)}.humrig.json`);
+  await markSavedToFile(database, rig.id, now());
+}
+
+export type ImportResult =
+  | { readonly kind: 'read'; readonly rig: Rig; readonly clash: boolean }
+  | { readonly kind: 'refused'; readonly file: string; readonly problems: readonly string[] };
+
+/** Reads a file and says whether a rig of its id is on the shelf; stores nothing. */
+export async function readFile(file: File): Promise<ImportResult> {
+  if (file.size > LIMITS.fileBytes)
+    return {
+      kind: 'refused',
+      file: file.name,
+      problems: [`the file has ${Math.ceil(file.size / 1048576)} MB; at most 20 are read`],
+    };
+  const read = readRig(await file.text());
+  if (!read.ok) return { kind: 'refused', file: file.name, problems: read.problems.map(formatProblem) };
+  const head = await database.heads.get(read.rig.id);
+  return { kind: 'read', rig: read.rig, clash: head !== undefined && head.binned === null };
+}
+
+/**
+ * Puts a read rig on the shelf. A rig of its id in the bin does not count: it is moved to another id there.
+ * @param mode on a clash: keep both (the new one gets an id of its own), or the old one goes to the bin
+ */
+export async function importRig(
+  rig: Rig,
+  mode: 'keep-both' | 'replace',
+  more: { demo?: boolean } = {},
+): Promise<string> {
+  const head = await database.heads.get(rig.id);
+  if (head && head.binned === null && mode === 'keep-both') {
+    const id = await freeRigId(database, rig.id);
+    await createRig(database, { ...rig, id, title: `${rig.title} (copy)` }, now(), more);
+    return id;
+  }
+  if (head) await moveAside(rig.id);
+  await createRig(database, rig, now(), more);
+  return rig.id;
+}
+
+/** Gives the rig that holds an id another one and leaves it in the bin. */
+async function moveAside(id: string) {
+  const taken = new Set((await database.heads.toArray()).map((head) => head.id));
+  const other = freshId(`${id}-old`.slice(-50), taken);
+  await database.transaction('rw', database.heads, database.edits, database.snapshots, async () => {
+    const head = await database.heads.get(id);
+    if (!head) return;
+    const [edits, snapshots] = await Promise.all([
+      database.edits.where('rig').equals(id).toArray(),
+      database.snapshots.where('rig').equals(id).toArray(),
+    ]);
+    await database.heads.add({ ...head, id: other });
+    await database.edits.bulkPut(edits.map((row) => ({ ...row, rig: other })));
+    await database.snapshots.bulkPut(
+      snapshots.map((s) => ({ ...s, rig: other, document: { ...s.document, id: other } })),
+    );
+    await removeForGood(database, id);
+  });
+  await binRig(database, other, now());
+}
+
+/** A new empty rig on the shelf; returns its id. */
+export async function addRig(rig: Rig): Promise<string> {
+  const id = await freeRigId(database, rig.id);
+  await createRig(database, { ...rig, id }, now());
+  return id;
+}

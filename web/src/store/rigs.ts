@@ -1,0 +1,151 @@
+import {
+  historyOf,
+  patchRig,
+  readRigValue,
+  formatProblem,
+  type History,
+  type HistoryRecord,
+  type Rig,
+} from '../../../core/rig';
+import type { EditRow, Head, RigDatabase } from './db';
+
+/** Another tab wrote first: this one's document is not the stored one. */
+export class ConflictError extends Error {
+  override name = 'ConflictError';
+}
+
+const SNAPSHOT_EVERY = 50;
+/** Records kept for undo after a reload; more than the 200 that are promised, less than for ever. */
+const KEEP_RECORDS = 400;
+const BIN_DAYS = 30;
+
+const everything = (db: RigDatabase) => [db.heads, db.edits, db.snapshots];
+
+export type Loaded =
+  | { readonly ok: true; readonly head: Head; readonly rig: Rig; readonly history: History }
+  | { readonly ok: false; readonly head: Head | undefined; readonly reason: string };
+
+/** Puts a new rig on the shelf. Refuses an id that is there. */
+export async function createRig(
+  db: RigDatabase,
+  rig: Rig,
+  now: string,
+  more: { demo?: boolean } = {},
+): Promise<void> {
+  const head: Head = {
+    id: rig.id,
+    title: rig.title,
+    revision: 0,
+    created: now,
+    modified: now,
+    binned: null,
+    savedToFile: null,
+    demo: more.demo ?? false,
+  };
+  await db.transaction('rw', everything(db), async () => {
+    await db.heads.add(head);
+    await db.snapshots.put({ rig: rig.id, revision: 0, document: rig });
+  });
+}
+
+/** Reads a rig: the newest snapshot, then the patches after it, then the same checks a file gets. */
+export async function loadRig(db: RigDatabase, id: string): Promise<Loaded> {
+  const { head, snapshot, rows } = await db.transaction('r', everything(db), async () => {
+    const rows = await db.edits.where('rig').equals(id).sortBy('revision');
+    const snapshots = await db.snapshots.where('rig').equals(id).sortBy('revision');
+    return { head: await db.heads.get(id), snapshot: snapshots.at(-1), rows };
+  });
+  if (!head) return { ok: false, head, reason: 'There is no such rig under this address.' };
+  if (!snapshot) return { ok: false, head, reason: 'Its stored document is missing.' };
+  try {
+    const after = rows.filter((row) => row.revision > snapshot.revision && row.revision <= head.revision);
+    const document = after.reduce((rig, row) => patchRig(rig, row.patches), snapshot.document);
+    const read = readRigValue(document);
+    if (!read.ok) return { ok: false, head, reason: read.problems.map(formatProblem).join('; ') };
+    return { ok: true, head, rig: read.rig, history: historyOf(rows) };
+  } catch (error) {
+    return { ok: false, head, reason: error instanceof Error ? error.message : String(error) };
+  }
+}
+
+/**
+ * Stores one record and moves the head on, in one transaction.
+ * @param rig the document after the record
+ * @throws ConflictError when the stored revision is not the one before this record
+ */
+export async function appendRecord(
+  db: RigDatabase,
+  rig: Rig,
+  record: HistoryRecord,
+  meta: { tab: string; at: string },
+): Promise<void> {
+  await db.transaction('rw', everything(db), async () => {
+    const head = await db.heads.get(rig.id);
+    if (head?.revision !== record.revision - 1)
+      throw new ConflictError('This rig was changed somewhere else in the meantime.');
+    await db.edits.put({ ...record, rig: rig.id, ...meta });
+    await db.heads.put({ ...head, title: rig.title, revision: record.revision, modified: meta.at });
+    if (record.revision % SNAPSHOT_EVERY !== 0) return;
+    await db.snapshots.put({ rig: rig.id, revision: record.revision, document: rig });
+    await prune(db, rig.id, record.revision);
+  });
+}
+
+/** Forgets records beyond what undo keeps, and all but the two newest snapshots. */
+async function prune(db: RigDatabase, id: string, revision: number) {
+  await db.edits
+    .where('[rig+revision]')
+    .between([id, -Infinity], [id, revision - KEEP_RECORDS], true, true)
+    .delete();
+  await db.snapshots
+    .where('[rig+revision]')
+    .between([id, -Infinity], [id, revision - 2 * SNAPSHOT_EVERY], true, true)
+    .delete();
+}
+
+const days = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 86_400_000;
+
+/** Every head; rigs whose time in the bin is over are gone for good first. */
+export async function listRigs(db: RigDatabase, now: string): Promise<readonly Head[]> {
+  const heads = await db.heads.toArray();
+  const over = heads.filter((head) => head.binned !== null && days(head.binned, now) > BIN_DAYS);
+  for (const head of over) await removeForGood(db, head.id);
+  return heads
+    .filter((head) => !over.includes(head))
+    .sort((a, b) => b.modified.localeCompare(a.modified) || a.id.localeCompare(b.id));
+}
+
+export const daysLeftInBin = (binned: string, now: string): number =>
+  Math.max(0, Math.ceil(BIN_DAYS - days(binned, now)));
+
+export const binRig = (db: RigDatabase, id: string, now: string) => db.heads.update(id, { binned: now });
+export const restoreRig = (db: RigDatabase, id: string) => db.heads.update(id, { binned: null });
+export const markSavedToFile = (db: RigDatabase, id: string, now: string) =>
+  db.heads.update(id, { savedToFile: now });
+
+export async function removeForGood(db: RigDatabase, id: string): Promise<void> {
+  await db.transaction('rw', everything(db), async () => {
+    await db.heads.delete(id);
+    await db.edits.where('rig').equals(id).delete();
+    await db.snapshots.where('rig').equals(id).delete();
+  });
+}
+
+/** All that is stored of a rig, as it is: for a record that does not pass any more. */
+export async function rawRecords(
+  db: RigDatabase,
+  id: string,
+): Promise<{ head: Head | undefined; snapshots: unknown[]; edits: EditRow[] }> {
+  return db.transaction('r', everything(db), async () => ({
+    head: await db.heads.get(id),
+    snapshots: await db.snapshots.where('rig').equals(id).toArray(),
+    edits: await db.edits.where('rig').equals(id).sortBy('revision'),
+  }));
+}
+
+/** An id no stored rig has; those in the bin give theirs up to an import. */
+export async function freeRigId(db: RigDatabase, wanted: string): Promise<string> {
+  let id = wanted;
+  for (let n = 2; (await db.heads.get(id)) !== undefined; n += 1) id = `${wanted}-${n}`.slice(-60);
+  return id;
+}

@@ -1,0 +1,212 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { makeRig, type Rig } from '../../../core/rig';
+import { RigDatabase } from './db';
+import {
+  appendRecord,
+  binRig,
+  ConflictError,
+  createRig,
+  daysLeftInBin,
+  freeRigId,
+  listRigs,
+  loadRig,
+  rawRecords,
+} from './rigs';
+import { openSession, type Session } from './session';
+
+const NOW = '2026-03-01T12:00:00.000Z';
+let db: RigDatabase;
+let n = 0;
+
+const rigNamed = (id: string): Rig => makeRig({ id, title: id, created: '2026-03-01' });
+
+async function session(id: string, tab = 'tab-1'): Promise<Session> {
+  const loaded = await loadRig(db, id);
+  if (!loaded.ok) throw new Error(loaded.reason);
+  return openSession({
+    db,
+    rig: loaded.rig,
+    revision: loaded.head.revision,
+    history: loaded.history,
+    tab,
+    readOnly: null,
+    now: () => NOW,
+  });
+}
+
+const rename = (s: Session, title: string) => s.commit({ edit: 'setTitle', arguments: { title } });
+
+beforeEach(async () => {
+  n += 1;
+  db = new RigDatabase(`test-${n}`);
+  await createRig(db, rigNamed('rig'), NOW);
+});
+afterEach(async () => {
+  db.close();
+  await db.delete();
+});
+
+describe('storing', () => {
+  test('an edit is saved only once it is committed, and reads back', async () => {
+    const s = await session('rig');
+    rename(s, 'One');
+    expect(s.state.getState().saved).toBe('saving');
+    await s.settled();
+    expect(s.state.getState().saved).toBe('saved');
+    const loaded = await loadRig(db, 'rig');
+    expect(loaded.ok && [loaded.rig.title, loaded.head.title, loaded.head.revision]).toEqual([
+      'One',
+      'One',
+      1,
+    ]);
+  });
+
+  test('undo of the last 200 edits survives a reload, across snapshots', async () => {
+    const s = await session('rig');
+    for (let i = 1; i <= 260; i += 1) rename(s, `Title ${i}`);
+    await s.settled();
+    const again = await session('rig');
+    for (let i = 0; i < 200; i += 1) again.undo();
+    expect(again.state.getState().rig.title).toBe('Title 60');
+    for (let i = 0; i < 200; i += 1) again.redo();
+    await again.settled();
+    const third = await session('rig');
+    expect(third.state.getState().rig.title).toBe('Title 260');
+    third.undo();
+    expect(third.state.getState().rig.title).toBe('Title 259');
+  });
+
+  test('old records are pruned, the promised ones stay', async () => {
+    const s = await session('rig');
+    for (let i = 1; i <= 700; i += 1) rename(s, `Title ${i}`);
+    await s.settled();
+    expect(await db.edits.count()).toBeLessThanOrEqual(450);
+    expect(await db.edits.count()).toBeGreaterThanOrEqual(200);
+    expect(await db.snapshots.count()).toBeLessThanOrEqual(3);
+    expect((await session('rig')).state.getState().rig.title).toBe('Title 700');
+  });
+
+  test('a new edit after undo forgets what was undone, also after a reload', async () => {
+    const s = await session('rig');
+    rename(s, 'A');
+    rename(s, 'B');
+    s.undo();
+    rename(s, 'C');
+    await s.settled();
+    const again = await session('rig');
+    again.redo();
+    expect(again.state.getState().rig.title).toBe('C');
+    again.undo();
+    expect(again.state.getState().rig.title).toBe('A');
+  });
+
+  test('undo passes over the ticks of a walk', async () => {
+    const s = await session('rig');
+    rename(s, 'Before');
+    const walk = {
+      id: 'w',
+      type: 'patch-up' as const,
+      started: '2026-03-01',
+      ended: null,
+      venue: '',
+      ticks: [],
+    };
+    s.commit({ edit: 'startWalk', arguments: { walk } });
+    s.commit({
+      edit: 'tick',
+      arguments: { walk: 'w', tick: { step: 'lead-1', mark: 'done', note: '', at: '2026-03-01', basis: '' } },
+    });
+    s.undo();
+    const { rig } = s.state.getState();
+    expect([rig.title, rig.walks[0]!.ticks.length]).toEqual(['rig', 1]);
+  });
+
+  test('an edit that is refused is not stored', async () => {
+    const s = await session('rig');
+    expect(rename(s, ' ')).toBe('A rig needs a name.');
+    await s.settled();
+    expect(await db.edits.count()).toBe(0);
+  });
+});
+
+describe('two writers', () => {
+  test('the second is told, keeps its document and writes nothing', async () => {
+    const [a, b] = [await session('rig', 'a'), await session('rig', 'b')];
+    rename(a, 'From a');
+    await a.settled();
+    rename(b, 'From b');
+    await b.settled();
+    expect(b.state.getState()).toMatchObject({
+      saved: 'unsaved',
+      readOnly: expect.stringMatching(/changed somewhere else/),
+    });
+    expect(b.state.getState().rig.title).toBe('From b');
+    expect(b.commit({ edit: 'setTitle', arguments: { title: 'x' } })).toMatch(/somewhere else/);
+    const loaded = await loadRig(db, 'rig');
+    expect(loaded.ok && loaded.rig.title).toBe('From a');
+  });
+
+  test('the check is on the stored revision', async () => {
+    const record = {
+      revision: 7,
+      kind: 'edit',
+      label: '',
+      undoable: true,
+      patches: [],
+      inverse: [],
+    } as const;
+    await expect(appendRecord(db, rigNamed('rig'), record, { tab: 'a', at: NOW })).rejects.toThrow(
+      ConflictError,
+    );
+  });
+});
+
+describe('a store that refuses', () => {
+  test('the edit stays in memory, marked unsaved, and is tried again with the next', async () => {
+    const s = await session('rig');
+    const full = () => {
+      throw new Error('no room on the disk');
+    };
+    db.edits.hook('creating', full);
+    rename(s, 'One');
+    await s.settled();
+    expect(s.state.getState()).toMatchObject({
+      saved: 'unsaved',
+      trouble: expect.stringMatching(/no room/),
+      readOnly: null,
+    });
+    db.edits.hook('creating').unsubscribe(full);
+    rename(s, 'Two');
+    await s.settled();
+    expect(s.state.getState()).toMatchObject({ saved: 'saved', trouble: null });
+    const loaded = await loadRig(db, 'rig');
+    expect(loaded.ok && [loaded.rig.title, loaded.head.revision]).toEqual(['Two', 2]);
+  });
+});
+
+describe('what does not pass any more', () => {
+  test('is kept raw, with the reason', async () => {
+    const snapshot = await db.snapshots.get(['rig', 0]);
+    await db.snapshots.put({ ...snapshot!, document: { ...snapshot!.document, sounds: [] } });
+    const loaded = await loadRig(db, 'rig');
+    expect(loaded).toMatchObject({ ok: false, reason: 'sounds: a rig has at least one sound' });
+    const raw = await rawRecords(db, 'rig');
+    expect(raw.snapshots).toHaveLength(1);
+    expect((await listRigs(db, NOW)).map((h) => h.id)).toEqual(['rig']);
+  });
+});
+
+describe('the bin', () => {
+  test('keeps for thirty days', async () => {
+    await binRig(db, 'rig', NOW);
+    expect((await listRigs(db, '2026-03-30T12:00:00.000Z')).map((h) => h.binned)).toEqual([NOW]);
+    expect(daysLeftInBin(NOW, '2026-03-30T12:00:00.000Z')).toBe(1);
+    expect(await listRigs(db, '2026-04-02T12:00:00.000Z')).toEqual([]);
+    expect(await db.snapshots.count()).toBe(0);
+  });
+
+  test('a copy finds an id of its own', async () => {
+    expect(await freeRigId(db, 'rig')).toBe('rig-2');
+    expect(await freeRigId(db, 'other')).toBe('other');
+  });
+});

@@ -1,0 +1,161 @@
+import { useEffect, useRef, useState, type DragEvent } from 'react';
+import { useNavigate } from 'react-router';
+import { makeRig, type Rig } from '../../../../core/rig';
+import { Button } from '../../parts/button';
+import { Busy, Empty } from '../../parts/empty';
+import { PreferencesMenu } from '../../shell/preferences-menu';
+import { database, now, today, useNotice } from '../../store/app';
+import { addRig, exportRig, importRig, readFile, saveText } from '../../store/files';
+import { binRig, rawRecords, restoreRig } from '../../store/rigs';
+import { Bin } from './bin';
+import { ImportDialog, type Asked } from './import-dialog';
+import { RigLine, type RigActs } from './rig-line';
+import { useShelf } from './use-shelf';
+
+const newId = () => `rig-${crypto.randomUUID().slice(0, 8)}`;
+
+/** All rigs under this address: open, make, copy, import, export, bin. */
+export function Shelf() {
+  const { contents, fault, refresh } = useShelf();
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const [over, setOver] = useState(false);
+  const picker = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const say = useNotice((state) => state.say);
+
+  useEffect(() => {
+    document.title = 'Shelf – Hum Map';
+  }, []);
+
+  /** Every act of the shelf ends here: what the store refuses is said, not lost. */
+  const act = (work: Promise<unknown>) =>
+    void work
+      .then(refresh)
+      .catch((error: unknown) =>
+        say(`The store refused: ${error instanceof Error ? error.message : String(error)}`, 'bad'),
+      );
+
+  const makeNew = () =>
+    act(
+      addRig(makeRig({ id: newId(), title: 'New rig', created: today() })).then((id) =>
+        navigate(`/rig/${id}/gear`),
+      ),
+    );
+
+  const store = (rig: Rig, mode: 'keep-both' | 'replace') => {
+    setAsked(null);
+    act(importRig(rig, mode).then(() => say(`“${rig.title}” is on the shelf.`)));
+  };
+  const take = async (files: Iterable<File>) => {
+    for (const file of files) {
+      const result = await readFile(file);
+      if (result.kind === 'refused') setAsked(result);
+      else if (result.clash) setAsked({ kind: 'clash', rig: result.rig });
+      else store(result.rig, 'keep-both');
+    }
+  };
+
+  const acts: RigActs = {
+    copy: ({ rig }) =>
+      rig && act(addRig({ ...rig, id: newId(), title: `${rig.title} (copy)`.slice(0, 200) })),
+    save: ({ head, rig }) =>
+      act(
+        rig
+          ? exportRig(rig)
+          : rawRecords(database, head.id).then((raw) =>
+              saveText(JSON.stringify(raw, null, 2), `${head.id}.raw.json`),
+            ),
+      ),
+    bin: ({ head }) =>
+      act(
+        binRig(database, head.id, now()).then(() =>
+          say(`“${head.title}” is in the bin; it can be taken back for 30 days.`),
+        ),
+      ),
+  };
+
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    act(take(event.dataTransfer.files));
+  };
+
+  return (
+    <main
+      className="min-h-dvh pb-16"
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={onDrop}
+    >
+      <header className="border-b border-hair bg-sheet">
+        <div className="mx-auto flex min-h-11 max-w-5xl flex-wrap items-center gap-3 px-4 py-1">
+          <img src="/mark.svg" alt="" width="22" height="22" />
+          <h1 className="text-base">Hum Map</h1>
+          <span className="text-sm text-muted">Shelf</span>
+          <div className="ml-auto flex gap-2">
+            <Button look="strong" onClick={makeNew}>
+              New rig
+            </Button>
+            <Button onClick={() => picker.current?.click()}>Import …</Button>
+            <input
+              ref={picker}
+              type="file"
+              accept=".json,application/json"
+              multiple
+              hidden
+              aria-label="Rig files to import"
+              onChange={(event) => {
+                act(take([...(event.target.files ?? [])]));
+                event.target.value = '';
+              }}
+            />
+            <PreferencesMenu />
+          </div>
+        </div>
+      </header>
+      <div className="mx-auto max-w-5xl px-4 pt-6">
+        {fault !== null ? (
+          <p
+            role="alert"
+            className="rounded border border-danger bg-danger-tint px-4 py-3 text-sm text-danger"
+          >
+            The rigs of this address could not be read: {fault}
+          </p>
+        ) : contents === null ? (
+          <Busy what="Reading the shelf" />
+        ) : contents.entries.length === 0 ? (
+          <Empty
+            title="No rigs under this address"
+            text="Rigs made under another address or port are still there. A new rig begins with one line of gear."
+          >
+            <Button look="strong" onClick={makeNew}>
+              New rig
+            </Button>
+            <Button onClick={() => picker.current?.click()}>Import a file …</Button>
+          </Empty>
+        ) : (
+          <ul
+            className={`rounded border bg-sheet ${over ? 'border-select' : 'border-hair'}`}
+            aria-label="Rigs"
+          >
+            {contents.entries.map((entry) => (
+              <RigLine key={entry.head.id} entry={entry} acts={acts} />
+            ))}
+          </ul>
+        )}
+        {contents ? (
+          <Bin heads={contents.binned} onRestore={(head) => act(restoreRig(database, head.id))} />
+        ) : null}
+        <p className="pt-6 text-xs text-muted">
+          {over
+            ? 'Let go to import.'
+            : 'Rig files can be dropped anywhere on this page. Rigs are stored in this browser only.'}
+        </p>
+      </div>
+      {asked ? <ImportDialog asked={asked} onClose={() => setAsked(null)} onImport={store} /> : null}
+    </main>
+  );
+}

@@ -1,0 +1,47 @@
+import { useCallback, useEffect, useState } from 'react';
+import { rigState, type RigState } from '../../../../core/papers';
+import type { Rig } from '../../../../core/rig';
+import { database, now } from '../../store/app';
+import type { Head } from '../../store/db';
+import { listRigs, loadRig } from '../../store/rigs';
+
+/** A rig on the shelf: read, or why it could not be. */
+export type ShelfEntry = { readonly head: Head } & (
+  { readonly rig: Rig; readonly state: RigState } | { readonly rig: null; readonly reason: string }
+);
+
+export type ShelfContents = { readonly entries: readonly ShelfEntry[]; readonly binned: readonly Head[] };
+
+/** Every rig under this address. `null` while it is being read; `fault` when the store itself cannot be read. */
+export function useShelf(): { contents: ShelfContents | null; fault: string | null; refresh: () => void } {
+  const [contents, setContents] = useState<ShelfContents | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const [turn, setTurn] = useState(0);
+
+  useEffect(() => {
+    let gone = false;
+    const read = async () => {
+      const heads = await listRigs(database, now());
+      const entries: ShelfEntry[] = [];
+      for (const head of heads.filter((h) => h.binned === null)) {
+        const loaded = await loadRig(database, head.id);
+        entries.push(
+          loaded.ok
+            ? { head, rig: loaded.rig, state: rigState(loaded.rig) }
+            : { head, rig: null, reason: loaded.reason },
+        );
+      }
+      if (gone) return;
+      setContents({ entries, binned: heads.filter((h) => h.binned !== null) });
+      setFault(null);
+    };
+    read().catch(
+      (error: unknown) => !gone && setFault(error instanceof Error ? error.message : String(error)),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [turn]);
+
+  return { contents, fault, refresh: useCallback(() => setTurn((n) => n + 1), []) };
+}
