@@ -1,0 +1,1 @@
+export { adapterFor, connectorName, kindServes, leadKindFor, plugFits, presents } from './fit';

@@ -1,0 +1,126 @@
+import {
+  isAudio,
+  type Box,
+  type EditCall,
+  type InnerEnd,
+  type Jack,
+  type Patch,
+  type SingleEdit,
+  type Wire,
+} from '../rig';
+import { isFree, jackPart, leadsAt, viewOf, type Found, type Rule, type View } from './finding';
+import { settingsOf } from '../signal';
+
+const jackOfEnd = (end: InnerEnd) => ('jack' in end ? end.jack : null);
+
+/** Jacks that an inner wiring names. */
+const named = (patch: Patch): ReadonlySet<string> =>
+  new Set(
+    patch.wires.flatMap((wire) => [jackOfEnd(wire.from), jackOfEnd(wire.to)]).filter((jack) => jack !== null),
+  );
+
+type Mix = { readonly wanted: Jack; readonly plugged: Jack };
+
+/** Jacks the path names without a lead, each with a jack of its direction and flow that has a lead and no wire. */
+function mixUps(view: View, box: Box, patch: Patch): readonly Mix[] {
+  const wired = named(patch);
+  const audio = box.jacks.filter(isAudio);
+  const stray = audio.filter((jack) => !wired.has(jack.id) && !isFree(view, box, jack));
+  const found: Mix[] = [];
+  for (const plugged of stray) {
+    const wanted = audio.find(
+      (jack) =>
+        wired.has(jack.id) &&
+        jack.direction === plugged.direction &&
+        jack.carries === plugged.carries &&
+        isFree(view, box, jack) &&
+        !found.some((mix) => mix.wanted === jack),
+    );
+    if (wanted) found.push({ wanted, plugged });
+  }
+  return found;
+}
+
+/** The loop block that a jack belongs to, by the wires: its send and return are one finding. */
+function loopOf(patch: Patch, jack: Jack): string | null {
+  const at = (end: InnerEnd, wire: Wire) =>
+    'block' in end &&
+    (end.port === 'send' || end.port === 'return') &&
+    (jackOfEnd(wire.from) === jack.id || jackOfEnd(wire.to) === jack.id)
+      ? end.block
+      : null;
+  for (const wire of patch.wires) {
+    const block = at(wire.from, wire) ?? at(wire.to, wire);
+    if (block !== null) return block;
+  }
+  return null;
+}
+
+function judgeBox(view: View, box: Box, patch: Patch): readonly Found[] {
+  const groups = new Map<string, Mix[]>();
+  for (const mix of mixUps(view, box, patch)) {
+    const key = loopOf(patch, mix.wanted) ?? mix.wanted.id;
+    groups.set(key, [...(groups.get(key) ?? []), mix]);
+  }
+  return [...groups.values()].map((mixes) => ({
+    severity: 'fault',
+    parts: [
+      ...mixes.map((mix) => jackPart(box, mix.plugged)),
+      ...mixes.map((mix) => jackPart(box, mix.wanted)),
+      ...mixes.flatMap((mix) =>
+        leadsAt(view, box, mix.plugged).map(({ lead }) => ({ type: 'lead' as const, id: lead.id })),
+      ),
+    ],
+    data: {
+      box: box.id,
+      patch: patch.id,
+      wanted: mixes.map((mix) => mix.wanted.id).join(' '),
+      plugged: mixes.map((mix) => mix.plugged.id).join(' '),
+    },
+  }));
+}
+
+/** WIRE-GRID: the unit's path names another jack than the lead is in. */
+export const grid: Rule = {
+  code: 'WIRE-GRID',
+  reads: 'rig',
+  judge: (view) => {
+    const found = view.rig.boxes.flatMap((box) => {
+      const patches = new Set(
+        settingsOf(view.rig, view.variant).map(
+          (setting) => viewOf(view.rig, view.variant, setting.sound).resolved.patch(box).patch,
+        ),
+      );
+      return [...patches].flatMap((patch) => judgeBox(view, box, patch));
+    });
+    return [...new Map(found.map((f) => [f.parts.map((part) => part.id).join(' '), f])).values()];
+  },
+  *cures(view, { data = {} }): Generator<EditCall> {
+    const box = view.rig.boxes.find((b) => b.id === data.box);
+    const patch = box?.patches.find((p) => p.id === data.patch);
+    if (!box || !patch) return;
+    const wanted = (data.wanted ?? '').split(' ');
+    const plugged = (data.plugged ?? '').split(' ');
+    const replugs = plugged.flatMap((id, i): SingleEdit[] => {
+      const jack = box.jacks.find((j) => j.id === id);
+      const to = { box: box.id, jack: wanted[i] ?? '' };
+      return jack
+        ? leadsAt(view, box, jack).map(({ lead, side }) => ({
+            edit: 'replug',
+            arguments: { lead: lead.id, side, at: [to] },
+          }))
+        : [];
+    });
+    const [first] = replugs;
+    if (first)
+      yield replugs.length === 1
+        ? first
+        : { edit: 'together', arguments: { label: 'Re-plug leads', edits: replugs } };
+    const rename = (end: InnerEnd): InnerEnd => {
+      const i = 'jack' in end ? wanted.indexOf(end.jack) : -1;
+      return i >= 0 ? { jack: plugged[i] ?? '' } : end;
+    };
+    const wires = patch.wires.map((wire) => ({ ...wire, from: rename(wire.from), to: rename(wire.to) }));
+    yield { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } };
+  },
+};

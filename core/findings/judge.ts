@@ -1,0 +1,202 @@
+import type { AcceptedFinding, EditCall, Rig, Severity } from '../rig';
+import { memoBy } from '../units';
+import { trial } from './exchange';
+import { findingKey, viewOf, type Finding, type Found, type Rule } from './finding';
+import { grid } from './grid';
+import { MODEL_RULES } from './models';
+import { openPower } from './open-power';
+import { silent } from './silent';
+import { SPEAKER_RULES } from './speakers';
+import { WIRE_RULES } from './wire';
+
+/** Every rule. A new finding is one more entry here, its sentence, and its two rigs in the tests. */
+export const RULES: readonly Rule[] = [
+  ...SPEAKER_RULES,
+  openPower,
+  ...WIRE_RULES,
+  grid,
+  silent,
+  ...MODEL_RULES,
+];
+
+/** Causes before what they bring about. */
+const CAUSES: readonly (readonly string[])[] = [
+  ['WIRE-DIRECTION', 'WIRE-RING', 'WIRE-GRID', 'WIRE-BRIDGE'],
+  ['WIRE-LOOPOFF', 'WIRE-HALFLOOP'],
+  ['WIRE-SILENT'],
+];
+const rankOf = (code: string) => {
+  const at = CAUSES.findIndex((codes) => codes.includes(code));
+  return at < 0 ? CAUSES.length : at;
+};
+
+export const SEVERITY_ORDER: Readonly<Record<Severity, number>> = {
+  danger: 0,
+  fault: 1,
+  caution: 2,
+  note: 3,
+};
+
+/** An acceptance lapses when a figure worsens by over 1 dB or 10 %, the severity rises, or the parts change. */
+function stillAccepted(accepted: AcceptedFinding, finding: Omit<Finding, 'accepted'>): boolean {
+  if (findingKey(accepted) !== findingKey(finding)) return false;
+  if (SEVERITY_ORDER[finding.severity] < SEVERITY_ORDER[accepted.severity]) return false;
+  return finding.figures.every((figure) => {
+    const then = accepted.figures.find((f) => f.name === figure.name);
+    if (!then) return false;
+    const change = Math.abs(figure.value) - Math.abs(then.value);
+    return figure.unit.startsWith('dB') ? change <= 1 : change <= 0.1 * Math.abs(then.value);
+  });
+}
+
+function toFinding(
+  rule: Rule,
+  found: Found,
+  variant: string | null,
+  sound: string | null,
+  accepted: readonly AcceptedFinding[],
+): Finding {
+  const finding = {
+    code: rule.code,
+    severity: found.severity,
+    sound: rule.reads === 'rig' ? null : sound,
+    variant: found.variant === undefined ? variant : found.variant,
+    parts: found.parts,
+    figures: found.figures ?? [],
+    assumed: found.assumed ?? [],
+    data: found.data ?? {},
+  };
+  return { ...finding, accepted: accepted.find((entry) => stillAccepted(entry, finding)) ?? null };
+}
+
+function judgeOne(
+  rig: Rig,
+  variant: string | null,
+  sound: string | null,
+  reads: Rule['reads'],
+): readonly Finding[] {
+  const view = viewOf(rig, variant, sound);
+  return RULES.filter((rule) => rule.reads === reads).flatMap((rule) =>
+    rule.judge(view).map((found) => toFinding(rule, found, variant, sound, rig.acceptedFindings)),
+  );
+}
+
+const rigFindings = memoBy(
+  (rig: Rig, variant: string | null) => [
+    rig.boxes,
+    rig.leads,
+    rig.variants,
+    rig.sounds,
+    rig.acceptedFindings,
+    variant,
+  ],
+  (rig: Rig, variant: string | null) => judgeOne(rig, variant, null, 'rig'),
+);
+
+const soundFindings = memoBy(
+  (rig: Rig, variant: string | null, sound: string) => [
+    rig.boxes,
+    rig.leads,
+    rig.variants,
+    rig.wants,
+    rig.acceptedFindings,
+    rig.sounds.find((s) => s.id === sound),
+    variant,
+  ],
+  (rig: Rig, variant: string | null, sound: string) => judgeOne(rig, variant, sound, 'sound'),
+  64,
+);
+
+/** Everything found, cause or not, without merging: worst first, then the causes' order. */
+export function judge(
+  rig: Rig,
+  variant: string | null,
+  sounds: readonly string[] = rig.sounds.map((s) => s.id),
+): readonly Finding[] {
+  const all = [
+    ...rigFindings(rig, variant),
+    ...sounds.flatMap((sound) => soundFindings(rig, variant, sound)),
+  ];
+  return all
+    .map((finding, i) => ({ finding, i }))
+    .sort(
+      (a, b) =>
+        SEVERITY_ORDER[a.finding.severity] - SEVERITY_ORDER[b.finding.severity] ||
+        rankOf(a.finding.code) - rankOf(b.finding.code) ||
+        a.i - b.i,
+    )
+    .map(({ finding }) => finding);
+}
+
+const isBad = (finding: Finding) => finding.severity === 'danger' || finding.severity === 'fault';
+
+/** Would this edit remove the finding and raise no new danger or fault? Tried on a document of its own. */
+function proves(rig: Rig, finding: Finding, call: EditCall, before: ReadonlySet<string>): boolean {
+  const after = trial(rig, call);
+  if (!after) return false;
+  const found = judge(after, finding.variant);
+  return (
+    !found.some(
+      (f) => f.code === finding.code && f.sound === finding.sound && f.parts[0]?.id === finding.parts[0]?.id,
+    ) && found.every((f) => !isBad(f) || before.has(findingKey(f)))
+  );
+}
+
+/** The first cure that proves itself, or null. */
+export function cureOf(rig: Rig, finding: Finding): EditCall | null {
+  const rule = RULES.find((r) => r.code === finding.code);
+  if (!rule?.cures) return null;
+  const before = new Set(judge(rig, finding.variant).filter(isBad).map(findingKey));
+  const view = viewOf(rig, finding.variant, finding.sound);
+  for (const call of rule.cures(view, finding)) if (proves(rig, finding, call, before)) return call;
+  return null;
+}
+
+/** A finding with those that go when it is cured. */
+export type Merged = {
+  readonly finding: Finding;
+  readonly brings: readonly Finding[];
+  readonly alsoIn: readonly string[];
+};
+
+const MOST_CAUSES = 8;
+
+/** Puts what a cause brings about under it: what its cure would take away too. */
+function underCauses(rig: Rig, findings: readonly Finding[]): ReadonlyMap<Finding, Finding> {
+  const under = new Map<Finding, Finding>();
+  const causes = findings
+    .filter((f) => rankOf(f.code) < CAUSES.length)
+    .sort((a, b) => rankOf(a.code) - rankOf(b.code));
+  for (const cause of causes.slice(0, MOST_CAUSES)) {
+    const lower = findings.filter(
+      (f) => f !== cause && !under.has(f) && rankOf(f.code) > rankOf(cause.code) && f.severity !== 'danger',
+    );
+    if (under.has(cause) || lower.length === 0) continue;
+    const cure = cureOf(rig, cause);
+    const cured = cure && trial(rig, cure);
+    if (!cured) continue;
+    const left = new Set(judge(cured, cause.variant).map(findingKey));
+    for (const finding of lower) if (!left.has(findingKey(finding))) under.set(finding, cause);
+  }
+  return under;
+}
+
+/** Findings for showing: effects under their cause, the same finding in several sounds as one. */
+export function merged(rig: Rig, findings: readonly Finding[]): readonly Merged[] {
+  const under = underCauses(rig, findings);
+  const groups = new Map<string, { finding: Finding; alsoIn: string[]; members: Finding[] }>();
+  for (const finding of findings) {
+    if (under.has(finding)) continue;
+    const key = findingKey({ ...finding, sound: null }) + (finding.accepted ? ' accepted' : '');
+    const group = groups.get(key);
+    if (group) {
+      if (finding.sound !== null) group.alsoIn.push(finding.sound);
+      group.members.push(finding);
+    } else groups.set(key, { finding, alsoIn: [], members: [finding] });
+  }
+  return [...groups.values()].map(({ finding, alsoIn, members }) => ({
+    finding,
+    alsoIn,
+    brings: [...under].filter(([, cause]) => members.includes(cause)).map(([effect]) => effect),
+  }));
+}

@@ -1,0 +1,20 @@
+import type { Part, Rig } from '../rig';
+
+/** What a part is called in a sentence: `SPK 16 Ω of Valve head`, `Loop 1 of Multi-effects`, `lead 12`. */
+export function partName(rig: Rig, part: Part): string {
+  if (part.type === 'lead') return `lead ${rig.leads.find((lead) => lead.id === part.id)?.number ?? part.id}`;
+  const [boxId = '', inner = ''] = part.id.split('/');
+  const box = rig.boxes.find((b) => b.id === boxId);
+  if (!box) return part.id;
+  if (part.type === 'jack')
+    return `${box.jacks.find((jack) => jack.id === inner)?.label ?? inner} of ${box.name}`;
+  if (part.type === 'block') {
+    const block = box.blocks.find((b) => b.id === inner)?.name ?? inner;
+    return block === box.name ? box.name : `${block} of ${box.name}`;
+  }
+  return box.name;
+}
+
+/** The boxes a part belongs to: its own, or those at the two ends of a lead. */
+export const soundName = (rig: Rig, sound: string | null): string =>
+  rig.sounds.find((s) => s.id === sound)?.name ?? 'every sound';

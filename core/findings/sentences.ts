@@ -1,0 +1,163 @@
+import { connectorName } from '../cables';
+import type { Connector, Part, Rig } from '../rig';
+import { count, formatQuantity, inWords } from '../units';
+import type { Finding } from './finding';
+import { partName, soundName } from './names';
+
+/** What is so, with its figures; and why it matters. */
+export type Sentence = { readonly text: string; readonly why: string };
+
+type Words = (finding: Finding, say: Say) => Sentence;
+type Say = {
+  readonly box: (id: string | undefined) => string;
+  readonly jack: (key: string | undefined) => string;
+  readonly block: (key: string | undefined) => string;
+  readonly parts: (type?: Part['type']) => readonly string[];
+  readonly figure: (name: string) => string;
+  readonly jacksOf: (box: string | undefined, ids: string | undefined) => string;
+};
+
+const DESTROYS = 'This can destroy gear.';
+
+const WORDS: Readonly<Record<string, Words>> = {
+  'SAFE-NOLOAD': ({ data }, say) => ({
+    text: `No load on ${say.box(data.box)}: nothing on ${data.taps ?? ''} takes its power.`,
+    why: `${DESTROYS} A valve stage without a load can burn its output transformer whenever it is powered, heard or not. Plug speaker leads only with the amplifier switched off.${
+      data.spare ? '' : ' There is no free cabinet or load in this rig.'
+    }`,
+  }),
+  'SAFE-SPKOUT': ({ data }, say) => ({
+    text: `Speaker output ${say.jack(data.from)} goes into ${say.jack(data.to)}.`,
+    why: `${DESTROYS} A speaker output carries tens of volts and wants a cabinet, a load, or a box rated for it. Switch the amplifier off before this lead is moved.`,
+  }),
+  'SAFE-IMPED': (finding, say) => ({
+    text: `${say.figure('load')} on ${say.jack(finding.data.tap)}: ${say.figure('ratio')} : 1${
+      Number(finding.data.count) > 1 ? ` (${finding.data.count} cabinets in parallel)` : ''
+    }.`,
+    why:
+      finding.severity === 'danger'
+        ? `${DESTROYS} Over 2 : 1 a valve stage is outside what its transformer stands; under its least load a solid-state one is.`
+        : finding.severity === 'caution'
+          ? 'A mismatch within 2 : 1: above the tap higher anode voltages, below it harder on the valves.'
+          : 'Above its rated load a solid-state stage gives less power.',
+  }),
+  'SAFE-OPENPOWER': ({ data }, say) => ({
+    text: `${say.jack(data.jack)} feeds a power stage without a level control of its own.`,
+    why: data.knob
+      ? `This can deafen. The level is set by ${data.knobLabel} of ${say.box(data.knobBox)} alone, and nobody has noted where it stands: start at minimum.`
+      : 'This can deafen. Nothing ahead of it sets the level: power up with the source silent.',
+  }),
+  'WIRE-SILENT': ({ data, sound, parts }, say) => {
+    const goal =
+      data.output === 'loudspeaker'
+        ? 'a loudspeaker'
+        : data.output === 'desk'
+          ? 'the desk'
+          : say.jack(data.output);
+    const where =
+      parts.length === 0
+        ? ''
+        : data.endType === 'box'
+          ? `${say.parts()[0]} is plugged nowhere`
+          : `the signal ends at ${say.parts()[0]}`;
+    return {
+      text: `${sound === null ? 'Nothing' : `In ${say.box('')}nothing`} reaches ${goal}: ${where}${data.mutes ? ', which mutes' : ''}.`,
+      why: data.mutes
+        ? 'A mute that is left on silences everything behind it.'
+        : 'From there no lead or inner wire leads on.',
+    };
+  },
+  'WIRE-DIRECTION': ({ data }, say) =>
+    data.a
+      ? {
+          text: `${inWords(say.parts('lead').map(capitalFirst))} are crossed: output into output, input into input.`,
+          why: 'Nothing flows between two jacks of one direction. Exchanging two plugs puts both right.',
+        }
+      : {
+          text: `${capitalFirst(say.parts('lead')[0] ?? '')} joins two ${data.direction === 'out' ? 'outputs' : 'inputs'}: ${say.jack(data.from)} and ${say.jack(data.to)}.`,
+          why: 'Nothing flows between two jacks of one direction.',
+        },
+  'WIRE-RING': (finding, say) => ({
+    text: `${inWords(say.parts('lead').map(capitalFirst))} are crossed and close the signal on itself, ${say.figure('gain round the ring')} round.`,
+    why:
+      finding.severity === 'danger'
+        ? 'This can deafen and destroy gear: with more than 0 dB round the ring it howls at full power. Volumes down before anything is switched on.'
+        : 'The signal comes round again through the same preamp; turned up, it howls.',
+  }),
+  'WIRE-GRID': ({ data }, say) => ({
+    text: `${say.box(data.box)}: its path names ${say.jacksOf(data.box, data.wanted)}, the lead is in ${say.jacksOf(data.box, data.plugged)}.`,
+    why: 'The jack that a path names and the jack the lead is really in must be the same, or the signal ends there.',
+  }),
+  'WIRE-PLUG': ({ data }, say) => ({
+    text: `${capitalFirst(say.parts('lead')[0] ?? '')}: ${connectorName(data.plug as Connector)} plug, ${connectorName(data.socket as Connector)} socket at ${say.jack(data.jack)}.`,
+    why: data.adapter
+      ? `It wants an adapter: ${data.adapter}.`
+      : 'There is no adapter for it: another lead is needed.',
+  }),
+  'MODEL-DOUBLE': ({ data }, say) => ({
+    text: `${capitalFirst(say.block(data.model))} is on ahead of a real preamp, ${say.block(data.preamp)}.`,
+    why:
+      data.role === 'cabModel'
+        ? 'A cabinet model ahead of a preamp cuts the highs before they are driven: woolly, and then cut again.'
+        : 'Two preamps in a row: the model is driven once more, with noise and fizz.',
+  }),
+  'MODEL-TWOPRE': ({ data }, say) => ({
+    text: data.both
+      ? `Both preamps at once: ${say.block(data.model)} and, through ${say.block(data.loop)}, ${say.block(data.preamp)}.`
+      : `Neither preamp: ${say.block(data.model)} is off and ${say.block(data.loop)}, which holds ${say.block(data.preamp)}, is off too.`,
+    why: 'Exactly one preamp belongs on a path. A common switch for the two keeps them apart.',
+  }),
+  'MODEL-BOTHSPK': ({ data }, say) => ({
+    text: `${capitalFirst(say.block(data.model))} is on and heard through ${say.box(data.cabinet)}.`,
+    why: 'The sound of a cabinet twice: dull and boxy. A cabinet model belongs on feeds without a guitar cabinet.',
+  }),
+};
+
+const capitalFirst = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Every code that has words. */
+export const CODES_WITH_WORDS: readonly string[] = Object.keys(WORDS);
+
+/** The sentences of a finding, the same on screen, on paper and on the command line. */
+export function sentenceOf(rig: Rig, finding: Finding): Sentence {
+  const name = (type: Part['type']) => (id: string | undefined) => partName(rig, { type, id: id ?? '' });
+  const words = WORDS[finding.code];
+  if (!words) return { text: finding.code, why: '' };
+  return words(finding, {
+    box: (id) => (id === '' ? `${soundName(rig, finding.sound)} ` : name('box')(id)),
+    jack: name('jack'),
+    block: name('block'),
+    parts: (type) =>
+      finding.parts.filter((p) => type === undefined || p.type === type).map((p) => partName(rig, p)),
+    figure: (figureName) => {
+      const figure = finding.figures.find((f) => f.name === figureName);
+      return figure ? formatQuantity(figure.value, figure.unit) : '';
+    },
+    jacksOf: (box, ids) =>
+      inWords(
+        (ids ?? '')
+          .split(' ')
+          .map((id) => rig.boxes.find((b) => b.id === box)?.jacks.find((j) => j.id === id)?.label ?? id),
+      ),
+  });
+}
+
+/** What findings do not judge yet, said on the map and the sheet so that silence is not taken for approval. */
+export const NOT_JUDGED: readonly string[] = [
+  'speaker leads and ratings',
+  'levels',
+  'tone',
+  'hum',
+  'supplies',
+  'mains and earths',
+  'heat',
+  'switching',
+];
+
+export const severityCounts = (findings: readonly { readonly severity: Finding['severity'] }[]): string =>
+  (['danger', 'fault', 'caution', 'note'] as const)
+    .flatMap((severity) => {
+      const n = findings.filter((f) => f.severity === severity).length;
+      return n === 0 ? [] : [count(n, severity)];
+    })
+    .join(' · ');

@@ -1,0 +1,125 @@
+import { leadKindFor } from '../cables';
+import { freeNumber, freshId, isAudio, makeLead, type EditCall } from '../rig';
+import { wantedOutputs } from '../signal';
+import { compareScores, isHeard, scoreOf, trial } from './exchange';
+import {
+  blockPart,
+  endAt,
+  everyJack,
+  hasSource,
+  isFree,
+  jackPart,
+  scopeOf,
+  type Found,
+  type Rule,
+  type View,
+} from './finding';
+import type { Part } from '../rig';
+
+const MOST_TRIALS = 40;
+
+/** WIRE-SILENT: in this sound nothing reaches a wanted output; where the path ends. */
+export const silent: Rule = {
+  code: 'WIRE-SILENT',
+  reads: 'sound',
+  judge: (view) => {
+    // Before anything is wired there is nothing to judge: the routes come first.
+    if (!hasSource(view.rig) || view.plugged.every(({ from, to }) => from.length === 0 && to.length === 0))
+      return [];
+    return wantedOutputs(view.rig)
+      .filter((wanted) => wanted.sounds.length === 0 || wanted.sounds.includes(view.setting.sound))
+      .filter((wanted) => !isHeard(view.trace.paths, wanted))
+      .map((wanted): Found => {
+        const end = view.trace.ends[0];
+        const box = end && view.resolved.boxes.get(end.box);
+        const jack = end?.type === 'jack' ? box?.jacks.find((j) => j.id === end.jack) : undefined;
+        const block = end?.type === 'port' ? box?.blocks.find((b) => b.id === end.block) : undefined;
+        const part: Part[] =
+          box && jack ? [jackPart(box, jack)] : box && block ? [blockPart(box, block)] : [];
+        const mutes = box && block ? view.resolved.blockState(box, block).state.mutes : false;
+        return {
+          severity: 'fault',
+          parts:
+            part.length > 0
+              ? part
+              : view.resolved.guitar
+                ? [{ type: 'box', id: view.resolved.guitar.id }]
+                : [],
+          data: {
+            output: wanted.kind === 'named' ? `${wanted.at?.box}/${wanted.at?.jack}` : wanted.kind,
+            end: part[0]?.id ?? '',
+            endType: part[0]?.type ?? '',
+            mutes: mutes ? 'yes' : '',
+            guitar: view.resolved.guitar?.id ?? '',
+          },
+        };
+      });
+  },
+  *cures(view, found) {
+    yield* unmute(view);
+    yield* missingLead(view, found);
+  },
+};
+
+/** Every muting block that the signal gets to, in a state that lets it pass. */
+function* unmute(view: View): Generator<EditCall> {
+  for (const end of view.trace.ends) {
+    if (end.type !== 'port') continue;
+    const box = view.resolved.boxes.get(end.box);
+    const block = box?.blocks.find((b) => b.id === end.block);
+    const state = block?.states.find((s) => !s.mutes);
+    if (box && block && state && view.resolved.blockState(box, block).state.mutes)
+      yield {
+        edit: 'setBlockState',
+        arguments: { box: box.id, block: block.id, state: state.id, scope: scopeOf(view.setting.sound) },
+      };
+  }
+}
+
+/** One lead from where a signal ends to a free jack that makes more be heard; the best first. */
+function* missingLead(view: View, found: Found): Generator<EditCall> {
+  const before = scoreOf(view.rig, view.variant);
+  const starts = view.trace.ends.flatMap((end) => (end.type === 'jack' ? (endAt(view.rig, end) ?? []) : []));
+  const goals = everyJack(view.rig).filter(
+    ({ box, jack }) => jack.direction === 'in' && isAudio(jack) && (jack.mult || isFree(view, box, jack)),
+  );
+  const number = freeNumber(view.rig.leads);
+  const id = freshId(`lead-${number}`, new Set(view.rig.leads.map((lead) => lead.id)));
+  const tried: { call: EditCall; score: ReturnType<typeof scoreOf>; alike: number }[] = [];
+  const pairs = starts.flatMap((start) => goals.map((goal) => ({ start, goal })));
+  const alike = (a: string, b: string) => (a === b ? 0 : 1);
+  pairs.sort(
+    (p, q) =>
+      alike(p.start.jack.carries, p.goal.jack.carries) - alike(q.start.jack.carries, q.goal.jack.carries),
+  );
+  for (const { start, goal } of pairs.slice(0, MOST_TRIALS)) {
+    if (start.box === goal.box || (start.jack.carries === 'speaker') !== (goal.jack.carries === 'speaker'))
+      continue;
+    const hanging = view.plugged.find(
+      ({ from, to }) =>
+        to.length === 0 && from.some((ref) => ref.box === start.box.id && ref.jack === start.jack.id),
+    );
+    const at = [{ box: goal.box.id, jack: goal.jack.id }];
+    const call: EditCall = hanging
+      ? { edit: 'replug', arguments: { lead: hanging.lead.id, side: 'to', at } }
+      : {
+          edit: 'plug',
+          arguments: {
+            lead: makeLead({
+              id,
+              number,
+              kind: leadKindFor(start, goal),
+              from: [{ box: start.box.id, jack: start.jack.id }],
+              to: at,
+            }),
+          },
+        };
+    const rig = trial(view.rig, call);
+    if (!rig) continue;
+    const score = scoreOf(rig, view.variant);
+    if (score[0] <= before[0] && score[1] < before[1])
+      tried.push({ call, score, alike: alike(start.jack.carries, goal.jack.carries) });
+  }
+  tried.sort((a, b) => compareScores(a.score, b.score) || a.alike - b.alike);
+  if (found.parts.length > 0) for (const { call } of tried) yield call;
+}
