@@ -1,0 +1,225 @@
+import { describe, expect, test } from '@jest/globals';
+import { makeSound, type EditCall, type Rig, type Scope } from '../rig';
+import { build, edited, fourCable } from '../testing/build';
+import { cureOf, judge, merged, sentenceOf } from './index';
+
+const REST: Scope = { layer: 'rest' };
+const set = (box: string, block: string, state: string): EditCall => ({
+  edit: 'setBlockState',
+  arguments: { box, block, state, scope: REST },
+});
+const swap = (a: string, sideA: 'from' | 'to', b: string, sideB: 'from' | 'to'): EditCall => ({
+  edit: 'exchangeEnds',
+  arguments: { a: { lead: a, side: sideA }, b: { lead: b, side: sideB } },
+});
+const replug = (lead: string, side: 'from' | 'to', key: string): EditCall => {
+  const [box = '', jack = ''] = key.split('/');
+  return { edit: 'replug', arguments: { lead, side, at: [{ box, jack }] } };
+};
+const found = (rig: Rig, code: string) => judge(rig, null).filter((f) => f.code === code);
+
+describe('each crossing of two leads of the four', () => {
+  // IN, SEND → amp input; amp send → RETURN, OUT → amp return. Leads 2, 3, 4, 5.
+  const crossings: [string, EditCall, string, string[]][] = [
+    ['SEND and OUT', swap('lead-3', 'from', 'lead-5', 'from'), 'WIRE-RING', ['lead-3', 'lead-5']],
+    ['amp input and amp return', swap('lead-3', 'to', 'lead-5', 'to'), 'WIRE-RING', ['lead-3', 'lead-5']],
+    ['IN and RETURN', swap('lead-2', 'to', 'lead-4', 'to'), 'WIRE-RING', ['lead-2', 'lead-4']],
+    ['IN and SEND', swap('lead-2', 'to', 'lead-3', 'from'), 'WIRE-DIRECTION', ['lead-2', 'lead-3']],
+    ['IN and OUT', swap('lead-2', 'to', 'lead-5', 'from'), 'WIRE-DIRECTION', ['lead-2', 'lead-5']],
+    ['SEND and RETURN', swap('lead-3', 'from', 'lead-4', 'to'), 'WIRE-DIRECTION', ['lead-3', 'lead-4']],
+    ['RETURN and OUT', swap('lead-4', 'to', 'lead-5', 'from'), 'WIRE-DIRECTION', ['lead-4', 'lead-5']],
+    [
+      'amp input and amp send',
+      swap('lead-3', 'to', 'lead-4', 'from'),
+      'WIRE-DIRECTION',
+      ['lead-3', 'lead-4'],
+    ],
+    [
+      'amp send and amp return',
+      swap('lead-4', 'from', 'lead-5', 'to'),
+      'WIRE-DIRECTION',
+      ['lead-4', 'lead-5'],
+    ],
+  ];
+
+  test.each(crossings)(
+    '%s: one line, with the two leads, and one press puts it right',
+    (_name, spoil, code, leads) => {
+      const rig = edited(fourCable(), spoil);
+      const shown = merged(rig, judge(rig, null));
+      expect(shown.map((m) => m.finding.code)).toEqual([code]);
+      expect(shown[0]!.finding.parts.map((part) => part.id)).toEqual(leads);
+      const cured = edited(rig, cureOf(rig, shown[0]!.finding)!);
+      expect(judge(cured, null)).toEqual([]);
+    },
+  );
+
+  test('the four-cable rig itself has nothing to say', () => {
+    expect(judge(fourCable(), null)).toEqual([]);
+  });
+});
+
+describe('speaker impedance against a valve tap', () => {
+  const withOhms = (ohm: number) =>
+    edited(fourCable(), {
+      edit: 'setFigure',
+      arguments: {
+        box: 'cabinet',
+        at: { on: 'speaker', jack: 'in', field: 'ohm' },
+        figure: { value: ohm, source: 'manual' },
+      },
+    });
+  test.each([
+    [16, undefined],
+    [15, undefined],
+    [8, 'caution'],
+    [32, 'caution'],
+    [7.9, 'danger'],
+    [4, 'danger'],
+  ])('%d Ω on 16 Ω: %s', (ohm, severity) => {
+    expect(found(withOhms(ohm), 'SAFE-IMPED')[0]?.severity).toBe(severity);
+  });
+
+  test('4 on 16: the figures, what is assumed, and the right tap as cure', () => {
+    const finding = found(withOhms(4), 'SAFE-IMPED')[0]!;
+    expect(finding.figures.map((f) => f.value)).toEqual([4, 16, 4]);
+    expect(finding.assumed).toEqual([
+      { part: { type: 'jack', id: 'valve-head/spk-16' }, figure: 'impedance' },
+    ]);
+    expect(cureOf(withOhms(4), finding)).toEqual(replug('lead-6', 'from', 'valve-head/spk-4'));
+    expect(sentenceOf(withOhms(4), finding).text).toBe('4 Ω on SPK 16 Ω of Valve head: 4 : 1.');
+  });
+});
+
+describe('a load is followed to where the power goes', () => {
+  test('a recorded internal load is one', () => {
+    const rig = edited(fourCable(), { edit: 'unplug', arguments: { lead: 'lead-6', side: 'to' } });
+    const loaded: Rig = {
+      ...rig,
+      boxes: rig.boxes.map((b) => ({
+        ...b,
+        jacks: b.jacks.map((j) =>
+          j.id === 'spk-16' && j.speaker ? { ...j, speaker: { ...j.speaker, internalLoad: true } } : j,
+        ),
+      })),
+    };
+    expect(found(loaded, 'SAFE-NOLOAD')).toEqual([]);
+  });
+  test('without a free cabinet there is no cure to offer', () => {
+    const rig = build('guitar, valve head', 'guitar/out > valve-head/input');
+    expect(cureOf(rig, found(rig, 'SAFE-NOLOAD')[0]!)).toBeNull();
+  });
+  test('any variant counts, whenever the amplifier is powered', () => {
+    const rig = edited(
+      fourCable(),
+      {
+        edit: 'addVariant',
+        arguments: {
+          variant: { id: 'direct', name: 'Direct', leads: {}, state: makeSound('x', 'x').state, notes: '' },
+        },
+      },
+      {
+        edit: 'unplug',
+        arguments: { lead: 'lead-6', side: 'to', scope: { layer: 'variant', id: 'direct' } },
+      },
+    );
+    expect(found(rig, 'SAFE-NOLOAD').map((f) => f.variant)).toEqual(['direct']);
+  });
+});
+
+describe('setup S: exactly one preamp in every sound', () => {
+  const both = edited(fourCable(), set('multi-effects', 'amp', 'on'));
+  const neither = edited(fourCable(), set('multi-effects', 'loop-1', 'off'));
+  test('both', () => {
+    expect(sentenceOf(both, found(both, 'MODEL-TWOPRE')[0]!).text).toMatch(
+      /^Both preamps at once: Amp model/,
+    );
+  });
+  test('neither', () => {
+    expect(sentenceOf(neither, found(neither, 'MODEL-TWOPRE')[0]!).text).toMatch(/^Neither preamp/);
+  });
+  test('the model alone is right: a sound may use either', () => {
+    expect(judge(edited(neither, set('multi-effects', 'amp', 'on')), null)).toEqual([]);
+  });
+  test('only the sound in which it is so is named, and the cure is kept in that sound', () => {
+    const rig = edited(
+      fourCable(),
+      { edit: 'addSound', arguments: { sound: makeSound('solo', 'Solo'), index: 1 } },
+      {
+        edit: 'setBlockState',
+        arguments: { box: 'multi-effects', block: 'amp', state: 'on', scope: { layer: 'sound', id: 'solo' } },
+      },
+    );
+    const [finding] = found(rig, 'MODEL-TWOPRE');
+    expect(finding!.sound).toBe('solo');
+    expect(cureOf(rig, finding!)).toMatchObject({
+      edit: 'setBlockState',
+      arguments: { scope: { layer: 'sound', id: 'solo' } },
+    });
+  });
+});
+
+describe('accepting', () => {
+  const rig = edited(fourCable(), set('multi-effects', 'amp', 'on'));
+  const finding = found(rig, 'MODEL-TWOPRE')[0]!;
+  const accept: EditCall = {
+    edit: 'acceptFinding',
+    arguments: {
+      accepted: {
+        id: 'a1',
+        code: finding.code,
+        parts: finding.parts,
+        sound: finding.sound,
+        variant: finding.variant,
+        severity: finding.severity,
+        figures: finding.figures,
+        reason: 'by ear',
+        date: '2026-03-01',
+      },
+    },
+  };
+  test('holds while it is the same', () => {
+    expect(found(edited(rig, accept), 'MODEL-TWOPRE')[0]!.accepted?.reason).toBe('by ear');
+  });
+  test('lapses when the parts change', () => {
+    const other = edited(
+      rig,
+      accept,
+      { edit: 'setBlockState', arguments: { box: 'multi-effects', block: 'amp', state: 'off', scope: REST } },
+      set('multi-effects', 'loop-1', 'off'),
+    );
+    expect(found(other, 'MODEL-TWOPRE').map((f) => [f.data.both, f.accepted === null])).toEqual([
+      ['', false],
+    ]);
+  });
+  test('lapses when the figure worsens', () => {
+    const ohms = (value: number): EditCall => ({
+      edit: 'setFigure',
+      arguments: {
+        box: 'cabinet',
+        at: { on: 'speaker', jack: 'in', field: 'ohm' },
+        figure: { value, source: 'manual' },
+      },
+    });
+    const caution = edited(fourCable(), ohms(11));
+    const f = found(caution, 'SAFE-IMPED')[0]!;
+    const accepted = edited(caution, {
+      edit: 'acceptFinding',
+      arguments: {
+        accepted: {
+          id: 'a',
+          code: f.code,
+          parts: f.parts,
+          sound: null,
+          variant: null,
+          severity: f.severity,
+          figures: f.figures,
+          reason: 'short set',
+          date: '2026-03-01',
+        },
+      },
+    });
+    expect(found(edited(accepted, ohms(10.9)), 'SAFE-IMPED')[0]!.accepted).not.toBeNull();
+    expect(found(edited(accepted, ohms(8.5)), 'SAFE-IMPED')[0]!.accepted).toBeNull();
+  });
+});

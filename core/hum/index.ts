@@ -1,0 +1,1 @@
+export { groundLoops } from './loops';

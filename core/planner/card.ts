@@ -1,0 +1,152 @@
+import { judge, sentenceOf, type Finding } from '../findings';
+import { groundLoops } from '../hum';
+import {
+  applyEdit,
+  boxOf,
+  computedLength,
+  isLink,
+  sources,
+  wiring,
+  type Lead,
+  type Rig,
+  type RoutingChange,
+  type Severity,
+} from '../rig';
+import { bindTemplate, reconcile, TEMPLATES, type Code, type Template } from '../routings';
+import { deadKnobs, latencyOf, settingsOf, trace, undoneWishes } from '../signal';
+
+/** A lead as a card names it. */
+export type CardLead = {
+  readonly number: number;
+  readonly kind: Lead['kind'];
+  readonly from: string;
+  readonly to: string;
+  readonly lengthM: number;
+  readonly toBeMade: boolean;
+};
+
+/** What one routing would be on this rig, all counted on a trial document. */
+export type Card = {
+  readonly code: Code;
+  readonly name: string;
+  readonly line: string;
+} & (
+  | { readonly can: false; readonly reason: string }
+  | {
+      readonly can: true;
+      readonly change: RoutingChange;
+      /** The rig as it would be. */
+      readonly trial: Rig;
+      /** It is wired so now. */
+      readonly inForce: boolean;
+      readonly runs: { readonly count: number; readonly metres: number };
+      readonly fetch: readonly CardLead[];
+      readonly move: readonly CardLead[];
+      readonly putAway: readonly CardLead[];
+      readonly adapters: readonly string[];
+      readonly trips: number;
+      readonly ms: number;
+      readonly groundLoops: number;
+      readonly deadKnobs: readonly string[];
+      readonly findings: Readonly<Record<Severity, number>>;
+      readonly worst: readonly string[];
+      readonly undone: readonly string[];
+    }
+);
+
+const jackName = (rig: Rig, ref: { box: string; jack: string } | undefined) => {
+  const box = ref && boxOf(rig, ref.box);
+  return box ? `${box.tag} ${box.jacks.find((jack) => jack.id === ref.jack)?.label ?? ''}` : 'loose';
+};
+
+function cardLead(rig: Rig, id: string): CardLead {
+  const lead = rig.leads.find((l) => l.id === id);
+  if (!lead) throw new Error(`the trial has no lead ${id}`);
+  const ends = (at: Lead['from']['at']) =>
+    at.length === 0 ? 'loose' : at.map((ref) => jackName(rig, ref)).join(' or ');
+  return {
+    number: lead.number,
+    kind: lead.kind,
+    from: ends(lead.from.at),
+    to: ends(lead.to.at),
+    lengthM: lead.lengthM,
+    toBeMade: computedLength(rig, lead)?.toBeMade ?? false,
+  };
+}
+
+/** Leads between places, less the player's own and the speaker leads, which are counted apart. */
+export function stageRuns(
+  rig: Rig,
+  variant: string | null,
+): { count: number; metres: number; leads: readonly Lead[] } {
+  const instruments = new Set(sources(rig).map((box) => box.id));
+  const leads = wiring(rig, variant)
+    .filter(({ lead, from, to }) => {
+      if (isLink(lead) || lead.kind === 'speaker') return false;
+      const [a, b] = [boxOf(rig, from[0]?.box ?? ''), boxOf(rig, to[0]?.box ?? '')];
+      return a && b && a.place !== b.place && !instruments.has(a.id) && !instruments.has(b.id);
+    })
+    .map(({ lead }) => lead);
+  return { count: leads.length, metres: leads.reduce((sum, lead) => sum + lead.lengthM, 0), leads };
+}
+
+const countBySeverity = (findings: readonly Finding[]): Record<Severity, number> => {
+  const counts = { danger: 0, fault: 0, caution: 0, note: 0 };
+  for (const finding of findings) counts[finding.severity] += 1;
+  return counts;
+};
+
+/** The worst path of all sounds: most trips, most milliseconds. */
+function worstLatency(rig: Rig) {
+  const all = settingsOf(rig, null).flatMap((setting) =>
+    trace(rig, setting).paths.map((path) => latencyOf(rig, path)),
+  );
+  return { trips: Math.max(0, ...all.map((l) => l.trips)), ms: Math.max(0, ...all.map((l) => l.ms)) };
+}
+
+const doesNothing = (change: RoutingChange) =>
+  change.put.length +
+    change.move.length +
+    change.away.length +
+    change.adapters.length +
+    change.wires.length ===
+  0;
+
+/** The card of one routing: its figures on this rig, or the reason why it cannot be had. */
+export function cardOf(rig: Rig, template: Template): Card {
+  const { code, name, line } = template;
+  const wanted = bindTemplate(rig, template);
+  if ('reason' in wanted) return { code, name, line, can: false, reason: wanted.reason };
+  const change = reconcile(rig, name, wanted);
+  const trial = applyEdit(rig, { edit: 'takeRouting', arguments: change }).rig;
+  const findings = judge(trial, null).filter((finding) => !finding.accepted || finding.severity === 'danger');
+  const atRest = (s: { box: string; block: string; state: string }) =>
+    boxOf(rig, s.box)?.blocks.find((block) => block.id === s.block)?.state === s.state;
+  const distinct = (texts: readonly string[]) => [...new Set(texts)];
+  return {
+    code,
+    name,
+    line,
+    can: true,
+    change,
+    trial,
+    inForce: doesNothing(change) && change.states.every(atRest),
+    runs: stageRuns(trial, null),
+    fetch: change.put.filter((lead) => !isLink(lead)).map((lead) => cardLead(trial, lead.id)),
+    move: change.move.map((move) => cardLead(trial, move.lead)),
+    putAway: change.away.map((id) => cardLead(rig, id)),
+    adapters: change.adapters.flatMap((entry) => entry.adapters.map((adapter) => adapter.name)),
+    ...worstLatency(trial),
+    groundLoops: groundLoops(trial, null),
+    deadKnobs: deadKnobs(trial, null).map(({ box, control }) => `${control.label} of ${box.name}`),
+    findings: countBySeverity(findings),
+    worst: distinct(findings.map((finding) => sentenceOf(trial, finding).text)).slice(0, 3),
+    undone: undoneWishes(trial, null).map(
+      ({ block, box, wish }) =>
+        `${box.blocks.filter((b) => b.role === 'effect').length === 1 ? box.name : `${block.name} of ${box.name}`} ${wish === 'pickup' ? 'does not see the pickup' : wish === 'unused' ? 'is in use' : `is not ${wish}`}`,
+    ),
+  };
+}
+
+/** Every routing as a card, in the order of the templates. */
+export const cardsOf = (rig: Rig): readonly Card[] => TEMPLATES.map((template) => cardOf(rig, template));

@@ -1,0 +1,1 @@
+export { cardOf, cardsOf, stageRuns, type Card, type CardLead } from './card';
