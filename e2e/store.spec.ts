@@ -1,4 +1,4 @@
-import { chromium } from '@playwright/test';
+import { chromium, type Page } from '@playwright/test';
 import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -142,7 +142,7 @@ test('the browser killed in a burst of edits loses at most the one in flight', a
   rmSync(profile, { recursive: true, force: true });
 });
 
-async function newRigAt(page: import('@playwright/test').Page, url: string) {
+async function newRigAt(page: Page, url: string) {
   await page.goto(url);
   await page.getByRole('button', { name: 'New rig' }).first().click();
   await page.getByLabel('Gear in one line').waitFor();

@@ -1,1 +1,2 @@
 export { rigState, type RigState } from './state';
+export { svgOf } from './svg';

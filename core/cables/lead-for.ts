@@ -1,0 +1,34 @@
+import { boxOf, freeNumber, freshId, makeLead, type JackRef, type Lead, type Rig } from '../rig';
+import { adapterFor, leadKindFor } from './fit';
+
+/** Box and jack of a reference. @throws if the rig has no such jack */
+export function endOf(rig: Rig, ref: JackRef) {
+  const box = boxOf(rig, ref.box);
+  const jack = box?.jacks.find((j) => j.id === ref.jack);
+  if (!box || !jack) throw new Error(`there is no jack ${ref.box}/${ref.jack}`);
+  return { box, jack };
+}
+
+/** A new lead of the kind that belongs between the jacks, with the lowest free number and the adapters it needs. */
+export function leadFor(rig: Rig, from: readonly JackRef[], to: JackRef): Lead {
+  const first = from[0];
+  if (!first) throw new Error('a new lead begins at a jack');
+  const [a, b] = [endOf(rig, first), endOf(rig, to)];
+  const number = freeNumber(rig.leads);
+  const lead = makeLead({
+    id: freshId(`lead-${number}`, new Set(rig.leads.map((other) => other.id))),
+    number,
+    kind: leadKindFor(a, b),
+    from,
+    to: [to],
+  });
+  const adapters = (side: 'from' | 'to', connector: Lead['from']['plug']['connector']) => {
+    const adapter = adapterFor(lead[side].plug.connector, connector);
+    return adapter ? [adapter] : [];
+  };
+  return {
+    ...lead,
+    from: { ...lead.from, adapters: adapters('from', a.jack.connector) },
+    to: { ...lead.to, adapters: adapters('to', b.jack.connector) },
+  };
+}

@@ -1,0 +1,278 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { removeEdit } from '../cables';
+import { cardOf } from '../planner';
+import { applyEdit, boxOf, type Rig } from '../rig';
+import { TEMPLATES } from '../routings';
+import { build, edited, fourCable } from '../testing/build';
+import { referenceRig } from '../testing/reference-rig';
+import {
+  boxOfText,
+  drawMap,
+  fitText,
+  overlaps,
+  pathData,
+  textWidth,
+  type Item,
+  type Level,
+  type MapDrawing,
+  type Rect,
+} from './index';
+
+const SETTING = { variant: null, sound: 'sound-1' };
+const draw = (rig: Rig, level: Level | 'fit' = 0, width = 1008, open: string[] = []): MapDrawing =>
+  drawMap({ rig, setting: SETTING, width, level, view: { open, names: 'few', marks: {} } });
+
+const of = <T extends Item['type']>(drawing: MapDrawing, type: T) =>
+  drawing.items.filter((item): item is Extract<Item, { type: T }> => item.type === type);
+const plates = (drawing: MapDrawing) => of(drawing, 'plate').filter((plate) => plate.look !== 'place');
+const plateOf = (drawing: MapDrawing, id: string) => plates(drawing).find((plate) => plate.part?.id === id)!;
+
+/** Everything that must hold of any map. */
+function check(rig: Rig, drawing: MapDrawing) {
+  const boxes = plates(drawing);
+  boxes.forEach((a, i) =>
+    boxes.slice(i + 1).forEach((b) => {
+      if (overlaps(a, b)) throw new Error(`plates ${a.part?.id} and ${b.part?.id} overlap`);
+    }),
+  );
+  for (const path of of(drawing, 'path'))
+    path.points.slice(1).forEach((b, i) => {
+      const a = path.points[i]!;
+      const line: Rect = {
+        x: Math.min(a.x, b.x),
+        y: Math.min(a.y, b.y),
+        w: Math.abs(a.x - b.x),
+        h: Math.abs(a.y - b.y),
+      };
+      if (line.w > 0 && line.h > 0) throw new Error(`${path.part?.id} runs aslant`);
+      for (const plate of boxes) {
+        const inner = { x: plate.x + 0.5, y: plate.y + 0.5, w: plate.w - 1, h: plate.h - 1 };
+        if (overlaps({ ...line, w: line.w + 0.02, h: line.h + 0.02 }, inner))
+          throw new Error(`${path.part?.id} passes through ${plate.part?.id}`);
+      }
+    });
+  const words: [string, Rect][] = [
+    ...of(drawing, 'text').map((t): [string, Rect] => [
+      `“${t.text}”`,
+      boxOfText(t, textWidth(t.text, t.face, t.size)),
+    ]),
+    ...of(drawing, 'sleeve').map((s): [string, Rect] => [`sleeve ${s.text}`, s]),
+  ];
+  words.forEach(([name, a], i) =>
+    words.slice(i + 1).forEach(([other, b]) => {
+      if (overlaps(a, b)) throw new Error(`${name} and ${other} overlap`);
+    }),
+  );
+  const jacks = new Map(of(drawing, 'jack').map((jack) => [jack.part.id, jack]));
+  for (const lead of rig.leads) {
+    const refs = [lead.from.at[0], lead.to.at[0]];
+    if (refs.some((ref) => ref === undefined) || lead.kind === 'midi') continue;
+    const paths = of(drawing, 'path').filter((path) => path.part?.id === lead.id);
+    const ends = paths.flatMap((path) => [path.points[0]!, path.points.at(-1)!]);
+    for (const ref of refs) {
+      const jack = jacks.get(`${ref!.box}/${ref!.jack}`);
+      if (!jack || !ends.some((end) => end.x === jack.x && end.y === jack.y))
+        throw new Error(`lead ${lead.number} does not reach ${ref!.box}/${ref!.jack}`);
+    }
+  }
+  for (const item of drawing.items)
+    if (
+      'x' in item &&
+      'w' in item &&
+      (item.x < 0 || item.y < 0 || item.x + item.w > drawing.width || item.y + item.h > drawing.height)
+    )
+      throw new Error(`a ${item.type} stands outside the map`);
+}
+
+const KINDS = ['tuner', 'fuzz', 'od', 'chorus', 'delay', 'buffer'];
+
+/** What a rig of 1 to 40 boxes is made from: in one of the three routings, with a few plugs moved at random. */
+const recipes = fc.record({
+  pedals: fc.array(fc.constantFrom(...KINDS), { maxLength: 34 }),
+  routing: fc.nat({ max: 3 }),
+  desk: fc.boolean(),
+  guitars: fc.integer({ min: 1, max: 2 }),
+  spoil: fc.array(fc.tuple(fc.nat(), fc.nat()), { maxLength: 3 }),
+});
+type Recipe = typeof recipes extends fc.Arbitrary<infer T> ? T : never;
+function rigFrom({ pedals, routing, desk, guitars, spoil }: Recipe): Rig {
+  const line = [
+    'guitar',
+    ...(guitars > 1 ? ['baritone'] : []),
+    ...pedals,
+    'unit',
+    'valve head',
+    'cab 16',
+    ...(desk ? ['mic', 'desk'] : []),
+  ];
+  let rig = build(line.join(', '));
+  const template = TEMPLATES[routing];
+  const card = template && cardOf(rig, template);
+  if (card?.can) rig = card.trial;
+  for (const [a, b] of spoil) {
+    const [x, y] = [
+      rig.leads[a % Math.max(1, rig.leads.length)],
+      rig.leads[b % Math.max(1, rig.leads.length)],
+    ];
+    if (x && y && x !== y && x.kind !== 'air' && y.kind !== 'air')
+      rig = edited(rig, {
+        edit: 'exchangeEnds',
+        arguments: { a: { lead: x.id, side: 'to' }, b: { lead: y.id, side: b % 2 ? 'to' : 'from' } },
+      });
+  }
+  return rig;
+}
+
+describe('geometry of any map', () => {
+  test.each([0, 1] as const)(
+    'level %d: no plates, words or sleeves overlap, no lead passes a plate, all reach their jacks',
+    (level) => {
+      fc.assert(
+        fc.property(recipes, (recipe) => {
+          const rig = rigFrom(recipe);
+          check(rig, draw(rig, level));
+        }),
+        { numRuns: 100 },
+      );
+    },
+  );
+
+  test('one box of every kind alone', () => {
+    for (const kind of ['guitar', 'fuzz', 'unit', 'valve head', 'combo', 'cab', 'mic', 'desk'])
+      check(build(kind), draw(build(kind)));
+  });
+
+  test('with the free jacks of a unit open', () => {
+    const rig = fourCable();
+    check(rig, draw(rig, 0, 1008, ['multi-effects', 'valve-head']));
+    expect(
+      of(draw(rig, 0, 1008, ['multi-effects']), 'jack').filter((jack) => jack.free).length,
+    ).toBeGreaterThan(4);
+  });
+});
+
+describe('the 20-box rig', () => {
+  test.each([
+    [0, 548],
+    [1, 408],
+  ] as const)('fits 1008 px at level %d in %d px', (level, height) => {
+    const rig = referenceRig();
+    const drawing = draw(rig, level);
+    if (level === 0) check(rig, drawing);
+    expect(drawing.width).toBe(1008);
+    expect(drawing.height).toBeLessThanOrEqual(height);
+  });
+
+  test('loops that stay in their place hang beside their rows', () => {
+    const drawing = draw(referenceRig());
+    const hub = plateOf(drawing, 'switcher');
+    expect(plateOf(drawing, 'overdrive').x).toBeGreaterThan(hub.x + hub.w);
+    expect(plateOf(drawing, 'overdrive').y).toBeGreaterThan(hub.y);
+  });
+
+  test('"fit" takes the full map where it fits in width, the folded one where it does not', () => {
+    expect(draw(referenceRig(), 'fit').level).toBe(0);
+    expect(draw(referenceRig(), 'fit', 900).level).toBe(1);
+  });
+});
+
+describe('the four-cable rig', () => {
+  const pathOf = (drawing: MapDrawing, id: string) =>
+    of(drawing, 'path').find((path) => path.part?.id === id)!;
+  test('its three stage runs are straight', () => {
+    for (const level of [0, 1] as const)
+      for (const id of ['lead-3', 'lead-4', 'lead-5'])
+        expect(pathOf(draw(fourCable(), level), id).points).toHaveLength(2);
+  });
+  test('they leave the right side of the unit and enter the left side of the head', () => {
+    const drawing = draw(fourCable());
+    const side = (id: string) => of(drawing, 'jack').find((jack) => jack.part.id === id)!.side;
+    expect(['send-1', 'return-1', 'out-1-l'].map((jack) => side(`multi-effects/${jack}`))).toEqual([
+      'right',
+      'right',
+      'right',
+    ]);
+    expect(['input', 'send', 'return', 'spk-16'].map((jack) => side(`valve-head/${jack}`))).toEqual([
+      'left',
+      'left',
+      'left',
+      'bottom',
+    ]);
+  });
+  test('a line divides what is ahead of the preamp from what is after', () => {
+    expect(of(draw(fourCable()), 'rule').length).toBe(2);
+  });
+  test('crossed plugs are seen to cross', () => {
+    const crossed = edited(fourCable(), {
+      edit: 'exchangeEnds',
+      arguments: { a: { lead: 'lead-3', side: 'from' }, b: { lead: 'lead-5', side: 'from' } },
+    });
+    check(crossed, draw(crossed));
+    expect(['lead-3', 'lead-5'].some((id) => pathOf(draw(crossed), id).points.length > 2)).toBe(true);
+  });
+});
+
+describe('stability', () => {
+  /** Where boxes stand against the frame of their place. */
+  const inFrame = (rig: Rig, drawing: MapDrawing) => {
+    const frames = of(drawing, 'plate').filter((plate) => plate.look === 'place');
+    return new Map(
+      plates(drawing).map((plate) => {
+        const place = boxOf(rig, plate.part!.id)!.place;
+        const frame = frames[rig.stage.places.findIndex((p) => p.id === place)]!;
+        return [plate.part!.id, { place, x: plate.x - frame.x, y: plate.y - frame.y }] as const;
+      }),
+    );
+  };
+
+  test('a pedal more or less moves no box of another place against its frame, and swaps no two boxes', () => {
+    fc.assert(
+      fc.property(recipes, fc.nat(), (recipe, n) => {
+        const rig = rigFrom(recipe);
+        const pedals = rig.boxes.filter(
+          (box) => KINDS.includes(box.from?.item ?? '') || box.from?.item === 'overdrive',
+        );
+        const gone = pedals[n % Math.max(1, pedals.length)];
+        if (!gone) return;
+        const call = removeEdit(rig, null, gone.id);
+        const less = applyEdit(rig, call).rig;
+        const [before, after] = [inFrame(rig, draw(rig)), inFrame(less, draw(less))];
+        for (const [id, now] of after) {
+          const was = before.get(id)!;
+          if (was.place !== gone.place) expect([id, now]).toEqual([id, was]);
+        }
+        const reading = (m: typeof before) =>
+          [...m]
+            .filter(([id, p]) => p.place === gone.place && id !== gone.id && boxOf(less, id))
+            .sort(([, a], [, b]) => a.y - b.y || a.x - b.x)
+            .map(([id]) => id)
+            .filter((id) => pedals.some((pedal) => pedal.id === id));
+        expect(reading(after).sort()).toEqual(reading(before).sort());
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('the same input gives the same output, to the pixel', () => {
+    const rig = referenceRig();
+    expect(draw(structuredClone(rig))).toEqual(draw(rig));
+  });
+});
+
+test('words are cut to what fits', () => {
+  expect(fitText('Overdrive', 'bold', 12, 200)).toBe('Overdrive');
+  const cut = fitText('A very long name for a pedal', 'bold', 12, 60);
+  expect(cut).toMatch(/…$/);
+  expect(textWidth(cut, 'bold', 12)).toBeLessThanOrEqual(60);
+});
+
+test('a lead’s path turns with round corners and hops over what it crosses', () => {
+  const corner = [
+    { x: 0, y: 0 },
+    { x: 60, y: 0 },
+    { x: 60, y: 40 },
+  ];
+  expect(pathData(corner, [])).toBe('M0 0L55 0Q60 0 60 5L60 40');
+  expect(pathData(corner.slice(0, 2), [{ x: 30, y: 0 }])).toBe('M0 0L26 0A4 4 0 0 1 34 0L60 0');
+});

@@ -1,0 +1,43 @@
+import type { Jack } from '../rig';
+import type { Placed, Placement } from './place';
+import type { RouteEnd } from './router';
+
+const mid = (value: number) => Math.round(value / 6) * 6;
+
+/** Jacks at the bottom of a hub, spread along it. */
+function bottomX(placed: Extract<Placed, { form: 'hub' }>, jack: string): number {
+  const bottoms = placed.hub.rows.filter((row) => row.side === 'bottom').map((row) => row.jack.id);
+  const at = Math.max(0, bottoms.indexOf(jack));
+  const { x, w } = placed.rect;
+  return mid(x + (w * (2 * at + 1)) / (2 * Math.max(1, bottoms.length)));
+}
+
+/** Where a jack of a plate is: in at the left, out at the right, loudspeakers and air above and below. */
+function onPlate(placed: Placed, jack: Jack): RouteEnd {
+  const { x, y, w, h } = placed.rect;
+  const middle = y + (h === 24 ? 12 : h === 30 ? 12 : 24);
+  if (jack.carries === 'speaker' || jack.carries === 'air') {
+    const top = jack.direction === 'in';
+    return { x: mid(x + w / 2), y: top ? y : y + h, side: top ? 'top' : 'bottom' };
+  }
+  return jack.direction === 'in' ? { x, y: middle, side: 'left' } : { x: x + w, y: middle, side: 'right' };
+}
+
+/** The point and side of a jack on the map, or null if it is not drawn. */
+export function endpointOf(
+  placement: Placement,
+  ref: { box: string; jack: string } | undefined,
+): RouteEnd | null {
+  const placed = ref && placement.placed.find((p) => p.box.box.id === ref.box);
+  const jack = placed?.box.box.jacks.find((j) => j.id === ref?.jack);
+  if (!placed || !jack) return null;
+  if (placed.form !== 'hub') return onPlate(placed, jack);
+  const row = placed.hub.rows.find((r) => r.jack.id === jack.id);
+  if (!row) return null;
+  const { x, y, w, h } = placed.rect;
+  if (row.side === 'bottom') return { x: bottomX(placed, jack.id), y: y + h, side: 'bottom' };
+  if (row.side === 'top') return { x: mid(x + w / 2), y, side: 'top' };
+  const at = placement.rowY.get(`${ref?.box}/${jack.id}`);
+  if (at === undefined) return null;
+  return { x: row.side === 'left' ? x : x + w, y: at, side: row.side };
+}

@@ -1,0 +1,193 @@
+import {
+  hasGrid,
+  inOrder,
+  isAudio,
+  isOneInOneOut,
+  type Block,
+  type Box,
+  type Jack,
+  type Part,
+  type Rig,
+  type Setting,
+} from '../rig';
+import { isOn, resolve, trace, type Run } from '../signal';
+
+/** A lead as the map draws it: which jacks it joins in this setting, and from which others it may be played. */
+export type MapLead = {
+  readonly id: string;
+  readonly number: number;
+  readonly kind: Run['lead']['kind'];
+  readonly from: { readonly box: string; readonly jack: string } | undefined;
+  readonly to: { readonly box: string; readonly jack: string } | undefined;
+  /** Other jacks this end may stand in (guitars that share a lead). */
+  readonly others: readonly { readonly box: string; readonly jack: string }[];
+  /** Signal runs from `from` to `to`; false when both are of one direction. */
+  readonly flows: boolean;
+  readonly lifted: boolean;
+};
+
+export type MapBox = {
+  readonly box: Box;
+  readonly part: Part;
+  /** One in, one out: a plate of a strip. Others show their jacks as rows. */
+  readonly plate: boolean;
+  /** Audio jacks that hold a lead, in the order of the box. */
+  readonly used: readonly Jack[];
+  readonly free: readonly Jack[];
+  /** The one setting that matters now. */
+  readonly setting: string;
+  /** The last of its rows that stands ahead of the preamp, when later rows stand after it. */
+  readonly lastAhead: string | null;
+  /** A few words on a row: the channel of a preamp, a loop on or off. */
+  readonly rowWords: ReadonlyMap<string, string>;
+};
+
+export type MapModel = {
+  readonly boxes: ReadonlyMap<string, MapBox>;
+  readonly leads: readonly MapLead[];
+  /** Box ids in the order of the route, then of their order hints. */
+  readonly order: readonly string[];
+};
+
+const key = (ref: { box: string; jack: string }) => `${ref.box}/${ref.jack}`;
+
+/** Boxes as the signal first meets them, whatever is switched on; then those it does not meet. */
+function routeOrder(rig: Rig, leads: readonly MapLead[]): readonly string[] {
+  const rank = new Map<string, number>(
+    rig.boxes.flatMap((box) => box.jacks.map((jack, i) => [`${box.id}/${jack.id}`, i] as const)),
+  );
+  const onward = new Map<string, { to: string; at: number }[]>();
+  for (const lead of leads)
+    if (lead.flows && lead.from && lead.to)
+      for (const from of [lead.from, ...lead.others])
+        onward.set(from.box, [
+          ...(onward.get(from.box) ?? []),
+          { to: lead.to.box, at: rank.get(key(from)) ?? 0 },
+        ]);
+  const seen = new Set<string>();
+  const visit = (start: string) => {
+    const stack = [start];
+    for (let id = stack.pop(); id !== undefined; id = stack.pop()) {
+      if (seen.has(id)) continue;
+      seen.add(id);
+      const next = [...(onward.get(id) ?? [])].sort((a, b) => b.at - a.at);
+      stack.push(...next.map((n) => n.to));
+    }
+  };
+  const boxes = inOrder(rig.boxes);
+  for (const box of boxes) if (box.blocks.some((block) => block.role === 'source')) visit(box.id);
+  for (const box of boxes) if (!seen.has(box.id)) seen.add(box.id);
+  return [...seen];
+}
+
+function leadsOf(rig: Rig, setting: Setting): readonly MapLead[] {
+  const resolved = resolve(rig, setting);
+  const jackOf = (ref: { box: string; jack: string } | undefined) =>
+    ref && resolved.boxes.get(ref.box)?.jacks.find((jack) => jack.id === ref.jack);
+  return resolved.runs.flatMap(({ lead, from, to }): MapLead[] => {
+    const [a, b] = [jackOf(from), jackOf(to)];
+    if ((!a && !b) || [a, b].some((jack) => jack && !isAudio(jack))) return [];
+    const flows = !a || !b || a.direction !== b.direction || (a.direction !== 'in' && a.direction !== 'out');
+    // Drawn the way the signal goes, whichever end was plugged first.
+    const turned = a?.direction === 'in' && b?.direction !== 'in';
+    const others = lead.from.at.filter((ref) => ref.box !== from?.box || ref.jack !== from.jack);
+    return [
+      {
+        id: lead.id,
+        number: lead.number,
+        kind: lead.kind,
+        from: turned ? to : from,
+        to: turned ? from : to,
+        others: turned ? [] : others,
+        flows,
+        lifted: lead.break.kind !== 'none',
+      },
+    ];
+  });
+}
+
+const settingWords = (box: Box, resolved: ReturnType<typeof resolve>, holdsAmp: boolean): string => {
+  const block = box.blocks.find((b) => b.states.length > 1) ?? box.blocks[0];
+  if (!block) return '';
+  if (block.role === 'source') return resolved.sound?.guitar === box.id ? (resolved.sound.pickup ?? '') : '';
+  if (block.role === 'speaker')
+    return box.jacks.flatMap((jack) => (jack.speaker?.ohm ? [`${jack.speaker.ohm.value} Ω`] : []))[0] ?? '';
+  if (block.states.length === 1) return block.role === 'buffer' ? 'always on' : '';
+  return holdsAmp ? '' : resolved.blockState(box, block).state.name;
+};
+
+/** Words beside a row: what the jack belongs to, in its present state. */
+function wordsOf(box: Box, resolved: ReturnType<typeof resolve>): ReadonlyMap<string, string> {
+  const words = new Map<string, string>();
+  const { patch } = resolved.patch(box);
+  const state = (block: Block) => resolved.blockState(box, block).state;
+  for (const wire of patch.wires) {
+    const jack = 'jack' in wire.from ? wire.from.jack : 'jack' in wire.to ? wire.to.jack : null;
+    const end = 'block' in wire.from ? wire.from : 'block' in wire.to ? wire.to : null;
+    const block = end && box.blocks.find((b) => b.id === end.block);
+    if (jack === null || !end || !block) continue;
+    if (block.role === 'preamp' && end.port === 'in') words.set(jack, state(block).name);
+    if (block.role === 'power' && end.port === 'in') words.set(jack, 'power');
+    if (block.role === 'loop' && end.port === 'send') words.set(jack, isOn(state(block)) ? 'on' : 'off');
+  }
+  return words;
+}
+
+/** The last row ahead of the preamp on any way through this box, if it has rows after it too. */
+function lastAheadOf(
+  rig: Rig,
+  setting: Setting,
+): ReadonlyMap<string, { ahead: Set<string>; after: Set<string> }> {
+  const found = new Map<string, { ahead: Set<string>; after: Set<string> }>();
+  for (const path of trace(rig, setting).paths) {
+    const preamps = path.sections.filter((section) => section.block.role === 'preamp');
+    let passed = 0;
+    for (const step of path.steps) {
+      if (step.type === 'lead') continue;
+      if (step.type === 'block') {
+        if (preamps.some((p) => p.box.id === step.box && p.block.id === step.block)) passed += 1;
+        continue;
+      }
+      const entry = found.get(step.box) ?? { ahead: new Set(), after: new Set() };
+      if (preamps.length > 0) (passed === 0 ? entry.ahead : entry.after).add(step.jack);
+      found.set(step.box, entry);
+    }
+  }
+  return found;
+}
+
+/** What the Signal layer shows of a rig in a setting. */
+export function modelOf(rig: Rig, setting: Setting): MapModel {
+  const resolved = resolve(rig, setting);
+  const leads = leadsOf(rig, setting);
+  const held = new Set(
+    leads.flatMap((lead) => [lead.from, lead.to, ...lead.others].flatMap((ref) => (ref ? [key(ref)] : []))),
+  );
+  const sides = lastAheadOf(rig, setting);
+  const boxes = new Map(
+    rig.boxes.map((box): [string, MapBox] => {
+      const audio = box.jacks.filter(isAudio);
+      const used = audio.filter((jack) => held.has(`${box.id}/${jack.id}`));
+      const plate =
+        audio.length <= 1 ||
+        (!hasGrid(box) && (isOneInOneOut(box) || audio.filter((j) => j.carries !== 'air').length <= 1));
+      const side = sides.get(box.id);
+      const aheadRows = used.filter((jack) => side?.ahead.has(jack.id));
+      const hasAfter = used.some((jack) => side?.after.has(jack.id) && jack.carries !== 'speaker');
+      return [
+        box.id,
+        {
+          box,
+          part: { type: 'box', id: box.id },
+          plate,
+          used,
+          free: audio.filter((jack) => !used.includes(jack)),
+          setting: settingWords(box, resolved, !plate),
+          lastAhead: hasAfter && aheadRows.length > 0 ? (aheadRows.at(-1)?.id ?? null) : null,
+          rowWords: plate ? new Map() : wordsOf(box, resolved),
+        },
+      ];
+    }),
+  );
+  return { boxes, leads, order: routeOrder(rig, leads) };
+}

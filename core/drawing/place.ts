@@ -1,0 +1,304 @@
+import type { Rig } from '../rig';
+import { isOneInOneOut, sources } from '../rig';
+import { textWidth } from './fonts';
+import { blocksOf, type Column, type Flow, type Hub, type PlaceBlocks } from './blocks';
+import type { MapBox, MapModel } from './model';
+import { overlaps, type Rect } from './primitives';
+import { footOf, rowHeights } from './rows';
+import { LANE } from './router';
+import { HAIR, hairWidth, hubWidth, plateSize, SIZE, up, type Level } from './sizes';
+
+export type Placed =
+  | { readonly form: 'plate' | 'hair'; readonly box: MapBox; readonly rect: Rect }
+  | { readonly form: 'hub'; readonly box: MapBox; readonly hub: Hub; readonly rect: Rect };
+
+export type Frame = {
+  readonly id: string;
+  readonly name: string;
+  readonly rect: Rect;
+  readonly empty: boolean;
+};
+
+export type Placement = {
+  readonly frames: readonly Frame[];
+  readonly placed: readonly Placed[];
+  /** Middle of each row, by jack key. */
+  readonly rowY: ReadonlyMap<string, number>;
+  readonly places: readonly PlaceBlocks[];
+  readonly width: number;
+  readonly height: number;
+  /** Leads that a folded comb draws as text. */
+  readonly hidden: ReadonlySet<string>;
+};
+
+/** Room between a feeder and what hangs under it: an arrow and a sleeve. */
+const HANG = 30;
+
+const combWidth = (hub: Hub, level: Level) => {
+  const hairs = hub.loops.map((loop) => loop.boxes.reduce((sum, box) => sum + SIZE.gapX + hairWidth(box), 0));
+  return hubWidth(hub) + (level === 0 ? Math.max(0, ...hairs) + SIZE.pad : 0);
+};
+
+/** The least width of a column, and the width at which nothing in it has to wrap. */
+function columnWidths(column: Column, level: Level): { least: number; natural: number } {
+  let [least, natural] = [0, 0];
+  for (const item of column.items) {
+    if (item.kind === 'flow') {
+      const widths = item.boxes.map((box) => plateSize(box, level).w);
+      least = Math.max(least, ...widths);
+      natural = Math.max(
+        natural,
+        widths.reduce((sum, w) => sum + w + SIZE.gapX, -SIZE.gapX),
+      );
+    } else {
+      const w = item.kind === 'comb' ? combWidth(item, level) : hubWidth(item);
+      least = Math.max(least, w);
+      natural = Math.max(natural, w);
+    }
+  }
+  return { least, natural: Math.max(least, natural) };
+}
+
+const turns = (column: Column | undefined): boolean =>
+  column?.items.some((item) => item.kind === 'comb' || (item.kind === 'flow' && item.boxes.length > 2)) ??
+  false;
+
+/** Room at the left of a place: leads turn there when a strip wraps. */
+const padOf = (place: PlaceBlocks | undefined): number =>
+  (place?.columns.length ?? 0) > 1 || turns(place?.columns[0]) ? SIZE.pad : SIZE.padNarrow;
+
+/** Room at the right: beside a hub none is needed, its leads go straight out. */
+const padAfter = (place: PlaceBlocks | undefined): number => {
+  const last = place?.columns.at(-1);
+  if (turns(last)) return SIZE.pad;
+  return (place?.columns.length ?? 0) > 1 ? SIZE.padRight : SIZE.padNarrow;
+};
+
+type Widths = { readonly columns: number[]; readonly place: number };
+
+const isPedal = ({ box }: MapBox) => isOneInOneOut(box) && !box.jacks.some((jack) => jack.carries === 'air');
+
+/** Plates of a place that stand in a row on a board. */
+const stripPlates = (place: PlaceBlocks): number =>
+  place.columns
+    .flatMap((column) => column.items)
+    .reduce((sum, item) => sum + (item.kind === 'flow' ? item.boxes.filter(isPedal).length : 0), 0);
+
+/** Every place as wide as it must be; the spare width goes to the places with most pedals in a row, as far as it can use it. */
+function widthsOf(
+  places: readonly PlaceBlocks[],
+  gutters: readonly number[],
+  pane: number,
+  level: Level,
+): readonly Widths[] {
+  const measured = places.map((place) => place.columns.map((column) => columnWidths(column, level)));
+  const titles = places.map((place) => up(textWidth(place.name, 'bold', SIZE.text) + 16));
+  const columns = measured.map((list) => list.map((column) => column.least));
+  const total = (i: number) => {
+    const list = columns[i] ?? [];
+    if ((places[i]?.boxes ?? 0) === 0) return SIZE.emptyPlace;
+    const inner =
+      list.reduce((sum, w) => sum + w, 0) +
+      SIZE.columnGap * Math.max(0, list.length - 1) +
+      padOf(places[i]) +
+      padAfter(places[i]);
+    return Math.max(SIZE.leastPlace, titles[i] ?? 0, up(inner));
+  };
+  const sum = () => places.reduce((w, _, i) => w + total(i), 0) + gutters.reduce((a, b) => a + b, 0) + 12;
+  // Only strips grow: an instrument more or less at the player's never moves for a pedal on the floor.
+  const strips = places.map(stripPlates);
+  const order = places
+    .map((_, i) => i)
+    .filter((i) => (strips[i] ?? 0) > 0)
+    .sort((a, b) => (strips[b] ?? 0) - (strips[a] ?? 0) || a - b);
+  for (const i of order)
+    (measured[i] ?? []).forEach((column, c) => {
+      const spare = Math.floor((pane - sum()) / 6) * 6;
+      const list = columns[i];
+      if (list && spare > 0) list[c] = (list[c] ?? 0) + Math.min(spare, up(column.natural - column.least));
+    });
+  return places.map((_, i) => ({ columns: columns[i] ?? [], place: total(i) }));
+}
+
+/** Gutters: narrow where only the players' own leads cross, wide where stage runs do. */
+function guttersOf(rig: Rig, model: MapModel, places: readonly PlaceBlocks[]): readonly number[] {
+  const instruments = new Set(sources(rig).map((box) => box.id));
+  const at = (id: string | undefined) =>
+    places.findIndex((place) => place.id === model.boxes.get(id ?? '')?.box.place);
+  return places.slice(1).map((_, i) => {
+    const crossing = model.leads.filter((lead) => {
+      const [a, b] = [at(lead.from?.box), at(lead.to?.box)];
+      return a >= 0 && b >= 0 && Math.min(a, b) <= i && Math.max(a, b) > i;
+    });
+    const own = crossing.every(
+      (lead) => instruments.has(lead.from?.box ?? '') || instruments.has(lead.to?.box ?? ''),
+    );
+    return own ? SIZE.ownGutter : SIZE.gutter;
+  });
+}
+
+/** Plates of a flow row by row, left to right like text. */
+function layFlow(
+  flow: Flow,
+  x: number,
+  y: number,
+  width: number,
+  level: Level,
+): { placed: Placed[]; bottom: number } {
+  const placed: Placed[] = [];
+  let [left, top, tallest] = [x, y, 0];
+  for (const box of flow.boxes) {
+    const { w, h } = plateSize(box, level);
+    if (left > x && left + w > x + width) {
+      left = x;
+      top += tallest + SIZE.gapY;
+    }
+    placed.push({ form: 'plate', box, rect: { x: left, y: top, w, h } });
+    left += w + SIZE.gapX;
+    tallest = Math.max(tallest, h);
+  }
+  return { placed, bottom: top + tallest };
+}
+
+function hubRect(hub: Hub, x: number, top: number, rowY: ReadonlyMap<string, number>, level: Level): Rect {
+  const ys = hub.rows.flatMap((row) => rowY.get(`${hub.box.box.id}/${row.jack.id}`) ?? []);
+  const first = ys.length === 0 ? top : Math.min(...ys) - SIZE.row / 2 - SIZE.hubHead;
+  const last = ys.length === 0 ? top + SIZE.hubHead : Math.max(...ys) + SIZE.row / 2;
+  return { x, y: first, w: hubWidth(hub), h: up(last - first + footOf(hub, level)) };
+}
+
+/** Plates of a comb's loops, each beside its row, in the way of the signal. */
+function layHairs(hub: Hub, rect: Rect, rowY: ReadonlyMap<string, number>): Placed[] {
+  return hub.loops.flatMap((loop) => {
+    const y = rowY.get(`${hub.box.box.id}/${loop.send.id}`) ?? rect.y;
+    let x = rect.x + rect.w + SIZE.gapX;
+    return loop.boxes.map((box): Placed => {
+      const w = hairWidth(box);
+      const at = { x, y: y - HAIR.h / 2, w, h: HAIR.h };
+      x += w + SIZE.gapX;
+      return { form: 'hair', box, rect: at };
+    });
+  });
+}
+
+/** Puts what hangs under its feeder, one below the other; a second one beside the first, and lower where that is taken. */
+function layHanging(place: PlaceBlocks, placed: Placed[], level: Level): void {
+  const lane = (v: number) => Math.round(v / LANE) * LANE;
+  const shift = new Map<string, number>();
+  for (const { box, over } of place.hanging) {
+    const feeder = placed.find((p) => p.box.box.id === over)?.rect;
+    if (!feeder) continue;
+    const { w, h } = plateSize(box, level);
+    const beside = shift.get(over) ?? 0;
+    const x = lane(feeder.x + feeder.w / 2) - lane(w / 2) + beside;
+    shift.set(over, beside + w + SIZE.gapX);
+    const rect = { x, y: feeder.y + feeder.h + HANG, w, h };
+    const room = () => ({ x: x - LANE, y: rect.y - LANE, w: w + 2 * LANE, h: h + 2 * LANE });
+    while (placed.some((p) => overlaps(p.rect, room()))) rect.y += LANE;
+    placed.push({ form: 'plate', box, rect });
+  }
+}
+
+/** Works out where every box stands. Pure: the same rig, level and width give the same places. */
+export function placeAll(
+  rig: Rig,
+  model: MapModel,
+  pane: number,
+  level: Level,
+  open: ReadonlySet<string>,
+): Placement {
+  const places = blocksOf(rig, model, open);
+  const gutters = guttersOf(rig, model, places);
+  const widths = widthsOf(places, gutters, pane, level);
+  const contentTop = SIZE.placeTop + SIZE.placeHead;
+
+  // Walked twice: first for the height at which each hub may begin, then, with the rows known, for good.
+  const tops = new Map<Hub, number>();
+  const walk = (
+    column: Column,
+    width: number,
+    x: number,
+    rowY: ReadonlyMap<string, number> | null,
+  ): Placed[] => {
+    const placed: Placed[] = [];
+    let y: number = contentTop;
+    for (const item of column.items) {
+      if (item.kind === 'flow') {
+        const laid = layFlow(item, x, y, width, level);
+        placed.push(...laid.placed);
+        y = laid.bottom + SIZE.gapY;
+        continue;
+      }
+      tops.set(item, y);
+      const rect = rowY ? hubRect(item, x, y, rowY, level) : { x, y, w: 0, h: 0 };
+      placed.push({ form: 'hub', box: item.box, hub: item, rect });
+      if (rowY && item.kind === 'comb' && level === 0) placed.push(...layHairs(item, rect, rowY));
+      y = rect.y + rect.h + SIZE.gapY;
+    }
+    return placed;
+  };
+  places.forEach((place, p) =>
+    place.columns.forEach((column, c) => walk(column, widths[p]?.columns[c] ?? 0, 0, null)),
+  );
+  const rowY = rowHeights(places, model, tops, level);
+
+  const frames: { id: string; name: string; x: number; w: number; empty: boolean }[] = [];
+  const placed: Placed[] = [];
+  let x = 6;
+  places.forEach((place, p) => {
+    const w = widths[p]?.place ?? SIZE.emptyPlace;
+    frames.push({ id: place.id, name: place.name, x, w, empty: place.boxes === 0 });
+    let left = x + padOf(place);
+    const own: Placed[] = [];
+    place.columns.forEach((column, c) => {
+      const width = widths[p]?.columns[c] ?? 0;
+      own.push(...walk(column, width, left, rowY));
+      left += width + SIZE.columnGap;
+    });
+    layHanging(place, own, level);
+    placed.push(...own);
+    x += w + (gutters[p] ?? 6);
+  });
+
+  const bottom = Math.max(contentTop + 60, ...placed.map(({ rect }) => rect.y + rect.h));
+  const height = up(Math.max(bottom + SIZE.pad, laneBottom(model, places, placed)));
+  const inside = (rect: Rect) => ({ ...rect, h: height - SIZE.placeTop - rect.y + SIZE.placeTop - 6 });
+  const folded = level === 1 ? places.flatMap((place) => place.columns.flatMap((c) => c.items)) : [];
+  return {
+    frames: frames.map(({ id, name, x: left, w, empty }) => ({
+      id,
+      name,
+      empty,
+      rect: inside({ x: left, y: SIZE.placeTop, w, h: 0 }),
+    })),
+    placed,
+    rowY,
+    places,
+    width: Math.max(pane, x),
+    height,
+    hidden: new Set(
+      folded.flatMap((item) => (item.kind === 'comb' ? item.loops.flatMap((loop) => loop.leads) : [])),
+    ),
+  };
+}
+
+/** How low the lanes reach in which leads pass under the boxes of places between their own. */
+function laneBottom(model: MapModel, places: readonly PlaceBlocks[], placed: readonly Placed[]): number {
+  const at = (id: string | undefined) =>
+    places.findIndex((place) => place.id === model.boxes.get(id ?? '')?.box.place);
+  const bottomOf = (place: PlaceBlocks | undefined) =>
+    Math.max(0, ...placed.filter((p) => p.box.box.place === place?.id).map(({ rect }) => rect.y + rect.h));
+  let [lowest, count] = [0, 0];
+  for (const lead of model.leads) {
+    const [i, j] = [at(lead.from?.box), at(lead.to?.box)];
+    if (i < 0 || j < 0) continue;
+    const passed = places
+      .slice(Math.min(i, j) + 1, Math.max(i, j))
+      .map(bottomOf)
+      .filter((y) => y > 0);
+    if (passed.length === 0) continue;
+    count += 1;
+    lowest = Math.max(lowest, ...passed);
+  }
+  return count === 0 ? 0 : lowest + 12 + count * 12;
+}

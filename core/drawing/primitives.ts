@@ -1,0 +1,80 @@
+import type { Part, Severity } from '../rig';
+import type { Face } from './fonts';
+
+export type Point = { readonly x: number; readonly y: number };
+export type Rect = { readonly x: number; readonly y: number; readonly w: number; readonly h: number };
+
+/** Colour tokens a drawing may name; the pens know what they look like. */
+export type Tone = 'ink' | 'muted' | 'line' | 'hair' | Severity;
+
+/** How a lead is stroked: by kind, so that a grey print loses nothing. */
+export type Stroke = 'single' | 'double' | 'thick' | 'dotted' | 'dashed';
+
+export type PlateItem = Rect & {
+  readonly type: 'plate';
+  readonly look: 'place' | 'box' | 'hub';
+  readonly part?: Part;
+  readonly mark?: Severity;
+};
+export type TextItem = Point & {
+  readonly type: 'text';
+  readonly text: string;
+  readonly face: Face;
+  readonly size: number;
+  readonly tone: Tone;
+  readonly anchor: 'start' | 'middle' | 'end';
+  readonly part?: Part;
+};
+export type PathItem = {
+  readonly type: 'path';
+  readonly points: readonly Point[];
+  /** Where this lead hops over another: points on its horizontal stretches. */
+  readonly hops: readonly Point[];
+  readonly stroke: Stroke;
+  readonly part?: Part;
+  readonly tone: Tone;
+  readonly mark?: Severity;
+};
+export type ArrowItem = Point & {
+  readonly type: 'arrow';
+  readonly towards: 'left' | 'right' | 'up' | 'down';
+  readonly part?: Part;
+};
+export type SleeveItem = Rect & {
+  readonly type: 'sleeve';
+  readonly text: string;
+  readonly part: Part;
+  readonly mark?: Severity;
+};
+export type JackItem = Point & {
+  readonly type: 'jack';
+  readonly part: Part;
+  readonly side: Side;
+  readonly free: boolean;
+  readonly label: string;
+};
+export type RuleItem = {
+  readonly type: 'rule';
+  readonly from: Point;
+  readonly to: Point;
+  readonly dashed: boolean;
+  readonly tone: Tone;
+};
+export type AreaItem = { readonly type: 'area'; readonly points: readonly Point[]; readonly tone: Tone };
+
+export type Item = PlateItem | TextItem | PathItem | ArrowItem | SleeveItem | JackItem | RuleItem | AreaItem;
+export type Side = 'left' | 'right' | 'top' | 'bottom';
+
+/** Primitives with part ids and token names; no pen computes a coordinate. */
+export type Drawing = { readonly width: number; readonly height: number; readonly items: readonly Item[] };
+
+/** The room a text takes, with the ascent and descent of the shipped fonts. */
+export const boxOfText = (item: TextItem, width: number): Rect => ({
+  x: item.anchor === 'start' ? item.x : item.anchor === 'end' ? item.x - width : item.x - width / 2,
+  y: item.y - item.size * 0.78,
+  w: width,
+  h: item.size,
+});
+
+export const overlaps = (a: Rect, b: Rect): boolean =>
+  a.x < b.x + b.w - 0.01 && b.x < a.x + a.w - 0.01 && a.y < b.y + b.h - 0.01 && b.y < a.y + a.h - 0.01;

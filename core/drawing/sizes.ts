@@ -1,0 +1,65 @@
+import { textWidth } from './fonts';
+import type { Hub } from './blocks';
+import type { MapBox } from './model';
+import { LANE } from './router';
+
+/** Measures of the map, pixels; all multiples of a lane. */
+export const SIZE = {
+  text: 12,
+  row: 24,
+  divider: 12,
+  hubHead: 30,
+  pad: 18,
+  padNarrow: 12,
+  padRight: 6,
+  placeHead: 30,
+  placeTop: 6,
+  columnGap: 42,
+  gapX: 24,
+  gapY: 24,
+  emptyPlace: 24,
+  leastPlace: 90,
+  gutter: 72,
+  ownGutter: 36,
+} as const;
+
+export type Level = 0 | 1;
+
+export const up = (value: number): number => Math.ceil(value / LANE) * LANE;
+
+/** A plate of a strip: its name and one setting, or only its tag when folded. */
+export function plateSize(box: MapBox, level: Level): { w: number; h: number } {
+  if (level === 1) return { w: Math.max(54, up(textWidth(box.box.tag, 'mono', SIZE.text) + 16)), h: 30 };
+  const words =
+    Math.max(textWidth(box.box.name, 'bold', SIZE.text), textWidth(box.setting, 'sans', SIZE.text)) + 16;
+  return { w: Math.min(102, Math.max(72, up(words))), h: 42 };
+}
+
+/** A plate that hangs in a comb beside its row. */
+export const HAIR = { h: 24, most: 102 } as const;
+export const hairWidth = (box: MapBox): number =>
+  Math.min(
+    HAIR.most,
+    Math.max(
+      78,
+      up(textWidth(box.box.name, 'bold', SIZE.text) + textWidth(` ${box.setting}`, 'sans', SIZE.text) + 18),
+    ),
+  );
+
+const label = (text: string) => textWidth(text, 'mono', SIZE.text);
+
+export function hubWidth(hub: Hub): number {
+  const names = hub.rows.map(({ jack, side }) => {
+    const words = hub.box.rowWords.get(jack.id);
+    return side === 'top' || side === 'bottom'
+      ? 0
+      : label(jack.label) + (words ? textWidth(words, 'sans', SIZE.text) + 12 : 0) + 20;
+  });
+  const bottoms = hub.rows.filter((row) => row.side === 'bottom').map(({ jack }) => label(jack.label) + 18);
+  const head = textWidth(hub.box.box.name, 'bold', SIZE.text) + 24;
+  const foot = bottoms.length * Math.max(0, ...bottoms);
+  return Math.max(Math.min(216, Math.max(96, up(Math.max(head, ...names)))), up(foot));
+}
+
+export const freeLine = (hub: Hub, level: Level): boolean =>
+  level === 0 && hub.box.free.length > 0 && !hub.rows.some((row) => row.free);

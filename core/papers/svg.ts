@@ -1,0 +1,81 @@
+import { arrowPoints, pathData, type Drawing, type Item, type Tone } from '../drawing';
+
+/** Ink on white, whatever the theme of the screen. */
+const INK: Readonly<Record<Tone, string>> = {
+  ink: '#1b2226',
+  muted: '#515a5f',
+  line: '#6f6c62',
+  hair: '#b9b3a4',
+  danger: '#9b1111',
+  fault: '#8a3c00',
+  caution: '#635000',
+  note: '#2a5870',
+};
+
+const FONT = {
+  sans: 'Atkinson Hyperlegible Next, sans-serif',
+  bold: 'Atkinson Hyperlegible Next, sans-serif',
+  mono: 'Atkinson Hyperlegible Mono, monospace',
+};
+
+const escape = (text: string) =>
+  text
+    .replace(
+      /[&<>"']/g,
+      (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' })[c] ?? c,
+    )
+    // Control characters are not allowed in XML at all.
+    .replace(/\p{Cc}/gu, ' ');
+
+const WIDTH = { single: 1.5, double: 3.6, thick: 3.4, dotted: 1.6, dashed: 1.5 } as const;
+
+function itemSvg(item: Item): string {
+  switch (item.type) {
+    case 'plate': {
+      const look =
+        item.look === 'place'
+          ? `fill="#f7f5ef" stroke="${INK.hair}"`
+          : `fill="#ffffff" stroke="${INK[item.mark ?? 'ink']}"`;
+      const width = item.mark ? 2.5 : item.look === 'hub' ? 1.5 : 1;
+      return `<rect x="${item.x}" y="${item.y}" width="${item.w}" height="${item.h}" rx="2.5" ${look} stroke-width="${width}"/>`;
+    }
+    case 'text':
+      return `<text x="${item.x}" y="${item.y}" font-family="${FONT[item.face]}" font-size="${item.size}" font-weight="${item.face === 'bold' ? 650 : 400}" text-anchor="${item.anchor}" fill="${INK[item.tone]}">${escape(item.text)}</text>`;
+    case 'path': {
+      const d = pathData(item.points, item.hops);
+      const colour = INK[item.mark ?? item.tone];
+      const dash =
+        item.stroke === 'dotted'
+          ? ' stroke-dasharray="1.5 4" stroke-linecap="round"'
+          : item.stroke === 'dashed'
+            ? ' stroke-dasharray="6 4"'
+            : '';
+      const line = `<path d="${d}" fill="none" stroke="${colour}" stroke-width="${WIDTH[item.stroke]}"${dash}/>`;
+      return item.stroke === 'double'
+        ? `${line}<path d="${d}" fill="none" stroke="#ffffff" stroke-width="1.2"/>`
+        : line;
+    }
+    case 'arrow':
+      return `<polygon points="${arrowPoints(item.x, item.y, item.towards)}" fill="${INK.ink}"/>`;
+    case 'sleeve':
+      return `<rect x="${item.x}" y="${item.y}" width="${item.w}" height="${item.h}" rx="7" fill="#ffffff" stroke="${INK[item.mark ?? 'ink']}"/><text x="${item.x + item.w / 2}" y="${item.y + 11.5}" font-family="${FONT.mono}" font-size="12" text-anchor="middle" fill="${INK.ink}">${escape(item.text)}</text>`;
+    case 'jack':
+      return `<circle cx="${item.x}" cy="${item.y}" r="2.5" fill="${item.free ? '#ffffff' : INK.ink}" stroke="${INK.ink}"/>`;
+    case 'rule':
+      return `<path d="M${item.from.x} ${item.from.y}L${item.to.x} ${item.to.y}" stroke="${INK[item.tone]}"${item.dashed ? ' stroke-dasharray="4 3"' : ''}/>`;
+    case 'area':
+      return `<polygon points="${item.points.map((p) => `${p.x},${p.y}`).join(' ')}" fill="${INK[item.tone]}" fill-opacity="0.12"/>`;
+  }
+}
+
+/** The drawing as the text of an SVG file: ink on white, attributes only, names escaped. */
+export function svgOf(drawing: Drawing, title: string): string {
+  const { width, height, items } = drawing;
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">`,
+    `<title>${escape(title)}</title>`,
+    `<rect width="${width}" height="${height}" fill="#ffffff"/>`,
+    ...items.map(itemSvg),
+    '</svg>\n',
+  ].join('\n');
+}
