@@ -1,5 +1,17 @@
 export { fitText, textWidth, type Face } from './fonts';
-export { drawMap, partKey, type MapDrawing, type MapRequest, type MapView } from './map';
+export { drawMap, type MapDrawing, type MapRequest } from './map';
+export { partKey, type MapView } from './plates';
 export { arrowPoints, pathData } from './path-data';
-export { boxOfText, overlaps, type Drawing, type Item, type Point, type Rect, type Tone } from './primitives';
+export {
+  boxOfText,
+  hitArea,
+  overlaps,
+  type Drawing,
+  type Item,
+  type Point,
+  type Rect,
+  type Tone,
+} from './primitives';
 export type { Level } from './sizes';
+export { drawProfile, type ProfileDrawing, type ProfileRequest, type Stop } from './profile';
+export { routeLines, routeNames, type RouteLine, type RouteName } from './routes';

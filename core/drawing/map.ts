@@ -1,28 +1,23 @@
-import type { Part, Rig, Setting, Severity } from '../rig';
+import type { Rig, Setting } from '../rig';
 import { memoBy } from '../units';
 import { settingParts } from '../signal';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
 import { arrowOf, hopsOf, pathOf, placeSleeves, type Routed } from './leads';
 import { modelOf, type MapLead, type MapModel } from './model';
-import { placeAll, type Placed, type Placement } from './place';
-import { boxOfText, type Drawing, type Item, type Rect, type TextItem } from './primitives';
+import { placeAll, type Placement } from './place';
+import { loomItems, markOf, plateItems, rowItems, text, type MapView } from './plates';
+import { boxOfText, type Drawing, type Item, type Rect } from './primitives';
 import { Router, type RouteEnd } from './router';
-import { freeLine, SIZE, type Level } from './sizes';
-
-export type MapView = {
-  /** Boxes whose free jacks are shown, and that stay open when folded. */
-  readonly open: readonly string[];
-  readonly names: 'few' | 'all';
-  /** Part key (`lead:lead-3`) → the worst finding about it. */
-  readonly marks: Readonly<Record<string, Severity>>;
-};
+import { SIZE, type Level } from './sizes';
 
 export type MapRequest = {
   readonly rig: Rig;
   readonly setting: Setting;
   readonly width: number;
   readonly level: Level | 'fit';
+  /** Places reach down at least so far. */
+  readonly leastHeight?: number;
   readonly view: MapView;
 };
 
@@ -31,149 +26,6 @@ export type MapDrawing = Drawing & {
   /** Leads of other layers, said below the map: `MIDI (3)`. */
   readonly elsewhere: readonly string[];
 };
-
-export const partKey = (part: Part): string => `${part.type}:${part.id}`;
-
-const markOf = (view: MapView, part: Part) => {
-  const mark = view.marks[partKey(part)];
-  return mark ? { mark } : {};
-};
-
-const text = (x: number, y: number, words: string, more: Partial<TextItem> = {}): TextItem => ({
-  type: 'text',
-  x,
-  y,
-  text: words,
-  face: 'sans',
-  size: SIZE.text,
-  tone: 'ink',
-  anchor: 'start',
-  ...more,
-});
-
-function plateItems(placed: Placed, level: Level, view: MapView): readonly Item[] {
-  const { box, rect } = placed;
-  const part = box.part;
-  const look = placed.form === 'hub' ? 'hub' : 'box';
-  const items: Item[] = [{ type: 'plate', ...rect, look, part, ...markOf(view, part) }];
-  const room = rect.w - 14;
-  if (placed.form === 'hub') return [...items, ...hubItems(placed, level)];
-  if (level === 1) {
-    items.push(
-      text(rect.x + rect.w / 2, rect.y + 16, box.box.tag, {
-        face: 'mono',
-        anchor: 'middle',
-        part,
-        tone: box.setting === 'off' ? 'muted' : 'ink',
-      }),
-    );
-  } else if (placed.form === 'hair') {
-    const words = textWidth(box.setting, 'sans', SIZE.text);
-    const name = fitText(box.box.name, 'bold', SIZE.text, room - (words > 0 ? Math.min(words, 30) + 4 : 0));
-    items.push(text(rect.x + 7, rect.y + 16, name, { face: 'bold', part }));
-    const left = room - textWidth(name, 'bold', SIZE.text) - 3;
-    if (left > 12)
-      items.push(
-        text(rect.x + rect.w - 7, rect.y + 16, fitText(box.setting, 'sans', SIZE.text, left), {
-          tone: 'muted',
-          anchor: 'end',
-          part,
-        }),
-      );
-  } else {
-    items.push(
-      text(rect.x + 7, rect.y + 16, fitText(box.box.name, 'bold', SIZE.text, room), { face: 'bold', part }),
-    );
-    if (box.setting)
-      items.push(
-        text(rect.x + 7, rect.y + 33, fitText(box.setting, 'sans', SIZE.text, room), { tone: 'muted', part }),
-      );
-  }
-  return items;
-}
-
-function hubItems(placed: Extract<Placed, { form: 'hub' }>, level: Level): readonly Item[] {
-  const { box, rect, hub } = placed;
-  const part = box.part;
-  const items: Item[] = [
-    text(rect.x + 9, rect.y + 19, fitText(box.box.name, 'bold', SIZE.text, rect.w - 18), {
-      face: 'bold',
-      part,
-    }),
-  ];
-  if (freeLine(hub, level))
-    items.push(
-      text(
-        rect.x + 9,
-        rect.y + rect.h - (hub.rows.some((r) => r.side === 'bottom') ? 32 : 10),
-        `+ ${box.free.length} free jack${box.free.length === 1 ? '' : 's'}`,
-        { tone: 'muted', part },
-      ),
-    );
-  return items;
-}
-
-function rowItems(
-  placement: Placement,
-  placed: Extract<Placed, { form: 'hub' }>,
-  level: Level,
-): readonly Item[] {
-  const { box, rect, hub } = placed;
-  return hub.rows.flatMap(({ jack, side, free }): Item[] => {
-    const part: Part = { type: 'jack', id: `${box.box.id}/${jack.id}` };
-    const end = endpointOf(placement, { box: box.box.id, jack: jack.id });
-    if (!end) return [];
-    const words = box.rowWords.get(jack.id);
-    const loop = level === 1 ? hub.loops.find((l) => l.send === jack) : undefined;
-    const tone = free ? 'muted' : 'ink';
-    if (side === 'top' || side === 'bottom')
-      return [
-        text(end.x, side === 'bottom' ? rect.y + rect.h - 9 : rect.y + 15, jack.label, {
-          face: 'mono',
-          anchor: 'middle',
-          tone,
-          part,
-        }),
-      ];
-    const room = rect.w - 18;
-    if (loop) {
-      const names = loop.boxes.map((b) => `${b.box.tag}${b.setting ? ` ${b.setting}` : ''}`).join(', ');
-      return [
-        text(rect.x + 9, end.y + 4, fitText(`${jack.label} ▸ ${names}`, 'sans', SIZE.text, room), { part }),
-      ];
-    }
-    const label = fitText(jack.label, 'mono', SIZE.text, room);
-    const items: Item[] = [
-      text(side === 'left' ? rect.x + 9 : rect.x + rect.w - 9, end.y + 4, label, {
-        face: 'mono',
-        anchor: side === 'left' ? 'start' : 'end',
-        tone,
-        part,
-      }),
-    ];
-    const left = room - textWidth(label, 'mono', SIZE.text) - 12;
-    if (words && left > 16)
-      items.push(
-        text(
-          side === 'left' ? rect.x + rect.w - 9 : rect.x + 9,
-          end.y + 4,
-          fitText(words, 'sans', SIZE.text, left),
-          { tone: 'muted', anchor: side === 'left' ? 'end' : 'start', part },
-        ),
-      );
-    if (box.lastAhead === jack.id) {
-      const y = end.y + SIZE.row / 2 + SIZE.divider / 2;
-      items.push({
-        type: 'rule',
-        from: { x: rect.x, y },
-        to: { x: rect.x + rect.w, y },
-        dashed: true,
-        tone: 'line',
-      });
-    }
-    return items;
-  });
-}
 
 /** A short way out of a jack, for a lead whose other end is loose. */
 function stub(end: RouteEnd) {
@@ -259,7 +111,12 @@ function elsewhere(rig: Rig): readonly string[] {
 function draw(request: MapRequest, level: Level): MapDrawing {
   const { rig, setting, width, view } = request;
   const model = modelOf(rig, setting);
-  const placement = placeAll(rig, model, width, level, new Set(view.open));
+  const placement = placeAll(rig, model, {
+    pane: width,
+    leastHeight: request.leastHeight ?? 0,
+    level,
+    open: new Set(view.open),
+  });
   const frames: Item[] = placement.frames.flatMap(({ rect, name, empty }): Item[] => [
     { type: 'plate', ...rect, look: 'place' },
     empty
@@ -273,14 +130,15 @@ function draw(request: MapRequest, level: Level): MapDrawing {
           tone: 'muted',
         }),
   ]);
+  const looms = loomItems(rig, model, placement);
   const plates = placement.placed.flatMap((placed) => [
     ...plateItems(placed, level, view),
     ...(placed.form === 'hub' ? rowItems(placement, placed, level) : []),
   ]);
-  const words = [...frames, ...plates].flatMap((item) =>
+  const words = [...frames, ...looms, ...plates].flatMap((item) =>
     item.type === 'text' ? [boxOfText(item, textWidth(item.text, item.face, item.size))] : [],
   );
-  const titles = frames.flatMap((item) =>
+  const titles = [...frames, ...looms].flatMap((item) =>
     item.type === 'text' ? [boxOfText(item, textWidth(item.text, item.face, item.size))] : [],
   );
   const routed = routeAll(model, placement, titles);
@@ -312,7 +170,7 @@ function draw(request: MapRequest, level: Level): MapDrawing {
     height: placement.height,
     level,
     elsewhere: elsewhere(rig),
-    items: [...frames, ...paths, ...arrows, ...plates, ...jacks, ...marked],
+    items: [...frames, ...looms, ...paths, ...arrows, ...plates, ...jacks, ...marked],
   };
 }
 
@@ -320,11 +178,12 @@ const isFitting = (drawing: MapDrawing, width: number) => drawing.width <= width
 
 /** The map of a rig in a setting: boxes in their places, leads between them. Same input, same output, to the pixel. */
 export const drawMap: (request: MapRequest) => MapDrawing = memoBy(
-  ({ rig, setting, width, level, view }: MapRequest) => [
+  ({ rig, setting, width, level, leastHeight, view }: MapRequest) => [
     ...settingParts(rig, setting),
     rig.stage,
     width,
     level,
+    leastHeight,
     JSON.stringify(view),
   ],
   (request: MapRequest) => {

@@ -203,9 +203,12 @@ function layHanging(place: PlaceBlocks, placed: Placed[], level: Level): void {
 export function placeAll(
   rig: Rig,
   model: MapModel,
-  pane: number,
-  level: Level,
-  open: ReadonlySet<string>,
+  {
+    pane,
+    leastHeight,
+    level,
+    open,
+  }: { pane: number; leastHeight: number; level: Level; open: ReadonlySet<string> },
 ): Placement {
   const places = blocksOf(rig, model, open);
   const gutters = guttersOf(rig, model, places);
@@ -261,7 +264,10 @@ export function placeAll(
   });
 
   const bottom = Math.max(contentTop + 60, ...placed.map(({ rect }) => rect.y + rect.h));
-  const height = up(Math.max(bottom + SIZE.pad, laneBottom(model, places, placed)));
+  const height = Math.max(
+    up(Math.max(bottom + SIZE.pad, laneBottom(model, places, placed))),
+    Math.floor(leastHeight / LANE) * LANE,
+  );
   const inside = (rect: Rect) => ({ ...rect, h: height - SIZE.placeTop - rect.y + SIZE.placeTop - 6 });
   const folded = level === 1 ? places.flatMap((place) => place.columns.flatMap((c) => c.items)) : [];
   return {

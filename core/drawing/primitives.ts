@@ -78,3 +78,19 @@ export const boxOfText = (item: TextItem, width: number): Rect => ({
 
 export const overlaps = (a: Rect, b: Rect): boolean =>
   a.x < b.x + b.w - 0.01 && b.x < a.x + a.w - 0.01 && a.y < b.y + b.h - 0.01 && b.y < a.y + a.h - 0.01;
+
+/** Where a pointer may press for a sleeve or a jack: 24 px at least across, a jack's reaching into its plate. */
+export function hitArea(item: SleeveItem | JackItem): Rect {
+  const least = 24;
+  if (item.type === 'sleeve') {
+    const [w, h] = [Math.max(least, item.w), least];
+    return { x: item.x - (w - item.w) / 2, y: item.y - (h - item.h) / 2, w, h };
+  }
+  const [inward, outward] = [18, 6];
+  const { x, y, side } = item;
+  const across = { y: y - least / 2, h: least, w: least };
+  const along = { x: x - least / 2, w: least, h: least };
+  if (side === 'left') return { x: x - outward, ...across };
+  if (side === 'right') return { x: x - inward, ...across };
+  return side === 'top' ? { y: y - outward, ...along } : { y: y - inward, ...along };
+}

@@ -20,12 +20,12 @@ export const RULES: readonly Rule[] = [
 ];
 
 /** Causes before what they bring about. */
-const CAUSES: readonly (readonly string[])[] = [
+export const CAUSES: readonly (readonly string[])[] = [
   ['WIRE-DIRECTION', 'WIRE-RING', 'WIRE-GRID', 'WIRE-BRIDGE'],
   ['WIRE-LOOPOFF', 'WIRE-HALFLOOP'],
   ['WIRE-SILENT'],
 ];
-const rankOf = (code: string) => {
+export const rankOf = (code: string) => {
   const at = CAUSES.findIndex((codes) => codes.includes(code));
   return at < 0 ? CAUSES.length : at;
 };
@@ -150,53 +150,4 @@ export function cureOf(rig: Rig, finding: Finding): EditCall | null {
   const view = viewOf(rig, finding.variant, finding.sound);
   for (const call of rule.cures(view, finding)) if (proves(rig, finding, call, before)) return call;
   return null;
-}
-
-/** A finding with those that go when it is cured. */
-export type Merged = {
-  readonly finding: Finding;
-  readonly brings: readonly Finding[];
-  readonly alsoIn: readonly string[];
-};
-
-const MOST_CAUSES = 8;
-
-/** Puts what a cause brings about under it: what its cure would take away too. */
-function underCauses(rig: Rig, findings: readonly Finding[]): ReadonlyMap<Finding, Finding> {
-  const under = new Map<Finding, Finding>();
-  const causes = findings
-    .filter((f) => rankOf(f.code) < CAUSES.length)
-    .sort((a, b) => rankOf(a.code) - rankOf(b.code));
-  for (const cause of causes.slice(0, MOST_CAUSES)) {
-    const lower = findings.filter(
-      (f) => f !== cause && !under.has(f) && rankOf(f.code) > rankOf(cause.code) && f.severity !== 'danger',
-    );
-    if (under.has(cause) || lower.length === 0) continue;
-    const cure = cureOf(rig, cause);
-    const cured = cure && trial(rig, cure);
-    if (!cured) continue;
-    const left = new Set(judge(cured, cause.variant).map(findingKey));
-    for (const finding of lower) if (!left.has(findingKey(finding))) under.set(finding, cause);
-  }
-  return under;
-}
-
-/** Findings for showing: effects under their cause, the same finding in several sounds as one. */
-export function merged(rig: Rig, findings: readonly Finding[]): readonly Merged[] {
-  const under = underCauses(rig, findings);
-  const groups = new Map<string, { finding: Finding; alsoIn: string[]; members: Finding[] }>();
-  for (const finding of findings) {
-    if (under.has(finding)) continue;
-    const key = findingKey({ ...finding, sound: null }) + (finding.accepted ? ' accepted' : '');
-    const group = groups.get(key);
-    if (group) {
-      if (finding.sound !== null) group.alsoIn.push(finding.sound);
-      group.members.push(finding);
-    } else groups.set(key, { finding, alsoIn: [], members: [finding] });
-  }
-  return [...groups.values()].map(({ finding, alsoIn, members }) => ({
-    finding,
-    alsoIn,
-    brings: [...under].filter(([, cause]) => members.includes(cause)).map(([effect]) => effect),
-  }));
 }

@@ -17,6 +17,9 @@ type Say = {
   readonly jacksOf: (box: string | undefined, ids: string | undefined) => string;
 };
 
+/** `a loudspeaker or the desk`. */
+const inEither = (items: readonly string[]) => inWords(items).replace(/ and (?=[^,]*$)/, ' or ');
+
 const DESTROYS = 'This can destroy gear.';
 
 const WORDS: Readonly<Record<string, Words>> = {
@@ -48,12 +51,11 @@ const WORDS: Readonly<Record<string, Words>> = {
       : 'This can deafen. Nothing ahead of it sets the level: power up with the source silent.',
   }),
   'WIRE-SILENT': ({ data, sound, parts }, say) => {
-    const goal =
-      data.output === 'loudspeaker'
-        ? 'a loudspeaker'
-        : data.output === 'desk'
-          ? 'the desk'
-          : say.jack(data.output);
+    const goals = (data.outputs ?? '')
+      .split(' ')
+      .map((output) =>
+        output === 'loudspeaker' ? 'a loudspeaker' : output === 'desk' ? 'the desk' : say.jack(output),
+      );
     const where =
       parts.length === 0
         ? ''
@@ -61,7 +63,7 @@ const WORDS: Readonly<Record<string, Words>> = {
           ? `${say.parts()[0]} is plugged nowhere`
           : `the signal ends at ${say.parts()[0]}`;
     return {
-      text: `${sound === null ? 'Nothing' : `In ${say.box('')}nothing`} reaches ${goal}: ${where}${data.mutes ? ', which mutes' : ''}.`,
+      text: `${sound === null ? 'Nothing' : `In ${say.box('')}nothing`} reaches ${inEither(goals)}: ${where}${data.mutes ? ', which mutes' : ''}.`,
       why: data.mutes
         ? 'A mute that is left on silences everything behind it.'
         : 'From there no lead or inner wire leads on.',

@@ -4,6 +4,7 @@ import { wantedOutputs } from '../signal';
 import { compareScores, isHeard, scoreOf, trial } from './exchange';
 import {
   blockPart,
+  boxPart,
   endAt,
   everyJack,
   hasSource,
@@ -26,34 +27,31 @@ export const silent: Rule = {
     // Before anything is wired there is nothing to judge: the routes come first.
     if (!hasSource(view.rig) || view.plugged.every(({ from, to }) => from.length === 0 && to.length === 0))
       return [];
-    return wantedOutputs(view.rig)
+    const unheard = wantedOutputs(view.rig)
       .filter((wanted) => wanted.sounds.length === 0 || wanted.sounds.includes(view.setting.sound))
-      .filter((wanted) => !isHeard(view.trace.paths, wanted))
-      .map((wanted): Found => {
-        const end = view.trace.ends[0];
-        const box = end && view.resolved.boxes.get(end.box);
-        const jack = end?.type === 'jack' ? box?.jacks.find((j) => j.id === end.jack) : undefined;
-        const block = end?.type === 'port' ? box?.blocks.find((b) => b.id === end.block) : undefined;
-        const part: Part[] =
-          box && jack ? [jackPart(box, jack)] : box && block ? [blockPart(box, block)] : [];
-        const mutes = box && block ? view.resolved.blockState(box, block).state.mutes : false;
-        return {
-          severity: 'fault',
-          parts:
-            part.length > 0
-              ? part
-              : view.resolved.guitar
-                ? [{ type: 'box', id: view.resolved.guitar.id }]
-                : [],
-          data: {
-            output: wanted.kind === 'named' ? `${wanted.at?.box}/${wanted.at?.jack}` : wanted.kind,
-            end: part[0]?.id ?? '',
-            endType: part[0]?.type ?? '',
-            mutes: mutes ? 'yes' : '',
-            guitar: view.resolved.guitar?.id ?? '',
-          },
-        };
-      });
+      .filter((wanted) => !isHeard(view.trace.paths, wanted));
+    if (unheard.length === 0) return [];
+    const end = view.trace.ends[0];
+    const box = end && view.resolved.boxes.get(end.box);
+    const jack = end?.type === 'jack' ? box?.jacks.find((j) => j.id === end.jack) : undefined;
+    const block = end?.type === 'port' ? box?.blocks.find((b) => b.id === end.block) : undefined;
+    const part: Part[] = box && jack ? [jackPart(box, jack)] : box && block ? [blockPart(box, block)] : [];
+    const mutes = box && block ? view.resolved.blockState(box, block).state.mutes : false;
+    const { guitar } = view.resolved;
+    return [
+      {
+        severity: 'fault',
+        parts: part.length > 0 ? part : guitar ? [boxPart(guitar)] : [],
+        data: {
+          outputs: unheard
+            .map((wanted) => (wanted.kind === 'named' ? `${wanted.at?.box}/${wanted.at?.jack}` : wanted.kind))
+            .join(' '),
+          end: part[0]?.id ?? '',
+          endType: part[0]?.type ?? 'box',
+          mutes: mutes ? 'yes' : '',
+        },
+      },
+    ];
   },
   *cures(view, found) {
     yield* unmute(view);

@@ -4,6 +4,8 @@ import { FaultPage } from './parts/boundary';
 import { RigShell } from './rig/rig-shell';
 import { NoticeLine } from './shell/notice';
 import { GearView } from './views/gear/gear';
+import { MapView } from './views/map/map-view';
+import { FirstStart } from './views/shelf/first-start';
 import { Shelf } from './views/shelf/shelf';
 
 const router = createBrowserRouter([
@@ -16,6 +18,7 @@ const router = createBrowserRouter([
     ),
     errorElement: <FaultPage />,
     children: [
+      { path: '/', element: <FirstStart /> },
       { path: '/shelf', element: <Shelf /> },
       {
         path: '/rig/:id',
@@ -23,6 +26,7 @@ const router = createBrowserRouter([
         children: [
           { index: true, element: <Navigate to="gear" replace /> },
           { path: 'gear', element: <GearView /> },
+          { path: 'map', element: <MapView /> },
         ],
       },
       { path: '*', element: <Navigate to="/shelf" replace /> },

@@ -3,12 +3,14 @@ import { useStore } from 'zustand';
 import type { Box, EditCall, Rig, Scope, Setting, Sound } from '../../../core/rig';
 import { useNotice } from '../store/app';
 import type { Session } from '../store/session';
+import type { Analyst } from '../worker/analyst';
 
 /** What is looked at: a box, a lead, a jack or a block. */
 export type Selection = { readonly type: 'box' | 'lead' | 'jack' | 'block'; readonly id: string } | null;
 
 export type RigRoom = {
   readonly session: Session;
+  readonly analyst: Analyst;
   readonly rig: Rig;
   readonly setting: Setting;
   /** null: all sounds. */

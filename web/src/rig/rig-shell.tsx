@@ -6,6 +6,7 @@ import { enterRoom, type Room } from '../store/room';
 import { rawRecords } from '../store/rigs';
 import { Button } from '../parts/button';
 import { Busy, Empty } from '../parts/empty';
+import { startAnalyst, type Analyst } from '../worker/analyst';
 import { TopBar } from '../shell/top-bar';
 import { ShellKeys } from '../shell/keys';
 import { RigContext, useSession, type RigRoom, type Selection } from './context';
@@ -18,7 +19,7 @@ function readSelection(text: string | null): Selection {
     : null;
 }
 
-function OpenRig({ room }: { room: Extract<Room, { ok: true }> }) {
+function OpenRig({ room, analyst }: { room: Extract<Room, { ok: true }>; analyst: Analyst }) {
   const { session } = room;
   const rig = useSession(session, (state) => state.rig);
   const readOnly = useSession(session, (state) => state.readOnly);
@@ -41,6 +42,7 @@ function OpenRig({ room }: { room: Extract<Room, { ok: true }> }) {
       soundId === 'all' ? null : (rig.sounds.find((s) => s.id === soundId) ?? rig.sounds[0] ?? null);
     return {
       session,
+      analyst,
       rig,
       readOnly,
       sound,
@@ -50,7 +52,7 @@ function OpenRig({ room }: { room: Extract<Room, { ok: true }> }) {
       select: (to) => change('sel', to ? `${to.type}:${to.id}` : null),
       setSound: (id) => change('sound', id),
     };
-  }, [session, rig, readOnly, soundId, selected, setParams]);
+  }, [session, analyst, rig, readOnly, soundId, selected, setParams]);
 
   useEffect(() => {
     document.title = `${rig.title} – Hum Map`;
@@ -92,18 +94,34 @@ function Unreadable({ room, id }: { room: Extract<Room, { ok: false }>; id: stri
   );
 }
 
+type Entered =
+  | { readonly id: string; readonly room: Extract<Room, { ok: true }>; readonly analyst: Analyst }
+  | { readonly id: string; readonly room: Extract<Room, { ok: false }>; readonly analyst?: undefined };
+
 /** Opens the rig of the address and holds it while any of its views is shown. */
 export function RigShell() {
   const { id = '' } = useParams();
-  const [entered, setEntered] = useState<{ id: string; room: Room } | null>(null);
+  const [entered, setEntered] = useState<Entered | null>(null);
 
   useEffect(() => {
     let left = false;
     let leave: () => void = () => undefined;
     void enterRoom(id).then((room) => {
       if (room.ok) leave = room.leave;
-      if (left) leave();
-      else setEntered({ id, room });
+      if (left) {
+        leave();
+        return;
+      }
+      if (!room.ok) {
+        setEntered({ id, room });
+        return;
+      }
+      const analyst = startAnalyst(room.session);
+      leave = () => {
+        analyst.end();
+        room.leave();
+      };
+      setEntered({ id, room, analyst });
     });
     return () => {
       left = true;
@@ -112,5 +130,9 @@ export function RigShell() {
   }, [id]);
 
   if (entered?.id !== id) return <Busy what="Opening the rig" />;
-  return entered.room.ok ? <OpenRig room={entered.room} /> : <Unreadable room={entered.room} id={id} />;
+  return entered.analyst ? (
+    <OpenRig room={entered.room} analyst={entered.analyst} />
+  ) : (
+    <Unreadable room={entered.room} id={id} />
+  );
 }

@@ -1,6 +1,7 @@
 import { Link, NavLink, useLocation } from 'react-router';
 import { useRig, useSession } from '../rig/context';
 import { Button } from '../parts/button';
+import { FirstLine } from './first-line';
 import { PreferencesMenu } from './preferences-menu';
 import { RigMenu } from './rig-menu';
 import { SoundMenu } from './sound-menu';
@@ -104,6 +105,7 @@ export function TopBar() {
           <PreferencesMenu />
         </div>
       </div>
+      <FirstLine />
       {(trouble ?? readOnly) !== null ? (
         <p role="alert" className="border-t border-fault bg-fault-tint px-3 py-1 text-sm text-fault">
           {trouble !== null

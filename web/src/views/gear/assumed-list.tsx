@@ -1,35 +1,42 @@
-import { figureKey, figuresOf } from '../../../../core/rig';
-import { formatQuantity } from '../../../../core/units';
+import { count, formatQuantity } from '../../../../core/units';
+import { Busy } from '../../parts/empty';
 import { useRig } from '../../rig/context';
+import { useAnalysis } from '../../worker/use-analysis';
 
-/** The figures nobody has looked up yet. */
+/** The figures nobody has looked up yet, those that most rests on first. */
 export function AssumedList() {
   const { rig, select } = useRig();
-  const assumed = rig.boxes.flatMap((box) =>
-    figuresOf(box)
-      .filter(({ figure }) => figure.source === 'assumed')
-      .map((entry) => ({ box, ...entry })),
-  );
+  const { value, fault } = useAnalysis<'assumed'>({ kind: 'assumed' });
+  const tagOf = (id: string) => rig.boxes.find((box) => box.id === id)?.tag ?? '';
+  const reads = (findings: number, cards: number) =>
+    [findings > 0 ? count(findings, 'finding') : '', cards > 0 ? count(cards, 'routing') : '']
+      .filter(Boolean)
+      .join(', ');
   return (
     <section aria-label="Assumed figures" className="p-3">
-      <h2 className="text-sm">Assumed figures ({assumed.length})</h2>
+      <h2 className="text-sm">Assumed figures{value ? ` (${value.length})` : ''}</h2>
       <p className="pb-2 text-xs text-muted">
-        Typical of the kind, until somebody enters one from a manual or a measurement. Press one to look it
-        up.
+        Typical of the kind, until somebody enters one from a manual or a measurement. Those that findings and
+        routings read stand first. Press one to look it up.
       </p>
+      {fault !== null ? <p className="text-xs text-danger">{fault}</p> : null}
+      {value === null ? <Busy what="Counting" /> : null}
       <ul className="text-sm">
-        {assumed.map(({ box, at, figure, of, what, unit }) => (
-          <li key={`${box.id} ${figureKey(at)}`} className="border-t border-hair">
+        {(value ?? []).map(({ box, key, of, what, unit, value: figure, findings, cards }) => (
+          <li key={`${box} ${key}`} className="border-t border-hair">
             <button
               type="button"
-              onClick={() => select({ type: 'box', id: box.id })}
+              onClick={() => select({ type: 'box', id: box })}
               className="flex min-h-9 w-full items-center gap-2 rounded px-1 text-left hover:bg-ground"
             >
-              <span className="w-16 shrink-0 font-mono text-xs">{box.tag}</span>
+              <span className="w-16 shrink-0 font-mono text-xs">{tagOf(box)}</span>
               <span className="min-w-0 flex-1 text-xs">
                 {of}: {what}
+                {findings + cards > 0 ? (
+                  <span className="block text-caution">read by {reads(findings, cards)}</span>
+                ) : null}
               </span>
-              <span className="font-mono text-xs text-muted">{formatQuantity(figure.value, unit)}</span>
+              <span className="font-mono text-xs text-muted">{formatQuantity(figure, unit)}</span>
             </button>
           </li>
         ))}

@@ -1,10 +1,11 @@
-import { useEffect, useRef, useState, type DragEvent } from 'react';
-import { useNavigate } from 'react-router';
+import { useEffect, useEffectEvent, useRef, useState, type DragEvent } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
 import { makeRig, type Rig } from '../../../../core/rig';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
 import { PreferencesMenu } from '../../shell/preferences-menu';
 import { database, now, today, useNotice } from '../../store/app';
+import { restoreDemo } from '../../store/demo';
 import { addRig, exportRig, importRig, readFile, saveText } from '../../store/files';
 import { binRig, rawRecords, restoreRig } from '../../store/rigs';
 import { Bin } from './bin';
@@ -38,9 +39,21 @@ export function Shelf() {
   const makeNew = () =>
     act(
       addRig(makeRig({ id: newId(), title: 'New rig', created: today() })).then((id) =>
-        navigate(`/rig/${id}/gear`),
+        navigate(`/rig/${id}/gear`, { replace: wanted === 'new' }),
       ),
     );
+
+  const demo = () => act(restoreDemo().then(() => say('A fresh copy of the demo is on the shelf.')));
+
+  // Links from elsewhere may ask for an act; it is done once, and a reload does not do it again.
+  const [params, setParams] = useSearchParams();
+  const wanted = params.get('act');
+  const onWanted = useEffectEvent(() => {
+    if (wanted === 'new') makeNew();
+    if (wanted === 'import') picker.current?.click();
+    if (wanted !== null && wanted !== 'new') setParams({}, { replace: true });
+  });
+  useEffect(() => onWanted(), [wanted]);
 
   const store = (rig: Rig, mode: 'keep-both' | 'replace') => {
     setAsked(null);
@@ -100,6 +113,9 @@ export function Shelf() {
               New rig
             </Button>
             <Button onClick={() => picker.current?.click()}>Import …</Button>
+            <Button look="quiet" onClick={demo}>
+              Restore demo
+            </Button>
             <input
               ref={picker}
               type="file"
@@ -135,6 +151,7 @@ export function Shelf() {
               New rig
             </Button>
             <Button onClick={() => picker.current?.click()}>Import a file …</Button>
+            <Button onClick={demo}>Restore the demo</Button>
           </Empty>
         ) : (
           <ul

@@ -1,0 +1,195 @@
+import { isLink, SEVERITIES, sources, type Part, type Rig, type Severity } from '../rig';
+import { count } from '../units';
+import { endpointOf } from './endpoints';
+import { fitText, textWidth } from './fonts';
+import type { MapModel } from './model';
+import type { Placed, Placement } from './place';
+import type { Item, TextItem } from './primitives';
+import { freeLine, SIZE, type Level } from './sizes';
+
+export type MapView = {
+  /** Boxes whose free jacks are shown, and that stay open when folded. */
+  readonly open: readonly string[];
+  readonly names: 'few' | 'all';
+  /** Part key (`lead:lead-3`) → the worst finding about it. */
+  readonly marks: Readonly<Record<string, Severity>>;
+};
+
+export const partKey = (part: Part): string => `${part.type}:${part.id}`;
+
+export const markOf = (view: MapView, part: Part) => {
+  const mark = view.marks[partKey(part)];
+  return mark ? { mark } : {};
+};
+
+/** A plate shows the worst that is found about the box or anything of it. */
+const plateMark = (view: MapView, box: string): { mark?: Severity } => {
+  const own = Object.entries(view.marks)
+    .filter(
+      ([key]) => key === `box:${box}` || key.startsWith(`jack:${box}/`) || key.startsWith(`block:${box}/`),
+    )
+    .map(([, severity]) => severity);
+  const mark = SEVERITIES.find((severity) => own.includes(severity));
+  return mark ? { mark } : {};
+};
+
+export const text = (x: number, y: number, words: string, more: Partial<TextItem> = {}): TextItem => ({
+  type: 'text',
+  x,
+  y,
+  text: words,
+  face: 'sans',
+  size: SIZE.text,
+  tone: 'ink',
+  anchor: 'start',
+  ...more,
+});
+
+export function plateItems(placed: Placed, level: Level, view: MapView): readonly Item[] {
+  const { box, rect } = placed;
+  const part = box.part;
+  const look = placed.form === 'hub' ? 'hub' : 'box';
+  const items: Item[] = [{ type: 'plate', ...rect, look, part, ...plateMark(view, box.box.id) }];
+  const room = rect.w - 14;
+  if (placed.form === 'hub') return [...items, ...hubItems(placed, level)];
+  if (level === 1) {
+    items.push(
+      text(rect.x + rect.w / 2, rect.y + 16, box.box.tag, {
+        face: 'mono',
+        anchor: 'middle',
+        part,
+        tone: box.setting === 'off' ? 'muted' : 'ink',
+      }),
+    );
+  } else if (placed.form === 'hair') {
+    const words = textWidth(box.setting, 'sans', SIZE.text);
+    const name = fitText(box.box.name, 'bold', SIZE.text, room - (words > 0 ? Math.min(words, 30) + 4 : 0));
+    items.push(text(rect.x + 7, rect.y + 16, name, { face: 'bold', part }));
+    const left = room - textWidth(name, 'bold', SIZE.text) - 3;
+    if (left > 12)
+      items.push(
+        text(rect.x + rect.w - 7, rect.y + 16, fitText(box.setting, 'sans', SIZE.text, left), {
+          tone: 'muted',
+          anchor: 'end',
+          part,
+        }),
+      );
+  } else {
+    items.push(
+      text(rect.x + 7, rect.y + 16, fitText(box.box.name, 'bold', SIZE.text, room), { face: 'bold', part }),
+    );
+    if (box.setting)
+      items.push(
+        text(rect.x + 7, rect.y + 33, fitText(box.setting, 'sans', SIZE.text, room), { tone: 'muted', part }),
+      );
+  }
+  return items;
+}
+
+function hubItems(placed: Extract<Placed, { form: 'hub' }>, level: Level): readonly Item[] {
+  const { box, rect, hub } = placed;
+  const part = box.part;
+  const items: Item[] = [
+    text(rect.x + 9, rect.y + 19, fitText(box.box.name, 'bold', SIZE.text, rect.w - 18), {
+      face: 'bold',
+      part,
+    }),
+  ];
+  if (freeLine(hub, level))
+    items.push(
+      text(
+        rect.x + 9,
+        rect.y + rect.h - (hub.rows.some((r) => r.side === 'bottom') ? 32 : 10),
+        `+ ${box.free.length} free jack${box.free.length === 1 ? '' : 's'}`,
+        { tone: 'muted', part },
+      ),
+    );
+  return items;
+}
+
+export function rowItems(
+  placement: Placement,
+  placed: Extract<Placed, { form: 'hub' }>,
+  level: Level,
+): readonly Item[] {
+  const { box, rect, hub } = placed;
+  return hub.rows.flatMap(({ jack, side, free }): Item[] => {
+    const part: Part = { type: 'jack', id: `${box.box.id}/${jack.id}` };
+    const end = endpointOf(placement, { box: box.box.id, jack: jack.id });
+    if (!end) return [];
+    const words = box.rowWords.get(jack.id);
+    const loop = level === 1 ? hub.loops.find((l) => l.send === jack) : undefined;
+    const tone = free ? 'muted' : 'ink';
+    if (side === 'top' || side === 'bottom')
+      return [
+        text(end.x, side === 'bottom' ? rect.y + rect.h - 9 : rect.y + 15, jack.label, {
+          face: 'mono',
+          anchor: 'middle',
+          tone,
+          part,
+        }),
+      ];
+    const room = rect.w - 18;
+    if (loop) {
+      const names = loop.boxes.map((b) => `${b.box.tag}${b.setting ? ` ${b.setting}` : ''}`).join(', ');
+      return [
+        text(rect.x + 9, end.y + 4, fitText(`${jack.label} ▸ ${names}`, 'sans', SIZE.text, room), { part }),
+      ];
+    }
+    const label = fitText(jack.label, 'mono', SIZE.text, room);
+    const items: Item[] = [
+      text(side === 'left' ? rect.x + 9 : rect.x + rect.w - 9, end.y + 4, label, {
+        face: 'mono',
+        anchor: side === 'left' ? 'start' : 'end',
+        tone,
+        part,
+      }),
+    ];
+    const left = room - textWidth(label, 'mono', SIZE.text) - 12;
+    if (words && left > 16)
+      items.push(
+        text(
+          side === 'left' ? rect.x + rect.w - 9 : rect.x + 9,
+          end.y + 4,
+          fitText(words, 'sans', SIZE.text, left),
+          { tone: 'muted', anchor: side === 'left' ? 'end' : 'start', part },
+        ),
+      );
+    if (box.lastAhead === jack.id) {
+      const y = end.y + SIZE.row / 2 + SIZE.divider / 2;
+      items.push({
+        type: 'rule',
+        from: { x: rect.x, y },
+        to: { x: rect.x + rect.w, y },
+        dashed: true,
+        tone: 'line',
+      });
+    }
+    return items;
+  });
+}
+
+/** What crosses each gutter as stage runs: how many, and their lengths. */
+export function loomItems(rig: Rig, model: MapModel, placement: Placement): readonly Item[] {
+  const instruments = new Set(sources(rig).map((box) => box.id));
+  const at = (box: string | undefined) =>
+    placement.frames.findIndex((frame) => frame.id === model.boxes.get(box ?? '')?.box.place);
+  return placement.frames.slice(1).flatMap((frame, i): Item[] => {
+    const before = placement.frames[i];
+    const runs = model.leads.filter((lead) => {
+      const [a, b] = [at(lead.from?.box), at(lead.to?.box)];
+      if (a < 0 || b < 0 || isLink(lead) || lead.kind === 'speaker') return false;
+      if ([lead.from, lead.to].some((ref) => instruments.has(ref?.box ?? ''))) return false;
+      return Math.min(a, b) <= i && Math.max(a, b) > i;
+    });
+    if (!before || runs.length === 0) return [];
+    const lengths = runs.map((run) => rig.leads.find((lead) => lead.id === run.id)?.lengthM ?? 0);
+    const metres = (value: number) => `${Number(value.toFixed(2))} m`;
+    const same = lengths.every((length) => length === lengths[0]);
+    const x = (before.rect.x + before.rect.w + frame.rect.x) / 2;
+    const words = same
+      ? `${runs.length > 1 ? `${runs.length} × ` : ''}${metres(lengths[0] ?? 0)}`
+      : count(runs.length, 'run');
+    return [text(x, SIZE.placeTop + 14, words, { anchor: 'middle', tone: 'muted' })];
+  });
+}

@@ -1,0 +1,247 @@
+import type { Part, Rig, Setting } from '../rig';
+import { isOn, settingParts, trace, type Path, type Section } from '../signal';
+import { count, memoBy } from '../units';
+import { fitText, textWidth } from './fonts';
+import type { Drawing, Item, Point, Tone } from './primitives';
+
+/** One step along the route: a section the signal passes, or several that are out of it. */
+export type Stop = {
+  readonly x: number;
+  readonly part: Part;
+  /** Every part of the route from the stop before to this one. */
+  readonly parts: readonly Part[];
+  readonly label: string;
+  readonly words: string;
+};
+
+export type ProfileDrawing = Drawing & {
+  readonly stops: readonly Stop[];
+  /** The worst, or the most telling, in one sentence. */
+  readonly caption: string;
+};
+
+export type ProfileRequest = {
+  readonly rig: Rig;
+  readonly setting: Setting;
+  /** Index of the path in the trace. */
+  readonly route: number;
+  readonly width: number;
+  readonly height: number;
+};
+
+const LEFT = 84;
+const RIGHT = 18;
+const STEP = 48;
+const TEXT = 12;
+const FOOT = 48;
+const HEAD = 14;
+/** Two lines of a stereo stretch stand this far from their middle. */
+const APART = 3;
+
+type Group = { readonly sections: readonly Section[]; readonly parts: readonly Part[] };
+
+const isOutOfWay = ({ block, state }: Section) =>
+  block.role === 'effect' && !isOn(state) && (block.bypassKind === 'true' || block.bypassKind === 'relay');
+
+/** Sections in order, each with the parts that lead up to it; bypassed neighbours together. */
+function groupsOf(path: Path): readonly Group[] {
+  const groups: { sections: Section[]; parts: Part[] }[] = [];
+  const sections = [...path.sections];
+  let parts: Part[] = [];
+  for (const step of path.steps) {
+    if (step.type === 'lead') parts.push({ type: 'lead', id: step.lead });
+    else if (step.type === 'jack') parts.push({ type: 'jack', id: `${step.box}/${step.jack}` });
+    else {
+      const at = sections.findIndex((s) => s.box.id === step.box && s.block.id === step.block);
+      const [section] = at < 0 ? [] : sections.splice(at, 1);
+      if (!section) continue;
+      parts.push({ type: 'block', id: `${step.box}/${step.block}` }, { type: 'box', id: step.box });
+      const last = groups.at(-1);
+      if (last && isOutOfWay(section) && last.sections.every(isOutOfWay)) {
+        last.sections.push(section);
+        last.parts.push(...parts);
+      } else groups.push({ sections: [section], parts });
+      parts = [];
+    }
+  }
+  groups.at(-1)?.parts.push(...parts);
+  return groups;
+}
+
+const isFolded = (group: Group) => group.sections.length > 1;
+
+function labelsOf(group: Group, path: Path): { label: string; words: string } {
+  const [section] = group.sections;
+  if (!section) return { label: '', words: '' };
+  if (isFolded(group)) return { label: `${group.sections.length} off`, words: '' };
+  const { box, block, state } = section;
+  const several = new Set(path.sections.filter((s) => s.box === box).map((s) => s.block)).size > 1;
+  return { label: box.tag, words: several ? block.name : isOn(state) ? '' : 'off' };
+}
+
+/** On which terrace: 0 ahead of the preamp, 1 after it, between them on the preamp itself. */
+const heightOf = (section: Section | undefined): number =>
+  section?.side === 'after' ? 1 : section?.side === 'preamp' || section?.side === 'between' ? 0.5 : 0;
+
+function captionOf(path: Path): string {
+  const narrowed = path.sections.find(
+    (section, i) => i > 0 && path.sections[i - 1]?.stereo && !section.stereo,
+  );
+  const ahead = path.sections.filter((s) => s.side === 'ahead' && s.block.role === 'effect' && isOn(s.state));
+  const after = path.sections.filter((s) => s.side === 'after' && s.block.role === 'effect' && isOn(s.state));
+  const hasPreamp = path.sections.some((s) => s.block.role === 'preamp');
+  const end = narrowed
+    ? `Stereo goes on in mono from ${narrowed.box.name}.`
+    : path.stereo
+      ? 'Stereo to the end.'
+      : 'Mono throughout.';
+  return hasPreamp
+    ? `${count(ahead.length, 'effect')} on ahead of the preamp, ${after.length} after it. ${end}`
+    : `No preamp on this route. ${end}`;
+}
+
+const text = (x: number, y: number, words: string, more: Partial<Extract<Item, { type: 'text' }>>): Item => ({
+  type: 'text',
+  x,
+  y,
+  text: words,
+  face: 'sans',
+  size: TEXT,
+  tone: 'muted',
+  anchor: 'middle',
+  ...more,
+});
+
+const rule = (from: Point, to: Point, tone: Tone, dashed = false): Item => ({
+  type: 'rule',
+  from,
+  to,
+  tone,
+  dashed,
+});
+
+/** A steep rise between two stops, level around them. */
+function stair(points: readonly Point[], by: number): readonly Point[] {
+  return points.flatMap((p, i): Point[] => {
+    const before = points[i - 1];
+    const here = { x: p.x, y: p.y + by };
+    if (!before || before.y === p.y) return [here];
+    const middle = (before.x + p.x) / 2;
+    return [{ x: middle - 6, y: before.y + by }, { x: middle + 6, y: p.y + by }, here];
+  });
+}
+
+function draw({ rig, setting, route, width, height }: ProfileRequest): ProfileDrawing {
+  const path = trace(rig, setting).paths[route];
+  if (!path) return { width, height, items: [], stops: [], caption: '' };
+  const groups = groupsOf(path);
+  const step = Math.max(STEP, Math.floor((width - LEFT - RIGHT) / Math.max(1, groups.length)));
+  const full = Math.max(width, LEFT + step * groups.length + RIGHT);
+  const [top, bottom] = [HEAD + 8, height - FOOT - 12];
+  const hasPreamp = path.sections.some((s) => s.block.role === 'preamp');
+  const yAt = (share: number) => (hasPreamp ? bottom - (bottom - top) * share : (top + bottom) / 2);
+  const xAt = (i: number) => LEFT + step * i + step / 2;
+  const points = groups.map((group, i) => ({ x: xAt(i), y: yAt(heightOf(group.sections[0])) }));
+
+  const items: Item[] = [];
+  const axis = hasPreamp
+    ? ([
+        [1, 'after'],
+        [0.5, 'preamp'],
+        [0, 'ahead'],
+      ] as const)
+    : ([[0.5, 'no preamp']] as const);
+  for (const [share, words] of axis) {
+    const y = hasPreamp ? yAt(share) : yAt(0);
+    items.push(rule({ x: LEFT - 6, y }, { x: full - RIGHT, y }, 'hair', true));
+    items.push(text(LEFT - 12, y + 4, words, { anchor: 'end' }));
+  }
+  const stops = groups.map((group, i): Stop => {
+    const { label, words } = labelsOf(group, path);
+    const [section] = group.sections;
+    const x = xAt(i);
+    return {
+      x,
+      part: section
+        ? { type: 'block', id: `${section.box.id}/${section.block.id}` }
+        : { type: 'box', id: '' },
+      parts: group.parts,
+      label,
+      words: isFolded(group) ? group.sections.map((s) => s.box.tag).join(', ') : words,
+    };
+  });
+  groups.forEach((group, i) => {
+    const p = points[i];
+    const stop = stops[i];
+    if (!p || !stop) return;
+    items.push(rule({ x: p.x, y: top - 8 }, { x: p.x, y: height - FOOT }, 'hair'));
+    if (group.sections.every(isOutOfWay))
+      for (const dx of [-12, -4, 4, 12])
+        items.push(rule({ x: p.x + dx - 4, y: p.y + 8 }, { x: p.x + dx + 4, y: p.y - 8 }, 'line'));
+    const y = height - FOOT + 14;
+    const dark = group.sections.some((s) => isOn(s.state));
+    items.push(
+      text(p.x, y, fitText(stop.label, 'mono', TEXT, step - 3), {
+        face: 'mono',
+        tone: dark ? 'ink' : 'muted',
+        part: stop.part,
+      }),
+    );
+    const below = isFolded(group) ? '' : stop.words;
+    // Neighbours' second lines stand at two heights, so that each has the room of two steps.
+    const room = step * 2 - 8;
+    const isTight = textWidth(below, 'sans', TEXT) > step - 4;
+    if (below !== '')
+      items.push(
+        text(
+          p.x,
+          y + (isTight && i % 2 === 1 ? 24 : 13),
+          fitText(below, 'sans', TEXT, isTight ? room : step - 4),
+          {
+            part: stop.part,
+          },
+        ),
+      );
+  });
+  items.push(...lines(groups, points));
+  groups.forEach((group, i) => {
+    const p = points[i];
+    const stop = stops[i];
+    if (p && stop)
+      items.push({
+        type: 'jack',
+        x: p.x,
+        y: p.y,
+        side: 'top',
+        free: !group.sections.some((s) => isOn(s.state)),
+        label: stop.label,
+        part: stop.part,
+      });
+  });
+  return { width: full, height, items, stops, caption: captionOf(path) };
+}
+
+/** One line where the signal is mono, two where it is stereo, over the ground it stands on. */
+function lines(groups: readonly Group[], points: readonly Point[]): readonly Item[] {
+  const items: Item[] = [];
+  const isStereo = (i: number) => groups[i]?.sections.at(-1)?.stereo ?? false;
+  for (let i = 1; i < points.length; i += 1) {
+    const [a, b] = [points[i - 1], points[i]];
+    if (!a || !b) continue;
+    for (const by of isStereo(i - 1) ? [-APART, APART] : [0])
+      items.push({ type: 'path', points: stair([a, b], by), hops: [], stroke: 'single', tone: 'ink' });
+  }
+  return items;
+}
+
+/** The elevation profile of a route in the Signal layer: order, ahead of and after the preamp, mono or stereo. */
+export const drawProfile: (request: ProfileRequest) => ProfileDrawing = memoBy(
+  ({ rig, setting, route, width, height }: ProfileRequest) => [
+    ...settingParts(rig, setting),
+    route,
+    width,
+    height,
+  ],
+  draw,
+  8,
+);

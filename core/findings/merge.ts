@@ -1,0 +1,56 @@
+import type { Rig } from '../rig';
+import { trial } from './exchange';
+import { findingKey, type Finding } from './finding';
+import { CAUSES, cureOf, judge, rankOf } from './judge';
+
+/** A cause with the findings that go when it is cured. */
+export type Caused = { readonly finding: Finding; readonly brings: readonly Finding[] };
+
+const MOST_CAUSES = 8;
+
+/** Puts what a cause brings about under it: what its cure would take away too. */
+function underCauses(rig: Rig, findings: readonly Finding[]): ReadonlyMap<Finding, Finding> {
+  const under = new Map<Finding, Finding>();
+  const causes = findings
+    .filter((f) => rankOf(f.code) < CAUSES.length)
+    .sort((a, b) => rankOf(a.code) - rankOf(b.code));
+  for (const cause of causes.slice(0, MOST_CAUSES)) {
+    const lower = findings.filter(
+      (f) => f !== cause && !under.has(f) && rankOf(f.code) > rankOf(cause.code) && f.severity !== 'danger',
+    );
+    if (under.has(cause) || lower.length === 0) continue;
+    const cure = cureOf(rig, cause);
+    const cured = cure && trial(rig, cure);
+    if (!cured) continue;
+    const left = new Set(judge(cured, cause.variant).map(findingKey));
+    for (const finding of lower) if (!left.has(findingKey(finding))) under.set(finding, cause);
+  }
+  return under;
+}
+
+/** Findings without those a cause among them explains: they stand under it. */
+export function underTheirCauses(rig: Rig, findings: readonly Finding[]): readonly Caused[] {
+  const under = underCauses(rig, findings);
+  return findings
+    .filter((finding) => !under.has(finding))
+    .map((finding) => ({
+      finding,
+      brings: [...under].filter(([, cause]) => cause === finding).map(([effect]) => effect),
+    }));
+}
+
+/** The same finding in several sounds as one, for showing. */
+export type Merged = Caused & { readonly alsoIn: readonly string[] };
+
+export function merged(rig: Rig, findings: readonly Finding[]): readonly Merged[] {
+  const groups = new Map<string, { finding: Finding; alsoIn: string[]; brings: Finding[] }>();
+  for (const { finding, brings } of underTheirCauses(rig, findings)) {
+    const key = findingKey({ ...finding, sound: null }) + (finding.accepted ? ' accepted' : '');
+    const group = groups.get(key);
+    if (group) {
+      if (finding.sound !== null) group.alsoIn.push(finding.sound);
+      group.brings.push(...brings);
+    } else groups.set(key, { finding, alsoIn: [], brings: [...brings] });
+  }
+  return [...groups.values()];
+}

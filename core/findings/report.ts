@@ -1,0 +1,77 @@
+import type { AcceptedFinding, Part, Rig, Severity } from '../rig';
+import { formatQuantity } from '../units';
+import { findingKey, type Finding, type FindingFigure } from './finding';
+import { judge, SEVERITY_ORDER } from './judge';
+import { merged } from './merge';
+import { partName, soundName } from './names';
+import { sentenceOf } from './sentences';
+
+/** A finding as screen and sheet show it: words, and what they rest on. */
+export type Line = {
+  readonly key: string;
+  readonly code: string;
+  readonly severity: Severity;
+  readonly text: string;
+  readonly why: string;
+  /** Sounds it is found in, by name; empty where it is a matter of the rig. */
+  readonly sounds: readonly string[];
+  /** The sound in force is none of them. */
+  readonly elsewhere: boolean;
+  readonly parts: readonly Part[];
+  readonly figures: readonly string[];
+  /** Figures it rests on that nobody has looked up: `impedance of SPK IN of Cabinet`. */
+  readonly assumed: readonly string[];
+  readonly accepted: AcceptedFinding | null;
+  /** What it brings about, in short. */
+  readonly brings: readonly string[];
+  readonly finding: Finding;
+};
+
+const figureWords = ({ name, value, unit }: FindingFigure) => `${name} ${formatQuantity(value, unit)}`;
+
+const isBad = (severity: Severity) => severity === 'danger' || severity === 'fault';
+
+/**
+ * What is found, for people: effects under their cause, one line for the same thing in several sounds; worst first.
+ * @param sound the sound in force, or null for all: of other sounds only dangers and faults are told
+ */
+export function report(rig: Rig, variant: string | null, sound: string | null): readonly Line[] {
+  const all = judge(rig, variant);
+  return merged(rig, all)
+    .map(({ finding, alsoIn, brings }): Line => {
+      const sounds = finding.sound === null ? [] : [finding.sound, ...alsoIn];
+      const { text, why } = sentenceOf(rig, finding);
+      return {
+        key: findingKey(finding),
+        code: finding.code,
+        severity: finding.severity,
+        text,
+        why,
+        sounds: sounds.map((id) => soundName(rig, id)),
+        elsewhere: sound !== null && sounds.length > 0 && !sounds.includes(sound),
+        parts: finding.parts,
+        figures: finding.figures.map(figureWords),
+        assumed: finding.assumed.map(({ part, figure }) => `${figure} of ${partName(rig, part)}`),
+        accepted: finding.accepted,
+        brings: [...new Set(brings.map((effect) => sentenceOf(rig, effect).text))],
+        finding,
+      };
+    })
+    .filter((line) => !line.elsewhere || isBad(line.severity))
+    .sort(
+      (a, b) =>
+        SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity] || Number(a.elsewhere) - Number(b.elsewhere),
+    );
+}
+
+/** Does it still ask for something? Accepted ones do not, except a danger: that can be seen, never hidden. */
+export const isOpen = (line: Pick<Line, 'accepted' | 'severity'>): boolean =>
+  line.accepted === null || line.severity === 'danger';
+
+/** The worst open finding about each part, by part key: `lead:lead-3`. */
+export function marksOf(lines: readonly Line[]): Readonly<Record<string, Severity>> {
+  const marks: Record<string, Severity> = {};
+  for (const line of lines.filter(isOpen))
+    for (const part of line.parts) marks[`${part.type}:${part.id}`] ??= line.severity;
+  return marks;
+}

@@ -1,0 +1,38 @@
+import { Link, useSearchParams } from 'react-router';
+import { Button } from '../parts/button';
+
+/** One line over the demo on the first start. */
+export function FirstLine() {
+  const [params, setParams] = useSearchParams();
+  if (params.get('first') === null) return null;
+  const close = () =>
+    setParams(
+      (old) => {
+        const next = new URLSearchParams(old);
+        next.delete('first');
+        return next;
+      },
+      { replace: true },
+    );
+  const link = 'rounded font-semibold underline underline-offset-2';
+  return (
+    <p className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-hair bg-select-tint px-3 py-1 text-sm">
+      <span>
+        Demo rig: yours to spoil.{' '}
+        <Link className={link} to="/shelf?act=new">
+          New rig
+        </Link>{' '}
+        ·{' '}
+        <Link className={link} to="/shelf?act=import">
+          Import
+        </Link>
+      </span>
+      <span className="text-xs text-muted">
+        No rigs of your own under this address yet. Rigs made under another address or port are still there.
+      </span>
+      <Button look="quiet" className="ml-auto min-h-6" aria-label="Close this line" onClick={close}>
+        ×
+      </Button>
+    </p>
+  );
+}

@@ -1,0 +1,230 @@
+import { insertable, moveChoices, pickUp, removeEdit, type Way } from '../../../../core/cables';
+import { boxOf, isAudio, wiring, type Box, type EditCall } from '../../../../core/rig';
+import { isOn, resolve } from '../../../../core/signal';
+import { selectedBox, useCommit, useRig } from '../../rig/context';
+import { useNotice } from '../../store/app';
+import { useMap } from './context';
+
+/** Something that can be done on the map, by key and by menu. */
+export type Act = {
+  readonly label: string;
+  /** As `KeyboardEvent.key`, with `Shift+` where it is held. */
+  readonly key: string;
+  readonly shown: string;
+  readonly run: () => void;
+  readonly enabled: boolean;
+};
+
+/** The block of a box that its foot switch is about: the one that can be off, else the one with most states. */
+const mainBlock = (box: Box) =>
+  box.blocks.find((block) => block.states.some((state) => !isOn(state))) ??
+  box.blocks.find((block) => block.states.length > 1);
+
+/** Everything the map can do with what is selected, in the order of the menu. */
+export function useActs(): readonly Act[] {
+  const { rig, setting, scope, selection, select, readOnly, sound, setSound } = useRig();
+  const map = useMap();
+  const commit = useCommit();
+  const say = useNotice((state) => state.say);
+  const { variant } = setting;
+  const box = selectedBox(rig, selection);
+  const lead =
+    selection?.type === 'lead'
+      ? wiring(rig, variant).find((entry) => entry.lead.id === selection.id)
+      : undefined;
+  const writes = readOnly === null;
+  const variantScope = variant === null ? {} : { scope: { layer: 'variant', id: variant } as const };
+
+  const walk = (by: 1 | -1) => {
+    const at = map.lines.findIndex((line) =>
+      line.parts.some((part) => part.type === selection?.type && part.id === selection.id),
+    );
+    const next = map.lines[at < 0 ? 0 : at + by];
+    if (next) select({ type: next.part.type, id: next.part.id });
+  };
+  const alongJacks = (by: 1 | -1) => {
+    if (!box) return;
+    const jacks = box.jacks.filter(isAudio);
+    const at = selection?.type === 'jack' ? jacks.findIndex((j) => selection.id === `${box.id}/${j.id}`) : -1;
+    const next = jacks[at < 0 ? (by > 0 ? 0 : jacks.length - 1) : at + by];
+    if (next) select({ type: 'jack', id: `${box.id}/${next.id}` });
+    else select({ type: 'box', id: box.id });
+  };
+  const plug = () => {
+    if (lead) {
+      const side = lead.to.length === 0 ? 'to' : lead.from.length === 0 ? 'from' : 'to';
+      map.setHand({ kind: 'plug', lead: lead.lead.id, side });
+      return;
+    }
+    if (!box) return;
+    const own = selection?.type === 'jack' ? selection.id.split('/')[1] : undefined;
+    const held = new Set(
+      wiring(rig, variant).flatMap(({ from, to }) => [...from, ...to].map((ref) => `${ref.box}/${ref.jack}`)),
+    );
+    const free = box.jacks.filter((jack) => isAudio(jack) && !held.has(`${box.id}/${jack.id}`));
+    const jack = own ?? (free.find((j) => j.direction === 'out') ?? free[0])?.id;
+    if (jack === undefined) say(`Every jack of ${box.name} holds a lead: choose one of them first.`);
+    else map.setHand(pickUp(rig, variant, { box: box.id, jack }));
+  };
+  const move = (way: Way) => {
+    if (!box) return;
+    const choices = moveChoices(rig, variant, box.id, way);
+    if (choices.length === 0)
+      say(`${box.name} cannot go ${way}: it stands at an end, or is no box of a line.`);
+    else if (choices.length === 1 && choices[0]) commit(choices[0].edit);
+    else map.ask({ kind: 'move', title: `Move ${box.name} ${way}`, choices });
+  };
+  const bypass = () => {
+    const chosen = selection?.type === 'block' ? selection.id.split('/')[1] : undefined;
+    const block = box?.blocks.find((b) => b.id === chosen && b.states.length > 1) ?? (box && mainBlock(box));
+    if (!box || !block) return;
+    const { state } = resolve(rig, setting).blockState(box, block);
+    const next = block.states[(block.states.indexOf(state) + 1) % block.states.length];
+    if (next)
+      commit({ edit: 'setBlockState', arguments: { box: box.id, block: block.id, state: next.id, scope } });
+  };
+  const remove = () => {
+    if (box && commit(removeEdit(rig, variant, box.id)) === null) select(null);
+    if (lead && commit({ edit: 'removeLead', arguments: { id: lead.lead.id } }) === null) select(null);
+  };
+  const unplug = (side: 'from' | 'to') => {
+    if (!lead) return;
+    const call: EditCall = {
+      edit: 'unplug',
+      arguments: { lead: lead.lead.id, side, ...variantScope },
+    };
+    commit(call);
+  };
+  const stepSound = (by: 1 | -1) => {
+    const at = rig.sounds.findIndex((s) => s.id === sound?.id);
+    const next = rig.sounds[(at + by + rig.sounds.length) % rig.sounds.length];
+    if (next) setSound(next.id);
+  };
+  const nextFinding = () => {
+    const lines = map.findings ?? [];
+    const at = lines.findIndex((line) => line.key === map.openKey);
+    map.setOpenKey(lines[(at + 1) % Math.max(1, lines.length)]?.key ?? null);
+  };
+  const hub = box && box.jacks.filter(isAudio).length > 2 ? box : undefined;
+
+  return [
+    { label: 'Next on the route', key: 'ArrowRight', shown: '→', run: () => walk(1), enabled: true },
+    { label: 'Back on the route', key: 'ArrowLeft', shown: '←', run: () => walk(-1), enabled: true },
+    { label: 'Next jack of the box', key: 'ArrowDown', shown: '↓', run: () => alongJacks(1), enabled: !!box },
+    { label: 'Jack before', key: 'ArrowUp', shown: '↑', run: () => alongJacks(-1), enabled: !!box },
+    { label: 'Plug, from here', key: 'p', shown: 'P', run: plug, enabled: writes && !!(box ?? lead) },
+    {
+      label: 'Insert a box into the lead',
+      key: 'i',
+      shown: 'I',
+      run: () => lead && map.ask({ kind: 'insert', lead: lead.lead.id }),
+      enabled: writes && lead !== undefined && lead.to.length > 0 && insertable(rig, variant).length > 0,
+    },
+    {
+      label: 'Unplug the far end',
+      key: 'u',
+      shown: 'U',
+      run: () => unplug('to'),
+      enabled: writes && (lead?.to.length ?? 0) > 0,
+    },
+    {
+      label: 'Unplug at the source',
+      key: 'Shift+U',
+      shown: 'Shift U',
+      run: () => unplug('from'),
+      enabled: writes && (lead?.from.length ?? 0) > 0,
+    },
+    {
+      label: 'Move earlier',
+      key: 'Shift+ArrowLeft',
+      shown: 'Shift ←',
+      run: () => move('earlier'),
+      enabled: writes && !!box,
+    },
+    {
+      label: 'Move later',
+      key: 'Shift+ArrowRight',
+      shown: 'Shift →',
+      run: () => move('later'),
+      enabled: writes && !!box,
+    },
+    {
+      label: `On, off, next channel${sound ? ` in ${sound.name}` : ''}`,
+      key: 'b',
+      shown: 'B',
+      run: bypass,
+      enabled: writes && !!box && mainBlock(box) !== undefined,
+    },
+    { label: 'Remove', key: 'Delete', shown: 'Del', run: remove, enabled: writes && !!(box ?? lead) },
+    {
+      label: hub && map.openHubs.includes(hub.id) ? 'Hide free jacks' : 'Show free jacks',
+      key: 'o',
+      shown: 'O',
+      run: () => hub && map.toggleHub(hub.id),
+      enabled: !!hub,
+    },
+    {
+      label: 'Next finding',
+      key: 'n',
+      shown: 'N',
+      run: nextFinding,
+      enabled: (map.findings?.length ?? 0) > 0,
+    },
+    { label: 'Next sound', key: 's', shown: 'S', run: () => stepSound(1), enabled: rig.sounds.length > 1 },
+    {
+      label: 'Sound before',
+      key: 'Shift+S',
+      shown: 'Shift S',
+      run: () => stepSound(-1),
+      enabled: rig.sounds.length > 1,
+    },
+    { label: 'Fit', key: 'f', shown: 'F', run: () => (map.setZoom(1), map.setLevel('fit')), enabled: true },
+    {
+      label: 'Larger',
+      key: '+',
+      shown: '+',
+      run: () => map.setZoom(Math.min(2.4, map.zoom + 0.2)),
+      enabled: map.zoom < 2.4,
+    },
+    {
+      label: 'Smaller',
+      key: '-',
+      shown: '−',
+      run: () => map.setZoom(Math.max(1, map.zoom - 0.2)),
+      enabled: map.zoom > 1,
+    },
+    {
+      label: map.listed ? 'Map as a drawing' : 'Route as a list',
+      key: 'l',
+      shown: 'L',
+      run: () => map.setListed(!map.listed),
+      enabled: true,
+    },
+    { label: 'Keys', key: '?', shown: '?', run: () => map.ask({ kind: 'keys' }), enabled: true },
+  ];
+}
+
+/** What is selected, in words for the live line. */
+export function useSelectionWords(): string {
+  const { rig, selection, setting } = useRig();
+  if (!selection) return '';
+  if (selection.type === 'lead') {
+    const entry = wiring(rig, setting.variant).find(({ lead }) => lead.id === selection.id);
+    const end = (refs: readonly { box: string; jack: string }[]) =>
+      refs.length === 0
+        ? 'loose'
+        : refs
+            .map((ref) => {
+              const owner = boxOf(rig, ref.box);
+              return `${owner?.jacks.find((j) => j.id === ref.jack)?.label ?? ''} of ${owner?.name ?? ''}`;
+            })
+            .join(' or ');
+    return entry ? `Lead ${entry.lead.number}, ${end(entry.from)} to ${end(entry.to)}` : '';
+  }
+  const box = selectedBox(rig, selection);
+  const inner = selection.id.split('/')[1];
+  const part =
+    box?.jacks.find((jack) => selection.type === 'jack' && jack.id === inner)?.label ??
+    box?.blocks.find((block) => selection.type === 'block' && block.id === inner)?.name;
+  return part === undefined ? (box?.name ?? '') : `${part} of ${box?.name ?? ''}`;
+}

@@ -1,0 +1,104 @@
+import { insertable, insertEdit } from '../../../../core/cables';
+import { inWords } from '../../../../core/units';
+import { Button } from '../../parts/button';
+import { Sheet } from '../../parts/dialog';
+import { useCommit, useRig } from '../../rig/context';
+import { useActs } from './acts';
+import { useMap, type Asking } from './context';
+
+function Insert({ lead, onClose }: { lead: string; onClose: () => void }) {
+  const { rig, setting, select } = useRig();
+  const commit = useCommit();
+  const number = rig.leads.find((l) => l.id === lead)?.number;
+  const boxes = insertable(rig, setting.variant);
+  const put = (box: string) => {
+    const call = insertEdit(rig, setting.variant, lead, box);
+    if (call && commit(call) === null) {
+      select({ type: 'box', id: box });
+      onClose();
+    }
+  };
+  return (
+    <Sheet title={`Insert into lead ${number ?? ''}`} onClose={onClose}>
+      <ul className="flex flex-wrap gap-1.5">
+        {boxes.map((box, i) => (
+          <li key={box.id}>
+            <Button autoFocus={i === 0} onClick={() => put(box.id)}>
+              <span className="font-mono text-xs text-muted">{box.tag}</span> {box.name}
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </Sheet>
+  );
+}
+
+function MoveTo({ asking, onClose }: { asking: Extract<Asking, { kind: 'move' }>; onClose: () => void }) {
+  const commit = useCommit();
+  return (
+    <Sheet title={asking.title} text="Beyond stands a box with several sides." onClose={onClose}>
+      <ul className="flex flex-col gap-1.5">
+        {asking.choices.map((choice, i) => (
+          <li key={choice.words}>
+            <Button
+              autoFocus={i === 0}
+              className="w-full justify-between"
+              onClick={() => commit(choice.edit) === null && onClose()}
+            >
+              <span>{choice.words}</span>
+              <span className="text-xs text-muted">moves {inWords(choice.leads.map(String))}</span>
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </Sheet>
+  );
+}
+
+function Keys({ onClose }: { onClose: () => void }) {
+  const acts = useActs();
+  return (
+    <Sheet
+      title="Keys of the map"
+      text="They act while the map or the profile has the focus."
+      onClose={onClose}
+      wide
+    >
+      <dl className="grid grid-cols-1 gap-x-8 text-sm sm:grid-cols-2">
+        {acts.map((act) => (
+          <div key={act.key} className="flex justify-between border-b border-hair py-1">
+            <dt>{act.label}</dt>
+            <dd className="font-mono text-xs">{act.shown}</dd>
+          </div>
+        ))}
+        <div className="flex justify-between border-b border-hair py-1">
+          <dt>Undo, redo (anywhere)</dt>
+          <dd className="font-mono text-xs">Ctrl Z, Ctrl Y</dd>
+        </div>
+      </dl>
+    </Sheet>
+  );
+}
+
+/** Whatever an act of the map has to ask. */
+export function MapDialogs() {
+  const { asking, ask } = useMap();
+  const close = () => ask(null);
+  if (asking?.kind === 'insert') return <Insert lead={asking.lead} onClose={close} />;
+  if (asking?.kind === 'move') return <MoveTo asking={asking} onClose={close} />;
+  if (asking?.kind === 'keys') return <Keys onClose={close} />;
+  if (asking?.kind === 'danger')
+    return (
+      <Sheet title="Plug anyway?" text={asking.words} onClose={close}>
+        <div className="flex gap-2">
+          <Button autoFocus onClick={close}>
+            Leave it
+          </Button>
+          <Button look="danger" onClick={asking.go}>
+            Plug anyway
+          </Button>
+        </div>
+      </Sheet>
+    );
+  return null;
+}

@@ -1,0 +1,208 @@
+import { useState } from 'react';
+import { isOpen, NOT_JUDGED, type Line } from '../../../../core/findings';
+import { freshId, SEVERITIES, type EditCall, type Severity } from '../../../../core/rig';
+import { count, inWords } from '../../../../core/units';
+import { Button } from '../../parts/button';
+import { Busy } from '../../parts/empty';
+import { SEVERITY_EDGE, SEVERITY_TEXT, SeverityWord } from '../../parts/severity';
+import { useCommit, useRig } from '../../rig/context';
+import { today } from '../../store/app';
+import { useAnalysis } from '../../worker/use-analysis';
+import { useMap } from './context';
+
+function Cure({ line }: { line: Line }) {
+  const { setting, sound, readOnly } = useRig();
+  const commit = useCommit();
+  const { value, stale } = useAnalysis<'cure'>({
+    kind: 'cure',
+    variant: setting.variant,
+    sound: sound?.id ?? null,
+    key: line.key,
+  });
+  if (stale) return <p className="text-xs text-muted">Looking for a cure …</p>;
+  if (value === null) return <p className="text-xs text-muted">No cure within one press.</p>;
+  return (
+    <Button
+      look="strong"
+      className="h-auto py-1 text-left whitespace-normal"
+      disabled={readOnly !== null}
+      onClick={() => commit(value.call)}
+    >
+      {value.words}
+    </Button>
+  );
+}
+
+/** Accepting keeps the figures of the day with a reason; it lapses when they worsen. */
+function Accept({ line }: { line: Line }) {
+  const { rig, readOnly } = useRig();
+  const commit = useCommit();
+  const [reason, setReason] = useState<string | null>(null);
+  const { finding } = line;
+  if (line.accepted) {
+    const { id, reason: said, date } = line.accepted;
+    return (
+      <div className="flex flex-wrap items-center gap-1 text-xs text-muted">
+        <span>
+          {line.severity === 'danger' ? 'Seen' : 'Accepted'} {date}: {said}
+        </span>
+        <Button
+          look="quiet"
+          disabled={readOnly !== null}
+          onClick={() => commit({ edit: 'reopenFinding', arguments: { id } })}
+        >
+          Reopen
+        </Button>
+      </div>
+    );
+  }
+  if (reason === null)
+    return (
+      <Button look="quiet" disabled={readOnly !== null} onClick={() => setReason('')}>
+        {line.severity === 'danger' ? 'Mark as seen …' : 'Accept …'}
+      </Button>
+    );
+  const accept = () => {
+    const call: EditCall = {
+      edit: 'acceptFinding',
+      arguments: {
+        accepted: {
+          id: freshId('accepted-1', new Set(rig.acceptedFindings.map((a) => a.id))),
+          code: finding.code,
+          parts: finding.parts,
+          sound: finding.sound,
+          variant: finding.variant,
+          severity: finding.severity,
+          figures: finding.figures,
+          reason: reason.trim(),
+          date: today(),
+        },
+      },
+    };
+    if (commit(call) === null) setReason(null);
+  };
+  return (
+    <form
+      className="flex gap-1"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (reason.trim() !== '') accept();
+      }}
+    >
+      <input
+        autoFocus
+        aria-label="Why it is accepted"
+        placeholder="why"
+        value={reason}
+        maxLength={200}
+        onChange={(event) => setReason(event.target.value)}
+        className="min-h-7 min-w-0 flex-1 rounded border border-line bg-raised px-2 text-sm"
+      />
+      <Button type="submit" disabled={reason.trim() === ''}>
+        {line.severity === 'danger' ? 'Seen' : 'Accept'}
+      </Button>
+    </form>
+  );
+}
+
+function Row({ line }: { line: Line }) {
+  const { openKey, setOpenKey } = useMap();
+  const open = openKey === line.key;
+  const where = line.sounds.length > 0 ? `in ${inWords(line.sounds)}` : '';
+  return (
+    <li
+      className={`border-b border-l-4 border-hair ${SEVERITY_EDGE[line.severity]} ${open ? 'bg-raised' : ''}`}
+    >
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={() => setOpenKey(open ? null : line.key)}
+        className="flex min-h-11 w-full flex-col justify-center px-2.5 py-1 text-left"
+      >
+        <span className="flex items-baseline gap-2">
+          <SeverityWord severity={line.severity} />
+          {line.accepted ? <span className="text-xs text-muted">accepted</span> : null}
+          {where ? <span className="text-xs text-muted">{where}</span> : null}
+        </span>
+        <span className={`text-sm ${open ? '' : 'line-clamp-2'}`}>{line.text}</span>
+      </button>
+      {open ? (
+        <div className="flex flex-col items-start gap-1.5 px-2.5 pb-2.5 text-sm">
+          <p className="text-muted">{line.why}</p>
+          {line.figures.length > 0 ? <p className="font-mono text-xs">{line.figures.join(' · ')}</p> : null}
+          {line.assumed.length > 0 ? (
+            <p className="text-xs text-caution">Rests on assumed: {line.assumed.join(', ')}</p>
+          ) : null}
+          {line.brings.length > 0 ? (
+            <p className="text-xs text-muted">It also brings: {line.brings.join(' ')}</p>
+          ) : null}
+          <Cure line={line} />
+          <Accept line={line} />
+        </div>
+      ) : null}
+    </li>
+  );
+}
+
+/** What is found, the worst first; one line of counts filters. */
+export function FindingsPane() {
+  const { findings, findingsFault, stale } = useMap();
+  const [only, setOnly] = useState<Severity | null>(null);
+  const [acceptedShown, setAcceptedShown] = useState(false);
+  const lines = findings ?? [];
+  const accepted = lines.filter((line) => !isOpen(line));
+  const live = lines.filter(isOpen);
+  const shown = (acceptedShown ? lines : live).filter((line) => only === null || line.severity === only);
+  const counts = SEVERITIES.map((severity) => ({
+    severity,
+    n: live.filter((line) => line.severity === severity).length,
+  })).filter(({ n }) => n > 0);
+  return (
+    <section aria-label="Findings" aria-busy={stale} className="flex min-h-0 flex-col">
+      <div className="flex min-h-8 shrink-0 flex-wrap items-center gap-x-1 border-b border-hair px-2.5">
+        <h2 className="mr-1 text-sm">Findings</h2>
+        {counts.map(({ severity, n }) => (
+          <button
+            key={severity}
+            type="button"
+            aria-pressed={only === severity}
+            onClick={() => setOnly(only === severity ? null : severity)}
+            className={`min-h-6 rounded border px-1.5 text-xs ${SEVERITY_TEXT[severity]} ${
+              only === severity ? 'border-current bg-raised' : 'border-transparent'
+            }`}
+          >
+            {count(n, severity)}
+          </button>
+        ))}
+        {accepted.length > 0 ? (
+          <button
+            type="button"
+            aria-pressed={acceptedShown}
+            onClick={() => setAcceptedShown(!acceptedShown)}
+            className={`min-h-6 rounded border px-1.5 text-xs text-muted ${acceptedShown ? 'border-line bg-raised' : 'border-transparent'}`}
+          >
+            {accepted.length} accepted
+          </button>
+        ) : null}
+      </div>
+      <div className="min-h-0 flex-1 overflow-auto" tabIndex={-1}>
+        {findings === null ? (
+          findingsFault === null ? (
+            <Busy what="Judging" />
+          ) : (
+            <p className="p-3 text-sm text-danger">{findingsFault}</p>
+          )
+        ) : shown.length === 0 ? (
+          <p className="px-3 py-4 text-sm text-good">Nothing found in what is judged.</p>
+        ) : (
+          <ul aria-label="List of findings">
+            {shown.map((line) => (
+              <Row key={line.key} line={line} />
+            ))}
+          </ul>
+        )}
+        <p className="px-3 py-2 text-xs text-muted">Not judged yet: {NOT_JUDGED.join(', ')}.</p>
+      </div>
+    </section>
+  );
+}

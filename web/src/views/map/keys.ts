@@ -1,0 +1,21 @@
+import type { KeyboardEvent } from 'react';
+import type { Act } from './acts';
+
+/** The name acts go by: the key, with `Shift+` for letters and arrows that are held with it. */
+function nameOf(event: KeyboardEvent): string {
+  const named = event.key.length > 1 || /^[a-zA-Z]$/.test(event.key);
+  return event.shiftKey && named
+    ? `Shift+${event.key.length === 1 ? event.key.toUpperCase() : event.key}`
+    : event.key;
+}
+
+/** Runs the act of a key; single keys count only while the map or the profile has the focus. */
+export function onActKey(acts: readonly Act[]) {
+  return (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const act = acts.find(({ key }) => key === nameOf(event));
+    if (!act) return;
+    event.preventDefault();
+    if (act.enabled) act.run();
+  };
+}

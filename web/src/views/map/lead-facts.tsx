@@ -1,0 +1,179 @@
+import { insertable } from '../../../../core/cables';
+import {
+  computedLength,
+  isLink,
+  jackKey,
+  LEAD_KINDS,
+  wiring,
+  type JackRef,
+  type Lead,
+} from '../../../../core/rig';
+import { formatLength, parseLength } from '../../../../core/units';
+import { Button } from '../../parts/button';
+import { Choice, Labelled, TextField } from '../../parts/field';
+import { useCommit, useRig } from '../../rig/context';
+import { usePreferences } from '../../store/app';
+import { useMap } from './context';
+
+function End({ lead, side, refs }: { lead: Lead; side: 'from' | 'to'; refs: readonly JackRef[] }) {
+  const { rig, setting, readOnly, select } = useRig();
+  const commit = useCommit();
+  const map = useMap();
+  const disabled = readOnly !== null;
+  const scope = setting.variant === null ? {} : { scope: { layer: 'variant', id: setting.variant } as const };
+  const name = (ref: JackRef) => {
+    const box = rig.boxes.find((b) => b.id === ref.box);
+    return `${box?.tag ?? ''} ${box?.jacks.find((j) => j.id === ref.jack)?.label ?? ''}`;
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-1">
+      <span className="w-12 text-xs text-muted">{side === 'from' ? 'source' : 'far end'}</span>
+      <span className="min-w-0 flex-1 font-mono text-xs">
+        {refs.length === 0
+          ? 'loose'
+          : refs.map((ref, i) => (
+              <button
+                key={jackKey(ref)}
+                type="button"
+                className="min-h-6 rounded underline-offset-2 hover:underline"
+                onClick={() => select({ type: 'jack', id: jackKey(ref) })}
+              >
+                {i > 0 ? 'or ' : ''}
+                {name(ref)}
+              </button>
+            ))}
+        {lead[side].adapters.map((adapter) => (
+          <span key={adapter.name} className="block text-muted">
+            adapter {adapter.name}
+          </span>
+        ))}
+      </span>
+      <Button
+        className="min-h-6 px-1.5 text-xs"
+        disabled={disabled}
+        onClick={() => map.setHand({ kind: 'plug', lead: lead.id, side })}
+      >
+        {refs.length === 0 ? 'Plug …' : 'Move …'}
+      </Button>
+      {refs.length > 0 ? (
+        <Button
+          className="min-h-6 px-1.5 text-xs"
+          disabled={disabled}
+          onClick={() => commit({ edit: 'unplug', arguments: { lead: lead.id, side, ...scope } })}
+        >
+          Unplug
+        </Button>
+      ) : null}
+    </div>
+  );
+}
+
+/** Everything about one lead: ends, kind, length. */
+export function LeadFacts({ id }: { id: string }) {
+  const { rig, setting, readOnly, select, session } = useRig();
+  const { units } = usePreferences();
+  const commit = useCommit();
+  const map = useMap();
+  const entry = wiring(rig, setting.variant).find(({ lead }) => lead.id === id);
+  if (!entry) return null;
+  const { lead, from, to } = entry;
+  const disabled = readOnly !== null;
+  const link = isLink(lead);
+  const rule = computedLength(rig, lead);
+  const setLength = (text: string) => {
+    if (text.trim() === '') return session.commit({ edit: 'computeLeadLength', arguments: { id } });
+    const lengthM = parseLength(text, units);
+    return lengthM === null
+      ? 'A length, such as 9 m or 30 ft.'
+      : session.commit({ edit: 'setLeadLength', arguments: { id, lengthM, by: 'hand' } });
+  };
+  return (
+    <section aria-label={`Facts of lead ${lead.number}`} className="flex flex-col gap-2 px-3 py-2">
+      <div className="flex items-center justify-between gap-2">
+        <h2 className="text-sm">
+          {link ? `Through the ${lead.kind}` : `Lead ${lead.number}`}
+          {link ? null : <span className="font-normal text-muted"> · {lead.kind}</span>}
+        </h2>
+        <Button look="quiet" aria-label="Close the facts" onClick={() => select(null)}>
+          ×
+        </Button>
+      </div>
+      <End lead={lead} side="from" refs={from} />
+      <End lead={lead} side="to" refs={to} />
+      {link ? null : (
+        <div className="grid grid-cols-2 gap-2">
+          <Labelled label="Kind">
+            {(field) => (
+              <Choice
+                id={field}
+                value={lead.kind}
+                disabled={disabled}
+                options={LEAD_KINDS.filter((kind) => kind !== 'air' && kind !== 'radio').map((kind) => ({
+                  value: kind,
+                  label: kind,
+                }))}
+                onChange={(kind) => commit({ edit: 'setLeadKind', arguments: { id, kind } })}
+              />
+            )}
+          </Labelled>
+          <Labelled
+            label={
+              lead.lengthBy === 'computed'
+                ? 'Length, by the rule'
+                : `Length, ${lead.lengthBy === 'hand' ? 'by hand' : 'measured'}`
+            }
+            hint={
+              lead.lengthBy === 'computed'
+                ? rule?.toBeMade
+                  ? 'to be made: longer than the stock'
+                  : undefined
+                : `the rule says ${rule ? formatLength(rule.lengthM, units) : 'nothing'}; empty it to go back`
+            }
+          >
+            {(field) => (
+              <TextField
+                id={field}
+                mono
+                onPause={false}
+                value={formatLength(lead.lengthM, units)}
+                disabled={disabled}
+                commit={setLength}
+              />
+            )}
+          </Labelled>
+        </div>
+      )}
+      <div className="flex flex-wrap gap-1">
+        <Button
+          disabled={disabled || to.length === 0 || insertable(rig, setting.variant).length === 0}
+          onClick={() => map.ask({ kind: 'insert', lead: id })}
+        >
+          Insert a box …
+        </Button>
+        {link ? null : (
+          <Button
+            disabled={disabled || (from.length === 0 && to.length === 0)}
+            onClick={() => commit({ edit: 'putAway', arguments: { lead: id } })}
+          >
+            Put away
+          </Button>
+        )}
+        <Button
+          look="danger"
+          disabled={disabled}
+          onClick={() => commit({ edit: 'removeLead', arguments: { id } }) === null && select(null)}
+        >
+          Remove
+        </Button>
+      </div>
+      <TextField
+        label={`Notes on lead ${lead.number}`}
+        multiline
+        placeholder="Notes"
+        value={lead.notes}
+        disabled={disabled}
+        commit={(notes) => session.commit({ edit: 'setLeadNotes', arguments: { id, notes } })}
+      />
+    </section>
+  );
+}

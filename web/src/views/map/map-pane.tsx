@@ -1,0 +1,186 @@
+import { useEffect, useLayoutEffect, useRef, type MouseEvent } from 'react';
+import { pickUp } from '../../../../core/cables';
+import type { MapDrawing } from '../../../../core/drawing';
+import { refOf } from '../../../../core/rig';
+import { Busy } from '../../parts/empty';
+import { useMedia, useSize } from '../../parts/use-size';
+import { Drawn } from '../../pen/drawn';
+import type { Emphasis, EmphasisOf } from '../../pen/look';
+import { useRig, type Selection } from '../../rig/context';
+import { useAnalysis } from '../../worker/use-analysis';
+import { useActs, useSelectionWords } from './acts';
+import { useMap } from './context';
+import { onActKey } from './keys';
+
+const GLIDE_MS = 150;
+/** From this zoom on every jack has its name. */
+const NAMES_AT = 1.4;
+
+const plateOf = (drawing: MapDrawing, box: string) =>
+  drawing.items.find((item) => item.type === 'plate' && item.part?.id === box) as
+    { x: number; y: number } | undefined;
+
+const boxIdOf = (selection: Selection): string | null =>
+  selection && selection.type !== 'lead' ? (selection.id.split('/')[0] ?? null) : null;
+
+/** After an edit the selected box stays where it is on the screen; the rest glides there. */
+function useSteady(
+  drawing: MapDrawing | null,
+  pane: HTMLElement | null,
+  zoom: number,
+  anchor: string | null,
+) {
+  const before = useRef<MapDrawing | null>(null);
+  useLayoutEffect(() => {
+    const old = before.current;
+    before.current = drawing;
+    if (!old || !drawing || !pane || old === drawing) return;
+    const [from, to] = [anchor && plateOf(old, anchor), anchor && plateOf(drawing, anchor)];
+    if (from && to) pane.scrollBy((to.x - from.x) * zoom, (to.y - from.y) * zoom);
+    if (window.matchMedia('(prefers-reduced-motion: reduce)').matches) return;
+    for (const group of pane.querySelectorAll<SVGGElement>('[data-group^="box:"]')) {
+      const id = group.dataset.group?.slice(4) ?? '';
+      const [a, b] = [plateOf(old, id), plateOf(drawing, id)];
+      if (a && b && (a.x !== b.x || a.y !== b.y))
+        group.animate([{ transform: `translate(${a.x - b.x}px, ${a.y - b.y}px)` }, { transform: 'none' }], {
+          duration: GLIDE_MS,
+          easing: 'ease-out',
+        });
+    }
+  }, [drawing, pane, zoom, anchor]);
+}
+
+function useEmphasis(): EmphasisOf {
+  const { selection } = useRig();
+  const { ringed, plugging } = useMap();
+  const rings = new Set(
+    ringed.flatMap((p) => [
+      `${p.type}:${p.id}`,
+      ...(p.type === 'block' ? [`box:${p.id.split('/')[0]}`] : []),
+    ]),
+  );
+  const answers = new Map(
+    (plugging?.answers ?? []).map((answer) => [`jack:${answer.at.box}/${answer.at.jack}`, answer.verdict]),
+  );
+  const hand = plugging?.hand;
+  const inHand =
+    hand?.kind === 'plug' ? `lead:${hand.lead}` : hand ? `jack:${hand.at.box}/${hand.at.jack}` : '';
+  const chosen = selection ? `${selection.type}:${selection.id}` : '';
+  const chosenBox = boxIdOf(selection);
+  return ({ type, id }): Emphasis | undefined => {
+    const key = `${type}:${id}`;
+    if (key === inHand) return 'in hand';
+    if (hand && type === 'jack') return answers.get(key);
+    if (key === chosen || (type === 'box' && id === chosenBox)) return 'selected';
+    return rings.has(key) ? 'ringed' : undefined;
+  };
+}
+
+/** The map itself: one Tab stop, walked by arrows, pressed part by part. */
+export function MapPane() {
+  const { rig, setting, selection, select, readOnly } = useRig();
+  const map = useMap();
+  const acts = useActs();
+  const words = useSelectionWords();
+  const emphasisOf = useEmphasis();
+  const short = useMedia('(max-height: 759px)');
+  const [ref, size, pane] = useSize();
+  const { plugging, zoom } = map;
+  const chosenBox = boxIdOf(selection);
+  const everyHub = plugging ? rig.boxes.map((box) => box.id) : map.openHubs;
+  const query = size
+    ? ({
+        kind: 'map',
+        setting,
+        width: Math.max(320, size.width),
+        height: size.height,
+        level: map.level === 'fit' && short ? 1 : map.level,
+        open: everyHub,
+        names: zoom >= NAMES_AT || plugging ? 'all' : 'few',
+      } as const)
+    : null;
+  const { value: drawing, stale, fault } = useAnalysis<'map'>(query);
+  useSteady(drawing, pane, zoom, chosenBox);
+
+  const frame = map.ringed[0] ?? selection;
+  const framed = frame
+    ? `${frame.type === 'block' ? 'box' : frame.type}:${frame.type === 'block' ? frame.id.split('/')[0] : frame.id}`
+    : null;
+  useEffect(() => {
+    if (framed === null || !pane) return;
+    pane
+      .querySelector(`[data-part="${CSS.escape(framed)}"]`)
+      ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [framed, pane, map.openKey]);
+
+  const press = (event: MouseEvent) => {
+    const key = (event.target as Element).closest('[data-part]')?.getAttribute('data-part');
+    const cut = key?.indexOf(':') ?? -1;
+    if (!key || cut < 0) {
+      map.setHand(null);
+      select(null);
+      return;
+    }
+    const [type, id] = [key.slice(0, cut), key.slice(cut + 1)];
+    if (plugging && type === 'jack') {
+      const answer = plugging.answers.find(({ at }) => `${at.box}/${at.jack}` === id);
+      if (answer && answer.verdict !== 'wrong') {
+        map.choose(answer);
+        return;
+      }
+      if (answer) {
+        select({ type: 'jack', id });
+        return;
+      }
+    }
+    map.setHand(
+      type === 'jack' && readOnly === null && !plugging ? pickUp(rig, setting.variant, refOf(id)) : null,
+    );
+    select({ type: type as 'box' | 'lead' | 'jack' | 'block', id });
+  };
+
+  return (
+    <div className="relative flex min-h-0 flex-1 flex-col">
+      <div
+        ref={ref}
+        tabIndex={0}
+        role="application"
+        aria-roledescription="map"
+        aria-label={`Map of ${rig.title}. Arrows walk the route; question mark lists the keys.`}
+        aria-busy={stale}
+        data-testid="map"
+        className="min-h-0 flex-1 overflow-auto bg-ground focus-visible:outline-offset-[-2px]"
+        onKeyDown={onActKey(acts)}
+        onClick={press}
+      >
+        {drawing ? (
+          <svg
+            role="img"
+            aria-label={`${rig.title}: ${rig.boxes.length} boxes, ${rig.leads.length} leads`}
+            width={drawing.width * zoom}
+            height={drawing.height * zoom}
+            viewBox={`0 0 ${drawing.width} ${drawing.height}`}
+            className={`block select-none ${stale ? 'opacity-80' : ''}`}
+          >
+            <Drawn drawing={drawing} emphasisOf={emphasisOf} />
+          </svg>
+        ) : fault === null ? (
+          <Busy what="Drawing the map" />
+        ) : null}
+      </div>
+      {fault !== null ? (
+        <p role="alert" className="border-t border-fault bg-fault-tint px-3 py-1 text-sm text-fault">
+          The analysis failed ({fault}). What is shown is the last good map.
+        </p>
+      ) : null}
+      {drawing && drawing.elsewhere.length > 0 ? (
+        <p className="bg-ground px-3 pb-1 text-xs text-muted">
+          Not in this layer: {drawing.elsewhere.join(', ')}
+        </p>
+      ) : null}
+      <p aria-live="polite" className="sr-only">
+        {words}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,123 @@
+import { useEffect, useRef, type KeyboardEvent } from 'react';
+import type { PlugAnswer } from '../../../../core/cables';
+import { boxOf, type Rig } from '../../../../core/rig';
+import { Button } from '../../parts/button';
+import { useRig } from '../../rig/context';
+import { useMap, type Plugging } from './context';
+
+function nameOf(rig: Rig, at: { box: string; jack: string }): string {
+  const box = boxOf(rig, at.box);
+  return `${box?.tag ?? ''} ${box?.jacks.find((jack) => jack.id === at.jack)?.label ?? ''}`;
+}
+
+function titleOf(rig: Rig, { hand }: Plugging): string {
+  if (hand.kind === 'new') return `From ${nameOf(rig, hand.at)} to …`;
+  const lead = rig.leads.find((l) => l.id === hand.lead);
+  return `Lead ${lead?.number ?? ''}: plug its ${hand.side === 'to' ? 'far end' : 'source end'} into …`;
+}
+
+/** Arrow keys go from one answer to the next. */
+function onArrow(event: KeyboardEvent<HTMLElement>) {
+  if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
+  const buttons = [...event.currentTarget.querySelectorAll<HTMLButtonElement>('button[data-answer]')];
+  const at = buttons.indexOf(document.activeElement as HTMLButtonElement);
+  const next = buttons[at + (event.key === 'ArrowDown' ? 1 : -1)];
+  if (!next) return;
+  event.preventDefault();
+  next.focus();
+}
+
+function Answer({ answer }: { answer: PlugAnswer }) {
+  const { rig } = useRig();
+  const { choose } = useMap();
+  const name = nameOf(rig, answer.at);
+  if (answer.verdict !== 'wrong')
+    return (
+      <li>
+        <button
+          type="button"
+          data-answer
+          onClick={() => choose(answer)}
+          className="flex min-h-8 w-full flex-wrap items-center gap-x-2 border-b border-hair px-2.5 text-left text-sm hover:bg-select-tint"
+        >
+          <span className="font-mono">{name}</span>
+          {answer.words ? <span className="text-xs text-muted">{answer.words}</span> : null}
+        </button>
+      </li>
+    );
+  return (
+    <li className="border-b border-hair px-2.5 py-1">
+      <p className="text-sm">
+        <span className="font-mono">{name}</span> <span className="text-xs text-fault">{answer.words}</span>
+      </p>
+      <div className="flex flex-wrap gap-1 pt-0.5">
+        {answer.offers.map((offer, i) => (
+          <Button
+            key={offer.words}
+            data-answer
+            look={offer.danger ? 'danger' : 'plain'}
+            className="min-h-6 px-1.5 text-xs"
+            aria-label={`${offer.words}: ${name}`}
+            onClick={() => choose(answer, i)}
+          >
+            {offer.words}
+          </Button>
+        ))}
+      </div>
+    </li>
+  );
+}
+
+/** What fits the plug in the hand, and why the rest is wrong. */
+export function PlugList({ plugging }: { plugging: Plugging }) {
+  const { rig, selection } = useRig();
+  const { setHand } = useMap();
+  const list = useRef<HTMLElement>(null);
+  const first = plugging.answers[0];
+  const chosen = selection?.type === 'jack' ? selection.id : null;
+
+  useEffect(() => {
+    if (!first) return;
+    list.current?.querySelector<HTMLButtonElement>('button[data-answer]')?.focus();
+  }, [first]);
+
+  const fitting = plugging.answers.filter((answer) => answer.verdict !== 'wrong');
+  const wrong = plugging.answers.filter((answer) => answer.verdict === 'wrong');
+  // A jack that was pressed on the map and is wrong is told first.
+  const isPressed = (answer: PlugAnswer) => `${answer.at.box}/${answer.at.jack}` === chosen;
+  const sorted = [...wrong.filter(isPressed), ...wrong.filter((answer) => !isPressed(answer))];
+  return (
+    <section ref={list} aria-label="Plugging" onKeyDown={onArrow}>
+      <div className="flex items-center justify-between gap-2 border-b border-hair bg-select-tint px-2.5 py-1">
+        <h2 className="text-sm">{titleOf(rig, plugging)}</h2>
+        <Button look="quiet" onClick={() => setHand(null)}>
+          Cancel
+        </Button>
+      </div>
+      {sorted.some(isPressed) ? (
+        <ul aria-label="The jack that was pressed">
+          {sorted.filter(isPressed).map((answer) => (
+            <Answer key="pressed" answer={answer} />
+          ))}
+        </ul>
+      ) : null}
+      <ul aria-label="What fits">
+        {fitting.map((answer) => (
+          <Answer key={`${answer.at.box}/${answer.at.jack}`} answer={answer} />
+        ))}
+      </ul>
+      <details>
+        <summary className="flex min-h-8 cursor-pointer items-center px-2.5 text-sm text-muted">
+          {wrong.length} that do not fit
+        </summary>
+        <ul aria-label="What does not fit">
+          {sorted
+            .filter((answer) => !isPressed(answer))
+            .map((answer) => (
+              <Answer key={`${answer.at.box}/${answer.at.jack}`} answer={answer} />
+            ))}
+        </ul>
+      </details>
+    </section>
+  );
+}

@@ -1,0 +1,92 @@
+import { Button } from '../../parts/button';
+import { Choice } from '../../parts/field';
+import { Menu, MenuItem } from '../../parts/menu';
+import { useActs } from './acts';
+import { useMap } from './context';
+
+function ActsMenu() {
+  const acts = useActs().filter((act) => !act.key.startsWith('Arrow'));
+  return (
+    <Menu align="end" trigger={<Button look="quiet">Acts ▾</Button>}>
+      {acts.map((act) => (
+        <MenuItem key={act.key} keys={act.shown} disabled={!act.enabled} onSelect={act.run}>
+          {act.label}
+        </MenuItem>
+      ))}
+    </Menu>
+  );
+}
+
+const LEVELS = [
+  { value: 'fit', label: 'fit' },
+  { value: '0', label: 'full' },
+  { value: '1', label: 'folded' },
+] as const;
+
+/** Layer, route, fit, and the acts for what is selected. */
+export function ToolLine() {
+  const map = useMap();
+  const options = map.routes.map(({ index, name }) => ({ value: String(index), label: name }));
+  return (
+    <div className="flex min-h-8 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-hair bg-sheet px-3">
+      <span className="rounded text-sm font-semibold" title="The layer shown">
+        <kbd className="font-mono text-xs text-muted">1</kbd> Signal
+      </span>
+      <label className="flex min-w-0 items-center gap-1.5 text-sm">
+        <span className="text-muted">Route</span>
+        {options.length > 0 ? (
+          <Choice
+            className="max-w-64 border-hair"
+            value={String(map.route)}
+            options={options}
+            onChange={(value) => map.setRoute(Number(value))}
+          />
+        ) : (
+          <span className="text-muted">none yet</span>
+        )}
+      </label>
+      <div className="ml-auto flex items-center gap-1">
+        <Button
+          look="quiet"
+          aria-pressed={map.stripShown}
+          className={map.stripShown ? 'bg-raised' : ''}
+          onClick={() => map.setStripShown(!map.stripShown)}
+        >
+          On/off
+        </Button>
+        <Button
+          look="quiet"
+          aria-pressed={map.listed}
+          className={map.listed ? 'bg-raised' : ''}
+          onClick={() => map.setListed(!map.listed)}
+        >
+          List
+        </Button>
+        <Choice
+          label="How much is shown"
+          className="w-20 border-hair"
+          value={String(map.level) as '0' | '1' | 'fit'}
+          options={LEVELS}
+          onChange={(value) => map.setLevel(value === 'fit' ? 'fit' : value === '0' ? 0 : 1)}
+        />
+        <Button
+          look="quiet"
+          aria-label="Smaller"
+          disabled={map.zoom <= 1}
+          onClick={() => map.setZoom(Math.max(1, map.zoom - 0.2))}
+        >
+          −
+        </Button>
+        <Button
+          look="quiet"
+          aria-label="Larger"
+          disabled={map.zoom >= 2.4}
+          onClick={() => map.setZoom(Math.min(2.4, map.zoom + 0.2))}
+        >
+          +
+        </Button>
+        <ActsMenu />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,52 @@
+import { plugAnswers } from '../../../core/cables';
+import { drawMap, drawProfile, routeLines, routeNames } from '../../../core/drawing';
+import { cureOf, cureWords, marksOf, report } from '../../../core/findings';
+import { assumedFigures, cardsOf } from '../../../core/planner';
+import type { Rig } from '../../../core/rig';
+import { trace } from '../../../core/signal';
+import type { AnyQuery, Kind, QueryOf, ResultOf, ShownCard } from './queries';
+
+/** Width of the small map on a routing's card. */
+const CARD_MAP = 720;
+
+const soundOf = (sound: string) => (sound === 'all' ? null : sound);
+
+const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf<K> } = {
+  map: (rig, { setting, width, height, level, open, names }) =>
+    drawMap({
+      rig,
+      setting,
+      width,
+      leastHeight: height,
+      level,
+      view: { open, names, marks: marksOf(report(rig, setting.variant, soundOf(setting.sound))) },
+    }),
+  findings: (rig, { variant, sound }) => report(rig, variant, sound),
+  cure: (rig, { variant, sound, key }) => {
+    const line = report(rig, variant, sound).find((l) => l.key === key);
+    const call = line ? cureOf(rig, line.finding) : null;
+    return call ? { call, words: cureWords(rig, call) } : null;
+  },
+  routes: (rig, { setting }) => routeNames(rig, setting),
+  route: (rig, { setting, route }) => {
+    const path = trace(rig, setting).paths[route];
+    return path ? routeLines(rig, path) : [];
+  },
+  profile: (rig, { setting, route, width, height }) => drawProfile({ rig, setting, route, width, height }),
+  cards: (rig) =>
+    cardsOf(rig).map((card): ShownCard => {
+      if (!card.can) return { ...card, map: null };
+      const { trial, ...rest } = card;
+      const setting = { variant: null, sound: trial.sounds[0]?.id ?? 'all' };
+      const view = { open: [], names: 'few', marks: {} } as const;
+      return { ...rest, map: drawMap({ rig: trial, setting, width: CARD_MAP, level: 1, view }) };
+    }),
+  plugging: (rig, { variant, hand }) => plugAnswers(rig, variant, hand),
+  assumed: (rig) => assumedFigures(rig),
+};
+
+/** Works out what is asked of a rig. Pure; everything slow in it is cached by the parts it reads. */
+export function answer(rig: Rig, query: AnyQuery): ResultOf<Kind> {
+  const work = ANSWERS[query.kind] as (rig: Rig, query: AnyQuery) => ResultOf<Kind>;
+  return work(rig, query);
+}

@@ -1,0 +1,65 @@
+import type { Hand, PlugAnswer } from '../../../core/cables';
+import type { Level, MapDrawing, ProfileDrawing, RouteLine, RouteName } from '../../../core/drawing';
+import type { Line } from '../../../core/findings';
+import type { AssumedLine, Card } from '../../../core/planner';
+import type { EditCall, Setting } from '../../../core/rig';
+
+type MapQuery = {
+  readonly kind: 'map';
+  readonly setting: Setting;
+  readonly width: number;
+  readonly height: number;
+  readonly level: Level | 'fit';
+  readonly open: readonly string[];
+  readonly names: 'few' | 'all';
+};
+
+/** A routing's card as it crosses: its trial document stays in the worker, its small map comes along. */
+export type ShownCard = Omit<Card, 'trial'> & { readonly map: MapDrawing | null };
+
+/** What can be asked of the worker, and what comes back. */
+export type Queries = {
+  map: { query: MapQuery; result: MapDrawing };
+  findings: {
+    query: { readonly kind: 'findings'; readonly variant: string | null; readonly sound: string | null };
+    result: readonly Line[];
+  };
+  cure: {
+    query: {
+      readonly kind: 'cure';
+      readonly variant: string | null;
+      readonly sound: string | null;
+      readonly key: string;
+    };
+    result: { readonly call: EditCall; readonly words: string } | null;
+  };
+  routes: {
+    query: { readonly kind: 'routes'; readonly setting: Setting };
+    result: readonly RouteName[];
+  };
+  route: {
+    query: { readonly kind: 'route'; readonly setting: Setting; readonly route: number };
+    result: readonly RouteLine[];
+  };
+  profile: {
+    query: {
+      readonly kind: 'profile';
+      readonly setting: Setting;
+      readonly route: number;
+      readonly width: number;
+      readonly height: number;
+    };
+    result: ProfileDrawing;
+  };
+  cards: { query: { readonly kind: 'cards' }; result: readonly ShownCard[] };
+  plugging: {
+    query: { readonly kind: 'plugging'; readonly variant: string | null; readonly hand: Hand };
+    result: readonly PlugAnswer[];
+  };
+  assumed: { query: { readonly kind: 'assumed' }; result: readonly AssumedLine[] };
+};
+
+export type Kind = keyof Queries;
+export type QueryOf<K extends Kind> = Queries[K]['query'];
+export type ResultOf<K extends Kind> = Queries[K]['result'];
+export type AnyQuery = QueryOf<Kind>;
