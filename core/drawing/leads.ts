@@ -37,19 +37,19 @@ const segmentsOf = ({ points, lead }: Routed): readonly Segment[] =>
 
 const within = (v: number, a: number, b: number) => v > Math.min(a, b) + 4 && v < Math.max(a, b) - 4;
 
-/** Where the horizontal stretches of a lead pass over vertical ones of others. */
-export function hopsOf(routed: Routed, all: readonly Routed[]): readonly Point[] {
-  const verticals = all
-    .filter((other) => other.lead.id !== routed.lead.id)
-    .flatMap(segmentsOf)
-    .filter(({ a, b }) => a.x === b.x);
-  return segmentsOf(routed)
-    .filter(({ a, b }) => a.y === b.y)
-    .flatMap(({ a, b }) =>
-      verticals
-        .filter((v) => within(v.a.x, a.x, b.x) && within(a.y, v.a.y, v.b.y))
-        .map((v) => ({ x: v.a.x, y: a.y })),
-    );
+/** Where the horizontal stretches of each lead pass over vertical ones of others. */
+export function hopsOf(all: readonly Routed[]): readonly (readonly Point[])[] {
+  const segments = all.map(segmentsOf);
+  const verticals = segments.flat().filter(({ a, b }) => a.x === b.x);
+  return all.map(({ lead }, i) =>
+    (segments[i] ?? [])
+      .filter(({ a, b }) => a.y === b.y)
+      .flatMap(({ a, b }) =>
+        verticals
+          .filter((v) => v.lead !== lead.id && within(v.a.x, a.x, b.x) && within(a.y, v.a.y, v.b.y))
+          .map((v) => ({ x: v.a.x, y: a.y })),
+      ),
+  );
 }
 
 const lengthOf = (points: readonly Point[]) =>
@@ -89,6 +89,13 @@ const crosses = (rect: Rect, { a, b }: Segment) =>
     h: Math.abs(a.y - b.y) + 2,
   });
 
+/** The room a lead and its sleeves can touch. */
+function around(points: readonly Point[]): Rect {
+  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
+  const [x, y] = [Math.min(...xs) - 24, Math.min(...ys) - 12];
+  return { x, y, w: Math.max(...xs) + 24 - x, h: Math.max(...ys) + 12 - y };
+}
+
 /**
  * Puts numbers on leads: one in the middle of a patch, one near each end of a longer lead, moved along the lead until
  * they lie on no plate, word or other sleeve, and on no other lead where there is room.
@@ -104,6 +111,9 @@ export function placeSleeves(
     const { lead, points, isPatch, tail } = routed;
     if (tail || lead.kind === 'air' || lead.kind === 'radio') continue;
     const total = lengthOf(points);
+    const near = around(points);
+    const takenNear = taken.filter((rect) => overlaps(rect, near));
+    const crossing = segments.filter((segment) => segment.lead !== lead.id && crosses(near, segment));
     const text = String(lead.number);
     const { w, h } = sleeveSize(text);
     const wanted = isPatch || total < 4 * w ? [total / 2] : [w / 2 + 7, total - w / 2 - 7];
@@ -112,10 +122,9 @@ export function placeSleeves(
       const rect = { x: p.x - w / 2, y: p.y - h / 2, w, h };
       if (rect.x < 1 || rect.y < 1 || rect.x + w > size.width - 1 || rect.y + h > size.height - 1)
         return null;
-      if (taken.some((other) => overlaps(rect, other)) || sleeves.some((other) => overlaps(rect, other)))
+      if (takenNear.some((other) => overlaps(rect, other)) || sleeves.some((other) => overlaps(rect, other)))
         return null;
-      if (clear && segments.some((segment) => segment.lead !== lead.id && crosses(rect, segment)))
-        return null;
+      if (clear && crossing.some((segment) => crosses(rect, segment))) return null;
       return { type: 'sleeve', ...rect, text, part: { type: 'lead', id: lead.id } };
     };
     for (const start of wanted) {

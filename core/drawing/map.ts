@@ -143,7 +143,8 @@ function draw(request: MapRequest, level: Level): MapDrawing {
   );
   const routed = routeAll(model, placement, titles);
   const sleeves = placeSleeves(routed, [...words, ...placement.placed.map(({ rect }) => rect)], placement);
-  const paths = routed.map((r) => pathOf(r, hopsOf(r, routed), view.marks[`lead:${r.lead.id}`]));
+  const hops = hopsOf(routed);
+  const paths = routed.map((r, i) => pathOf(r, hops[i] ?? [], view.marks[`lead:${r.lead.id}`]));
   const arrows = routed.flatMap((r) => arrowOf(r, sleeves) ?? []);
   const jacks = placement.placed.flatMap((placed): Item[] =>
     placed.box.box.jacks.flatMap((jack): Item[] => {

@@ -193,7 +193,13 @@ function layHanging(place: PlaceBlocks, placed: Placed[], level: Level): void {
     const x = lane(feeder.x + feeder.w / 2) - lane(w / 2) + beside;
     shift.set(over, beside + w + SIZE.gapX);
     const rect = { x, y: feeder.y + feeder.h + HANG, w, h };
-    const room = () => ({ x: x - LANE, y: rect.y - LANE, w: w + 2 * LANE, h: h + 2 * LANE });
+    // Leads need their lanes between plates.
+    const room = () => ({
+      x: x - SIZE.gapX / 2,
+      y: rect.y - SIZE.gapY,
+      w: w + SIZE.gapX,
+      h: h + 2 * SIZE.gapY,
+    });
     while (placed.some((p) => overlaps(p.rect, room()))) rect.y += LANE;
     placed.push({ form: 'plate', box, rect });
   }

@@ -31,6 +31,8 @@ export class Router {
   private readonly came: Int32Array;
   private readonly stamp: Int32Array;
   private turn = 0;
+  /** Open states by estimated cost; kept between searches to spare the garbage collector. */
+  private readonly buckets: number[][] = [];
 
   constructor(width: number, height: number) {
     this.cols = Math.ceil(width / LANE) + 1;
@@ -121,16 +123,26 @@ export class Router {
   ): number[] | null {
     if (this.blocked[start] || this.blocked[goal]) return null;
     this.turn += 1;
-    const buckets: number[][] = [];
+    const { buckets } = this;
+    for (const bucket of buckets) if (bucket) bucket.length = 0;
     const [gx, gy] = [goal % this.cols, Math.floor(goal / this.cols)];
-    const guess = (cell: number) =>
-      STEP * (Math.abs((cell % this.cols) - gx) + Math.abs(Math.floor(cell / this.cols) - gy));
+    // Never more than the rest costs: every lane of the way, and the turns without which it cannot be gone.
+    const guess = (state: number) => {
+      const [cell, d] = [state >> 2, state & 3];
+      const dx = gx - (cell % this.cols);
+      const dy = gy - Math.floor(cell / this.cols);
+      const steps = STEP * (Math.abs(dx) + Math.abs(dy));
+      if (dx !== 0 && dy !== 0) return steps + BEND;
+      const ahead = d < 2 ? dx * (DX[d] ?? 0) : dy * (DY[d] ?? 0);
+      const aside = d < 2 ? dy : dx;
+      return steps + (aside !== 0 || ahead < 0 ? BEND : 0);
+    };
     const push = (state: number, cost: number, from: number) => {
       if (this.stamp[state] === this.turn && (this.cost[state] ?? 0) <= cost) return;
       this.stamp[state] = this.turn;
       this.cost[state] = cost;
       this.came[state] = from;
-      (buckets[cost + guess(state >> 2)] ??= []).push(state);
+      (buckets[cost + guess(state)] ??= []).push(state);
     };
     push(start * 4 + startDirection, 0, -1);
     for (let f = 0; f < buckets.length; f += 1) {
@@ -139,7 +151,7 @@ export class Router {
         const cell = state >> 2;
         const d = state & 3;
         const cost = this.cost[state] ?? 0;
-        if (cost + guess(cell) !== f) continue;
+        if (cost + guess(state) !== f) continue;
         if (cell === goal && d === goalDirection) return this.wayTo(state);
         // At the goal the lead may still have to turn into the jack.
         if (cell === goal && d !== (goalDirection ^ 1)) push(cell * 4 + goalDirection, cost + BEND, state);

@@ -1,4 +1,4 @@
-import { judge, sentenceOf, type Finding } from '../findings';
+import { judge, sentenceOf, soundName, type Finding } from '../findings';
 import { groundLoops } from '../hum';
 import {
   applyEdit,
@@ -13,7 +13,8 @@ import {
   type Severity,
 } from '../rig';
 import { bindTemplate, reconcile, TEMPLATES, type Code, type Template } from '../routings';
-import { deadKnobs, latencyOf, settingsOf, trace, undoneWishes } from '../signal';
+import { deadKnobs, latencyOf, settingsOf, trace, undoneWishes, type UndoneWish } from '../signal';
+import { inWords } from '../units';
 
 /** A lead as a card names it. */
 export type CardLead = {
@@ -112,6 +113,19 @@ const doesNothing = (change: RoutingChange) =>
     change.wires.length ===
   0;
 
+function undoneWords(rig: Rig, { box, block, wish, sounds }: UndoneWish): string {
+  const alone = box.blocks.filter((b) => b.role === 'effect').length === 1;
+  const name = alone ? box.name : `${block.name} of ${box.name}`;
+  const so =
+    wish === 'pickup'
+      ? 'does not see the pickup'
+      : wish === 'unused'
+        ? 'is in use'
+        : `is not ${wish === 'ahead' ? 'ahead of' : wish} the preamp`;
+  const where = sounds.length === 0 ? '' : ` in ${inWords(sounds.map((id) => soundName(rig, id)))}`;
+  return `${name} ${so}${where}`;
+}
+
 /** The card of one routing: its figures on this rig, or the reason why it cannot be had. */
 export function cardOf(rig: Rig, template: Template): Card {
   const { code, name, line } = template;
@@ -141,10 +155,7 @@ export function cardOf(rig: Rig, template: Template): Card {
     deadKnobs: deadKnobs(trial, null).map(({ box, control }) => `${control.label} of ${box.name}`),
     findings: countBySeverity(findings),
     worst: distinct(findings.map((finding) => sentenceOf(trial, finding).text)).slice(0, 3),
-    undone: undoneWishes(trial, null).map(
-      ({ block, box, wish }) =>
-        `${box.blocks.filter((b) => b.role === 'effect').length === 1 ? box.name : `${block.name} of ${box.name}`} ${wish === 'pickup' ? 'does not see the pickup' : wish === 'unused' ? 'is in use' : `is not ${wish}`}`,
-    ),
+    undone: undoneWishes(trial, null).map((undone) => undoneWords(trial, undone)),
   };
 }
 

@@ -113,9 +113,12 @@ describe('the other two', () => {
     expect(route(take(gear(), 'FRONT'))).toEqual(['pickups delay delay reverb preamp power speaker']);
     expect(c.runs.count).toBe(1);
     expect(c.undone).toEqual(
-      expect.arrayContaining(['Digital delay is not after', 'Reverb of Multi-effects is not after']),
+      expect.arrayContaining([
+        'Digital delay is not after the preamp',
+        'Reverb of Multi-effects is not after the preamp',
+      ]),
     );
-    expect(c.undone).not.toContain('Overdrive is not ahead');
+    expect(c.undone).not.toContain('Overdrive is not ahead of the preamp');
   });
 
   test('POWER: the unit is the preamp; the amp’s own knobs die by name', () => {

@@ -1,4 +1,4 @@
-import type { Box, Control, Rig } from '../rig';
+import { wiring, type Box, type Control, type Rig } from '../rig';
 import { settingsOf } from './resolve';
 import { trace } from './paths';
 
@@ -18,13 +18,19 @@ export function deadKnobs(rig: Rig, variant: string | null): readonly DeadKnob[]
         used.add(step.box);
         live.add(step.type === 'jack' ? `${step.box}/jack/${step.jack}` : `${step.box}/block/${step.block}`);
       }
+  const held = new Set(
+    wiring(rig, variant).flatMap(({ from, to }) => [...from, ...to].map((ref) => `${ref.box}/${ref.jack}`)),
+  );
+  // The gain of a desk channel nobody plugs into is no knob of this rig.
+  const isUnused = (box: Box, jack: string) =>
+    !held.has(`${box.id}/${jack}`) && box.jacks.find((j) => j.id === jack)?.direction === 'in';
   return rig.boxes
     .filter((box) => used.has(box.id))
     .flatMap((box) =>
       box.controls
         .filter(({ actsOn }) =>
           'jack' in actsOn
-            ? !live.has(`${box.id}/jack/${actsOn.jack}`)
+            ? !isUnused(box, actsOn.jack) && !live.has(`${box.id}/jack/${actsOn.jack}`)
             : 'block' in actsOn && !live.has(`${box.id}/block/${actsOn.block}`),
         )
         .map((control) => ({ box, control })),

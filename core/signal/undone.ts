@@ -3,7 +3,13 @@ import { isOn, settingsOf } from './resolve';
 import { trace, type Path } from './paths';
 import { wishFor } from './wishes';
 
-export type UndoneWish = { readonly box: Box; readonly block: Block; readonly wish: EffectWish };
+export type UndoneWish = {
+  readonly box: Box;
+  readonly block: Block;
+  readonly wish: EffectWish;
+  /** Empty: in every sound. */
+  readonly sounds: readonly string[];
+};
 
 /** The section that is the preamp of a path: the last amp model that is on, or the last real preamp. */
 const preampAt = (path: Path): number =>
@@ -25,21 +31,31 @@ function isDone(path: Path, at: number, wish: EffectWish): boolean {
   return preamp >= 0 && (wish === 'ahead' ? at < preamp : at > preamp);
 }
 
-/** Effects that stand elsewhere than wished, on some way in some sound. Blocks no way passes count as undone too. */
+/** Effects that stand elsewhere than wished, with the sounds in which they do. Blocks no way passes count as undone. */
 export function undoneWishes(rig: Rig, variant: string | null): readonly UndoneWish[] {
-  const paths = settingsOf(rig, variant).flatMap((setting) => trace(rig, setting).paths);
+  const heard = settingsOf(rig, variant).map((setting) => ({
+    sound: setting.sound,
+    paths: trace(rig, setting).paths,
+  }));
   return rig.boxes.flatMap((box) =>
     box.blocks
       .filter((block) => block.role === 'effect')
-      .map((block) => ({ box, block, wish: wishFor(rig, box, block) }))
-      .filter(({ block, wish }) => {
-        if (wish === 'either') return false;
-        const passed = paths.flatMap((path) =>
-          path.sections.flatMap((s, at) => (s.block === block && s.box === box ? [{ path, at }] : [])),
+      .flatMap((block): UndoneWish[] => {
+        const wish = wishFor(rig, box, block);
+        if (wish === 'either') return [];
+        const passed = heard.flatMap(({ sound, paths }) =>
+          paths.flatMap((path) =>
+            path.sections.flatMap((s, at) =>
+              s.block === block && s.box === box ? [{ sound, path, at }] : [],
+            ),
+          ),
         );
-        return wish === 'unused'
-          ? passed.length > 0
-          : passed.length === 0 || passed.some(({ path, at }) => !isDone(path, at, wish));
+        if (passed.length === 0) return wish === 'unused' ? [] : [{ box, block, wish, sounds: [] }];
+        const bad = passed.filter(({ path, at }) => wish === 'unused' || !isDone(path, at, wish));
+        if (bad.length === 0) return [];
+        const sounds = [...new Set(bad.map(({ sound }) => sound))];
+        const everywhere = heard.every(({ sound, paths }) => paths.length === 0 || sounds.includes(sound));
+        return [{ box, block, wish, sounds: everywhere ? [] : sounds }];
       }),
   );
 }

@@ -1,12 +1,22 @@
+import { lazy, Suspense, type ReactNode } from 'react';
 import { Navigate, Outlet, createBrowserRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { FaultPage } from './parts/boundary';
-import { RigShell } from './rig/rig-shell';
+import { Busy } from './parts/empty';
 import { NoticeLine } from './shell/notice';
-import { GearView } from './views/gear/gear';
-import { MapView } from './views/map/map-view';
 import { FirstStart } from './views/shelf/first-start';
-import { Shelf } from './views/shelf/shelf';
+
+const Shelf = lazy(async () => ({ default: (await import('./views/shelf/shelf')).Shelf }));
+const RigShell = lazy(async () => ({ default: (await import('./rig/rig-shell')).RigShell }));
+const GearView = lazy(async () => ({ default: (await import('./views/gear/gear')).GearView }));
+const RoutesView = lazy(async () => ({ default: (await import('./views/routes/routes-view')).RoutesView }));
+const MapView = lazy(async () => ({ default: (await import('./views/map/map-view')).MapView }));
+const CablesView = lazy(async () => ({ default: (await import('./views/cables/cables-view')).CablesView }));
+const BenchView = lazy(async () => ({ default: (await import('./views/bench/bench-view')).BenchView }));
+const SheetView = lazy(async () => ({ default: (await import('./views/sheet/sheet-view')).SheetView }));
+
+/** Each view comes in a chunk of its own, fetched when it is first looked at. */
+const view = (element: ReactNode) => <Suspense fallback={<Busy what="Opening" />}>{element}</Suspense>;
 
 const router = createBrowserRouter([
   {
@@ -19,14 +29,18 @@ const router = createBrowserRouter([
     errorElement: <FaultPage />,
     children: [
       { path: '/', element: <FirstStart /> },
-      { path: '/shelf', element: <Shelf /> },
+      { path: '/shelf', element: view(<Shelf />) },
       {
         path: '/rig/:id',
-        element: <RigShell />,
+        element: view(<RigShell />),
         children: [
-          { index: true, element: <Navigate to="gear" replace /> },
-          { path: 'gear', element: <GearView /> },
-          { path: 'map', element: <MapView /> },
+          { index: true, element: <Navigate to="map" replace /> },
+          { path: 'gear', element: view(<GearView />) },
+          { path: 'routes', element: view(<RoutesView />) },
+          { path: 'map', element: view(<MapView />) },
+          { path: 'cables', element: view(<CablesView />) },
+          { path: 'bench', element: view(<BenchView />) },
+          { path: 'sheet', element: view(<SheetView />) },
         ],
       },
       { path: '*', element: <Navigate to="/shelf" replace /> },

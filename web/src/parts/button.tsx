@@ -13,15 +13,16 @@ const LOOKS: Record<Look, string> = {
 export function Button({
   look = 'plain',
   tall = false,
+  wraps = false,
   className = '',
   ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look; tall?: boolean }) {
+}: ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look; tall?: boolean; wraps?: boolean }) {
   return (
     <button
       type="button"
-      className={`inline-flex items-center justify-center gap-1.5 rounded whitespace-nowrap disabled:opacity-50 ${
-        tall ? 'min-h-11 px-4 text-base' : 'min-h-7 px-2.5 text-sm'
-      } ${LOOKS[look]} ${className}`}
+      className={`inline-flex items-center justify-center gap-1.5 rounded disabled:opacity-50 ${
+        wraps ? 'py-1 text-left' : 'whitespace-nowrap'
+      } ${tall ? 'min-h-11 px-4 text-base' : 'min-h-7 px-2.5 text-sm'} ${LOOKS[look]} ${className}`}
       {...rest}
     />
   );

@@ -72,7 +72,7 @@ export function TopBar() {
   const trouble = useSession(session, (state) => state.trouble);
   const { search } = useLocation();
   return (
-    <header className="shrink-0 border-b border-hair bg-sheet">
+    <header className="app-bar shrink-0 border-b border-hair bg-sheet">
       <div className="flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1 px-3 py-1">
         <Link
           to="/shelf"

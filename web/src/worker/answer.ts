@@ -1,13 +1,14 @@
 import { plugAnswers } from '../../../core/cables';
-import { drawMap, drawProfile, routeLines, routeNames } from '../../../core/drawing';
+import { drawMap, drawProfile, drawThumbnail, routeLines, routeNames } from '../../../core/drawing';
 import { cureOf, cureWords, marksOf, report } from '../../../core/findings';
+import { paperMap, sheetOf, svgOf } from '../../../core/papers';
 import { assumedFigures, cardsOf } from '../../../core/planner';
 import type { Rig } from '../../../core/rig';
 import { trace } from '../../../core/signal';
 import type { AnyQuery, Kind, QueryOf, ResultOf, ShownCard } from './queries';
 
-/** Width of the small map on a routing's card. */
-const CARD_MAP = 720;
+/** Least width of the small map on a routing's card, pixels. */
+const CARD_MAP = 372;
 
 const soundOf = (sound: string) => (sound === 'all' ? null : sound);
 
@@ -38,10 +39,11 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
       if (!card.can) return { ...card, map: null };
       const { trial, ...rest } = card;
       const setting = { variant: null, sound: trial.sounds[0]?.id ?? 'all' };
-      const view = { open: [], names: 'few', marks: {} } as const;
-      return { ...rest, map: drawMap({ rig: trial, setting, width: CARD_MAP, level: 1, view }) };
+      return { ...rest, map: drawThumbnail(trial, setting, CARD_MAP) };
     }),
   plugging: (rig, { variant, hand }) => plugAnswers(rig, variant, hand),
+  sheet: (rig, { variant }) => sheetOf(rig, variant),
+  svg: (rig, { setting }) => svgOf(paperMap(rig, setting.variant, setting.sound), rig.title),
   assumed: (rig) => assumedFigures(rig),
 };
 

@@ -1,6 +1,7 @@
 import type { Hand, PlugAnswer } from '../../../core/cables';
-import type { Level, MapDrawing, ProfileDrawing, RouteLine, RouteName } from '../../../core/drawing';
+import type { Drawing, Level, MapDrawing, ProfileDrawing, RouteLine, RouteName } from '../../../core/drawing';
 import type { Line } from '../../../core/findings';
+import type { Sheet } from '../../../core/papers';
 import type { AssumedLine, Card } from '../../../core/planner';
 import type { EditCall, Setting } from '../../../core/rig';
 
@@ -15,7 +16,8 @@ type MapQuery = {
 };
 
 /** A routing's card as it crosses: its trial document stays in the worker, its small map comes along. */
-export type ShownCard = Omit<Card, 'trial'> & { readonly map: MapDrawing | null };
+type WithoutTrial<C> = C extends { readonly can: true } ? Omit<C, 'trial'> : C;
+export type ShownCard = WithoutTrial<Card> & { readonly map: Drawing | null };
 
 /** What can be asked of the worker, and what comes back. */
 export type Queries = {
@@ -55,6 +57,14 @@ export type Queries = {
   plugging: {
     query: { readonly kind: 'plugging'; readonly variant: string | null; readonly hand: Hand };
     result: readonly PlugAnswer[];
+  };
+  sheet: {
+    query: { readonly kind: 'sheet'; readonly variant: string | null };
+    result: Sheet;
+  };
+  svg: {
+    query: { readonly kind: 'svg'; readonly setting: Setting };
+    result: string;
   };
   assumed: { query: { readonly kind: 'assumed' }; result: readonly AssumedLine[] };
 };

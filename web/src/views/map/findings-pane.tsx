@@ -22,12 +22,7 @@ function Cure({ line }: { line: Line }) {
   if (stale) return <p className="text-xs text-muted">Looking for a cure …</p>;
   if (value === null) return <p className="text-xs text-muted">No cure within one press.</p>;
   return (
-    <Button
-      look="strong"
-      className="h-auto py-1 text-left whitespace-normal"
-      disabled={readOnly !== null}
-      onClick={() => commit(value.call)}
-    >
+    <Button look="strong" wraps disabled={readOnly !== null} onClick={() => commit(value.call)}>
       {value.words}
     </Button>
   );

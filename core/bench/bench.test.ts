@@ -1,0 +1,135 @@
+import { describe, expect, test } from '@jest/globals';
+import { makeSound, type EditCall, type Rig, type Tick, type Walk } from '../rig';
+import { build, edited, fourCable, plugged } from '../testing/build';
+import { numberAlongRoute, patchUp, progressOf, SECTIONS, walkUnderWay } from './index';
+
+const stage = () =>
+  plugged(
+    build('guitar, baritone, fuzz, unit, valve head, cab 16, mic, desk'),
+    'multi-effects/out-1-l > valve-head/return',
+    'guitar/out+baritone/out > fuzz/in',
+    'fuzz/out * multi-effects/input',
+    'multi-effects/send-1 > valve-head/input',
+    'valve-head/send > multi-effects/return-1',
+    'valve-head/spk-16 = cabinet/in',
+    'cabinet/air ~ microphone/air',
+    'microphone/out - desk/ch-1',
+  );
+const loopOn = (rig: Rig) => set(rig, 'loop-1', 'on');
+const set = (rig: Rig, block: string, state: string, sound?: string): Rig =>
+  edited(rig, {
+    edit: 'setBlockState',
+    arguments: {
+      box: 'multi-effects',
+      block,
+      state,
+      scope: sound ? { layer: 'sound', id: sound } : { layer: 'rest' },
+    },
+  });
+
+describe('the patch-up', () => {
+  const rig = loopOn(stage());
+  const steps = patchUp(rig, null);
+
+  test('goes in the safe order', () => {
+    const order = SECTIONS.map((section) => section.id);
+    const seen = steps.map((s) => order.indexOf(s.section));
+    expect(seen).toEqual([...seen].sort((a, b) => a - b));
+    expect(steps[0]).toMatchObject({ section: 'off', text: 'Off at the switch: Valve head and Desk' });
+    expect(steps[1]!.text).toContain('MASTER of Valve head');
+  });
+
+  test('has one step for each lead, speakers first, then audio as the signal meets it', () => {
+    const leads = steps.flatMap((s) => (s.lead ? [s.lead.number] : []));
+    expect(leads).toEqual([6, 2, 3, 4, 5, 1, 8]);
+    expect(steps.find((s) => s.lead?.number === 2)!.lead).toMatchObject({
+      from: 'GUITAR OUT or BRTN OUT',
+      to: 'FUZZ IN',
+    });
+    expect(steps.map((s) => s.text)).toContain('Microphone in front of Cabinet');
+  });
+
+  test('speaker leads carry the caution, and power stages come on last', () => {
+    expect(steps.find((s) => s.section === 'speakers')!.caution).toMatch(/switched off, not on standby/);
+    const power = steps.filter((s) => s.section === 'power').map((s) => s.text);
+    expect(power.at(-1)).toMatch(/^Valve head on, last/);
+    expect(power[0]).toMatch(/Fuzz and Multi-effects/);
+  });
+
+  test('ends with each sound and with everything bypassed', () => {
+    const two = edited(rig, {
+      edit: 'addSound',
+      arguments: { sound: makeSound('lead', 'Lead'), index: 1 },
+    });
+    const proof = patchUp(two, null).filter((s) => s.section === 'proof');
+    expect(proof.map((s) => s.id)).toEqual(['bypass', 'sound-sound-1', 'sound-lead']);
+  });
+
+  test('a model in the place of the preamp is proved with the amp’s clean volume down', () => {
+    const model = set(set(rig, 'loop-1', 'off', 'sound-1'), 'amp', 'on', 'sound-1');
+    expect(patchUp(model, null).at(-1)!.text).toMatch(/clean volume of Valve head down; Amp model of Multi/);
+    expect(patchUp(rig, null).some((s) => s.id.startsWith('model-'))).toBe(false);
+  });
+
+  test('leads put away are no steps; an empty rig has none to plug', () => {
+    const less = edited(rig, { edit: 'putAway', arguments: { lead: 'lead-3' } });
+    expect(patchUp(less, null).some((s) => s.id === 'lead-3')).toBe(false);
+    expect(patchUp(build('guitar'), null).filter((s) => s.lead)).toEqual([]);
+  });
+});
+
+describe('a walk', () => {
+  const walk: Walk = { id: 'w', type: 'patch-up', started: '2026-03-01', ended: null, venue: '', ticks: [] };
+  const start: EditCall = { edit: 'startWalk', arguments: { walk } };
+  const tick = (rig: Rig, id: string): EditCall => {
+    const step = patchUp(rig, null).find((s) => s.id === id)!;
+    const done: Tick = { step: id, mark: 'done', note: '', at: '2026-03-01', basis: step.basis };
+    return { edit: 'tick', arguments: { walk: 'w', tick: done } };
+  };
+
+  test('counts what is done and names what is next', () => {
+    const rig = edited(fourCable(), start);
+    const total = patchUp(rig, null).length;
+    const some = edited(rig, tick(rig, 'off'), tick(rig, 'masters'));
+    const progress = progressOf(some, null, walkUnderWay(some)!);
+    expect([progress.done, progress.left]).toEqual([2, total - 2]);
+    expect(progress.next!.id).toBe('lead-6');
+  });
+
+  test('when the rig changes, unchanged ticks stay and changed ones reopen with the reason', () => {
+    const rig = edited(fourCable(), start);
+    const ticked = edited(rig, tick(rig, 'lead-3'), tick(rig, 'lead-4'));
+    const moved = edited(ticked, {
+      edit: 'replug',
+      arguments: { lead: 'lead-3', side: 'from', at: [{ box: 'multi-effects', jack: 'send-2' }] },
+    });
+    const states = progressOf(moved, null, walkUnderWay(moved)!).steps;
+    expect(states.find((s) => s.step.id === 'lead-3')).toMatchObject({
+      tick: null,
+      reopened: '3 MULTI SEND 1 → VALVE INPUT, instrument 9 m',
+    });
+    expect(states.find((s) => s.step.id === 'lead-4')!.tick).not.toBeNull();
+  });
+
+  test('an ended walk is no longer under way', () => {
+    const rig = edited(fourCable(), start, {
+      edit: 'endWalk',
+      arguments: { walk: 'w', ended: '2026-03-01' },
+    });
+    expect(walkUnderWay(rig)).toBeUndefined();
+  });
+});
+
+describe('numbering along the route', () => {
+  test('a rig numbered as it is met needs no new label', () => {
+    expect(numberAlongRoute(loopOn(fourCable()), null).reprint).toEqual([]);
+  });
+  test('lists the labels to reprint, and numbers every lead once', () => {
+    const rig = loopOn(stage());
+    const { numbers, reprint } = numberAlongRoute(rig, null);
+    expect(reprint).toContainEqual({ was: 2, now: 1 });
+    const after = edited(rig, { edit: 'renumber', arguments: { numbers } });
+    expect(new Set(after.leads.map((lead) => lead.number)).size).toBe(after.leads.length);
+    expect(numberAlongRoute(after, null).reprint).toEqual([]);
+  });
+});

@@ -1,0 +1,3 @@
+export { numberAlongRoute, type Renumbering } from './numbering';
+export { progressOf, walkUnderWay, type Progress, type StepState } from './progress';
+export { patchUp, SECTIONS, type SectionId, type WalkLead, type WalkStep } from './steps';

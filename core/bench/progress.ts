@@ -1,0 +1,42 @@
+import type { Rig, Tick, Walk } from '../rig';
+import { patchUp, type WalkStep } from './steps';
+
+/** A step with what became of it in a walk. */
+export type StepState = {
+  readonly step: WalkStep;
+  readonly tick: Tick | null;
+  /** It was ticked, but says something else now: what it said then. */
+  readonly reopened: string | null;
+};
+
+export type Progress = {
+  readonly steps: readonly StepState[];
+  readonly done: number;
+  readonly left: number;
+  /** The first that is neither done nor skipped. */
+  readonly next: WalkStep | null;
+};
+
+/** Where a walk stands on the rig as it is now: ticks of unchanged steps stay, changed ones are open again. */
+export function progressOf(rig: Rig, variant: string | null, walk: Walk): Progress {
+  const steps = patchUp(rig, variant).map((step): StepState => {
+    const tick = walk.ticks.find((t) => t.step === step.id);
+    const same = tick !== undefined && (tick.basis === '' || tick.basis === step.basis);
+    return {
+      step,
+      tick: same ? tick : null,
+      reopened: tick !== undefined && !same ? tick.basis : null,
+    };
+  });
+  const open = steps.filter(({ tick }) => tick === null);
+  return {
+    steps,
+    done: steps.length - open.length,
+    left: open.length,
+    next: open[0]?.step ?? null,
+  };
+}
+
+/** The walk under way, if there is one: the newest that has not ended. */
+export const walkUnderWay = (rig: Rig): Walk | undefined =>
+  rig.walks.findLast((walk) => walk.type === 'patch-up' && walk.ended === null);

@@ -1,0 +1,201 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { makeSound, readRigValue, type Rig } from '../rig';
+import { build, edited, fourCable, plugged } from '../testing/build';
+import { referenceRig } from '../testing/reference-rig';
+import {
+  fromCsv,
+  mapSheets,
+  paperMap,
+  rigState,
+  scheduleCsv,
+  scheduleOf,
+  sheetOf,
+  svgOf,
+  toCsv,
+} from './index';
+
+describe('the schedule', () => {
+  test('names both ends, plugs and the length by the rule', () => {
+    const { rows } = scheduleOf(fourCable(), null);
+    expect(rows.map((row) => row.number)).toEqual([1, 2, 3, 4, 5, 6]);
+    // (5 + 0.3 + 1.2) × 1.12 = 7.28, up to 9 m.
+    expect(rows[2]).toMatchObject({
+      from: 'MULTI SEND 1',
+      to: 'VALVE INPUT',
+      kind: 'instrument',
+      plugs: '6.35 mm TS – 6.35 mm TS',
+      lengthM: 9,
+      state: 'plugged',
+      toBeMade: false,
+    });
+  });
+
+  test('adds up what is plugged, by kind; what is put away stands apart', () => {
+    const rig = edited(fourCable(), { edit: 'putAway', arguments: { lead: 'lead-3' } });
+    const { rows, totals, all } = scheduleOf(rig, null);
+    expect(rows[2]!.state).toBe('put away');
+    expect(all.count).toBe(5);
+    expect(totals.reduce((sum, total) => sum + total.metres, 0)).toBeCloseTo(all.metres, 9);
+    expect(totals.find((total) => total.kind === 'speaker')).toMatchObject({ count: 1 });
+  });
+
+  test('a lead longer than the stock is to be made: backline to desk 23.6 m', () => {
+    const rig = plugged(build('mic, desk'), 'microphone/out - desk/ch-1');
+    // (20 + 0.5 + 0.5) × 1.12 = 23.52, up to 23.6 m.
+    expect(scheduleOf(rig, null).rows[0]).toMatchObject({ lengthM: 23.6, toBeMade: true });
+  });
+
+  test('counts adapters, and leaves out links through the air', () => {
+    const rig = edited(
+      plugged(build('cab 16, mic, fuzz'), 'cabinet/air ~ microphone/air', 'microphone/out - fuzz/in'),
+      {
+        edit: 'setAdapters',
+        arguments: {
+          lead: 'lead-2',
+          side: 'to',
+          adapters: [{ name: 'XLR to TS', takes: 'xlr-m', gives: 'ts-635' }],
+        },
+      },
+    );
+    const { rows, adapters } = scheduleOf(rig, null);
+    expect(rows.map((row) => row.number)).toEqual([2]);
+    expect(adapters).toEqual([{ name: 'XLR to TS', count: 1 }]);
+  });
+});
+
+describe('CSV', () => {
+  const cell = fc.oneof(
+    fc.string(),
+    fc.constantFrom(
+      "'",
+      '=1+1',
+      '+3',
+      '-x',
+      '@a',
+      '\tb',
+      '\rc',
+      "'=x",
+      'a,b',
+      'say "so"',
+      'two\r\nlines',
+      ' pad ',
+    ),
+  );
+  test('what is written is read back, and no cell begins as a formula', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.array(cell, { minLength: 2, maxLength: 5 }), { minLength: 1, maxLength: 6 }),
+        (rows) => {
+          const text = toCsv(rows);
+          expect(fromCsv(text)).toEqual(rows);
+          expect(text.startsWith('\uFEFF')).toBe(true);
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+  test('a formula in a name reaches the file with an apostrophe', () => {
+    const rig = edited(fourCable(), {
+      edit: 'setLeadNotes',
+      arguments: { id: 'lead-1', notes: '=HYPERLINK("x")' },
+    });
+    const text = scheduleCsv(rig, null, 'metres');
+    expect(text).toContain(`"'=HYPERLINK(""x"")"`);
+    expect(text.split('\r\n')).toHaveLength(8);
+    expect(fromCsv(text)[1]!.at(-1)).toBe('=HYPERLINK("x")');
+    expect(fromCsv(text)[3]![8]).toBe('9');
+    expect(fromCsv(scheduleCsv(rig, null, 'feet'))[3]![8]).toBe('29.5');
+  });
+});
+
+describe('the sheet', () => {
+  const rig = edited(fourCable(), {
+    edit: 'addSound',
+    arguments: { sound: makeSound('loud', 'Loud'), index: 1 },
+  });
+
+  test('says for each sound what is on', () => {
+    const sheet = sheetOf(rig, null);
+    expect(sheet.sounds.map((s) => s.name)).toEqual(['Sound 1', 'Loud']);
+    expect(sheet.sounds[0]!.states).toHaveLength(sheet.columns.length);
+    expect(sheet.columns).toContain('MULTI Loop 1');
+    expect(sheet.routes[0]!.text).toBe(
+      'Guitar → Cabinet: GUITAR – 1 – FUZZ – 2 – MULTI – 3 – VALVE – 4 – MULTI – 5 – VALVE – 6 – CABINET',
+    );
+  });
+
+  test('carries findings, what is not judged, and the walk', () => {
+    const spoiled = edited(rig, { edit: 'unplug', arguments: { lead: 'lead-6', side: 'to' } });
+    const sheet = sheetOf(spoiled, null);
+    expect(sheet.findings[0]).toMatchObject({ code: 'SAFE-NOLOAD', severity: 'danger' });
+    expect(sheet.notJudged).toContain('hum');
+    expect(sheet.walk[0]!.title).toBe('Everything off, masters down');
+  });
+
+  test('the map fits one landscape page for the 20-box rig', () => {
+    const map = paperMap(referenceRig(), null, 'sound-1');
+    const sheets = mapSheets(referenceRig(), map);
+    expect(sheets).toHaveLength(1);
+    expect(sheets[0]!.scale).toBeGreaterThanOrEqual(7.5 / 9);
+  });
+
+  test('where it does not fit it breaks by place, and says which leads go on where', () => {
+    const wide = referenceRig();
+    const map = paperMap(wide, null, 'sound-1');
+    const stretched = {
+      ...map,
+      width: map.width * 2,
+      items: map.items.map((item) => {
+        if (item.type === 'path') return { ...item, points: item.points.map((p) => ({ ...p, x: p.x * 2 })) };
+        return 'x' in item && 'w' in item ? { ...item, x: item.x * 2, w: item.w * 2 } : item;
+      }),
+    };
+    const sheets = mapSheets(wide, stretched);
+    expect(sheets.length).toBeGreaterThan(1);
+    expect(sheets.reduce((sum, sheet) => sum + sheet.width, 0)).toBe(stretched.width);
+    expect(sheets[0]!.right).toMatch(/^\d+(, \d+)* → sheet 2$/);
+    expect(sheets[1]!.left).toBe(sheets[0]!.right.replace('sheet 2', 'sheet 1'));
+  });
+});
+
+describe('the SVG file', () => {
+  const svg = (r: Rig) => svgOf(paperMap(r, null, 'sound-1'), r.title);
+  test('has every lead number and jack name in use, in ink on white', () => {
+    const text = svg(fourCable());
+    for (const words of ['SEND 1', 'RETURN 1', 'SPK 16 Ω', '>3<', '>6<']) expect(text).toContain(words);
+    expect(text).toMatch(/^<svg [^>]*viewBox=/);
+    expect(text).not.toMatch(/class=|undefined|NaN/);
+  });
+  test('markup and control characters in names are plain text', () => {
+    const named = edited(
+      fourCable(),
+      { edit: 'renameBox', arguments: { id: 'fuzz', name: '<b>"x"&\u0007' } },
+      { edit: 'setTitle', arguments: { title: '</title><script>' } },
+    );
+    const text = svg(named);
+    expect(text).not.toMatch(/<script|<b>/);
+    expect([...text].filter((c) => c < ' ' && c !== '\n')).toEqual([]);
+    expect(text).toContain('&lt;/title&gt;&lt;script&gt;');
+  });
+});
+
+test('the state of a rig goes from empty to walked', () => {
+  const walked = {
+    ...fourCable(),
+    walks: [
+      {
+        id: 'w',
+        type: 'patch-up' as const,
+        started: '2026-03-01',
+        ended: '2026-03-02',
+        venue: '',
+        ticks: [],
+      },
+    ],
+  };
+  const read = readRigValue(walked);
+  expect(
+    [build(''), build('guitar'), fourCable(), read.ok ? read.rig : build('')].map((r) => rigState(r).kind),
+  ).toEqual(['empty', 'not wired', 'wired', 'walked']);
+});

@@ -1,0 +1,155 @@
+import Papa from 'papaparse';
+import { connectorName } from '../cables';
+import { boxOf, computedLength, isLink, isPutAway, wiring, type JackRef, type Lead, type Rig } from '../rig';
+import { formatLength, type LengthUnit } from '../units';
+
+/** One line of the lead schedule. */
+export type ScheduleRow = {
+  readonly id: string;
+  readonly number: number;
+  /** Tag and printed jack; `loose` for an end that is plugged nowhere. */
+  readonly from: string;
+  readonly to: string;
+  readonly fromBox: string;
+  readonly toBox: string;
+  readonly kind: Lead['kind'];
+  readonly plugs: string;
+  readonly adapters: readonly string[];
+  readonly lengthM: number;
+  readonly lengthBy: Lead['lengthBy'];
+  /** Longer than the longest of the stock. */
+  readonly toBeMade: boolean;
+  readonly state: 'plugged' | 'one end loose' | 'put away';
+  readonly notes: string;
+};
+
+export type Total = { readonly kind: Lead['kind']; readonly count: number; readonly metres: number };
+
+export type Schedule = {
+  readonly rows: readonly ScheduleRow[];
+  /** What is plugged, by kind, and all of it. */
+  readonly totals: readonly Total[];
+  readonly all: { readonly count: number; readonly metres: number };
+  readonly adapters: readonly { readonly name: string; readonly count: number }[];
+};
+
+function rowOf(rig: Rig, lead: Lead, from: readonly JackRef[], to: readonly JackRef[]): ScheduleRow {
+  const end = (refs: readonly JackRef[]) =>
+    refs.length === 0
+      ? 'loose'
+      : refs
+          .map((ref) => {
+            const box = boxOf(rig, ref.box);
+            return `${box?.tag ?? ''} ${box?.jacks.find((jack) => jack.id === ref.jack)?.label ?? ''}`;
+          })
+          .join(' or ');
+  const names = (refs: readonly JackRef[]) =>
+    [...new Set(refs.map((ref) => boxOf(rig, ref.box)?.name ?? ''))].join(' or ');
+  const loose = [from, to].filter((refs) => refs.length === 0).length;
+  return {
+    id: lead.id,
+    number: lead.number,
+    from: end(from),
+    to: end(to),
+    fromBox: names(from),
+    toBox: names(to),
+    kind: lead.kind,
+    plugs: `${connectorName(lead.from.plug.connector)} – ${connectorName(lead.to.plug.connector)}`,
+    adapters: [...lead.from.adapters, ...lead.to.adapters].map((adapter) => adapter.name),
+    lengthM: lead.lengthM,
+    lengthBy: lead.lengthBy,
+    toBeMade: lead.lengthBy === 'computed' && (computedLength(rig, lead)?.toBeMade ?? false),
+    state: loose === 0 ? 'plugged' : loose === 1 ? 'one end loose' : 'put away',
+    notes: lead.notes,
+  };
+}
+
+/** Every lead with its ends, kind, plugs and length, by number; links through the air are no leads. */
+export function scheduleOf(rig: Rig, variant: string | null): Schedule {
+  const entries = wiring(rig, variant).filter(({ lead }) => !isLink(lead));
+  const rows = entries
+    .map(({ lead, from, to }) => rowOf(rig, lead, from, to))
+    .sort((a, b) => a.number - b.number);
+  const plugged = rows.filter((row) => row.state !== 'put away');
+  const kinds = [...new Set(plugged.map((row) => row.kind))];
+  const sum = (list: readonly ScheduleRow[]) => list.reduce((metres, row) => metres + row.lengthM, 0);
+  const counts = new Map<string, number>();
+  for (const { lead, from, to } of entries)
+    if (!isPutAway({ from, to }))
+      for (const { name } of [...lead.from.adapters, ...lead.to.adapters])
+        counts.set(name, (counts.get(name) ?? 0) + 1);
+  return {
+    rows,
+    totals: kinds.map((kind) => {
+      const own = plugged.filter((row) => row.kind === kind);
+      return { kind, count: own.length, metres: sum(own) };
+    }),
+    all: { count: plugged.length, metres: sum(plugged) },
+    adapters: [...counts].map(([name, count]) => ({ name, count })),
+  };
+}
+
+type Cell = string | number;
+
+/** Cells that a spreadsheet would take for a formula are written with an apostrophe ahead. */
+const RISKY = /^['=+\-@\t\r]/;
+const guard = (cell: Cell): Cell => (typeof cell === 'string' && RISKY.test(cell) ? `'${cell}` : cell);
+
+const BOM = '\uFEFF';
+
+/** A table as CSV: UTF-8 with a byte order mark, lines ended by CR LF, numbers as numbers, text guarded. */
+export function toCsv(rows: readonly (readonly Cell[])[]): string {
+  return `${BOM}${Papa.unparse(
+    rows.map((row) => row.map(guard)),
+    { newline: '\r\n' },
+  )}\r\n`;
+}
+
+/** Reads a table written by `toCsv`: the apostrophes are taken off again; every cell is text. */
+export function fromCsv(text: string): readonly (readonly string[])[] {
+  const { data } = Papa.parse<string[]>(text.startsWith(BOM) ? text.slice(1) : text, {
+    newline: '\r\n',
+    skipEmptyLines: false,
+  });
+  const rows = data.map((row) => row.map((cell) => (/^'['=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell)));
+  const last = rows.at(-1);
+  return last?.length === 1 && last[0] === '' ? rows.slice(0, -1) : rows;
+}
+
+/** The schedule as CSV; lengths are plain numbers in the unit of their heading. */
+export function scheduleCsv(rig: Rig, variant: string | null, unit: LengthUnit): string {
+  const { rows } = scheduleOf(rig, variant);
+  const length = (metres: number) => Number(formatLength(metres, unit).split(' ')[0]);
+  return toCsv([
+    [
+      'number',
+      'from',
+      'from box',
+      'to',
+      'to box',
+      'kind',
+      'plugs',
+      'adapters',
+      unit === 'metres' ? 'length m' : 'length ft',
+      'length by',
+      'to be made',
+      'state',
+      'notes',
+    ],
+    ...rows.map((row): Cell[] => [
+      row.number,
+      row.from,
+      row.fromBox,
+      row.to,
+      row.toBox,
+      row.kind,
+      row.plugs,
+      row.adapters.join('; '),
+      length(row.lengthM),
+      row.lengthBy,
+      row.toBeMade ? 'yes' : '',
+      row.state,
+      row.notes,
+    ]),
+  ]);
+}

@@ -1,0 +1,178 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { patchUp, progressOf, SECTIONS, walkUnderWay, type WalkStep } from '../../../../core/bench';
+import { freshId, type Walk } from '../../../../core/rig';
+import { count } from '../../../../core/units';
+import { Button } from '../../parts/button';
+import { Empty } from '../../parts/empty';
+import { useCommit, useRig } from '../../rig/context';
+import { now, today } from '../../store/app';
+import { StepLine } from './step-line';
+import { useWakeLock } from './use-wake-lock';
+
+const field = 'min-h-11 min-w-0 rounded border border-line bg-raised px-3';
+
+function Begin() {
+  const { rig, setting, readOnly } = useRig();
+  const commit = useCommit();
+  const [venue, setVenue] = useState('');
+  const [who, setWho] = useState('');
+  const steps = patchUp(rig, setting.variant);
+  const leads = steps.filter((step) => step.lead).length;
+  const ended = rig.walks.filter((walk) => walk.ended !== null);
+  const start = () =>
+    commit({
+      edit: 'startWalk',
+      arguments: {
+        walk: {
+          id: freshId('walk-1', new Set(rig.walks.map((walk) => walk.id))),
+          type: 'patch-up',
+          started: now(),
+          ended: null,
+          venue: venue.trim(),
+          ...(who.trim() === '' ? {} : { who: who.trim() }),
+          ticks: [],
+        },
+      },
+    });
+  return (
+    <div className="mx-auto max-w-2xl p-4">
+      <h2 className="text-lg">Patch-up</h2>
+      <p className="pb-3 text-sm text-muted">
+        {count(steps.length, 'step')}, {count(leads, 'lead')}, in the safe order: everything off and masters
+        down, speakers and loads, audio from the guitar on, control, supplies, power up, proof. Local codes
+        and qualified people come first; damaged mains leads are out of use.
+      </p>
+      <div className="flex flex-wrap gap-2 pb-4">
+        <input
+          aria-label="Venue"
+          placeholder="venue"
+          maxLength={200}
+          value={venue}
+          onChange={(event) => setVenue(event.target.value)}
+          className={field}
+        />
+        <input
+          aria-label="Who walks it (stays out of exported files)"
+          placeholder="who (stays out of exported files)"
+          maxLength={200}
+          value={who}
+          onChange={(event) => setWho(event.target.value)}
+          className={field}
+        />
+        <Button tall look="strong" disabled={readOnly !== null} onClick={start}>
+          Begin the walk
+        </Button>
+      </div>
+      {ended.length > 0 ? (
+        <>
+          <h3 className="text-sm">Walked before</h3>
+          <ul className="text-sm">
+            {[...ended].reverse().map((walk) => (
+              <li key={walk.id} className="border-t border-hair py-1.5">
+                {walk.ended?.slice(0, 10)} {walk.venue ? `· ${walk.venue}` : ''}{' '}
+                <span className="text-muted">
+                  {walk.ticks.filter((tick) => tick.mark === 'done').length} done,{' '}
+                  {walk.ticks.filter((tick) => tick.mark === 'skipped').length} skipped
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      ) : null}
+    </div>
+  );
+}
+
+function Walking({ walk }: { walk: Walk }) {
+  const { rig, setting, readOnly } = useRig();
+  const commit = useCommit();
+  const awake = useWakeLock(true);
+  const { steps, done, left, next } = progressOf(rig, setting.variant, walk);
+  const disabled = readOnly !== null;
+  const last = walk.ticks.at(-1);
+  const acts = {
+    tick: (step: WalkStep, mark: 'done' | 'skipped', note: string) =>
+      void commit({
+        edit: 'tick',
+        arguments: { walk: walk.id, tick: { step: step.id, mark, note, at: now(), basis: step.basis } },
+      }),
+    untick: (step: WalkStep) => void commit({ edit: 'untick', arguments: { walk: walk.id, step: step.id } }),
+  };
+  return (
+    <div className="mx-auto flex max-w-2xl flex-col">
+      <div className="sticky top-0 z-10 border-b border-line bg-sheet px-3 py-2">
+        <div className="flex flex-wrap items-center gap-2">
+          <h2 className="mr-auto text-base">
+            Patch-up{walk.venue ? `, ${walk.venue}` : ''}{' '}
+            <span className="text-sm font-normal text-muted">
+              {done} of {steps.length}
+              {awake ? ', screen stays on' : ''}
+            </span>
+          </h2>
+          <Button
+            tall
+            disabled={disabled || !last}
+            onClick={() => last && commit({ edit: 'untick', arguments: { walk: walk.id, step: last.step } })}
+          >
+            Undo tick
+          </Button>
+          <Button
+            tall
+            look={left === 0 ? 'strong' : 'plain'}
+            disabled={disabled}
+            onClick={() => commit({ edit: 'endWalk', arguments: { walk: walk.id, ended: today() } })}
+          >
+            {left === 0 ? 'Done: end the walk' : 'End the walk'}
+          </Button>
+        </div>
+        <progress
+          aria-label="Steps done"
+          className="mt-1 h-1.5 w-full accent-ink"
+          max={steps.length}
+          value={done}
+        />
+      </div>
+      {SECTIONS.map(({ id, title }) => {
+        const own = steps.filter(({ step }) => step.section === id);
+        return own.length === 0 ? null : (
+          <section key={id} aria-label={title}>
+            <h3 className="bg-ground px-3 py-1.5 text-sm">{title}</h3>
+            <ol className="bg-sheet">
+              {own.map((state) => (
+                <StepLine
+                  key={state.step.id}
+                  state={state}
+                  isNext={state.step === next}
+                  disabled={disabled}
+                  acts={acts}
+                />
+              ))}
+            </ol>
+          </section>
+        );
+      })}
+    </div>
+  );
+}
+
+/** Does it work: the patch-up walk, one lead a step. */
+export function BenchView() {
+  const { rig, setting } = useRig();
+  const walk = walkUnderWay(rig);
+  if (!walk && patchUp(rig, setting.variant).every((step) => step.lead === null))
+    return (
+      <Empty
+        title="Nothing to patch up yet"
+        text="The walk goes lead by lead. Take a routing, or plug leads on the map, first."
+      >
+        <Link
+          className="inline-flex min-h-11 items-center rounded border border-ink bg-ink px-4 text-on-ink"
+          to={`/rig/${rig.id}/routes`}
+        >
+          See the routings
+        </Link>
+      </Empty>
+    );
+  return walk ? <Walking walk={walk} /> : <Begin />;
+}

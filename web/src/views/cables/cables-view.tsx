@@ -1,0 +1,255 @@
+import { useTable } from '@tanstack/react-table';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { numberAlongRoute } from '../../../../core/bench';
+import { scheduleCsv, scheduleOf, type ScheduleRow } from '../../../../core/papers';
+import { slug } from '../../../../core/rig';
+import { count, formatLength, parseLength } from '../../../../core/units';
+import { Button } from '../../parts/button';
+import { Sheet } from '../../parts/dialog';
+import { Empty } from '../../parts/empty';
+import { TextField } from '../../parts/field';
+import { useCommit, useRig } from '../../rig/context';
+import { usePreferences } from '../../store/app';
+import { saveText } from '../../store/files';
+import { columns, features } from './columns';
+
+function Length({ row }: { row: ScheduleRow }) {
+  const { readOnly, session } = useRig();
+  const { units } = usePreferences();
+  const commit = (text: string) => {
+    if (text.trim() === '') return session.commit({ edit: 'computeLeadLength', arguments: { id: row.id } });
+    const lengthM = parseLength(text, units);
+    return lengthM === null
+      ? 'A length, such as 9 m or 30 ft.'
+      : session.commit({ edit: 'setLeadLength', arguments: { id: row.id, lengthM, by: 'hand' } });
+  };
+  return (
+    <div className="flex items-center gap-2">
+      <div className="w-20">
+        <TextField
+          label={`Length of lead ${row.number}`}
+          mono
+          onPause={false}
+          value={formatLength(row.lengthM, units)}
+          disabled={readOnly !== null}
+          commit={commit}
+        />
+      </div>
+      {row.lengthBy !== 'computed' ? (
+        <Button
+          look="quiet"
+          className="min-h-6 px-1.5 text-xs"
+          disabled={readOnly !== null}
+          onClick={() => session.commit({ edit: 'computeLeadLength', arguments: { id: row.id } })}
+        >
+          {row.lengthBy === 'hand' ? 'by hand' : 'measured'}: back to the rule
+        </Button>
+      ) : row.toBeMade ? (
+        <span className="text-xs text-caution">to be made</span>
+      ) : null}
+    </div>
+  );
+}
+
+function CellOf({ id, row }: { id: string; row: ScheduleRow }) {
+  switch (id) {
+    case 'number':
+      return <span className="rounded-full border border-ink px-2 font-mono">{row.number}</span>;
+    case 'from':
+    case 'to':
+      return (
+        <>
+          <span className="font-mono">{id === 'from' ? row.from : row.to}</span>
+          <span className="block text-xs text-muted">{id === 'from' ? row.fromBox : row.toBox}</span>
+        </>
+      );
+    case 'plugs':
+      return (
+        <>
+          {row.plugs}
+          {row.adapters.length > 0 ? (
+            <span className="block text-xs text-caution">adapter {row.adapters.join(', ')}</span>
+          ) : null}
+        </>
+      );
+    case 'length':
+      return <Length row={row} />;
+    case 'state':
+      return row.state === 'plugged' ? (
+        <span className="text-muted">plugged</span>
+      ) : (
+        <span className={row.state === 'put away' ? 'text-muted' : 'text-fault'}>{row.state}</span>
+      );
+    default:
+      return <>{row.kind}</>;
+  }
+}
+
+function Renumber({ onClose }: { onClose: () => void }) {
+  const { rig, setting } = useRig();
+  const commit = useCommit();
+  const { numbers, reprint } = numberAlongRoute(rig, setting.variant);
+  return (
+    <Sheet
+      title="Number along the route"
+      text={
+        reprint.length === 0
+          ? 'The leads are numbered as they are met already.'
+          : `${count(reprint.length, 'label')} to reprint:`
+      }
+      onClose={onClose}
+    >
+      <ul className="mb-4 flex max-h-60 flex-wrap gap-1.5 overflow-auto font-mono text-sm">
+        {reprint.map(({ was, now }) => (
+          <li key={was} className="rounded border border-hair px-2">
+            {was} → {now}
+          </li>
+        ))}
+      </ul>
+      <div className="flex gap-2">
+        <Button
+          look="strong"
+          autoFocus
+          disabled={reprint.length === 0}
+          onClick={() => commit({ edit: 'renumber', arguments: { numbers } }) === null && onClose()}
+        >
+          Renumber
+        </Button>
+        <Button onClick={onClose}>Leave it</Button>
+      </div>
+    </Sheet>
+  );
+}
+
+function Totals() {
+  const { rig, setting } = useRig();
+  const { units } = usePreferences();
+  const { totals, all, adapters } = scheduleOf(rig, setting.variant);
+  return (
+    <section
+      aria-label="Totals"
+      className="flex flex-wrap gap-x-8 gap-y-2 border-t border-line bg-sheet px-4 py-2 text-sm"
+    >
+      <p className="font-semibold">
+        {count(all.count, 'lead')}, {formatLength(all.metres, units)}
+      </p>
+      {totals.map((total) => (
+        <p key={total.kind}>
+          <span className="text-muted">{total.kind}</span> {total.count} · {formatLength(total.metres, units)}
+        </p>
+      ))}
+      {adapters.map((adapter) => (
+        <p key={adapter.name}>
+          <span className="text-muted">adapter</span> {adapter.name} × {adapter.count}
+        </p>
+      ))}
+    </section>
+  );
+}
+
+/** What to make, buy and label: the lead schedule. */
+export function CablesView() {
+  const { rig, setting, selection, readOnly } = useRig();
+  const { units } = usePreferences();
+  const [renumbering, setRenumbering] = useState(false);
+  const { rows } = useMemo(() => scheduleOf(rig, setting.variant), [rig, setting.variant]);
+  const data = useMemo(() => [...rows], [rows]);
+  const table = useTable({ features, columns, data, getRowId: (row) => row.id });
+  const csv = () =>
+    saveText(scheduleCsv(rig, setting.variant, units), `${slug(rig.title)}-leads.csv`, 'text/csv');
+
+  if (rows.length === 0)
+    return (
+      <Empty
+        title="No leads yet"
+        text="Take a routing, or plug leads on the map: each is listed here with its length."
+      >
+        <Link
+          className="inline-flex min-h-7 items-center rounded border border-ink bg-ink px-2.5 text-sm text-on-ink"
+          to={`/rig/${rig.id}/routes`}
+        >
+          See the routings
+        </Link>
+      </Empty>
+    );
+  const sorted = (id: string) => {
+    const way = table.getColumn(id)?.getIsSorted();
+    return way === 'asc' ? 'ascending' : way === 'desc' ? 'descending' : 'none';
+  };
+  return (
+    <div className="flex h-full min-h-0 flex-col">
+      <div className="flex flex-wrap items-center gap-2 border-b border-hair bg-sheet px-4 py-1.5">
+        <h2 className="mr-auto text-sm">Lead schedule</h2>
+        <Button disabled={readOnly !== null} onClick={() => setRenumbering(true)}>
+          Number along the route …
+        </Button>
+        <Button onClick={csv}>Save as CSV</Button>
+      </div>
+      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Lead schedule">
+        <table className="w-full min-w-180 border-collapse text-sm">
+          <thead className="sticky top-0 z-10 bg-sheet">
+            {table.getHeaderGroups().map((group) => (
+              <tr key={group.id}>
+                {group.headers.map((header) => (
+                  <th
+                    key={header.id}
+                    scope="col"
+                    aria-sort={sorted(header.column.id)}
+                    className="border-b border-line px-3 text-left font-semibold"
+                  >
+                    <button
+                      type="button"
+                      className="min-h-8 rounded"
+                      onClick={header.column.getToggleSortingHandler()}
+                    >
+                      {columns.find((column) => column.id === header.column.id)?.header}
+                      <span aria-hidden="true" className="text-muted">
+                        {sorted(header.column.id) === 'ascending'
+                          ? ' ▴'
+                          : sorted(header.column.id) === 'descending'
+                            ? ' ▾'
+                            : ''}
+                      </span>
+                    </button>
+                  </th>
+                ))}
+                <th className="border-b border-line px-3">
+                  <span className="sr-only">Acts</span>
+                </th>
+              </tr>
+            ))}
+          </thead>
+          <tbody>
+            {table.getRowModel().rows.map(({ id, original: row }) => {
+              const chosen = selection?.type === 'lead' && selection.id === id;
+              return (
+                <tr
+                  key={id}
+                  className={`border-b border-hair align-top ${chosen ? 'bg-select-tint' : ''} ${row.state === 'put away' ? 'text-muted' : ''}`}
+                >
+                  {columns.map((column) => (
+                    <td key={column.id} className="px-3 py-1.5">
+                      <CellOf id={column.id} row={row} />
+                    </td>
+                  ))}
+                  <td className="px-3 py-1 text-right">
+                    <Link
+                      className="inline-flex min-h-7 items-center rounded px-2 text-xs underline"
+                      aria-label={`Show lead ${row.number} on the map`}
+                      to={`/rig/${rig.id}/map?sel=lead:${id}`}
+                    >
+                      on the map
+                    </Link>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      <Totals />
+      {renumbering ? <Renumber onClose={() => setRenumbering(false)} /> : null}
+    </div>
+  );
+}

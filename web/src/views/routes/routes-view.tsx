@@ -1,0 +1,205 @@
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { severityCounts } from '../../../../core/findings';
+import { SEVERITIES, sources, type RoutingChange } from '../../../../core/rig';
+import { count, formatLength } from '../../../../core/units';
+import { Button } from '../../parts/button';
+import { Busy, Empty } from '../../parts/empty';
+import { SEVERITY_TEXT } from '../../parts/severity';
+import { Drawn } from '../../pen/drawn';
+import { useCommit, useRig } from '../../rig/context';
+import { useNotice, usePreferences } from '../../store/app';
+import type { ShownCard } from '../../worker/queries';
+import { useAnalysis } from '../../worker/use-analysis';
+
+type Can = Extract<ShownCard, { can: true }>;
+
+function Fact({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div className="grid grid-cols-[8.5rem_minmax(0,1fr)] gap-2 border-t border-hair py-1 text-sm">
+      <dt className="text-muted">{name}</dt>
+      <dd className="min-w-0">{children}</dd>
+    </div>
+  );
+}
+
+const none = <span className="text-muted">none</span>;
+
+function Leads({ title, leads }: { title: string; leads: Can['fetch'] }) {
+  const { units } = usePreferences();
+  if (leads.length === 0) return null;
+  return (
+    <details>
+      <summary className="min-h-6 cursor-pointer">{title}</summary>
+      <ul className="pb-1 font-mono text-xs text-muted">
+        {leads.map((lead) => (
+          <li key={lead.number}>
+            {lead.number}: {lead.from} → {lead.to}, {lead.kind} {formatLength(lead.lengthM, units)}
+            {lead.toBeMade ? ', to be made' : ''}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+function Facts({ card }: { card: Can }) {
+  const { units } = usePreferences();
+  const judged = SEVERITIES.filter((severity) => card.findings[severity] > 0);
+  return (
+    <dl>
+      <Fact name="Stage runs">
+        {count(card.runs.count, 'lead')}, {formatLength(card.runs.metres, units)}
+      </Fact>
+      <Fact name="Leads">
+        {card.fetch.length + card.move.length + card.putAway.length === 0 ? 'all as they are' : null}
+        <Leads title={`${card.fetch.length} to fetch`} leads={card.fetch} />
+        <Leads title={`${card.move.length} to move`} leads={card.move} />
+        <Leads title={`${card.putAway.length} to put away`} leads={card.putAway} />
+      </Fact>
+      <Fact name="Adapters">{card.adapters.length === 0 ? none : card.adapters.join(', ')}</Fact>
+      <Fact name="Converter trips">
+        {card.trips}
+        {card.trips > 0 ? `, ${card.ms.toFixed(1)} ms` : ''}{' '}
+        <span className="text-xs text-muted">worst sound</span>
+      </Fact>
+      <Fact name="Ground loops">{card.groundLoops}</Fact>
+      <Fact name="Knobs that die">{card.deadKnobs.length === 0 ? none : card.deadKnobs.join(', ')}</Fact>
+      <Fact name="Findings">
+        {judged.length === 0
+          ? none
+          : judged.map((severity) => (
+              <span key={severity} className={`mr-2 ${SEVERITY_TEXT[severity]}`}>
+                {severityCounts(Array.from({ length: card.findings[severity] }, () => ({ severity })))}
+              </span>
+            ))}
+        {card.worst.length > 0 ? (
+          <ul className="text-xs text-muted">
+            {card.worst.map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+          </ul>
+        ) : null}
+      </Fact>
+      <Fact name="Wishes undone">
+        {card.undone.length === 0 ? none : <span className="text-caution">{card.undone.join('; ')}</span>}
+      </Fact>
+    </dl>
+  );
+}
+
+function SmallMap({ card }: { card: Can }) {
+  if (!card.map) return null;
+  const { width, height } = card.map;
+  return (
+    <svg
+      role="img"
+      aria-label={`Map of ${card.name}`}
+      viewBox={`0 0 ${width} ${height}`}
+      preserveAspectRatio="xMidYMin meet"
+      className="pointer-events-none aspect-[2/1] w-full rounded border border-hair bg-ground"
+    >
+      <Drawn drawing={card.map} emphasisOf={() => undefined} />
+    </svg>
+  );
+}
+
+function RoutingCard({ card, onTake }: { card: ShownCard; onTake: (change: RoutingChange) => void }) {
+  const { readOnly } = useRig();
+  return (
+    <article
+      aria-label={card.name}
+      className={`flex min-w-0 flex-col rounded border bg-sheet p-3 ${card.can && card.inForce ? 'border-2 border-select' : 'border-line'}`}
+    >
+      <header className="flex items-baseline justify-between gap-2">
+        <h2 className="text-base">{card.name}</h2>
+        <span className="font-mono text-xs text-muted">{card.code}</span>
+      </header>
+      <p className="pb-2 text-xs text-muted">{card.line}</p>
+      {card.can ? (
+        <>
+          <SmallMap card={card} />
+          <div className="py-2">
+            {card.inForce ? (
+              <p className="flex min-h-8 items-center text-sm font-semibold text-select">
+                The rig is wired so now.
+              </p>
+            ) : (
+              <Button
+                look="strong"
+                className="min-h-8 w-full"
+                disabled={readOnly !== null}
+                aria-label={`Take ${card.name}`}
+                onClick={() => onTake(card.change)}
+              >
+                Take this routing
+              </Button>
+            )}
+          </div>
+          <Facts card={card} />
+        </>
+      ) : (
+        <p className="rounded border border-dashed border-line p-3 text-sm">
+          Cannot be had: <span className="font-semibold">{card.reason}</span>
+        </p>
+      )}
+    </article>
+  );
+}
+
+const link = 'inline-flex min-h-7 items-center rounded border border-ink bg-ink px-2.5 text-sm text-on-ink';
+
+/** How the rig could be wired, and what each would cost; taking one wires the map. */
+export function RoutesView() {
+  const { rig } = useRig();
+  const commit = useCommit();
+  const navigate = useNavigate();
+  const say = useNotice((state) => state.say);
+  const [busy, setBusy] = useState(false);
+  const { value, stale, fault } = useAnalysis<'cards'>({ kind: 'cards' });
+
+  const take = (change: RoutingChange) => {
+    setBusy(true);
+    const refused = commit({ edit: 'takeRouting', arguments: change });
+    setBusy(false);
+    if (refused !== null) return;
+    say(
+      `${change.name}: ${count(change.put.length, 'lead')} to fetch, ${change.move.length} moved, ${change.away.length} put away. One undo takes it back.`,
+    );
+    void navigate(`/rig/${rig.id}/map`);
+  };
+  if (sources(rig).length === 0)
+    return (
+      <Empty
+        title="No guitar in the rig yet"
+        text="A routing begins at an instrument and ends at what must be heard. Enter the gear in one line first."
+      >
+        <Link className={link} to={`/rig/${rig.id}/gear`}>
+          Enter the gear
+        </Link>
+      </Empty>
+    );
+  return (
+    <div className="mx-auto max-w-7xl p-4">
+      <p className="pb-3 text-sm text-muted">
+        Each is counted on a trial of this rig. Wished without saying: every sound is heard from a
+        loudspeaker, and at the desk where there are a microphone and a desk. Taking one keeps the leads that
+        fit, and is one step to undo.
+      </p>
+      {fault !== null ? (
+        <p role="alert" className="pb-3 text-sm text-danger">
+          The routings could not be worked out: {fault}
+        </p>
+      ) : null}
+      {value === null && fault === null ? <Busy what="Trying the routings" /> : null}
+      <div
+        aria-busy={stale || busy}
+        className={`grid gap-4 md:grid-cols-2 xl:grid-cols-3 ${stale ? 'opacity-80' : ''}`}
+      >
+        {(value ?? []).map((card) => (
+          <RoutingCard key={card.code} card={card} onTake={take} />
+        ))}
+      </div>
+    </div>
+  );
+}
