@@ -1,117 +1,187 @@
-import { fileSchema, type Rig } from '../core/rig';
-import { settingsOf, trace } from '../core/signal';
-import { BadInput, readRigFrom, type Call } from './input';
+import { writeFileSync } from 'node:fs';
+import { cureOf, cureWords, isOpen, judge, report, sentenceOf, underTheirCauses } from '../core/findings';
+import { paperMap, scheduleCsv, scheduleOf, svgOf } from '../core/papers';
+import { cardsOf } from '../core/planner';
+import { applyEdit, fileSchema, writeRig, type Rig } from '../core/rig';
+import { BadInput, rigOf, soundOf, variantOf, type Call } from './input';
+import { print, printJson } from './output';
+import { traceCommand } from './trace';
 
 type Command = (call: Call) => number;
 
 export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, or - for standard input
 
-  validate RIG          is this a sound rig file
-  trace RIG             every way from the guitar to what is heard, and where signals end
-  schema                the JSON Schema of the file
+  check RIG                   what is found; exit 1 if a fault or danger is among it
+  trace RIG                   every way from the guitar to what is heard, and where signals end
+  cables RIG                  the lead schedule
+  routes RIG                  which routings can be had, and what each costs
+  fix RIG CODE -o OUT         cures the first finding of that code
+  export RIG --svg FILE       the map at full detail, ink on white
+  validate RIG                is this a sound rig file
+  schema                      the JSON Schema of the file
 
-  --json                one JSON value instead of text
-  --sound S             one sound, by id or name (else: all)
-  --variant V           one variant, by id or name (else: the base wiring)
+  --json                      one JSON value instead of text
+  --csv                       cables as CSV
+  --sound S                   one sound, by id or name (else: all)
+  --variant V                 one variant, by id or name (else: the base wiring)
+  -o FILE                     where to write; - is standard output
 `;
-
-const print = (text: string) => process.stdout.write(text.endsWith('\n') ? text : `${text}\n`);
-const printJson = (value: unknown) => print(JSON.stringify(value, null, 2));
-
-function rigOf(call: Call): Rig {
-  const [file, ...more] = call.positional;
-  if (file === undefined) throw new BadInput(`${call.command} wants a rig file, or - for standard input`);
-  if (more.length > 0) throw new BadInput(`${call.command} takes one rig, not also "${more[0]}"`);
-  return readRigFrom(file);
-}
-
-/** The settings asked for: one sound or all, in one variant. */
-function settings(call: Call, rig: Rig) {
-  const find = (list: readonly { id: string; name: string }[], wanted: string, what: string) => {
-    const found = list.find((item) => item.id === wanted) ?? list.find((item) => item.name === wanted);
-    if (!found)
-      throw new BadInput(
-        `there is no ${what} "${wanted}"; there are: ${list.map((item) => item.id).join(', ') || 'none'}`,
-      );
-    return found.id;
-  };
-  const variant =
-    call.values['--variant'] === undefined ? null : find(rig.variants, call.values['--variant'], 'variant');
-  const wanted = call.values['--sound'];
-  if (wanted === undefined) return settingsOf(rig, variant);
-  return [{ variant, sound: find(rig.sounds, wanted, 'sound') }];
-}
 
 const validate: Command = (call) => {
   const rig = rigOf(call);
-  const result = {
-    ok: true,
-    id: rig.id,
-    title: rig.title,
-    boxes: rig.boxes.length,
-    leads: rig.leads.length,
-    sounds: rig.sounds.length,
-  };
-  if (call.flags.has('--json')) printJson(result);
-  else
-    print(
-      `${rig.title}: sound, with ${rig.boxes.length} boxes, ${rig.leads.length} leads, ${rig.sounds.length} sounds`,
-    );
+  const { id, title, boxes, leads, sounds } = rig;
+  if (call.flags.has('--json'))
+    printJson({ ok: true, id, title, boxes: boxes.length, leads: leads.length, sounds: sounds.length });
+  else print(`${title}: sound, with ${boxes.length} boxes, ${leads.length} leads, ${sounds.length} sounds`);
   return 0;
 };
 
-const traceCommand: Command = (call) => {
+const check: Command = (call) => {
   const rig = rigOf(call);
-  const tagOf = new Map(rig.boxes.map((box) => [box.id, box.tag]));
-  const numberOf = new Map(rig.leads.map((lead) => [lead.id, lead.number]));
-  const sounds = settings(call, rig).map((setting) => {
-    const { paths, ends, cycles, truncated } = trace(rig, setting);
-    return {
-      sound: setting.sound,
-      paths: paths.map((path) => ({
-        from: path.source,
-        to: path.output,
-        stereo: path.stereo,
-        steps: path.steps.map((step) =>
-          step.type === 'lead' ? { ...step, number: numberOf.get(step.lead) } : step,
-        ),
-        sections: path.sections.map(({ box, block, state, side, stereo }) => ({
-          box: box.id,
-          block: block.id,
-          state: state.id,
-          side,
-          stereo,
-        })),
-      })),
-      ends: ends.map((node) =>
-        node.type === 'jack' ? { box: node.box, jack: node.jack } : { box: node.box, block: node.block },
-      ),
-      cycles: cycles.map(({ leads, blocks }) => ({ leads, blocks })),
-      truncated,
-    };
-  });
+  const variant = variantOf(call, rig);
+  const sound = soundOf(call, rig);
+  const found = judge(rig, variant, sound === null ? undefined : [sound]);
+  const caused = underTheirCauses(rig, found);
+  const bad = caused.filter(
+    ({ finding }) =>
+      finding.severity === 'danger' || (finding.severity === 'fault' && finding.accepted === null),
+  );
+  if (call.flags.has('--json'))
+    printJson({
+      rig: rig.id,
+      variant,
+      findings: caused.map(({ finding, brings }) => {
+        const { text, why } = sentenceOf(rig, finding);
+        return {
+          code: finding.code,
+          severity: finding.severity,
+          sound: finding.sound,
+          variant: finding.variant,
+          parts: finding.parts,
+          text,
+          why,
+          figures: finding.figures,
+          assumed: finding.assumed,
+          cure: cureOf(rig, finding),
+          accepted: finding.accepted !== null,
+          brings: [...new Set(brings.map((effect) => effect.code))],
+        };
+      }),
+    });
+  else {
+    const lines = report(rig, variant, sound).filter((line) => !line.elsewhere);
+    for (const line of lines) {
+      const where = line.sounds.length > 0 ? ` (${line.sounds.join(', ')})` : '';
+      print(`${line.severity.toUpperCase().padEnd(8)}${line.code}${where}${isOpen(line) ? '' : ' accepted'}`);
+      print(`        ${line.text}`);
+      print(`        ${line.why}`);
+      const cure = cureOf(rig, line.finding);
+      if (cure) print(`        cure: ${cureWords(rig, cure)}`);
+    }
+    if (lines.length === 0) print('nothing found in what is judged');
+  }
+  return bad.length > 0 ? 1 : 0;
+};
+
+const cables: Command = (call) => {
+  const rig = rigOf(call);
+  const variant = variantOf(call, rig);
+  const schedule = scheduleOf(rig, variant);
+  if (call.flags.has('--csv')) process.stdout.write(scheduleCsv(rig, variant, 'metres'));
+  else if (call.flags.has('--json')) printJson(schedule);
+  else {
+    for (const row of schedule.rows)
+      print(
+        `${String(row.number).padStart(4)}  ${row.from} → ${row.to}  ${row.kind} ${row.lengthM} m${row.toBeMade ? ', to be made' : ''}${row.state === 'plugged' ? '' : `  (${row.state})`}`,
+      );
+    print(`${schedule.all.count} leads, ${Number(schedule.all.metres.toFixed(2))} m`);
+  }
+  return 0;
+};
+
+const routes: Command = (call) => {
+  const rig = rigOf(call);
+  const cards = cardsOf(rig);
   if (call.flags.has('--json')) {
-    printJson({ sounds });
+    printJson({
+      routings: cards.map((card) => {
+        if (!card.can) return card;
+        const { trial, change, ...figures } = card;
+        return { ...figures, leads: trial.leads.length, change };
+      }),
+    });
     return 0;
   }
-  for (const { sound, paths, ends, truncated } of sounds) {
-    print(`${rig.sounds.find((s) => s.id === sound)?.name ?? sound}`);
-    for (const path of paths)
-      print(
-        `  ${path.steps.map((step) => (step.type === 'lead' ? `-${step.number}-` : step.type === 'jack' ? `${tagOf.get(step.box)}/${step.jack}` : `[${step.block}]`)).join(' ')}`,
-      );
-    if (paths.length === 0) print('  nothing is heard');
-    for (const end of ends.slice(0, 8))
-      print(`  ends at ${tagOf.get(end.box)}, ${'jack' in end ? end.jack : end.block}`);
-    if (truncated) print('  … and more ways than were followed');
+  for (const card of cards) {
+    print(`${card.code}  ${card.name}${card.can && card.inForce ? '  (wired so now)' : ''}`);
+    if (!card.can) {
+      print(`      cannot be had: ${card.reason}`);
+      continue;
+    }
+    print(
+      `      stage runs ${card.runs.count}, ${card.runs.metres} m; fetch ${card.fetch.length}, move ${card.move.length}, put away ${card.putAway.length}`,
+    );
+    print(
+      `      trips ${card.trips}, ${card.ms.toFixed(1)} ms; ground loops ${card.groundLoops}; findings ${Object.values(card.findings).join('/')}`,
+    );
+    if (card.deadKnobs.length > 0) print(`      knobs that die: ${card.deadKnobs.join(', ')}`);
+    if (card.undone.length > 0) print(`      undone: ${card.undone.join('; ')}`);
   }
+  return 0;
+};
+
+function write(file: string, text: string) {
+  if (file === '-') {
+    process.stdout.write(text);
+    return;
+  }
+  try {
+    writeFileSync(file, text);
+  } catch (error) {
+    throw new BadInput(`cannot write ${file}: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}
+
+const fix: Command = (call) => {
+  const [file, code] = call.positional;
+  const out = call.values['-o'];
+  if (file === undefined || code === undefined) throw new BadInput('fix wants a rig file and a code');
+  if (out === undefined) throw new BadInput('fix wants -o OUT, where to write the cured rig');
+  const rig = rigOf({ ...call, positional: [file, ...call.positional.slice(2)] });
+  const variant = variantOf(call, rig);
+  const sound = soundOf(call, rig);
+  const finding = judge(rig, variant, sound === null ? undefined : [sound]).find((f) => f.code === code);
+  if (!finding) throw new BadInput(`there is no finding ${code} in this rig`);
+  const cure = cureOf(rig, finding);
+  if (!cure) throw new BadInput(`there is no cure for ${code} within one act`);
+  const words = cureWords(rig, cure);
+  write(out, writeRig(applyEdit(rig, cure).rig));
+  if (out !== '-') {
+    if (call.flags.has('--json')) printJson({ code, cure, words });
+    else print(words);
+  }
+  return 0;
+};
+
+const exportCommand: Command = (call) => {
+  const rig: Rig = rigOf(call);
+  const file = call.values['--svg'];
+  if (file === undefined) throw new BadInput('export wants --svg FILE');
+  const sound = soundOf(call, rig) ?? rig.sounds[0]?.id ?? 'all';
+  write(file, svgOf(paperMap(rig, variantOf(call, rig), sound), rig.title));
+  if (call.flags.has('--json') && file !== '-') printJson({ svg: file });
   return 0;
 };
 
 /** Every command by name. */
 export const COMMANDS: Readonly<Record<string, Command>> = {
-  validate,
+  check,
   trace: traceCommand,
+  cables,
+  routes,
+  fix,
+  export: exportCommand,
+  validate,
   schema: () => {
     printJson(fileSchema());
     return 0;

@@ -61,3 +61,28 @@ export function readCall(args: readonly string[]): Call {
   const [command = 'help', ...others] = positional;
   return { command, positional: others, flags, values };
 }
+
+/** The rig a command is given as its only positional argument. */
+export function rigOf(call: Call): Rig {
+  const [file, ...more] = call.positional;
+  if (file === undefined) throw new BadInput(`${call.command} wants a rig file, or - for standard input`);
+  if (more.length > 0) throw new BadInput(`${call.command} takes one rig, not also "${more[0]}"`);
+  return readRigFrom(file);
+}
+
+function find(list: readonly { id: string; name: string }[], wanted: string, what: string): string {
+  const found = list.find((item) => item.id === wanted) ?? list.find((item) => item.name === wanted);
+  if (!found)
+    throw new BadInput(
+      `there is no ${what} "${wanted}"; there are: ${list.map((item) => item.id).join(', ') || 'none'}`,
+    );
+  return found.id;
+}
+
+/** The sound asked for by id or name; null: all of them. */
+export const soundOf = (call: Call, rig: Rig): string | null =>
+  call.values['--sound'] === undefined ? null : find(rig.sounds, call.values['--sound'], 'sound');
+
+/** The variant asked for by id or name; null: the base wiring. */
+export const variantOf = (call: Call, rig: Rig): string | null =>
+  call.values['--variant'] === undefined ? null : find(rig.variants, call.values['--variant'], 'variant');

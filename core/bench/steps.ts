@@ -11,7 +11,7 @@ import {
   type Plugged,
   type Rig,
 } from '../rig';
-import { isOn, settingsOf, trace } from '../signal';
+import { blockBehind, isOn, settingsOf, trace } from '../signal';
 import { inWords } from '../units';
 
 export type SectionId = 'off' | 'speakers' | 'audio' | 'control' | 'supplies' | 'power' | 'proof';
@@ -124,14 +124,29 @@ const isPowered = (box: Box) =>
 const isMains = (box: Box) => box.power.class === 'I' || box.power.class === 'II';
 const drives = (box: Box) => box.blocks.some((block) => block.role === 'power');
 
-/** Level controls of power stages and of what feeds them last: the masters. */
-const masters = (rig: Rig): readonly string[] =>
-  rig.boxes.flatMap((box) => {
-    const power = new Set(box.blocks.filter((b) => b.role === 'power' || b.role === 'mix').map((b) => b.id));
-    const own = box.controls.filter((control) => control.sets === 'level');
-    const last = own.filter(({ actsOn }) => ('block' in actsOn ? power.has(actsOn.block) : 'jack' in actsOn));
-    return last.map((control) => `${control.label} of ${box.name}`);
-  });
+/** Level controls of power stages and of desk channels in use, and of outputs that feed a power stage: the masters. */
+function masters(rig: Rig, plugged: readonly Plugged[]): readonly string[] {
+  const isPower = (ref: JackRef) => {
+    const box = boxOf(rig, ref.box);
+    return box !== undefined && blockBehind(box, ref.jack)?.role === 'power';
+  };
+  const feeds = (box: Box, jack: string) =>
+    plugged.some(
+      ({ from, to }) => from.some((ref) => ref.box === box.id && ref.jack === jack) && to.some(isPower),
+    );
+  const heard = (box: Box, jack: string) =>
+    blockBehind(box, jack)?.role === 'mix' &&
+    plugged.some(({ to }) => to.some((ref) => ref.box === box.id && ref.jack === jack));
+  return rig.boxes.flatMap((box) =>
+    box.controls
+      .filter(({ sets, actsOn }) => {
+        if (sets !== 'level') return false;
+        if ('jack' in actsOn) return feeds(box, actsOn.jack) || heard(box, actsOn.jack);
+        return 'block' in actsOn && box.blocks.some((b) => b.id === actsOn.block && b.role === 'power');
+      })
+      .map((control) => `${control.label} of ${box.name}`),
+  );
+}
 
 /** Boxes in the order to switch them on: as the signal meets them, power stages last. */
 function powerOrder(rig: Rig, variant: string | null): readonly Box[] {
@@ -210,7 +225,7 @@ export function patchUp(rig: Rig, variant: string | null): readonly WalkStep[] {
   const of = (test: (lead: Lead) => boolean) => plugged.filter(({ lead }) => test(lead));
   const supplies = (lead: Lead) => lead.kind === 'dc' || lead.kind === 'mains';
   const onMains = rig.boxes.filter(isMains);
-  const down = masters(rig);
+  const down = masters(rig, plugged);
   return [
     ...(onMains.length > 0
       ? [

@@ -19,8 +19,13 @@ import {
 } from './index';
 
 const SETTING = { variant: null, sound: 'sound-1' };
-const draw = (rig: Rig, level: Level | 'fit' = 0, width = 1008, open: string[] = []): MapDrawing =>
-  drawMap({ rig, setting: SETTING, width, level, view: { open, names: 'few', marks: {} } });
+const draw = (
+  rig: Rig,
+  level: Level | 'fit' = 0,
+  width = 1008,
+  open: string[] = [],
+  names: 'few' | 'all' = 'few',
+): MapDrawing => drawMap({ rig, setting: SETTING, width, level, view: { open, names, marks: {} } });
 
 const of = <T extends Item['type']>(drawing: MapDrawing, type: T) =>
   drawing.items.filter((item): item is Extract<Item, { type: T }> => item.type === type);
@@ -131,7 +136,7 @@ describe('geometry of any map', () => {
       fc.assert(
         fc.property(recipes, (recipe) => {
           const rig = rigFrom(recipe);
-          check(rig, draw(rig, level));
+          check(rig, draw(rig, level, 1008, [], recipe.guitars > 1 ? 'all' : 'few'));
         }),
         { numRuns: 70 },
       );
@@ -141,6 +146,15 @@ describe('geometry of any map', () => {
   test('one box of every kind alone', () => {
     for (const kind of ['guitar', 'fuzz', 'unit', 'valve head', 'combo', 'cab', 'mic', 'desk'])
       check(build(kind), draw(build(kind)));
+  });
+
+  test('on paper every plate has its jack names', () => {
+    const words = (names: 'few' | 'all') =>
+      of(draw(fourCable(), 0, 1008, [], names), 'text')
+        .filter((t) => t.part?.id.startsWith('fuzz/'))
+        .map((t) => t.text);
+    expect(words('few')).toEqual([]);
+    expect(words('all')).toEqual(['IN', 'OUT']);
   });
 
   test('with the free jacks of a unit open', () => {

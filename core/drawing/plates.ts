@@ -1,4 +1,4 @@
-import { isLink, SEVERITIES, sources, type Part, type Rig, type Severity } from '../rig';
+import { isAudio, isLink, SEVERITIES, type Jack, sources, type Part, type Rig, type Severity } from '../rig';
 import { count } from '../units';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
@@ -10,7 +10,9 @@ import { freeLine, SIZE, type Level } from './sizes';
 export type MapView = {
   /** Boxes whose free jacks are shown, and that stay open when folded. */
   readonly open: readonly string[];
+  /** Jack names of plates that are one in, one out: of all, or only of those in `named`. */
   readonly names: 'few' | 'all';
+  readonly named?: readonly string[];
   /** Part key (`lead:lead-3`) → the worst finding about it. */
   readonly marks: Readonly<Record<string, Severity>>;
 };
@@ -78,12 +80,53 @@ export function plateItems(placed: Placed, level: Level, view: MapView): readonl
     items.push(
       text(rect.x + 7, rect.y + 16, fitText(box.box.name, 'bold', SIZE.text, room), { face: 'bold', part }),
     );
-    if (box.setting)
-      items.push(
-        text(rect.x + 7, rect.y + 33, fitText(box.setting, 'sans', SIZE.text, room), { tone: 'muted', part }),
-      );
+    const named = view.names === 'all' || view.named?.includes(box.box.id);
+    items.push(...(named ? namedLine(placed) : settingLine(placed)));
   }
   return items;
+}
+
+const settingLine = ({ box, rect }: Placed): readonly Item[] =>
+  box.setting
+    ? [
+        text(rect.x + 7, rect.y + 33, fitText(box.setting, 'sans', SIZE.text, rect.w - 14), {
+          tone: 'muted',
+          part: box.part,
+        }),
+      ]
+    : [];
+
+/** Printed jack names at both edges of a plate, its setting between them where there is room. */
+function namedLine({ box, rect }: Placed): readonly Item[] {
+  const audio = box.box.jacks.filter((jack) => isAudio(jack) && jack.carries !== 'air');
+  const [into, out] = [
+    audio.find((jack) => jack.direction === 'in'),
+    audio.find((jack) => jack.direction === 'out'),
+  ];
+  const y = rect.y + 33;
+  const half = (rect.w - 18) / (into && out ? 2 : 1);
+  const name = (jack: Jack, anchor: 'start' | 'end') => {
+    const words = fitText(jack.label, 'mono', SIZE.text, half);
+    return {
+      width: textWidth(words, 'mono', SIZE.text) + 5,
+      item: text(anchor === 'start' ? rect.x + 7 : rect.x + rect.w - 7, y, words, {
+        face: 'mono',
+        anchor,
+        part: { type: 'jack', id: `${box.box.id}/${jack.id}` },
+      }),
+    };
+  };
+  const [left, right] = [into && name(into, 'start'), out && name(out, 'end')];
+  const from = rect.x + 7 + (left?.width ?? 0);
+  const room = rect.x + rect.w - 7 - (right?.width ?? 0) - from;
+  const setting = room >= 20 ? fitText(box.setting, 'sans', SIZE.text, room) : '';
+  return [
+    ...(left ? [left.item] : []),
+    ...(setting !== '' && setting !== '…'
+      ? [text(from + room / 2, y, setting, { tone: 'muted', anchor: 'middle', part: box.part })]
+      : []),
+    ...(right ? [right.item] : []),
+  ];
 }
 
 function hubItems(placed: Extract<Placed, { form: 'hub' }>, level: Level): readonly Item[] {

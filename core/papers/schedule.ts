@@ -108,6 +108,7 @@ export function toCsv(rows: readonly (readonly Cell[])[]): string {
 /** Reads a table written by `toCsv`: the apostrophes are taken off again; every cell is text. */
 export function fromCsv(text: string): readonly (readonly string[])[] {
   const { data } = Papa.parse<string[]>(text.startsWith(BOM) ? text.slice(1) : text, {
+    delimiter: ',',
     newline: '\r\n',
     skipEmptyLines: false,
   });

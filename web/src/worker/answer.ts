@@ -13,14 +13,14 @@ const CARD_MAP = 372;
 const soundOf = (sound: string) => (sound === 'all' ? null : sound);
 
 const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf<K> } = {
-  map: (rig, { setting, width, height, level, open, names }) =>
+  map: (rig, { setting, width, height, level, open, names, named }) =>
     drawMap({
       rig,
       setting,
       width,
       leastHeight: height,
       level,
-      view: { open, names, marks: marksOf(report(rig, setting.variant, soundOf(setting.sound))) },
+      view: { open, names, named, marks: marksOf(report(rig, setting.variant, soundOf(setting.sound))) },
     }),
   findings: (rig, { variant, sound }) => report(rig, variant, sound),
   cure: (rig, { variant, sound, key }) => {

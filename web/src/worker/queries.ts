@@ -13,6 +13,7 @@ type MapQuery = {
   readonly level: Level | 'fit';
   readonly open: readonly string[];
   readonly names: 'few' | 'all';
+  readonly named: readonly string[];
 };
 
 /** A routing's card as it crosses: its trial document stays in the worker, its small map comes along. */

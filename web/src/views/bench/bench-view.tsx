@@ -126,12 +126,16 @@ function Walking({ walk }: { walk: Walk }) {
             {left === 0 ? 'Done: end the walk' : 'End the walk'}
           </Button>
         </div>
-        <progress
+        <div
+          role="progressbar"
           aria-label="Steps done"
-          className="mt-1 h-1.5 w-full accent-ink"
-          max={steps.length}
-          value={done}
-        />
+          aria-valuemin={0}
+          aria-valuemax={steps.length}
+          aria-valuenow={done}
+          className="mt-1.5 h-1.5 w-full rounded bg-hair"
+        >
+          <div className="h-full rounded bg-ink" style={{ width: `${(100 * done) / steps.length}%` }} />
+        </div>
       </div>
       {SECTIONS.map(({ id, title }) => {
         const own = steps.filter(({ step }) => step.section === id);

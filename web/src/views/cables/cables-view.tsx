@@ -187,7 +187,7 @@ export function CablesView() {
         <Button onClick={csv}>Save as CSV</Button>
       </div>
       <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Lead schedule">
-        <table className="w-full min-w-180 border-collapse text-sm">
+        <table className="w-full min-w-180 border-collapse bg-sheet text-sm">
           <thead className="sticky top-0 z-10 bg-sheet">
             {table.getHeaderGroups().map((group) => (
               <tr key={group.id}>

@@ -97,6 +97,7 @@ export function MapPane() {
         level: map.level === 'fit' && short ? 1 : map.level,
         open: everyHub,
         names: zoom >= NAMES_AT || plugging ? 'all' : 'few',
+        named: chosenBox === null ? [] : [chosenBox],
       } as const)
     : null;
   const { value: drawing, stale, fault } = useAnalysis<'map'>(query);

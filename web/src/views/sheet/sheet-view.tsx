@@ -281,7 +281,7 @@ export function SheetView() {
         </Button>
       </div>
       <PageHead rig={rig} />
-      <article className="paper mx-auto my-4 flex max-w-5xl flex-col gap-4 rounded border border-hair p-6 shadow-sm">
+      <article className="paper mx-auto my-4 flex max-w-[68rem] flex-col gap-4 rounded border border-hair p-5 shadow-sm">
         <header>
           <h2 className="text-xl">{sheet.title}</h2>
           <p className="text-sm text-muted">
