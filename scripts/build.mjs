@@ -2,7 +2,7 @@
 import path from 'node:path';
 import { bin, isBuilt, node, root, sourceStamp, writeStamp } from './lib.mjs';
 
-async function bundle(entry, outfile, external) {
+export async function bundle(entry, outfile, external) {
   const { build } = await import('esbuild');
   await build({
     entryPoints: [path.join(root, entry)],

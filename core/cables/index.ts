@@ -1,4 +1,3 @@
 export { adapterFor, connectorName, kindServes, leadKindFor, plugFits, presents } from './fit';
-export { endOf, leadFor } from './lead-for';
 export { insertable, insertEdit, moveChoices, removeEdit, type MoveChoice, type Way } from './line';
 export { pickUp, plugAnswer, plugAnswers, type Hand, type PlugAnswer, type PlugOffer } from './plugging';

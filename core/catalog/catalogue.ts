@@ -9,8 +9,6 @@ import { GRID_BLOCKS, UNITS } from './unit';
 /** Every kind, in the order the signal usually meets them. A new kind is one more entry in one of these lists. */
 export const CATALOGUE: readonly Kind[] = [...INSTRUMENTS, ...PEDALS, ...UNITS, ...BACKLINE];
 
-export const kindById = (id: string): Kind | undefined => CATALOGUE.find((kind) => kind.id === id);
-
 /** What a grid can take: for the inspector's list. */
 export const gridChoices = (): readonly { readonly id: string; readonly name: string }[] =>
   GRID_BLOCKS.map(({ id, name }) => ({ id, name }));

@@ -1,6 +1,6 @@
 export { fitText, textWidth, type Face } from './fonts';
 export { drawMap, type MapDrawing, type MapRequest } from './map';
-export { partKey, type MapView } from './plates';
+export { type MapView } from './plates';
 export { arrowPoints, pathData } from './path-data';
 export {
   boxOfText,

@@ -3,7 +3,6 @@ import {
   EditError,
   isAudio,
   isLink,
-  jackKey,
   type EditCall,
   type Jack,
   type JackRef,
@@ -162,5 +161,3 @@ export const exchangeFrom = (data: Readonly<Record<string, string>>): Exchange =
   a: { lead: data.a ?? '', side: data.sideA === 'from' ? 'from' : 'to' },
   b: { lead: data.b ?? '', side: data.sideB === 'from' ? 'from' : 'to' },
 });
-
-export const keyOfEnd = (ref: JackRef | undefined): string => (ref ? jackKey(ref) : '');

@@ -15,6 +15,7 @@ import {
   type Severity,
 } from '../rig';
 import { resolve, settingsOf, trace, type Resolved, type Trace } from '../signal';
+import { memoBy } from '../units';
 
 export type FindingFigure = { readonly name: string; readonly value: number; readonly unit: string };
 /** A figure a finding rests on that nobody has looked up. */
@@ -74,17 +75,21 @@ export const findingKey = (finding: Pick<Finding, 'code' | 'parts' | 'sound' | '
     ...finding.parts.map((p) => `${p.type}:${p.id}`),
   ].join(' ');
 
-export function viewOf(rig: Rig, variant: string | null, sound: string | null): View {
-  const setting: Setting = { variant, sound: sound ?? rig.sounds[0]?.id ?? 'all' };
-  return {
-    rig,
-    variant,
-    setting,
-    resolved: resolve(rig, setting),
-    trace: trace(rig, setting),
-    plugged: wiring(rig, variant),
-  };
-}
+/** One sound of a rig as rules look at it; null stands for the first. */
+export const viewOf: (rig: Rig, variant: string | null, sound: string | null) => View = memoBy(
+  (rig: Rig, variant: string | null, sound: string | null) => [rig, variant, sound],
+  (rig, variant, sound) => {
+    const setting: Setting = { variant, sound: sound ?? rig.sounds[0]?.id ?? 'all' };
+    return {
+      rig,
+      variant,
+      setting,
+      resolved: resolve(rig, setting),
+      trace: trace(rig, setting),
+      plugged: wiring(rig, variant),
+    };
+  },
+);
 
 /** The same view in every sound, for rules of the rig that follow paths. */
 export const everySound = (view: View): readonly View[] =>

@@ -8,8 +8,7 @@ import {
   type SingleEdit,
   type Wire,
 } from '../rig';
-import { isFree, jackPart, leadsAt, viewOf, type Found, type Rule, type View } from './finding';
-import { settingsOf } from '../signal';
+import { everySound, isFree, jackPart, leadsAt, type Found, type Rule, type View } from './finding';
 
 const jackOfEnd = (end: InnerEnd) => ('jack' in end ? end.jack : null);
 
@@ -85,12 +84,9 @@ export const grid: Rule = {
   code: 'WIRE-GRID',
   reads: 'rig',
   judge: (view) => {
+    const sounds = everySound(view);
     const found = view.rig.boxes.flatMap((box) => {
-      const patches = new Set(
-        settingsOf(view.rig, view.variant).map(
-          (setting) => viewOf(view.rig, view.variant, setting.sound).resolved.patch(box).patch,
-        ),
-      );
+      const patches = new Set(sounds.map(({ resolved }) => resolved.patch(box).patch));
       return [...patches].flatMap((patch) => judgeBox(view, box, patch));
     });
     return [...new Map(found.map((f) => [f.parts.map((part) => part.id).join(' '), f])).values()];

@@ -1,5 +1,5 @@
 import { adapterFor, plugFits, presents } from '../cables';
-import { isLink, type EditCall, type JackRef, type Rig } from '../rig';
+import { isLink, type EditCall, type Rig } from '../rig';
 import {
   bestExchange,
   clashes,
@@ -176,11 +176,6 @@ const ring: Rule = {
   *cures(view, { data = {} }) {
     yield exchangeEdit(view, exchangeFrom(data));
   },
-};
-
-export const refsOf = (data: Readonly<Record<string, string>>, key: string): JackRef => {
-  const [box = '', jack = ''] = (data[key] ?? '').split('/');
-  return { box, jack };
 };
 
 export const WIRE_RULES: readonly Rule[] = [direction, ring, plug];

@@ -1,6 +1,5 @@
 export { applyEdit, patchRig, type Applied, type DocumentPatch } from './apply';
 export {
-  EDITS,
   EditError,
   type EditCall,
   type EditGroup,
@@ -9,24 +8,9 @@ export {
   type SingleEdit,
 } from './edits';
 export { figureKey, figuresOf, type FigureEntry, type FigurePath } from './figures';
-export {
-  emptyHistory,
-  historyOf,
-  recordOf,
-  remember,
-  stepBack,
-  type History,
-  type HistoryRecord,
-} from './history';
+export { historyOf, recordOf, remember, stepBack, type History, type HistoryRecord } from './history';
 export { checkInvariants } from './invariants';
-export {
-  computedLength,
-  distanceBetween,
-  inOrder,
-  isOneInOneOut,
-  neededLength,
-  stockLength,
-} from './lengths';
+export { computedLength, inOrder, isOneInOneOut, neededLength, stockLength } from './lengths';
 export { freeNumber, freshId, makeLead, makePlace, makeRig, makeSound, makeTag, slug } from './make';
 export { formatProblem, type Problem } from './problem';
 export { fileSchema, readRig, readRigValue, writeRig, type ReadResult } from './read';
@@ -41,9 +25,9 @@ export {
   type Row,
   type Rows,
 } from './rows';
-export { EFFECT_CATEGORIES, boxSchema } from './schema-box';
+export { boxSchema } from './schema-box';
 export { LIMITS } from './schema-parts';
-export { FORMAT, LEAD_KINDS, SEVERITIES, VERSION } from './schema-rig';
+export { LEAD_KINDS, SEVERITIES } from './schema-rig';
 export * from './types';
 export {
   boxOf,
@@ -53,7 +37,6 @@ export {
   isLink,
   isPutAway,
   jackKey,
-  jackOf,
   refOf,
   sameJack,
   sources,

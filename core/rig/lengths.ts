@@ -1,3 +1,4 @@
+import { memoBy } from '../units';
 import { boxOf, isAudio, isLink, isPutAway, jackOf, wiring } from './wiring';
 import type { Box, JackRef, Lead, Rig } from './types';
 
@@ -42,9 +43,25 @@ export function isOneInOneOut(box: Box): boolean {
 export const inOrder = (boxes: readonly Box[]): readonly Box[] =>
   [...boxes].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
 
+/** Places of one-in/one-out boxes in the row of their place: box id → place and position. */
+const rowPositions = memoBy(
+  (boxes: readonly Box[]) => [boxes],
+  (boxes) => {
+    const next = new Map<string, number>();
+    return new Map(
+      inOrder(boxes.filter(isOneInOneOut)).map((box) => {
+        const at = next.get(box.place) ?? 0;
+        next.set(box.place, at + 1);
+        return [box.id, at] as const;
+      }),
+    );
+  },
+  4,
+);
+
 function areNeighbours(rig: Rig, a: Box, b: Box): boolean {
-  const row = inOrder(rig.boxes.filter((box) => box.place === a.place && isOneInOneOut(box)));
-  return Math.abs(row.indexOf(a) - row.indexOf(b)) === 1;
+  const positions = rowPositions(rig.boxes);
+  return Math.abs((positions.get(a.id) ?? 0) - (positions.get(b.id) ?? 0)) === 1;
 }
 
 function lengthOfRun(rig: Rig, a: JackRef, b: JackRef): number | null {
@@ -53,8 +70,8 @@ function lengthOfRun(rig: Rig, a: JackRef, b: JackRef): number | null {
   if (!boxA || !boxB || !jackA || !jackB) return null;
   if (
     boxA.place === boxB.place &&
-    isOneInOneOut(boxA) &&
-    isOneInOneOut(boxB) &&
+    rowPositions(rig.boxes).has(boxA.id) &&
+    rowPositions(rig.boxes).has(boxB.id) &&
     isAudio(jackA) &&
     isAudio(jackB)
   )
@@ -89,6 +106,29 @@ export function computedLength(rig: Rig, lead: Lead): { lengthM: number; toBeMad
   return needed === null ? null : stockLength(needed, rig.stage.stockM);
 }
 
+/** Do both documents give the same leads the same lengths? Boxes may differ in all but place, order, drop and jacks. */
+function sameForLengths(before: Rig, after: Rig): boolean {
+  if (
+    before.stage !== after.stage ||
+    before.variants !== after.variants ||
+    before.houseRules !== after.houseRules ||
+    before.boxes.length !== after.boxes.length
+  )
+    return false;
+  return after.boxes.every((box, i) => {
+    const was = before.boxes[i];
+    return (
+      was === box ||
+      (was?.id === box.id &&
+        was.place === box.place &&
+        was.order === box.order &&
+        was.dropM === box.dropM &&
+        was.jacks === box.jacks &&
+        was.blocks.length === box.blocks.length)
+    );
+  });
+}
+
 /** Changed computed lengths between two documents: lead id → metres. Hand and measured lengths never change. */
 export function lengthChanges(before: Rig, after: Rig): ReadonlyMap<string, number> {
   const changes = new Map<string, number>();
@@ -101,8 +141,10 @@ export function lengthChanges(before: Rig, after: Rig): ReadonlyMap<string, numb
   )
     return changes;
   const old = new Map(before.leads.map((lead) => [lead.id, lead]));
+  // What no rule of lengths reads cannot change one: a state switched, a note written.
+  const isStill = sameForLengths(before, after);
   for (const lead of after.leads) {
-    if (lead.lengthBy !== 'computed') continue;
+    if (lead.lengthBy !== 'computed' || (isStill && old.get(lead.id) === lead)) continue;
     const now = computedLength(after, lead)?.lengthM;
     const was = old.get(lead.id);
     const touched =

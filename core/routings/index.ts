@@ -1,3 +1,3 @@
-export { abilitiesOf, type Abilities } from './abilities';
+export { type Abilities } from './abilities';
 export { reconcile } from './reconcile';
 export { bindTemplate, TEMPLATES, type Code, type Template, type Wanted } from './templates';

@@ -1,7 +1,7 @@
 export { graphOf, type Edge, type Graph, type Node, type Via } from './graph';
 export { deadKnobs, type DeadKnob } from './knobs';
 export { latencyOf } from './latency';
-export { distances, trace, type Cycle, type Path, type Section, type Step, type Trace } from './paths';
+export { trace, type Cycle, type Path, type Section, type Step, type Trace } from './paths';
 export { isOn, resolve, settingParts, settingsOf, type Layer, type Resolved, type Run } from './resolve';
 export { undoneWishes, type UndoneWish } from './undone';
-export { audioJacks, blockBehind, wantedOutputs, wishFor, type WantedOutput } from './wishes';
+export { blockBehind, wantedOutputs, wishFor, type WantedOutput } from './wishes';

@@ -1,12 +1,4 @@
-import {
-  isAudio,
-  type Block,
-  type Box,
-  type EffectCategory,
-  type EffectWish,
-  type JackRef,
-  type Rig,
-} from '../rig';
+import { type Block, type Box, type EffectCategory, type EffectWish, type JackRef, type Rig } from '../rig';
 
 /** Where the usual order has an effect: chapter "order" of the trade; `either` where good technicians disagree. */
 const USUAL: Record<EffectCategory, EffectWish> = {
@@ -72,5 +64,3 @@ export function blockBehind(box: Box, jack: string): Block | undefined {
     }
   return undefined;
 }
-
-export const audioJacks = (box: Box) => box.jacks.filter(isAudio);

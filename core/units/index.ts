@@ -1,3 +1,3 @@
-export { METRES_PER_FOOT, formatLength, parseLength, type LengthUnit } from './length';
+export { formatLength, parseLength, type LengthUnit } from './length';
 export { count, formatClock, formatQuantity, inWords, parseQuantity } from './quantity';
 export { memoBy } from './memo';

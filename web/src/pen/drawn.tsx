@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Drawing, Item } from '../../../core/drawing';
 import { DrawnItem } from './items';
 import type { EmphasisOf } from './look';
@@ -28,8 +29,13 @@ function groupsOf(items: readonly Item[]): readonly Group[] {
   return [...groups.values()].sort((a, b) => rank(a) - rank(b));
 }
 
-/** Draws primitives as SVG; every part carries its name, so that one listener above serves them all. */
-export function Drawn({ drawing, emphasisOf }: { drawing: Drawing; emphasisOf: EmphasisOf }) {
+type Props = { readonly drawing: Drawing; readonly emphasisOf: EmphasisOf };
+
+/**
+ * Draws primitives as SVG; every part carries its name, so that one listener above serves them all. Drawn anew only
+ * with another drawing or another emphasis: `emphasisOf` must keep its identity between.
+ */
+export const Drawn = memo(function Drawn({ drawing, emphasisOf }: Props) {
   return (
     <>
       {groupsOf(drawing.items).map(({ key, items }) => (
@@ -46,4 +52,7 @@ export function Drawn({ drawing, emphasisOf }: { drawing: Drawing; emphasisOf: E
       ))}
     </>
   );
-}
+});
+
+/** For drawings in which nothing is chosen. */
+export const noEmphasis: EmphasisOf = () => undefined;

@@ -6,6 +6,8 @@ import type { RigWorker } from './rig.worker';
 /** A worker that has not answered by then is ended and begun again from the document. */
 const PATIENCE_MS = 5_000;
 
+const RANK: Readonly<Partial<Record<Kind, number>>> = { findings: 0, plugging: 0, map: 1 };
+
 export type Answered<K extends Kind> = { readonly revision: number; readonly result: ResultOf<K> };
 
 /** The main thread's end of the worker that analyses one open rig. */
@@ -69,8 +71,27 @@ export function startAnalyst(session: Session, makeWorker: () => Worker = spawn)
     }
   }
 
+  /** Asked in one breath, sent by what people look at first. */
+  let waiting: { readonly rank: number; readonly send: () => void }[] = [];
+  function queue(rank: number, send: () => void) {
+    if (waiting.length === 0)
+      queueMicrotask(() => {
+        const sent = [...waiting].sort((a, b) => a.rank - b.rank);
+        waiting = [];
+        for (const entry of sent) entry.send();
+      });
+    waiting.push({ rank, send });
+  }
+
   return {
-    ask: (query) => attempt(query).catch(() => attempt(query)),
+    ask: <K extends Kind>(query: QueryOf<K>) =>
+      new Promise<Answered<K>>((resolve, reject) =>
+        queue(RANK[query.kind] ?? 2, () => {
+          attempt<K>(query)
+            .catch(() => attempt<K>(query))
+            .then(resolve, reject);
+        }),
+      ),
     end: () => {
       stop();
       running.worker.terminate();

@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useRef, type MouseEvent } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, type MouseEvent } from 'react';
 import { pickUp } from '../../../../core/cables';
 import type { MapDrawing } from '../../../../core/drawing';
 import { refOf } from '../../../../core/rig';
@@ -53,27 +53,29 @@ function useSteady(
 function useEmphasis(): EmphasisOf {
   const { selection } = useRig();
   const { ringed, plugging } = useMap();
-  const rings = new Set(
-    ringed.flatMap((p) => [
-      `${p.type}:${p.id}`,
-      ...(p.type === 'block' ? [`box:${p.id.split('/')[0]}`] : []),
-    ]),
-  );
-  const answers = new Map(
-    (plugging?.answers ?? []).map((answer) => [`jack:${answer.at.box}/${answer.at.jack}`, answer.verdict]),
-  );
-  const hand = plugging?.hand;
-  const inHand =
-    hand?.kind === 'plug' ? `lead:${hand.lead}` : hand ? `jack:${hand.at.box}/${hand.at.jack}` : '';
   const chosen = selection ? `${selection.type}:${selection.id}` : '';
   const chosenBox = boxIdOf(selection);
-  return ({ type, id }): Emphasis | undefined => {
-    const key = `${type}:${id}`;
-    if (key === inHand) return 'in hand';
-    if (hand && type === 'jack') return answers.get(key);
-    if (key === chosen || (type === 'box' && id === chosenBox)) return 'selected';
-    return rings.has(key) ? 'ringed' : undefined;
-  };
+  return useMemo(() => {
+    const rings = new Set(
+      ringed.flatMap((p) => [
+        `${p.type}:${p.id}`,
+        ...(p.type === 'block' ? [`box:${p.id.split('/')[0]}`] : []),
+      ]),
+    );
+    const answers = new Map(
+      (plugging?.answers ?? []).map((answer) => [`jack:${answer.at.box}/${answer.at.jack}`, answer.verdict]),
+    );
+    const hand = plugging?.hand;
+    const inHand =
+      hand?.kind === 'plug' ? `lead:${hand.lead}` : hand ? `jack:${hand.at.box}/${hand.at.jack}` : '';
+    return ({ type, id }): Emphasis | undefined => {
+      const key = `${type}:${id}`;
+      if (key === inHand) return 'in hand';
+      if (hand && type === 'jack') return answers.get(key);
+      if (key === chosen || (type === 'box' && id === chosenBox)) return 'selected';
+      return rings.has(key) ? 'ringed' : undefined;
+    };
+  }, [ringed, plugging, chosen, chosenBox]);
 }
 
 /** The map itself: one Tab stop, walked by arrows, pressed part by part. */

@@ -1,8 +1,8 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Button } from '../../parts/button';
 import { useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';
-import type { Emphasis } from '../../pen/look';
+import type { EmphasisOf } from '../../pen/look';
 import { useRig } from '../../rig/context';
 import { useAnalysis } from '../../worker/use-analysis';
 import { useActs } from './acts';
@@ -52,8 +52,11 @@ export function ProfilePane() {
       pane.scrollTo(at - pane.clientWidth / 2, 0);
   }, [at, pane]);
 
-  const emphasisOf = ({ type, id }: { type: string; id: string }): Emphasis | undefined =>
-    chosen.some((stop) => stop.part.type === type && stop.part.id === id) ? 'selected' : undefined;
+  const chosenKeys = chosen.map((stop) => `${stop.part.type}:${stop.part.id}`).join(' ');
+  const emphasisOf = useMemo((): EmphasisOf => {
+    const keys = new Set(chosenKeys.split(' '));
+    return ({ type, id }) => (keys.has(`${type}:${id}`) ? 'selected' : undefined);
+  }, [chosenKeys]);
 
   return (
     <section aria-label="Profile" className="shrink-0 border-t border-hair bg-sheet">

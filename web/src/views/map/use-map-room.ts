@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Hand, PlugAnswer } from '../../../../core/cables';
 import type { Level } from '../../../../core/drawing';
+import type { Part } from '../../../../core/rig';
 import { useCommit, useRig } from '../../rig/context';
 import { useAnalysis } from '../../worker/use-analysis';
 import type { Asking, MapRoom } from './context';
@@ -56,6 +57,9 @@ export function useMapRoom(): MapRoom {
 
   const findings = found.value;
   const open = findings?.find((line) => line.key === openKey);
+  // The parts keep their identity while they say the same: the map is not drawn anew for an equal ring.
+  const ringKey = JSON.stringify(open?.parts ?? NO_LINES);
+  const ringed = useMemo(() => JSON.parse(ringKey) as readonly Part[], [ringKey]);
   const choose = (answer: PlugAnswer, at = 0) => {
     const offer = answer.offers[at];
     if (!offer || readOnly !== null) return;
@@ -87,7 +91,7 @@ export function useMapRoom(): MapRoom {
     stale: found.stale,
     openKey: open ? openKey : null,
     setOpenKey,
-    ringed: open?.parts ?? NO_LINES,
+    ringed,
     level,
     setLevel,
     zoom,

@@ -6,7 +6,7 @@ import { count, formatLength } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
 import { SEVERITY_TEXT } from '../../parts/severity';
-import { Drawn } from '../../pen/drawn';
+import { Drawn, noEmphasis } from '../../pen/drawn';
 import { useCommit, useRig } from '../../rig/context';
 import { useNotice, usePreferences } from '../../store/app';
 import type { ShownCard } from '../../worker/queries';
@@ -99,7 +99,7 @@ function SmallMap({ card }: { card: Can }) {
       preserveAspectRatio="xMidYMin meet"
       className="pointer-events-none aspect-[2/1] w-full rounded border border-hair bg-ground"
     >
-      <Drawn drawing={card.map} emphasisOf={() => undefined} />
+      <Drawn drawing={card.map} emphasisOf={noEmphasis} />
     </svg>
   );
 }

@@ -4,7 +4,7 @@ import { formatLength } from '../../../../core/units';
 import type { Sheet } from '../../../../core/papers';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
-import { Drawn } from '../../pen/drawn';
+import { Drawn, noEmphasis } from '../../pen/drawn';
 import { useRig } from '../../rig/context';
 import { today, useNotice, usePreferences } from '../../store/app';
 import { saveText } from '../../store/files';
@@ -41,7 +41,7 @@ function MapSheets({ sheet }: { sheet: Sheet }) {
               viewBox={`${part.x} 0 ${part.width} ${map.height}`}
               className="block"
             >
-              <Drawn drawing={map} emphasisOf={() => undefined} />
+              <Drawn drawing={map} emphasisOf={noEmphasis} />
             </svg>
           </div>
           {part.left || part.right ? (

@@ -1,7 +1,12 @@
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
+import { isOpen, type Line } from '../../../../core/findings';
+import { SEVERITIES, type Rig } from '../../../../core/rig';
 import { count } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Menu, MenuItem, MenuLine } from '../../parts/menu';
+import { SEVERITY_TEXT } from '../../parts/severity';
+import { findingsOf } from '../../worker/shelf-analyst';
 import type { ShelfEntry } from './use-shelf';
 
 export type RigActs = {
@@ -34,6 +39,37 @@ function stateWords(entry: ShelfEntry): string {
   }
 }
 
+/** Counts of what is found, by severity; worked out after the line is shown. */
+function Found({ rig }: { rig: Rig }) {
+  const [lines, setLines] = useState<readonly Line[] | null | 'failed'>(null);
+  useEffect(() => {
+    let left = false;
+    findingsOf(rig).then(
+      (found) => !left && setLines(found.filter(isOpen)),
+      () => !left && setLines('failed'),
+    );
+    return () => {
+      left = true;
+    };
+  }, [rig]);
+  if (lines === null) return <span className="text-muted">judging …</span>;
+  if (lines === 'failed') return <span className="text-muted">could not be judged</span>;
+  const counts = SEVERITIES.map((severity) => ({
+    severity,
+    n: lines.filter((line) => line.severity === severity).length,
+  })).filter(({ n }) => n > 0);
+  if (counts.length === 0) return <span className="text-good">nothing found</span>;
+  return (
+    <>
+      {counts.map(({ severity, n }) => (
+        <span key={severity} className={`mr-2 ${SEVERITY_TEXT[severity]}`}>
+          {count(n, severity)}
+        </span>
+      ))}
+    </>
+  );
+}
+
 /** One rig on the shelf. */
 export function RigLine({ entry, acts }: { entry: ShelfEntry; acts: RigActs }) {
   const { head } = entry;
@@ -49,7 +85,14 @@ export function RigLine({ entry, acts }: { entry: ShelfEntry; acts: RigActs }) {
         </Link>
         {entry.rig === null ? <p className="text-xs break-words text-danger">{entry.reason}</p> : null}
       </div>
-      <p className="order-3 text-sm text-muted sm:order-none">{stateWords(entry)}</p>
+      <p className="order-3 text-sm text-muted sm:order-none">
+        {stateWords(entry)}
+        {entry.rig !== null && entry.state.kind !== 'empty' ? (
+          <span className="block text-xs">
+            <Found rig={entry.rig} />
+          </span>
+        ) : null}
+      </p>
       <div className="order-4 text-xs text-muted sm:order-none">
         <p title="Last changed">{when(head.modified)}</p>
         <p>{head.savedToFile ? `file: ${when(head.savedToFile)}` : 'never saved to a file'}</p>

@@ -1,0 +1,77 @@
+// What the core takes for its work; each printed with its budget. Bundled and run by bench.mjs.
+import { writeFileSync } from 'node:fs';
+import { drawMap } from '../core/drawing';
+import { report } from '../core/findings';
+import { cardsOf } from '../core/planner';
+import { applyEdit, writeRig, type EditCall, type Rig } from '../core/rig';
+import { settingsOf, trace } from '../core/signal';
+import { build } from '../core/testing/build';
+import { largeRig } from '../core/testing/large-rig';
+
+type Result = {
+  readonly what: string;
+  readonly value: number;
+  readonly budget: number;
+  readonly unit: string;
+};
+
+/** The median of several runs, milliseconds; each run gets a document no cache has seen. */
+function median(rig: Rig, runs: number, work: (rig: Rig) => void): number {
+  const times = Array.from({ length: runs }, () => {
+    const fresh = { ...rig, boxes: [...rig.boxes], leads: [...rig.leads] };
+    const start = performance.now();
+    work(fresh);
+    return performance.now() - start;
+  }).sort((a, b) => a - b);
+  return times[Math.floor(times.length / 2)] ?? 0;
+}
+
+const analyse = (rig: Rig) => {
+  for (const setting of settingsOf(rig, null)) trace(rig, setting);
+  report(rig, null, rig.sounds[0]?.id ?? null);
+};
+
+const large = largeRig();
+const results: Result[] = [];
+const add = (what: string, value: number, budget: number, unit = 'ms') =>
+  results.push({ what, value, budget, unit });
+
+const size = `${large.boxes.length} boxes, ${large.leads.length} leads, ${large.sounds.length} sounds`;
+add(`full analysis, cold (${size})`, median(large, 15, analyse), 50);
+
+const toggles: EditCall[] = ['on', 'off'].map((state) => ({
+  edit: 'setBlockState',
+  arguments: { box: 'fuzz', block: 'fuzz', state, scope: { layer: 'sound', id: 'sound-2' } },
+}));
+let rig = large;
+analyse(rig);
+let turn = 0;
+const afterEdit = Array.from({ length: 30 }, () => {
+  const call = toggles[(turn += 1) % 2];
+  if (call) rig = applyEdit(rig, call).rig;
+  const start = performance.now();
+  analyse(rig);
+  return performance.now() - start;
+}).sort((a, b) => a - b);
+add('full analysis after one edit', afterEdit[15] ?? 0, 8);
+
+const view = { open: [], names: 'few', marks: {} } as const;
+const setting = { variant: null, sound: 'sound-1' };
+add(
+  'layout of the map',
+  median(large, 15, (r) => drawMap({ rig: r, setting, width: 1008, level: 0, view })),
+  30,
+);
+
+const fourteen = build(
+  'guitar, tuner, fuzz, od x3, chorus x3, delay x3, buffer x3, unit, valve head, cab 16, mic, desk',
+);
+add(
+  'planner, 14 pedals, all routings',
+  median(fourteen, 5, (r) => cardsOf(r)),
+  2000,
+);
+
+const [out] = process.argv.slice(2);
+if (out) writeFileSync(out, writeRig(large));
+process.stdout.write(JSON.stringify(results));
