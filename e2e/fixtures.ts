@@ -23,6 +23,13 @@ export const test = base.extend<{ quiet: string[] }>({
 
 export { expect };
 
+/** An empty new rig from the shelf; the page stands in Gear with the cursor in its line. */
+export async function newEmptyRig(page: Page) {
+  await page.goto('/shelf');
+  await page.getByRole('button', { name: 'New rig' }).first().click();
+  await expect(page.getByLabel('Gear in one line')).toBeFocused();
+}
+
 /** A new rig from the shelf with one line of gear; the page stands in Gear. */
 export async function newRig(page: Page, line: string) {
   await page.goto('/shelf');

@@ -26,6 +26,7 @@ test('a rig is made, exported, put into the bin, imported: nothing is lost', asy
 
   await page.getByLabel('Rig files to import').setInputFiles(file);
   await page.getByRole('link', { name: '<b>Loud & "round"</b>' }).click();
+  await page.getByRole('link', { name: 'Gear' }).click();
   await expect(
     page.getByRole('region', { name: 'Stage' }).getByRole('button', { name: /Valve head/ }),
   ).toBeVisible();

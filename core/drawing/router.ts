@@ -107,10 +107,10 @@ export class Router {
     if (along !== 0 && along !== lead) cost += SHARE;
     if (across !== 0 && across !== lead) cost += CROSS;
     const side = axis === 0 ? this.cols : 1;
-    for (const near of [cell - side, cell + side]) {
-      const neighbour = this.used[axis][near] ?? 0;
-      if (neighbour !== 0 && neighbour !== lead) cost += BESIDE;
-    }
+    const before = this.used[axis][cell - side] ?? 0;
+    const after = this.used[axis][cell + side] ?? 0;
+    if (before !== 0 && before !== lead) cost += BESIDE;
+    if (after !== 0 && after !== lead) cost += BESIDE;
     return cost;
   }
 
@@ -128,9 +128,11 @@ export class Router {
     const [gx, gy] = [goal % this.cols, Math.floor(goal / this.cols)];
     // Never more than the rest costs: every lane of the way, and the turns without which it cannot be gone.
     const guess = (state: number) => {
-      const [cell, d] = [state >> 2, state & 3];
-      const dx = gx - (cell % this.cols);
-      const dy = gy - Math.floor(cell / this.cols);
+      const cell = state >> 2;
+      const d = state & 3;
+      const y = Math.floor(cell / this.cols);
+      const dx = gx - (cell - y * this.cols);
+      const dy = gy - y;
       const steps = STEP * (Math.abs(dx) + Math.abs(dy));
       if (dx !== 0 && dy !== 0) return steps + BEND;
       const ahead = d < 2 ? dx * (DX[d] ?? 0) : dy * (DY[d] ?? 0);

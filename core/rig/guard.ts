@@ -1,6 +1,6 @@
 import { utf8Length } from './clone';
 import type { Problem } from './problem';
-import { FORBIDDEN_KEYS, LIMITS } from './schema-parts';
+import { FORBIDDEN_KEYS, LIMITS } from './terms';
 
 const position = (text: string, offset: number): string => {
   const before = text.slice(0, offset);

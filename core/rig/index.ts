@@ -11,9 +11,9 @@ export { figureKey, figuresOf, type FigureEntry, type FigurePath } from './figur
 export { historyOf, recordOf, remember, stepBack, type History, type HistoryRecord } from './history';
 export { checkInvariants } from './invariants';
 export { computedLength, inOrder, isOneInOneOut, neededLength, stockLength } from './lengths';
-export { freeNumber, freshId, makeLead, makePlace, makeRig, makeSound, makeTag, slug } from './make';
+export { freeNumber, freshId, makeLead, makePlace, makeSound, makeTag, slug } from './make';
 export { formatProblem, type Problem } from './problem';
-export { fileSchema, readRig, readRigValue, writeRig, type ReadResult } from './read';
+export { fileSchema, readRig, readRigValue, type ReadResult } from './read';
 export {
   hasGrid,
   moveBlock,
@@ -26,8 +26,7 @@ export {
   type Rows,
 } from './rows';
 export { boxSchema } from './schema-box';
-export { LIMITS } from './schema-parts';
-export { LEAD_KINDS, SEVERITIES } from './schema-rig';
+export { LEAD_KINDS, LIMITS, SEVERITIES } from './terms';
 export * from './types';
 export {
   boxOf,
@@ -43,3 +42,6 @@ export {
   wiring,
   type Plugged,
 } from './wiring';
+
+export { makeRig } from './new-rig';
+export { writeRig } from './write';

@@ -1,6 +1,5 @@
-import { rigSchema, FORMAT, VERSION } from './schema-rig';
-import { LIMITS } from './schema-parts';
-import type { Adapter, Connector, JackRef, Lead, LeadKind, Place, Rig, Sound } from './types';
+import { LIMITS } from './terms';
+import type { Adapter, Connector, JackRef, Lead, LeadKind, Place, Sound } from './types';
 
 /** Small letters, digits and dashes from any name; never empty. */
 export const slug = (name: string): string =>
@@ -69,7 +68,7 @@ const PLUGS: Record<LeadKind, readonly [Connector, Connector]> = {
   air: ['none', 'none'],
 };
 
-/** A lead of a kind with the plugs that kind has as a rule. */
+/** A lead of a kind (keys in the order of the file) with the plugs that kind has as a rule. */
 export function makeLead(args: {
   id: string;
   number: number;
@@ -92,9 +91,9 @@ export function makeLead(args: {
   return {
     id: args.id,
     number: args.number,
-    kind: args.kind,
     from: end(fromPlug, args.from, args.adapters?.from),
     to: end(toPlug, args.to, args.adapters?.to),
+    kind: args.kind,
     lengthM: args.lengthM ?? 0,
     lengthBy: 'computed',
     makeup: 'unknown',
@@ -127,25 +126,3 @@ export const makePlace = (id: string, name: string, known?: { distanceM: number;
   enclosed: false,
   notes: '',
 });
-
-/** A rig with the usual stage (player, floor, backline, desk), one sound and nothing in it. */
-export function makeRig(args: { id: string; title: string; created: string }): Rig {
-  return rigSchema.parse({
-    format: FORMAT,
-    version: VERSION,
-    id: args.id,
-    title: args.title,
-    dates: { created: args.created },
-    stage: {
-      places: [
-        makePlace('player', 'Player', { distanceM: 0, dropM: 0.5 }),
-        makePlace('floor', 'Floor', { distanceM: 3, dropM: 0.3 }),
-        makePlace('backline', 'Backline', { distanceM: 5, dropM: 0.5 }),
-        makePlace('desk', 'Desk', { distanceM: 20, dropM: 0.5 }),
-      ],
-    },
-    boxes: [],
-    leads: [],
-    sounds: [makeSound('sound-1', 'Sound 1')],
-  });
-}

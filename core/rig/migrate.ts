@@ -1,5 +1,5 @@
 import type { Problem } from './problem';
-import { FORMAT, VERSION } from './schema-rig';
+import { FORMAT, VERSION } from './terms';
 
 type Raw = Record<string, unknown>;
 /** From version n to n + 1, keyed by n. Files of every version that was ever written must read for ever. */

@@ -3,7 +3,7 @@ import { checkKeys, checkText, parseJson } from './guard';
 import { checkInvariants } from './invariants';
 import { migrate } from './migrate';
 import { formatPath, type Problem } from './problem';
-import { LIMITS } from './schema-parts';
+import { LIMITS } from './terms';
 import { rigSchema } from './schema-rig';
 import type { Rig } from './types';
 
@@ -45,12 +45,6 @@ export function readRig(text: string): ReadResult {
   if (problem) return refuse(problem);
   const parsed = parseJson(text);
   return 'problem' in parsed ? refuse(parsed.problem) : readRigValue(parsed.value);
-}
-
-/** The text of a rig file: UTF-8 JSON, two spaces, a line feed at the end. Who walked a walk is left out unless asked. */
-export function writeRig(rig: Rig, options: { withNames?: boolean } = {}): string {
-  const walks = options.withNames ? rig.walks : rig.walks.map((walk) => ({ ...walk, who: undefined }));
-  return `${JSON.stringify({ ...rig, walks }, null, 2)}\n`;
 }
 
 /** The JSON Schema of the file, as other programs may check against. */

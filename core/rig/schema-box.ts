@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import {
-  LIMITS,
   carries,
   connector,
   day,
@@ -13,6 +12,7 @@ import {
   positiveFigure,
   turn,
 } from './schema-parts';
+import { EFFECT_CATEGORIES, LIMITS, PORTS } from './terms';
 
 const mode = z.looseObject({
   id,
@@ -102,28 +102,6 @@ const ROLES = [
   'mute',
 ] as const;
 
-export const EFFECT_CATEGORIES = [
-  'fuzz',
-  'booster',
-  'overdrive',
-  'distortion',
-  'wah',
-  'filter',
-  'compressor',
-  'pitch',
-  'eq',
-  'volume',
-  'gate',
-  'tuner',
-  'chorus',
-  'phaser',
-  'flanger',
-  'tremolo',
-  'delay',
-  'reverb',
-  'looper',
-] as const;
-
 const pickup = z.looseObject({
   id,
   name,
@@ -156,8 +134,6 @@ const block = z.looseObject({
   pickups: z.array(pickup).default([]),
   selector: z.array(name).default([]),
 });
-
-export const PORTS = ['in', 'in2', 'out', 'out2', 'send', 'return'] as const;
 
 /** An end of an inner wire: a jack, or a port of a block. */
 const innerEnd = z.union([z.looseObject({ jack: id }), z.looseObject({ block: id, port: z.enum(PORTS) })]);

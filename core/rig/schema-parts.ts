@@ -1,18 +1,5 @@
 import { z } from 'zod';
-
-/** Keys that reach into an object's prototype; refused wherever a file uses them. */
-export const FORBIDDEN_KEYS: readonly string[] = ['__proto__', 'constructor', 'prototype'];
-
-export const LIMITS = {
-  nameLength: 200,
-  notesLength: 20_000,
-  tagLength: 7,
-  boxes: 2_000,
-  leads: 10_000,
-  lengthM: 200,
-  fileBytes: 20 * 1024 * 1024,
-  depth: 64,
-} as const;
+import { CARRIES, FORBIDDEN_KEYS, LIMITS } from './terms';
 
 export const id = z
   .string()
@@ -51,23 +38,6 @@ export const figure = figureOf(real);
 export const positiveFigure = figureOf(positive);
 export const notNegativeFigure = figureOf(notNegative);
 
-export const CARRIES = [
-  'instrument',
-  'line',
-  'mic',
-  'speaker',
-  'phones',
-  'digital',
-  'switch',
-  'expression',
-  'cv',
-  'midi',
-  'usb',
-  'dc',
-  'mains',
-  'radio',
-  'air',
-] as const;
 export const carries = z.enum(CARRIES);
 
 /** Names of connectors. On a panel `xlr-f` is the socket with holes; on a lead `xlr-m` is the plug with pins. */

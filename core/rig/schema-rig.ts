@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { boxSchema, EFFECT_CATEGORIES } from './schema-box';
+import { boxSchema } from './schema-box';
 import {
-  LIMITS,
   connector,
   day,
   emptyLayer,
@@ -12,9 +11,7 @@ import {
   notes,
   stateLayer,
 } from './schema-parts';
-
-export const FORMAT = 'hum-map/rig';
-export const VERSION = 1;
+import { DEFAULT_STOCK_M, EFFECT_CATEGORIES, FORMAT, LEAD_KINDS, LIMITS, SEVERITIES, VERSION } from './terms';
 
 const plug = z.looseObject({
   connector,
@@ -30,23 +27,6 @@ const leadEnd = z.looseObject({
   plug,
   adapters: z.array(adapter).default([]),
 });
-
-export const LEAD_KINDS = [
-  'instrument',
-  'patch',
-  'speaker',
-  'balanced',
-  'stereo',
-  'midi',
-  'switch',
-  'expression',
-  'digital',
-  'usb',
-  'dc',
-  'mains',
-  'radio',
-  'air',
-] as const;
 
 export const leadSchema = z.looseObject({
   id,
@@ -95,8 +75,6 @@ const mains = z.looseObject({
   outlets: z.array(z.looseObject({ id, name, circuit: id, group: name.default('') })).default([]),
   earthDifferences: z.array(z.looseObject({ a: id, b: id, volts: notNegative })).default([]),
 });
-
-export const DEFAULT_STOCK_M = [0.15, 0.3, 0.6, 1, 3, 4.5, 6, 9, 12, 15];
 
 const stage = z.looseObject({
   places: z.array(place).min(1, 'a stage has at least one place'),
@@ -168,7 +146,6 @@ const variant = z.looseObject({
   notes,
 });
 
-export const SEVERITIES = ['danger', 'fault', 'caution', 'note'] as const;
 export const part = z.looseObject({
   type: z.enum(['box', 'jack', 'block', 'lead']),
   id: z.string().max(130),

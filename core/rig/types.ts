@@ -1,8 +1,9 @@
 import type { z } from 'zod';
 import type { Known } from './known';
-import type { boxSchema, EFFECT_CATEGORIES, PORTS } from './schema-box';
+import type { boxSchema } from './schema-box';
 import type { carries, connector, figure, stateLayer } from './schema-parts';
-import type { LEAD_KINDS, part, rigSchema, SEVERITIES } from './schema-rig';
+import type { part, rigSchema } from './schema-rig';
+import type { EFFECT_CATEGORIES, LEAD_KINDS, PORTS, SEVERITIES } from './terms';
 
 /** The whole document, immutable. */
 export type Rig = Known<z.infer<typeof rigSchema>>;

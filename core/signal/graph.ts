@@ -39,6 +39,10 @@ export type Graph = {
   readonly edges: readonly Edge[];
   /** Edge numbers leaving each node. */
   readonly out: readonly (readonly number[])[];
+  /** The block each node is a port of, as an index into `blocks`; -1 for jacks. */
+  readonly blockOf: readonly number[];
+  /** Every block that has a node, as `box:block`. */
+  readonly blocks: readonly string[];
   readonly sources: readonly number[];
   /** Nodes at which something is heard: a loudspeaker's or desk channel's input. */
   readonly outputs: ReadonlyMap<number, { readonly box: string; readonly block: string }>;
@@ -53,6 +57,9 @@ class Builder {
   readonly nodes: Node[] = [];
   readonly edges: Edge[] = [];
   readonly out: number[][] = [];
+  readonly blockOf: number[] = [];
+  readonly blocks: string[] = [];
+  private readonly blockIndex = new Map<string, number>();
   private readonly index = new Map<string, number>();
 
   node(node: Node): number {
@@ -62,7 +69,15 @@ class Builder {
     this.index.set(key, this.nodes.length);
     this.nodes.push(node);
     this.out.push([]);
+    this.blockOf.push(node.type === 'port' ? this.block(`${node.box}:${node.block}`) : -1);
     return this.nodes.length - 1;
+  }
+
+  private block(key: string): number {
+    const known = this.blockIndex.get(key);
+    if (known !== undefined) return known;
+    this.blockIndex.set(key, this.blocks.length);
+    return this.blocks.push(key) - 1;
   }
 
   edge(from: Node, to: Node, via: Via) {
@@ -245,7 +260,8 @@ function compute(rig: Rig, setting: Setting): Graph {
         for (const channel of range(block.channelsIn))
           outputs.set(builder.node(portNode(box, block, 'in', channel)), { box: box.id, block: block.id });
     }
-  return { nodes: builder.nodes, edges: builder.edges, out: builder.out, sources, outputs };
+  const { nodes, edges, out, blockOf, blocks } = builder;
+  return { nodes, edges, out, blockOf, blocks, sources, outputs };
 }
 
 /** The signal graph by (jack or port, channel), for one setting; only the sound's own guitar plays. */

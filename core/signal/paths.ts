@@ -135,15 +135,15 @@ function sectionsOf(
 }
 
 /** Blocks that two channels of the same way pass. */
-function stereoBlocks(graph: Graph, edges: readonly (readonly Edge[])[]): ReadonlySet<string> {
-  const channels = new Map<string, Set<number>>();
-  for (const edge of edges.flat()) {
-    const node = graph.nodes[edge.to];
-    if (node?.type !== 'port') continue;
-    const key = `${node.box}:${node.block}`;
-    channels.set(key, (channels.get(key) ?? new Set()).add(node.channel));
-  }
-  return new Set([...channels].filter(([, set]) => set.size > 1).map(([key]) => key));
+function stereoBlocks(graph: Graph, ways: readonly (readonly Edge[])[]): ReadonlySet<string> {
+  const channels = new Uint8Array(graph.blocks.length);
+  for (const way of ways)
+    for (const { to } of way) {
+      const block = graph.blockOf[to] ?? -1;
+      const node = graph.nodes[to];
+      if (block >= 0 && node) channels[block] = (channels[block] ?? 0) | (1 << node.channel);
+    }
+  return new Set(graph.blocks.filter((_, i) => (channels[i] ?? 0) === 3));
 }
 
 /** How far each node lies from the sources; -1 where no signal comes. */

@@ -5,7 +5,8 @@ const css = readFileSync(new URL('./tokens.css', import.meta.url), 'utf8');
 
 function tokens(block: string): Record<string, string> {
   const body = css.slice(css.indexOf(block)).split('}')[0] ?? '';
-  return Object.fromEntries([...body.matchAll(/--([a-z-]+):\s*(#[0-9a-f]{6})/g)].map((m) => [m[1], m[2]]));
+  const found = [...body.matchAll(/--([a-z-]+):\s*(#[0-9a-f]{6})/g)];
+  return Object.fromEntries(found.map(([, name = '', colour = '']): [string, string] => [name, colour]));
 }
 
 /** Relative luminance, WCAG 2.2. */

@@ -1,7 +1,7 @@
 import { boxIn, byId, copy, demand, edit, isNewId, layers, must, type BoxDraft, type RigDraft } from './edit';
 import { setEnd } from './ends';
 import { setFigureAt, type FigurePath } from '../figures';
-import { LIMITS } from '../schema-parts';
+import { LIMITS } from '../terms';
 import type { Box, Figure, Jack, JackRef, Want } from '../types';
 import { isLink } from '../wiring';
 

@@ -1,6 +1,6 @@
 import { copy, demand, edit, leadIn, variantOf, type Side } from './edit';
 import { endIn, putLead, setEnd } from './ends';
-import { LIMITS } from '../schema-parts';
+import { LIMITS } from '../terms';
 import type { Adapter, JackRef, Lead, LeadKind, Plug, Scope } from '../types';
 
 type End = { readonly lead: string; readonly side: Side };

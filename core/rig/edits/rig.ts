@@ -1,7 +1,7 @@
 import { boxIn, byId, copy, demand, edit, isNewId, leadIn } from './edit';
 import { putLead } from './ends';
 import { moveEnds, type Move } from './leads';
-import { LIMITS } from '../schema-parts';
+import { LIMITS } from '../terms';
 import type { AcceptedFinding, Adapter, Lead, Tick, Walk, Want, Wire } from '../types';
 
 export type RoutingChange = {

@@ -1,5 +1,5 @@
 import { byId, copy, demand, edit, isNewId, type RigDraft } from './edit';
-import { LIMITS } from '../schema-parts';
+import { LIMITS } from '../terms';
 import type { Sound, Variant } from '../types';
 
 const checkName = (name: string) => {

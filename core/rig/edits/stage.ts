@@ -1,5 +1,5 @@
 import { byId, copy, demand, edit, isNewId } from './edit';
-import { LIMITS } from '../schema-parts';
+import { LIMITS } from '../terms';
 import type { Place } from '../types';
 
 const metres = (value: number, what: string) =>

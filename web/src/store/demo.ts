@@ -1,15 +1,18 @@
-import { readRig, type Rig } from '../../../core/rig';
+import type { Rig } from '../../../core/rig';
+import { readText } from '../worker/reading';
 import { database } from './app';
 import { importRig } from './files';
 
 /** The demo rigs, read like any file. They come in a chunk of their own: most starts need none of it. */
 async function demoRigs(): Promise<readonly Rig[]> {
   const files = await Promise.all([import('../../../demo/pit-chair.humrig.json?raw')]);
-  return files.map(({ default: text }) => {
-    const read = readRig(text);
-    if (!read.ok) throw new Error(`the demo rig does not pass: ${read.problems[0]?.reason ?? ''}`);
-    return read.rig;
-  });
+  return Promise.all(
+    files.map(async ({ default: text }) => {
+      const read = await readText(text);
+      if (!read.ok) throw new Error(`the demo rig does not pass: ${read.problems[0]?.reason ?? ''}`);
+      return read.rig;
+    }),
+  );
 }
 
 /** Puts fresh copies of the demo rigs on the shelf; returns their ids. */

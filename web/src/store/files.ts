@@ -1,4 +1,5 @@
-import { LIMITS, formatProblem, freshId, readRig, slug, writeRig, type Rig } from '../../../core/rig';
+import { LIMITS, formatProblem, freshId, slug, writeRig, type Rig } from '../../../core/rig';
+import { readText } from '../worker/reading';
 import { database, now } from './app';
 import { createRig, markSavedToFile, removeForGood, binRig, freeRigId } from './rigs';
 
@@ -30,7 +31,7 @@ export async function readFile(file: File): Promise<ImportResult> {
       file: file.name,
       problems: [`the file has ${Math.ceil(file.size / 1048576)} MB; at most 20 are read`],
     };
-  const read = readRig(await file.text());
+  const read = await readText(await file.text());
   if (!read.ok) return { kind: 'refused', file: file.name, problems: read.problems.map(formatProblem) };
   const head = await database.heads.get(read.rig.id);
   return { kind: 'read', rig: read.rig, clash: head !== undefined && head.binned === null };

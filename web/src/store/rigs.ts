@@ -1,10 +1,10 @@
 import {
   historyOf,
   patchRig,
-  readRigValue,
   formatProblem,
   type History,
   type HistoryRecord,
+  type ReadResult,
   type Rig,
 } from '../../../core/rig';
 import type { EditRow, Head, RigDatabase } from './db';
@@ -48,8 +48,11 @@ export async function createRig(
   });
 }
 
+/** Checks a value that was stored, as a file would be. */
+export type CheckStored = (value: unknown) => ReadResult | Promise<ReadResult>;
+
 /** Reads a rig: the newest snapshot, then the patches after it, then the same checks a file gets. */
-export async function loadRig(db: RigDatabase, id: string): Promise<Loaded> {
+export async function loadRig(db: RigDatabase, id: string, check: CheckStored): Promise<Loaded> {
   const { head, snapshot, rows } = await db.transaction('r', everything(db), async () => {
     const rows = await db.edits.where('rig').equals(id).sortBy('revision');
     const snapshots = await db.snapshots.where('rig').equals(id).sortBy('revision');
@@ -60,7 +63,7 @@ export async function loadRig(db: RigDatabase, id: string): Promise<Loaded> {
   try {
     const after = rows.filter((row) => row.revision > snapshot.revision && row.revision <= head.revision);
     const document = after.reduce((rig, row) => patchRig(rig, row.patches), snapshot.document);
-    const read = readRigValue(document);
+    const read = await check(document);
     if (!read.ok) return { ok: false, head, reason: read.problems.map(formatProblem).join('; ') };
     return { ok: true, head, rig: read.rig, history: historyOf(rows) };
   } catch (error) {

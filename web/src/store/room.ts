@@ -3,6 +3,7 @@ import { database, now, tabId } from './app';
 import type { Head } from './db';
 import { loadRig } from './rigs';
 import { openSession, type Session } from './session';
+import { readValue } from '../worker/reading';
 
 export const OTHER_TAB =
   'This rig is open in another tab. Here it can be read only; it can be changed when the other tab is closed.';
@@ -44,12 +45,12 @@ export async function enterRoom(id: string): Promise<Room> {
   const opened: { session?: Session; gone: boolean } = { gone: false };
 
   const reload = async (readOnly: string | null) => {
-    const fresh = await loadRig(database, id);
+    const fresh = await loadRig(database, id, readValue);
     if (fresh.ok && !opened.gone)
       opened.session?.replace(fresh.rig, fresh.head.revision, fresh.history, readOnly);
   };
   const mine = await claim(id, released, () => void reload(null));
-  const loaded = await loadRig(database, id);
+  const loaded = await loadRig(database, id, readValue);
   if (!loaded.ok) {
     release();
     return loaded;

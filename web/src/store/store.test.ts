@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { makeRig, type Rig } from '../../../core/rig';
+import { makeRig, readRigValue, type Rig } from '../../../core/rig';
 import { RigDatabase } from './db';
 import {
   appendRecord,
@@ -21,7 +21,7 @@ let n = 0;
 const rigNamed = (id: string): Rig => makeRig({ id, title: id, created: '2026-03-01' });
 
 async function session(id: string, tab = 'tab-1'): Promise<Session> {
-  const loaded = await loadRig(db, id);
+  const loaded = await loadRig(db, id, readRigValue);
   if (!loaded.ok) throw new Error(loaded.reason);
   return openSession({
     db,
@@ -53,7 +53,7 @@ describe('storing', () => {
     expect(s.state.getState().saved).toBe('saving');
     await s.settled();
     expect(s.state.getState().saved).toBe('saved');
-    const loaded = await loadRig(db, 'rig');
+    const loaded = await loadRig(db, 'rig', readRigValue);
     expect(loaded.ok && [loaded.rig.title, loaded.head.title, loaded.head.revision]).toEqual([
       'One',
       'One',
@@ -142,7 +142,7 @@ describe('two writers', () => {
     });
     expect(b.state.getState().rig.title).toBe('From b');
     expect(b.commit({ edit: 'setTitle', arguments: { title: 'x' } })).toMatch(/somewhere else/);
-    const loaded = await loadRig(db, 'rig');
+    const loaded = await loadRig(db, 'rig', readRigValue);
     expect(loaded.ok && loaded.rig.title).toBe('From a');
   });
 
@@ -179,7 +179,7 @@ describe('a store that refuses', () => {
     rename(s, 'Two');
     await s.settled();
     expect(s.state.getState()).toMatchObject({ saved: 'saved', trouble: null });
-    const loaded = await loadRig(db, 'rig');
+    const loaded = await loadRig(db, 'rig', readRigValue);
     expect(loaded.ok && [loaded.rig.title, loaded.head.revision]).toEqual(['Two', 2]);
   });
 });
@@ -188,7 +188,7 @@ describe('what does not pass any more', () => {
   test('is kept raw, with the reason', async () => {
     const snapshot = await db.snapshots.get(['rig', 0]);
     await db.snapshots.put({ ...snapshot!, document: { ...snapshot!.document, sounds: [] } });
-    const loaded = await loadRig(db, 'rig');
+    const loaded = await loadRig(db, 'rig', readRigValue);
     expect(loaded).toMatchObject({ ok: false, reason: 'sounds: a rig has at least one sound' });
     const raw = await rawRecords(db, 'rig');
     expect(raw.snapshots).toHaveLength(1);

@@ -1,12 +1,9 @@
-import { wrap, type Remote } from 'comlink';
 import type { Session } from '../store/session';
 import type { Kind, QueryOf, ResultOf } from './queries';
-import type { RigWorker } from './rig.worker';
+import { replaceWorker, sharedWorker, type Running } from './shared';
 
 /** A worker that has not answered by then is ended and begun again from the document. */
 const PATIENCE_MS = 5_000;
-
-const RANK: Readonly<Partial<Record<Kind, number>>> = { findings: 0, plugging: 0, map: 1 };
 
 export type Answered<K extends Kind> = { readonly revision: number; readonly result: ResultOf<K> };
 
@@ -16,31 +13,39 @@ export type Analyst = {
   readonly end: () => void;
 };
 
-type Running = { readonly worker: Worker; readonly api: Remote<RigWorker>; readonly broken: Promise<never> };
+/** Where the analyst gets its worker from, and another one when that failed. */
+export type Workers = {
+  readonly first: () => Running;
+  readonly instead: (failed: Running) => Running;
+  readonly patienceMs?: number;
+};
 
-const spawn = () => new Worker(new URL('./rig.worker.ts', import.meta.url), { type: 'module' });
+/** What people look at first is answered first. */
+const RANK: Readonly<Partial<Record<Kind, number>>> = { findings: 0, plugging: 0, map: 1 };
 
-/** Begins a worker for a session: the document crosses whole once, then each edit as its patch. */
-export function startAnalyst(session: Session, makeWorker: () => Worker = spawn): Analyst {
-  let running = begin();
+function patience(ms: number): { late: Promise<never>; done: () => void } {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => reject(new Error('the analysis did not answer')), ms);
+  });
+  return { late, done: () => clearTimeout(timer) };
+}
 
-  function begin(): Running {
-    const worker = makeWorker();
-    const api = wrap<RigWorker>(worker);
-    const broken = new Promise<never>((_, reject) => {
-      worker.onerror = (event) => reject(new Error(event.message || 'the worker could not be started'));
-    });
-    // Watched only while somebody waits for an answer.
-    broken.catch(() => undefined);
+/** Begins to analyse a session's rig: the document crosses whole once, then each edit as its patch. */
+export function startAnalyst(
+  session: Session,
+  workers: Workers = { first: sharedWorker, instead: replaceWorker },
+): Analyst {
+  let running = open(workers.first());
+
+  function open(at: Running): Running {
     const { rig, revision } = session.state.getState();
-    api.open(rig, revision).catch(() => undefined);
-    return { worker, api, broken };
+    at.api.open(rig, revision).catch(() => undefined);
+    return at;
   }
 
   function again(failed: Running) {
-    if (running !== failed) return;
-    failed.worker.terminate();
-    running = begin();
+    if (running === failed) running = open(workers.instead(failed));
   }
 
   const stop = session.onChange((patches) => {
@@ -50,17 +55,9 @@ export function startAnalyst(session: Session, makeWorker: () => Worker = spawn)
     sent.catch(() => again(at));
   });
 
-  function patience(): { late: Promise<never>; done: () => void } {
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    const late = new Promise<never>((_, reject) => {
-      timer = setTimeout(() => reject(new Error('the analysis did not answer')), PATIENCE_MS);
-    });
-    return { late, done: () => clearTimeout(timer) };
-  }
-
   async function attempt<K extends Kind>(query: QueryOf<K>): Promise<Answered<K>> {
     const at = running;
-    const { late, done } = patience();
+    const { late, done } = patience(workers.patienceMs ?? PATIENCE_MS);
     try {
       return await Promise.race([at.api.ask(query), late, at.broken]);
     } catch (error) {
@@ -71,7 +68,7 @@ export function startAnalyst(session: Session, makeWorker: () => Worker = spawn)
     }
   }
 
-  /** Asked in one breath, sent by what people look at first. */
+  // Asked in one breath, sent by rank.
   let waiting: { readonly rank: number; readonly send: () => void }[] = [];
   function queue(rank: number, send: () => void) {
     if (waiting.length === 0)
@@ -92,9 +89,6 @@ export function startAnalyst(session: Session, makeWorker: () => Worker = spawn)
             .then(resolve, reject);
         }),
       ),
-    end: () => {
-      stop();
-      running.worker.terminate();
-    },
+    end: stop,
   };
 }

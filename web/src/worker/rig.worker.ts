@@ -1,6 +1,13 @@
 import '../zod';
 import { expose } from 'comlink';
-import { patchRig, type DocumentPatch, type Rig } from '../../../core/rig';
+import {
+  patchRig,
+  readRig,
+  readRigValue,
+  type DocumentPatch,
+  type ReadResult,
+  type Rig,
+} from '../../../core/rig';
 import { answer } from './answer';
 import type { AnyQuery, Kind, ResultOf } from './queries';
 
@@ -22,6 +29,12 @@ const rigWorker = {
   /** About a rig that is not open, for the shelf. */
   askOf(rig: Rig, query: AnyQuery): ResultOf<Kind> {
     return answer(rig, query);
+  },
+  read(text: string): ReadResult {
+    return readRig(text);
+  },
+  readValue(value: unknown): ReadResult {
+    return readRigValue(value);
   },
 };
 

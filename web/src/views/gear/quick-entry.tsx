@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { Link } from 'react-router';
 import { boxesFromQuick, CATALOGUE, readQuickLine, type QuickItem } from '../../../../core/catalog';
-import type { EditCall, SingleEdit } from '../../../../core/rig';
+import { sources, type EditCall, type SingleEdit } from '../../../../core/rig';
 import { count } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { useCommit, useRig } from '../../rig/context';
@@ -58,6 +59,30 @@ function completion(line: string): string | null {
   return found ? line + found.slice(word.length) : null;
 }
 
+/** What comes next once there is something to wire; after a line it takes the focus, so that Enter goes on. */
+function Next({ takesFocus }: { takesFocus: boolean }) {
+  const { rig } = useRig();
+  const link = useRef<HTMLAnchorElement>(null);
+  useEffect(() => {
+    if (takesFocus) link.current?.focus();
+  }, [takesFocus]);
+  const routable =
+    sources(rig).length > 0 && rig.boxes.some((box) => box.blocks.some((b) => b.role === 'preamp'));
+  if (rig.leads.length > 0 || !routable) return null;
+  return (
+    <p className="flex flex-wrap items-center gap-2 pt-2 text-sm">
+      <Link
+        to={`/rig/${rig.id}/routes`}
+        ref={link}
+        className="inline-flex min-h-8 items-center rounded border border-ink bg-ink px-3 text-on-ink"
+      >
+        See which routings can be had
+      </Link>
+      <span className="text-muted">Nothing is wired until one is taken.</span>
+    </p>
+  );
+}
+
 /** One line, comma by comma, in the player's words. */
 export function QuickEntry() {
   const { rig, readOnly } = useRig();
@@ -70,6 +95,7 @@ export function QuickEntry() {
   const unknown = items.filter((item, i) => item.guesses.length === 0 && chosen[i] === undefined);
   const more = completion(line);
   const isEmpty = rig.boxes.length === 0;
+  const [entered, setEntered] = useState(0);
 
   useEffect(() => {
     if (isEmpty) field.current?.focus();
@@ -85,6 +111,7 @@ export function QuickEntry() {
     if (commit(call) !== null) return;
     setLine('');
     setChosen({});
+    setEntered(entered + 1);
     field.current?.focus();
   };
   const onKey = (event: KeyboardEvent) => {
@@ -161,6 +188,7 @@ export function QuickEntry() {
           word.
         </p>
       ) : null}
+      {items.length === 0 && !isEmpty ? <Next key={entered} takesFocus={entered > 0} /> : null}
     </section>
   );
 }

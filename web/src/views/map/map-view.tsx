@@ -1,20 +1,23 @@
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { isPutAway, wiring } from '../../../../core/rig';
-import { Inspector } from '../../inspector/inspector';
 import { Empty } from '../../parts/empty';
 import { useMedia } from '../../parts/use-size';
 import { selectedBox, useRig } from '../../rig/context';
 import { Strip } from '../../shell/strip';
 import { MapContext, useMap } from './context';
-import { MapDialogs } from './dialogs';
 import { FindingsPane } from './findings-pane';
-import { LeadFacts } from './lead-facts';
 import { MapPane } from './map-pane';
-import { PlugList } from './plug-list';
 import { ProfilePane } from './profile-pane';
 import { RouteList } from './route-list';
 import { ToolLine } from './tool-line';
 import { useMapRoom } from './use-map-room';
+
+// What only shows once something is chosen or asked comes when it is needed.
+const Inspector = lazy(async () => ({ default: (await import('../../inspector/inspector')).Inspector }));
+const LeadFacts = lazy(async () => ({ default: (await import('./lead-facts')).LeadFacts }));
+const PlugList = lazy(async () => ({ default: (await import('./plug-list')).PlugList }));
+const MapDialogs = lazy(async () => ({ default: (await import('./dialogs')).MapDialogs }));
 
 function Facts() {
   const { rig, selection } = useRig();
@@ -77,12 +80,18 @@ export function MapView() {
           </div>
           {facts ? (
             <div className="min-h-0 flex-1 overflow-auto border-t-2 border-line">
-              <Facts />
+              <Suspense fallback={null}>
+                <Facts />
+              </Suspense>
             </div>
           ) : null}
         </aside>
       </div>
-      <MapDialogs />
+      {room.asking ? (
+        <Suspense fallback={null}>
+          <MapDialogs />
+        </Suspense>
+      ) : null}
     </MapContext>
   );
 }

@@ -6,7 +6,7 @@ import { count } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Menu, MenuItem, MenuLine } from '../../parts/menu';
 import { SEVERITY_TEXT } from '../../parts/severity';
-import { findingsOf } from '../../worker/shelf-analyst';
+import { findingsOf } from '../../worker/reading';
 import type { ShelfEntry } from './use-shelf';
 
 export type RigActs = {

@@ -4,6 +4,7 @@ import type { Rig } from '../../../../core/rig';
 import { database, now } from '../../store/app';
 import type { Head } from '../../store/db';
 import { listRigs, loadRig } from '../../store/rigs';
+import { readValue } from '../../worker/reading';
 
 /** A rig on the shelf: read, or why it could not be. */
 export type ShelfEntry = { readonly head: Head } & (
@@ -24,7 +25,7 @@ export function useShelf(): { contents: ShelfContents | null; fault: string | nu
       const heads = await listRigs(database, now());
       const entries: ShelfEntry[] = [];
       for (const head of heads.filter((h) => h.binned === null)) {
-        const loaded = await loadRig(database, head.id);
+        const loaded = await loadRig(database, head.id, readValue);
         entries.push(
           loaded.ok
             ? { head, rig: loaded.rig, state: rigState(loaded.rig) }

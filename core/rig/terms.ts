@@ -1,0 +1,81 @@
+// Words and numbers that the document, its edits and its readers share; no schema is needed to know them.
+
+export const FORMAT = 'hum-map/rig';
+export const VERSION = 1;
+
+/** Keys that reach into an object's prototype; refused wherever a file uses them. */
+export const FORBIDDEN_KEYS: readonly string[] = ['__proto__', 'constructor', 'prototype'];
+
+export const LIMITS = {
+  nameLength: 200,
+  notesLength: 20_000,
+  tagLength: 7,
+  boxes: 2_000,
+  leads: 10_000,
+  lengthM: 200,
+  fileBytes: 20 * 1024 * 1024,
+  depth: 64,
+} as const;
+
+export const CARRIES = [
+  'instrument',
+  'line',
+  'mic',
+  'speaker',
+  'phones',
+  'digital',
+  'switch',
+  'expression',
+  'cv',
+  'midi',
+  'usb',
+  'dc',
+  'mains',
+  'radio',
+  'air',
+] as const;
+
+export const EFFECT_CATEGORIES = [
+  'fuzz',
+  'booster',
+  'overdrive',
+  'distortion',
+  'wah',
+  'filter',
+  'compressor',
+  'pitch',
+  'eq',
+  'volume',
+  'gate',
+  'tuner',
+  'chorus',
+  'phaser',
+  'flanger',
+  'tremolo',
+  'delay',
+  'reverb',
+  'looper',
+] as const;
+
+export const PORTS = ['in', 'in2', 'out', 'out2', 'send', 'return'] as const;
+
+export const LEAD_KINDS = [
+  'instrument',
+  'patch',
+  'speaker',
+  'balanced',
+  'stereo',
+  'midi',
+  'switch',
+  'expression',
+  'digital',
+  'usb',
+  'dc',
+  'mains',
+  'radio',
+  'air',
+] as const;
+
+export const DEFAULT_STOCK_M = [0.15, 0.3, 0.6, 1, 3, 4.5, 6, 9, 12, 15];
+
+export const SEVERITIES = ['danger', 'fault', 'caution', 'note'] as const;

@@ -1,0 +1,18 @@
+import type { ReadResult } from '../../../core/rig';
+import type { Line } from '../../../core/findings';
+import type { Rig } from '../../../core/rig';
+import { sharedWorker } from './shared';
+
+/** Reads the text of a rig file, away from the main thread. */
+export const readText = (text: string): Promise<ReadResult> => sharedWorker().api.read(text);
+
+/** Checks a stored value as a file would be. */
+export const readValue = (value: unknown): Promise<ReadResult> => sharedWorker().api.readValue(value);
+
+/** What is found in a rig that is not open. */
+export const findingsOf = async (rig: Rig): Promise<readonly Line[]> =>
+  (await sharedWorker().api.askOf(rig, {
+    kind: 'findings',
+    variant: null,
+    sound: null,
+  })) as readonly Line[];
