@@ -12,6 +12,8 @@ type Props = {
   readonly disabled: boolean;
   readonly onChange: (rows: Rows) => void;
   readonly onRemoveBlock: (block: string) => void;
+  /** A jack a further row could begin at; none: no more rows. */
+  readonly freeInput: string | null;
 };
 
 const NONE = '';
@@ -43,7 +45,16 @@ function Picker(props: {
   );
 }
 
-function BlockLine({ box, rows, index, disabled, onChange, onRemoveBlock, id }: Props & { id: string }) {
+function BlockLine({
+  box,
+  rows,
+  index,
+  disabled,
+  onChange,
+  onRemoveBlock,
+  freeInput,
+  id,
+}: Props & { id: string }) {
   const { rig, setting } = useRig();
   const block = box.blocks.find((b) => b.id === id);
   if (!block) return null;
@@ -54,6 +65,19 @@ function BlockLine({ box, rows, index, disabled, onChange, onRemoveBlock, id }: 
   const move = (row: number, to: number) => onChange(moveBlock(rows, id, { row, index: to }));
   const takeOut = () =>
     onChange({ ...rows, rows: rows.rows.map((r) => ({ ...r, blocks: r.blocks.filter((b) => b !== id) })) });
+  /** The row ends ahead of this block; it and what follows go on in a row of their own. */
+  const split = (input: string) =>
+    onChange({
+      ...rows,
+      rows: rows.rows.flatMap((row, i) =>
+        i === index
+          ? [
+              { ...row, blocks: row.blocks.slice(0, at), outputs: [] },
+              { input, blocks: row.blocks.slice(at), outputs: row.outputs },
+            ]
+          : [row],
+      ),
+    });
   const setLoop = (change: { send?: string | null; back?: string | null }) =>
     onChange({
       ...rows,
@@ -98,6 +122,12 @@ function BlockLine({ box, rows, index, disabled, onChange, onRemoveBlock, id }: 
               </MenuItem>
             ),
           )}
+          <MenuItem
+            disabled={freeInput === null || at === 0}
+            onSelect={() => freeInput !== null && split(freeInput)}
+          >
+            New row from here on
+          </MenuItem>
           <MenuItem onSelect={takeOut}>Out of the row</MenuItem>
           <MenuLine />
           <MenuItem danger onSelect={() => onRemoveBlock(id)}>

@@ -88,6 +88,7 @@ export function Paths({ box }: { box: Box }) {
           disabled={disabled}
           onChange={set}
           onRemoveBlock={remove}
+          freeInput={freeInput?.id ?? null}
         />
       ))}
       <div className="flex flex-wrap gap-1.5">
@@ -105,7 +106,12 @@ export function Paths({ box }: { box: Box }) {
           ))}
         </Menu>
         <Button
-          disabled={disabled || !freeInput}
+          disabled={disabled || !freeInput || resting.length === 0}
+          title={
+            resting.length === 0
+              ? 'Take a block out of its row first, or begin a row from a block'
+              : undefined
+          }
           onClick={() =>
             freeInput &&
             set({

@@ -24,20 +24,28 @@ function OpenRig({ room, analyst }: { room: Extract<Room, { ok: true }>; analyst
   const rig = useSession(session, (state) => state.rig);
   const readOnly = useSession(session, (state) => state.readOnly);
   const [params, setParams] = useSearchParams();
-  const soundId = params.get('sound');
-  const selected = params.get('sel');
+  // Held here, so that quick keys meet what the last one did; the address follows, for reloads and links.
+  const [soundId, setSoundId] = useState(() => params.get('sound'));
+  const [selection, setSelection] = useState(() => readSelection(params.get('sel')));
+  const selected = selection ? `${selection.type}:${selection.id}` : null;
+
+  useEffect(() => {
+    setParams(
+      (old) => {
+        const next = new URLSearchParams(old);
+        for (const [name, value] of [
+          ['sound', soundId],
+          ['sel', selected],
+        ] as const)
+          if (value === null) next.delete(name);
+          else next.set(name, value);
+        return next;
+      },
+      { replace: true },
+    );
+  }, [soundId, selected, setParams]);
 
   const value = useMemo((): RigRoom => {
-    const change = (name: string, to: string | null) =>
-      setParams(
-        (old) => {
-          const next = new URLSearchParams(old);
-          if (to === null) next.delete(name);
-          else next.set(name, to);
-          return next;
-        },
-        { replace: true },
-      );
     const sound =
       soundId === 'all' ? null : (rig.sounds.find((s) => s.id === soundId) ?? rig.sounds[0] ?? null);
     return {
@@ -48,11 +56,11 @@ function OpenRig({ room, analyst }: { room: Extract<Room, { ok: true }>; analyst
       sound,
       setting: { variant: null, sound: sound?.id ?? 'all' },
       scope: sound ? { layer: 'sound', id: sound.id } : { layer: 'rest' },
-      selection: readSelection(selected),
-      select: (to) => change('sel', to ? `${to.type}:${to.id}` : null),
-      setSound: (id) => change('sound', id),
+      selection,
+      select: setSelection,
+      setSound: setSoundId,
     };
-  }, [session, analyst, rig, readOnly, soundId, selected, setParams]);
+  }, [session, analyst, rig, readOnly, soundId, selection]);
 
   useEffect(() => {
     document.title = `${rig.title} – Hum Map`;

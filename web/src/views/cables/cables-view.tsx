@@ -150,7 +150,7 @@ function Totals() {
 
 /** What to make, buy and label: the lead schedule. */
 export function CablesView() {
-  const { rig, setting, selection, readOnly } = useRig();
+  const { rig, setting, selection, select, readOnly } = useRig();
   const { units } = usePreferences();
   const [renumbering, setRenumbering] = useState(false);
   const { rows } = useMemo(() => scheduleOf(rig, setting.variant), [rig, setting.variant]);
@@ -237,7 +237,8 @@ export function CablesView() {
                     <Link
                       className="inline-flex min-h-7 items-center rounded px-2 text-xs underline"
                       aria-label={`Show lead ${row.number} on the map`}
-                      to={`/rig/${rig.id}/map?sel=lead:${id}`}
+                      to={`/rig/${rig.id}/map`}
+                      onClick={() => select({ type: 'lead', id })}
                     >
                       on the map
                     </Link>
