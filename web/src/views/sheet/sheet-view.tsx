@@ -32,7 +32,7 @@ function MapSheets({ sheet }: { sheet: Sheet }) {
           <h3 className="sheet-title">
             Map{mapSheets.length > 1 ? `, sheet ${i + 1} of ${mapSheets.length}` : ''}
           </h3>
-          <div className="overflow-x-auto">
+          <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Map">
             <svg
               role="img"
               aria-label={`Map of ${title}`}
@@ -107,7 +107,7 @@ function Tables({ sheet }: { sheet: Sheet }) {
       </section>
       <section aria-label="Sounds">
         <h3 className="sheet-title">Sounds</h3>
-        <div className="overflow-x-auto">
+        <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Table of sounds">
           <table className="sheet-table">
             <thead>
               <tr>

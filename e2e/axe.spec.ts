@@ -1,0 +1,128 @@
+import axe from 'axe-core';
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { writeRig } from '../core/rig';
+import { largeRig } from '../core/testing/large-rig';
+import { expect, test } from './fixtures';
+
+const VIEWS = ['gear', 'routes', 'map', 'cables', 'bench', 'sheet'] as const;
+const WIDTHS = [
+  [1280, 800],
+  [820, 1180],
+  [390, 844],
+] as const;
+
+const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+/** What axe finds serious or critical. Text in drawings is left to the test of the tokens. */
+async function violations(page: Page, contrast: boolean): Promise<readonly string[]> {
+  return page.evaluate(
+    async ({ tags, contrast }) => {
+      const { axe: tool } = window as unknown as { axe: typeof axe };
+      const { violations } = await tool.run(
+        { exclude: ['svg'] },
+        {
+          runOnly: { type: 'tag', values: tags },
+          resultTypes: ['violations'],
+          rules: { 'color-contrast': { enabled: contrast } },
+        },
+      );
+      return violations
+        .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+        .map(
+          ({ id, nodes }) =>
+            `${id}: ${nodes
+              .map((node) => node.html.slice(0, 160))
+              .slice(0, 3)
+              .join(' | ')}`,
+        );
+    },
+    { tags: TAGS, contrast },
+  );
+}
+
+/** Nothing serious or critical in any theme at any width; contrast, which no width changes, at the first. */
+async function audit(page: Page, where: string) {
+  await page.evaluate(axe.source);
+  for (const theme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' });
+    for (const [width, height] of WIDTHS) {
+      await page.setViewportSize({ width, height });
+      const bad = await violations(page, width === WIDTHS[0][0]);
+      expect(bad, `${where}, ${theme}, ${width} px`).toEqual([]);
+      // Nothing is cut off sideways: the page itself never scrolls across.
+      const over = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
+      expect(over, `${where}, ${theme}, ${width} px: the page scrolls across`).toBeLessThanOrEqual(0);
+    }
+  }
+  const [width, height] = WIDTHS[0];
+  await page.setViewportSize({ width, height });
+}
+
+async function open(page: Page, view: (typeof VIEWS)[number], ready: string | RegExp) {
+  await page.goto(page.url().replace(/\/(gear|routes|map|cables|bench|sheet)(\?.*)?$/, `/${view}`));
+  await expect(page.locator('main')).toContainText(ready);
+}
+
+async function importRig(page: Page, text: string) {
+  await page.goto('/shelf');
+  await page
+    .getByLabel('Rig files to import')
+    .setInputFiles({ name: 'rig.humrig.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+  await page.getByRole('list', { name: 'Rigs' }).getByRole('link').first().click();
+  await expect(page).toHaveURL(/\/map/);
+}
+
+test.describe('axe', () => {
+  test.setTimeout(120_000);
+
+  test('an empty rig, and the shelf', async ({ page }) => {
+    await page.goto('/shelf');
+    await expect(page.getByText('No rigs under this address')).toBeVisible();
+    await audit(page, 'empty shelf');
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.getByRole('button', { name: 'New rig' }).first().click();
+    await expect(page).toHaveURL(/\/gear/);
+    const ready = {
+      gear: 'Begin with one line of gear',
+      routes: 'No guitar in the rig yet',
+      map: 'Nothing to map yet',
+      cables: 'No leads yet',
+      bench: 'Nothing to patch up yet',
+      sheet: 'Nothing to hand over yet',
+    };
+    for (const view of VIEWS) {
+      await open(page, view, ready[view]);
+      await audit(page, `${view}, empty`);
+    }
+  });
+
+  const ready = {
+    gear: /Assumed figures \(/,
+    routes: 'Stage runs',
+    map: 'Not judged yet',
+    cables: 'Lead schedule',
+    bench: 'Begin the walk',
+    sheet: 'Everything off, masters down',
+  };
+  test('the demo', async ({ page }) => {
+    await importRig(page, readFileSync('demo/pit-chair.humrig.json', 'utf8'));
+    for (const view of VIEWS) {
+      await open(page, view, ready[view]);
+      await audit(page, `${view}, demo`);
+    }
+    await page.goto('/shelf');
+    await expect(page.getByText('1 fault')).toBeVisible();
+    await audit(page, 'shelf, demo');
+  });
+
+  test('forty boxes', async ({ page }) => {
+    await importRig(page, writeRig(largeRig()));
+    for (const view of VIEWS) {
+      await open(page, view, ready[view]);
+      await audit(page, `${view}, 40 boxes`);
+    }
+  });
+});
