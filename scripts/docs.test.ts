@@ -1,0 +1,73 @@
+// The worked examples of the docs, compiled against the sources and run, straight from the pages.
+import { describe, expect, test } from '@jest/globals';
+import { build } from 'esbuild';
+import { mkdtempSync, readFileSync, readdirSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import ts from 'typescript';
+import { fileSchema } from '../core/rig';
+
+type Example = { readonly page: string; readonly file: string; readonly code: string };
+
+const examples: readonly Example[] = readdirSync('docs')
+  .filter((name) => name.endsWith('.md'))
+  .flatMap((page) =>
+    [...readFileSync(path.join('docs', page), 'utf8').matchAll(/```ts file=(\S+)\n([\s\S]*?)```/g)].map(
+      ([, file = '', code = '']) => ({ page, file: path.resolve(file), code }),
+    ),
+  );
+
+test('each guide has its example', () => {
+  expect(examples.map(({ page }) => page).sort()).toEqual([
+    'add-a-finding.md',
+    'add-a-kind.md',
+    'add-a-routing.md',
+  ]);
+});
+
+test('the examples compile under the strict settings of the project', () => {
+  const { config } = ts.readConfigFile('tsconfig.json', (name) => ts.sys.readFile(name)) as {
+    config: { compilerOptions: unknown };
+  };
+  const { options } = ts.convertCompilerOptionsFromJson(config.compilerOptions, '.');
+  const host = ts.createCompilerHost(options);
+  const text = new Map(examples.map(({ file, code }) => [file, code]));
+  const { fileExists, readFile, getSourceFile } = host;
+  host.fileExists = (name) => text.has(path.resolve(name)) || fileExists.call(host, name);
+  host.readFile = (name) => text.get(path.resolve(name)) ?? readFile.call(host, name);
+  host.getSourceFile = (name, ...rest) => {
+    const code = text.get(path.resolve(name));
+    return code === undefined
+      ? getSourceFile.call(host, name, ...rest)
+      : ts.createSourceFile(name, code, ts.ScriptTarget.ES2023);
+  };
+  const program = ts.createProgram([...text.keys()], options, host);
+  const problems = [...text.keys()].flatMap((file) => {
+    const source = program.getSourceFile(file);
+    return source
+      ? [...program.getSyntacticDiagnostics(source), ...program.getSemanticDiagnostics(source)]
+      : [];
+  });
+  expect(problems.map((p) => ts.flattenDiagnosticMessageText(p.messageText, ' '))).toEqual([]);
+}, 60_000);
+
+describe.each(examples)('$page', ({ file, code }) => {
+  test('does what it says', async () => {
+    const outfile = path.join(mkdtempSync(path.join(tmpdir(), 'hum-docs-')), 'example.mjs');
+    await build({
+      stdin: { contents: code, resolveDir: path.dirname(file), sourcefile: file, loader: 'ts' },
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      outfile,
+      logLevel: 'error',
+    });
+    const { proof } = (await import(pathToFileURL(outfile).href)) as { proof: () => boolean };
+    expect(proof()).toBe(true);
+  });
+});
+
+test('the JSON Schema in docs is the one the reader is made from', () => {
+  expect(JSON.parse(readFileSync('docs/rig.schema.json', 'utf8'))).toEqual(fileSchema());
+});
