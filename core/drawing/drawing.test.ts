@@ -4,6 +4,7 @@ import { removeEdit } from '../cables';
 import { applyEdit, boxOf, type Rig } from '../rig';
 import { bindTemplate, reconcile, TEMPLATES } from '../routings';
 import { build, edited, fourCable } from '../testing/build';
+import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';
 import {
   boxOfText,
@@ -225,6 +226,12 @@ describe('the four-cable rig', () => {
     check(crossed, draw(crossed));
     expect(['lead-3', 'lead-5'].some((id) => pathOf(draw(crossed), id).points.length > 2)).toBe(true);
   });
+});
+
+test('what carries no sound is told below the map, not drawn', () => {
+  const drawing = draw(largeRig(14, 1));
+  expect(plates(drawing).some((plate) => plate.part?.id === 'supply')).toBe(false);
+  expect(drawing.elsewhere[0]).toMatch(/^Supply \(\d+ leads\)$/);
 });
 
 describe('stability', () => {

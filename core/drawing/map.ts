@@ -1,5 +1,5 @@
-import type { Rig, Setting } from '../rig';
-import { memoBy } from '../units';
+import { isAudio, type Rig, type Setting } from '../rig';
+import { count, memoBy } from '../units';
 import { settingParts } from '../signal';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
@@ -99,13 +99,20 @@ const OTHER_KINDS: Readonly<Record<string, string>> = {
   usb: 'USB',
 };
 
+/** Boxes and leads that this layer does not draw: `Supply (10 leads)`, `MIDI (3)`. */
 function elsewhere(rig: Rig): readonly string[] {
-  return Object.entries(OTHER_KINDS).flatMap(([kind, word]) => {
-    const n = rig.leads.filter(
-      (lead) => lead.kind === kind && lead.from.at.length + lead.to.at.length > 0,
-    ).length;
-    return n === 0 ? [] : [`${word} (${n})`];
-  });
+  const plugged = rig.leads.filter((lead) => lead.from.at.length + lead.to.at.length > 0);
+  const silent = rig.boxes.filter((box) => !box.jacks.some(isAudio));
+  const at = (box: string) =>
+    plugged.filter((lead) => [...lead.from.at, ...lead.to.at].some((ref) => ref.box === box));
+  const told = new Set(silent.flatMap((box) => at(box.id)));
+  return [
+    ...silent.map((box) => `${box.name} (${count(at(box.id).length, 'lead')})`),
+    ...Object.entries(OTHER_KINDS).flatMap(([kind, word]) => {
+      const n = plugged.filter((lead) => lead.kind === kind && !told.has(lead)).length;
+      return n === 0 ? [] : [`${word} (${n})`];
+    }),
+  ];
 }
 
 function draw(request: MapRequest, level: Level): MapDrawing {

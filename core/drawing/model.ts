@@ -164,8 +164,10 @@ export function modelOf(rig: Rig, setting: Setting): MapModel {
     leads.flatMap((lead) => [lead.from, lead.to, ...lead.others].flatMap((ref) => (ref ? [key(ref)] : []))),
   );
   const sides = lastAheadOf(rig, setting);
+  // What carries no sound (a supply) is not in this layer.
+  const heard = rig.boxes.filter((box) => box.jacks.some(isAudio));
   const boxes = new Map(
-    rig.boxes.map((box): [string, MapBox] => {
+    heard.map((box): [string, MapBox] => {
       const audio = box.jacks.filter(isAudio);
       const used = audio.filter((jack) => held.has(`${box.id}/${jack.id}`));
       const plate =

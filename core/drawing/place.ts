@@ -1,16 +1,14 @@
 import type { Rig } from '../rig';
-import { isOneInOneOut, sources } from '../rig';
-import { textWidth } from './fonts';
-import { blocksOf, type Column, type Flow, type Hub, type PlaceBlocks } from './blocks';
-import type { MapBox, MapModel } from './model';
+import { blocksOf, type Column, type Hub, type PlaceBlocks } from './blocks';
+import { layFlow, type Placed } from './flow';
+import type { MapModel } from './model';
 import { overlaps, type Rect } from './primitives';
 import { footOf, rowHeights } from './rows';
 import { LANE } from './router';
 import { HAIR, hairWidth, hubWidth, plateSize, SIZE, up, type Level } from './sizes';
+import { guttersOf, padOf, widthsOf } from './widths';
 
-export type Placed =
-  | { readonly form: 'plate' | 'hair'; readonly box: MapBox; readonly rect: Rect }
-  | { readonly form: 'hub'; readonly box: MapBox; readonly hub: Hub; readonly rect: Rect };
+export type { Placed };
 
 export type Frame = {
   readonly id: string;
@@ -33,132 +31,6 @@ export type Placement = {
 
 /** Room between a feeder and what hangs under it: an arrow and a sleeve. */
 const HANG = 30;
-
-const combWidth = (hub: Hub, level: Level) => {
-  const hairs = hub.loops.map((loop) => loop.boxes.reduce((sum, box) => sum + SIZE.gapX + hairWidth(box), 0));
-  return hubWidth(hub) + (level === 0 ? Math.max(0, ...hairs) + SIZE.pad : 0);
-};
-
-/** The least width of a column, and the width at which nothing in it has to wrap. */
-function columnWidths(column: Column, level: Level): { least: number; natural: number } {
-  let [least, natural] = [0, 0];
-  for (const item of column.items) {
-    if (item.kind === 'flow') {
-      const widths = item.boxes.map((box) => plateSize(box, level).w);
-      least = Math.max(least, ...widths);
-      natural = Math.max(
-        natural,
-        widths.reduce((sum, w) => sum + w + SIZE.gapX, -SIZE.gapX),
-      );
-    } else {
-      const w = item.kind === 'comb' ? combWidth(item, level) : hubWidth(item);
-      least = Math.max(least, w);
-      natural = Math.max(natural, w);
-    }
-  }
-  return { least, natural: Math.max(least, natural) };
-}
-
-const turns = (column: Column | undefined): boolean =>
-  column?.items.some((item) => item.kind === 'comb' || (item.kind === 'flow' && item.boxes.length > 2)) ??
-  false;
-
-/** Room at the left of a place: leads turn there when a strip wraps. */
-const padOf = (place: PlaceBlocks | undefined): number =>
-  (place?.columns.length ?? 0) > 1 || turns(place?.columns[0]) ? SIZE.pad : SIZE.padNarrow;
-
-/** Room at the right: beside a hub none is needed, its leads go straight out. */
-const padAfter = (place: PlaceBlocks | undefined): number => {
-  const last = place?.columns.at(-1);
-  if (turns(last)) return SIZE.pad;
-  return (place?.columns.length ?? 0) > 1 ? SIZE.padRight : SIZE.padNarrow;
-};
-
-type Widths = { readonly columns: number[]; readonly place: number };
-
-const isPedal = ({ box }: MapBox) => isOneInOneOut(box) && !box.jacks.some((jack) => jack.carries === 'air');
-
-/** Plates of a place that stand in a row on a board. */
-const stripPlates = (place: PlaceBlocks): number =>
-  place.columns
-    .flatMap((column) => column.items)
-    .reduce((sum, item) => sum + (item.kind === 'flow' ? item.boxes.filter(isPedal).length : 0), 0);
-
-/** Every place as wide as it must be; the spare width goes to the places with most pedals in a row, as far as it can use it. */
-function widthsOf(
-  places: readonly PlaceBlocks[],
-  gutters: readonly number[],
-  pane: number,
-  level: Level,
-): readonly Widths[] {
-  const measured = places.map((place) => place.columns.map((column) => columnWidths(column, level)));
-  const titles = places.map((place) => up(textWidth(place.name, 'bold', SIZE.text) + 16));
-  const columns = measured.map((list) => list.map((column) => column.least));
-  const total = (i: number) => {
-    const list = columns[i] ?? [];
-    if ((places[i]?.boxes ?? 0) === 0) return SIZE.emptyPlace;
-    const inner =
-      list.reduce((sum, w) => sum + w, 0) +
-      SIZE.columnGap * Math.max(0, list.length - 1) +
-      padOf(places[i]) +
-      padAfter(places[i]);
-    return Math.max(SIZE.leastPlace, titles[i] ?? 0, up(inner));
-  };
-  const sum = () => places.reduce((w, _, i) => w + total(i), 0) + gutters.reduce((a, b) => a + b, 0) + 12;
-  // Only strips grow: an instrument more or less at the player's never moves for a pedal on the floor.
-  const strips = places.map(stripPlates);
-  const order = places
-    .map((_, i) => i)
-    .filter((i) => (strips[i] ?? 0) > 0)
-    .sort((a, b) => (strips[b] ?? 0) - (strips[a] ?? 0) || a - b);
-  for (const i of order)
-    (measured[i] ?? []).forEach((column, c) => {
-      const spare = Math.floor((pane - sum()) / 6) * 6;
-      const list = columns[i];
-      if (list && spare > 0) list[c] = (list[c] ?? 0) + Math.min(spare, up(column.natural - column.least));
-    });
-  return places.map((_, i) => ({ columns: columns[i] ?? [], place: total(i) }));
-}
-
-/** Gutters: narrow where only the players' own leads cross, wide where stage runs do. */
-function guttersOf(rig: Rig, model: MapModel, places: readonly PlaceBlocks[]): readonly number[] {
-  const instruments = new Set(sources(rig).map((box) => box.id));
-  const at = (id: string | undefined) =>
-    places.findIndex((place) => place.id === model.boxes.get(id ?? '')?.box.place);
-  return places.slice(1).map((_, i) => {
-    const crossing = model.leads.filter((lead) => {
-      const [a, b] = [at(lead.from?.box), at(lead.to?.box)];
-      return a >= 0 && b >= 0 && Math.min(a, b) <= i && Math.max(a, b) > i;
-    });
-    const own = crossing.every(
-      (lead) => instruments.has(lead.from?.box ?? '') || instruments.has(lead.to?.box ?? ''),
-    );
-    return own ? SIZE.ownGutter : SIZE.gutter;
-  });
-}
-
-/** Plates of a flow row by row, left to right like text. */
-function layFlow(
-  flow: Flow,
-  x: number,
-  y: number,
-  width: number,
-  level: Level,
-): { placed: Placed[]; bottom: number } {
-  const placed: Placed[] = [];
-  let [left, top, tallest] = [x, y, 0];
-  for (const box of flow.boxes) {
-    const { w, h } = plateSize(box, level);
-    if (left > x && left + w > x + width) {
-      left = x;
-      top += tallest + SIZE.gapY;
-    }
-    placed.push({ form: 'plate', box, rect: { x: left, y: top, w, h } });
-    left += w + SIZE.gapX;
-    tallest = Math.max(tallest, h);
-  }
-  return { placed, bottom: top + tallest };
-}
 
 function hubRect(hub: Hub, x: number, top: number, rowY: ReadonlyMap<string, number>, level: Level): Rect {
   const ys = hub.rows.flatMap((row) => rowY.get(`${hub.box.box.id}/${row.jack.id}`) ?? []);

@@ -29,6 +29,15 @@ describe('the profile of a route', () => {
     expect(stops.filter((s) => s.part.id === 'multi-effects/loop-1')).toHaveLength(2);
   });
 
+  test('a jack belongs to the stop of its own box', () => {
+    const at = (id: string) =>
+      profile(fourCable()).stops.find((s) => s.parts.some((p) => p.type === 'jack' && p.id === id))!.part.id;
+    expect([at('multi-effects/send-1'), at('valve-head/input')]).toEqual([
+      'multi-effects/loop-1',
+      'valve-head/preamp',
+    ]);
+  });
+
   test('stands lower ahead of the preamp than after it', () => {
     const drawing = profile(fourCable());
     const y = (id: string, nth = 0) =>

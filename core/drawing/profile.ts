@@ -31,7 +31,8 @@ export type ProfileRequest = {
 
 const LEFT = 84;
 const RIGHT = 18;
-const STEP = 48;
+/** A tag of seven characters fits; never under 48. */
+const STEP = 54;
 const TEXT = 12;
 const FOOT = 48;
 const HEAD = 14;
@@ -49,8 +50,11 @@ function groupsOf(path: Path): readonly Group[] {
   const sections = [...path.sections];
   let parts: Part[] = [];
   for (const step of path.steps) {
-    if (step.type === 'lead') parts.push({ type: 'lead', id: step.lead });
-    else if (step.type === 'jack') parts.push({ type: 'jack', id: `${step.box}/${step.jack}` });
+    if (step.type === 'lead') {
+      // What came before the lead belongs to the box it leaves.
+      groups.at(-1)?.parts.push(...parts);
+      parts = [{ type: 'lead', id: step.lead }];
+    } else if (step.type === 'jack') parts.push({ type: 'jack', id: `${step.box}/${step.jack}` });
     else {
       const at = sections.findIndex((s) => s.box.id === step.box && s.block.id === step.block);
       const [section] = at < 0 ? [] : sections.splice(at, 1);

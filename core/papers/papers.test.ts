@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { makeSound, readRigValue, type Rig } from '../rig';
 import { build, edited, fourCable, plugged } from '../testing/build';
+import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';
 import {
   fromCsv,
@@ -154,8 +155,29 @@ describe('the sheet', () => {
     const sheets = mapSheets(wide, stretched);
     expect(sheets.length).toBeGreaterThan(1);
     expect(sheets.reduce((sum, sheet) => sum + sheet.width, 0)).toBe(stretched.width);
-    expect(sheets[0]!.right).toMatch(/^\d+(, \d+)* → sheet 2$/);
-    expect(sheets[1]!.left).toBe(sheets[0]!.right.replace('sheet 2', 'sheet 1'));
+    const [right] = sheets[0]!.edges;
+    expect(right).toMatch(/^\d+(, \d+)* → sheet 2$/);
+    expect(sheets[1]!.edges[0]).toBe(right!.replace('sheet 2', 'sheet 1'));
+  });
+
+  test('a map that is too tall breaks between rows, never through a plate', () => {
+    const map = paperMap(largeRig(120, 1), null, 'sound-1');
+    const sheets = mapSheets(largeRig(120, 1), map);
+    expect(sheets.length).toBeGreaterThan(1);
+    const plates = map.items.flatMap((item) =>
+      item.type === 'plate' && item.look !== 'place' ? [item] : [],
+    );
+    for (const sheet of sheets) {
+      expect(sheet.scale).toBeGreaterThanOrEqual(7.5 / 9 - 1e-9);
+      for (const plate of plates) {
+        const cut = sheet.y + sheet.height;
+        expect(cut <= plate.y || cut >= plate.y + plate.h).toBe(true);
+      }
+    }
+  });
+
+  test('sounds that go the same way share one line', () => {
+    expect(sheetOf(rig, null).routes.map((route) => route.sound)).toEqual(['Sound 1 and Loud']);
   });
 });
 

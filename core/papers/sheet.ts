@@ -1,9 +1,9 @@
 import { patchUp, SECTIONS, type WalkStep } from '../bench';
 import { drawMap, routeLines, routeNames, type Drawing, type MapDrawing } from '../drawing';
 import { isOpen, NOT_JUDGED, report, type Line } from '../findings';
-import type { Rig } from '../rig';
+import type { Rig, Setting } from '../rig';
 import { resolve, settingsOf, trace } from '../signal';
-import { formatClock } from '../units';
+import { formatClock, inWords } from '../units';
 import { scheduleOf, type Schedule } from './schedule';
 
 /** Printable pixels of a landscape A4 inside margins of 12 mm, at 96 a inch, less its head. */
@@ -11,14 +11,15 @@ const PAGE = { width: 1032, height: 640 } as const;
 /** Type of 12 px is 9 pt; it may shrink to 7.5 pt. */
 const LEAST_SCALE = 7.5 / 9;
 
-/** One sheet of the map: a part of the drawing from left to right, and what goes on elsewhere. */
+/** One sheet of the map: a part of the drawing, and which leads go on where. */
 export type MapSheet = {
   readonly x: number;
+  readonly y: number;
   readonly width: number;
+  readonly height: number;
   readonly scale: number;
-  /** Lead numbers that cross the edge, with the sheet they go on: `24, 25 → sheet 3`. */
-  readonly left: string;
-  readonly right: string;
+  /** Lead numbers that cross an edge, with the sheet they go on: `24, 25 → sheet 3`. */
+  readonly edges: readonly string[];
 };
 
 export type SoundLine = {
@@ -46,8 +47,10 @@ export type Sheet = {
   readonly walk: readonly { readonly title: string; readonly steps: readonly WalkStep[] }[];
 };
 
-/** Where places begin, and where the gutter before each is: the lines along which the map may be broken. */
-function breaksOf(drawing: Drawing): readonly number[] {
+type Axis = 'x' | 'y';
+
+/** Lines along which the map may be broken from left to right: the gutters between places. */
+function gutters(drawing: Drawing): readonly number[] {
   const frames = drawing.items.flatMap((item) =>
     item.type === 'plate' && item.look === 'place' ? [item] : [],
   );
@@ -57,48 +60,85 @@ function breaksOf(drawing: Drawing): readonly number[] {
   });
 }
 
-/** Numbers of leads whose way crosses a vertical line. */
-function crossing(rig: Rig, drawing: Drawing, x: number): readonly number[] {
-  const ids = drawing.items.flatMap((item) =>
-    item.type === 'path' && item.part && item.points.some((p) => p.x < x) && item.points.some((p) => p.x > x)
-      ? [item.part.id]
-      : [],
+/** Lines from top to bottom that pass no plate. */
+function rowGaps(drawing: Drawing): readonly number[] {
+  const plates = drawing.items.flatMap((item) =>
+    item.type === 'plate' && item.look !== 'place' ? [item] : [],
   );
+  const lines = Array.from({ length: Math.floor(drawing.height / 6) }, (_, i) => 6 * i + 3);
+  return lines.filter((y) => plates.every((plate) => y < plate.y || y > plate.y + plate.h));
+}
+
+/** The fewest cuts at allowed lines that leave no part longer than `most`; a part with no line in it stays whole. */
+function cutsAt(length: number, most: number, lines: readonly number[]): readonly number[] {
+  const cuts: number[] = [];
+  let start = 0;
+  while (length - start > most) {
+    const limit = start + most;
+    const next =
+      lines.findLast((line) => line > start && line <= limit) ?? lines.find((line) => line > limit);
+    if (next === undefined) break;
+    cuts.push(next);
+    start = next;
+  }
+  return cuts;
+}
+
+/** Numbers of leads whose way crosses a line, within the part of the drawing the sheet shows. */
+function crossing(
+  rig: Rig,
+  drawing: Drawing,
+  axis: Axis,
+  at: number,
+  within: readonly [number, number],
+): readonly number[] {
+  const other = axis === 'x' ? 'y' : 'x';
+  const ids = drawing.items.flatMap((item) => {
+    if (item.type !== 'path' || !item.part) return [];
+    const crosses = item.points.slice(1).some((b, i) => {
+      const a = item.points[i];
+      if (!a) return false;
+      const [low, high] = [Math.min(a[axis], b[axis]), Math.max(a[axis], b[axis])];
+      return low < at && high > at && a[other] >= within[0] && a[other] <= within[1];
+    });
+    return crosses ? [item.part.id] : [];
+  });
   return rig.leads
     .filter((lead) => ids.includes(lead.id) && lead.kind !== 'air' && lead.kind !== 'radio')
     .map((lead) => lead.number)
     .sort((a, b) => a - b);
 }
 
-/** Breaks a drawing by place into as few sheets as keep its type readable; one where it fits. */
+/** Breaks a drawing by place, and where it must by rows, into as few sheets as keep its type readable. */
 export function mapSheets(rig: Rig, drawing: Drawing): readonly MapSheet[] {
-  const least = Math.min(1, PAGE.height / drawing.height);
-  const fits = (width: number) => Math.min(least, PAGE.width / width) >= LEAST_SCALE || width <= PAGE.width;
-  const cuts: number[] = [];
-  let start = 0;
-  const breaks = [...breaksOf(drawing), drawing.width];
-  breaks.forEach((at, i) => {
-    const before = breaks[i - 1];
-    if (!fits(at - start) && before !== undefined && before > start) {
-      cuts.push(before);
-      start = before;
+  const xs = [0, ...cutsAt(drawing.width, PAGE.width / LEAST_SCALE, gutters(drawing)), drawing.width];
+  const ys = [0, ...cutsAt(drawing.height, PAGE.height / LEAST_SCALE, rowGaps(drawing)), drawing.height];
+  const [columns, rows] = [xs.length - 1, ys.length - 1];
+  const sheets: MapSheet[] = [];
+  for (let row = 0; row < rows; row += 1)
+    for (let column = 0; column < columns; column += 1) {
+      const [x, right] = [xs[column] ?? 0, xs[column + 1] ?? 0];
+      const [y, bottom] = [ys[row] ?? 0, ys[row + 1] ?? 0];
+      const note = (axis: Axis, at: number, sheet: number) => {
+        const numbers = crossing(rig, drawing, axis, at, axis === 'x' ? [y, bottom] : [x, right]);
+        return numbers.length === 0 ? [] : [`${numbers.join(', ')} → sheet ${sheet}`];
+      };
+      const here = row * columns + column + 1;
+      sheets.push({
+        x,
+        y,
+        width: right - x,
+        height: bottom - y,
+        scale: Math.min(1, PAGE.width / (right - x), PAGE.height / (bottom - y)),
+        edges: [
+          ...(column > 0 ? note('x', x, here - 1) : []),
+          ...(column < columns - 1 ? note('x', right, here + 1) : []),
+          ...(row > 0 ? note('y', y, here - columns) : []),
+          ...(row < rows - 1 ? note('y', bottom, here + columns) : []),
+        ],
+      });
     }
-  });
-  const edges = [0, ...cuts, drawing.width];
-  const note = (x: number, sheet: number) => {
-    const numbers = crossing(rig, drawing, x);
-    return numbers.length === 0 ? '' : `${numbers.join(', ')} → sheet ${sheet}`;
-  };
-  return edges.slice(1).map((end, i) => {
-    const x = edges[i] ?? 0;
-    return {
-      x,
-      width: end - x,
-      scale: Math.min(1, PAGE.width / (end - x), Math.max(LEAST_SCALE, PAGE.height / drawing.height)),
-      left: i === 0 ? '' : note(x, i),
-      right: i === edges.length - 2 ? '' : note(end, i + 2),
-    };
-  });
+  return sheets;
 }
 
 /** The map as paper has it: at full detail with every jack's name, in ink. */
@@ -110,6 +150,23 @@ export const paperMap = (rig: Rig, variant: string | null, sound: string): MapDr
     level: 0,
     view: { open: [], names: 'all', marks: {} },
   });
+
+/** The ways of each sound in one line of tags and numbers; sounds that go the same way share it. */
+function routesOf(rig: Rig, settings: readonly Setting[]): Sheet['routes'] {
+  const sounds = new Map<string, string[]>();
+  for (const setting of settings) {
+    const names = routeNames(rig, setting);
+    trace(rig, setting).paths.forEach((path, i) => {
+      const way = routeLines(rig, path).map((line) =>
+        line.type === 'lead' ? line.title.replace('lead ', '') : (line.title.split(' · ')[0] ?? ''),
+      );
+      const text = `${names[i]?.name ?? ''}: ${way.join(' – ')}`;
+      const name = rig.sounds.find((s) => s.id === setting.sound)?.name ?? '';
+      sounds.set(text, [...(sounds.get(text) ?? []), name]);
+    });
+  }
+  return [...sounds].map(([text, names]) => ({ sound: inWords([...new Set(names)]), text }));
+}
 
 /** Everything the printed sheet says of a rig, as data; the page only sets it. */
 export function sheetOf(rig: Rig, variant: string | null): Sheet {
@@ -137,17 +194,7 @@ export function sheetOf(rig: Rig, variant: string | null): Sheet {
         states: switched.map(({ box, block }) => resolved.blockState(box, block).state.name),
       };
     }),
-    routes: settings.flatMap((setting) => {
-      const names = routeNames(rig, setting);
-      return trace(rig, setting).paths.map((path, i) => ({
-        sound: rig.sounds.find((s) => s.id === setting.sound)?.name ?? '',
-        text: `${names[i]?.name ?? ''}: ${routeLines(rig, path)
-          .map((line) =>
-            line.type === 'lead' ? line.title.replace('lead ', '') : (line.title.split(' · ')[0] ?? ''),
-          )
-          .join(' – ')}`,
-      }));
-    }),
+    routes: routesOf(rig, settings),
     settings: rig.boxes.flatMap((box) => [
       ...box.controls.flatMap((control) =>
         control.position === null

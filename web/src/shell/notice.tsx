@@ -14,7 +14,7 @@ export function NoticeLine() {
   return (
     <div
       aria-live="polite"
-      className="pointer-events-none fixed inset-x-0 bottom-3 z-40 flex justify-center px-3"
+      className="no-print pointer-events-none fixed inset-x-0 bottom-3 z-40 flex justify-center px-3"
     >
       {notice ? (
         <div

@@ -127,7 +127,9 @@ export function Stage() {
             <div className="flex items-center justify-between gap-1 pb-1">
               <h2 className="min-w-0 truncate text-sm" title={place.name}>
                 {place.name}
-                {place.enclosed ? <span className="font-normal text-muted"> (closed)</span> : null}
+                {place.enclosed ? (
+                  <span className="block text-xs font-normal text-muted">closed place</span>
+                ) : null}
               </h2>
               <PlaceMenu place={place} index={i} />
             </div>

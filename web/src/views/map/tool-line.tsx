@@ -57,14 +57,14 @@ export function ToolLine() {
         <Button
           look="quiet"
           aria-pressed={map.listed}
-          className={map.listed ? 'bg-raised' : ''}
+          className={`max-[599px]:hidden ${map.listed ? 'bg-raised' : ''}`}
           onClick={() => map.setListed(!map.listed)}
         >
           List
         </Button>
         <Choice
           label="How much is shown"
-          className="w-20 border-hair"
+          className="w-20 border-hair max-[599px]:hidden"
           value={String(map.level) as '0' | '1' | 'fit'}
           options={LEVELS}
           onChange={(value) => map.setLevel(value === 'fit' ? 'fit' : value === '0' ? 0 : 1)}
@@ -72,6 +72,7 @@ export function ToolLine() {
         <Button
           look="quiet"
           aria-label="Smaller"
+          className="max-[599px]:hidden"
           disabled={map.zoom <= 1}
           onClick={() => map.setZoom(Math.max(1, map.zoom - 0.2))}
         >
@@ -80,6 +81,7 @@ export function ToolLine() {
         <Button
           look="quiet"
           aria-label="Larger"
+          className="max-[599px]:hidden"
           disabled={map.zoom >= 2.4}
           onClick={() => map.setZoom(Math.min(2.4, map.zoom + 0.2))}
         >

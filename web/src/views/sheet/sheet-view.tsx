@@ -28,7 +28,7 @@ function MapSheets({ sheet }: { sheet: Sheet }) {
   return (
     <>
       {mapSheets.map((part, i) => (
-        <section key={part.x} className="sheet-map" aria-label={`Map, sheet ${i + 1}`}>
+        <section key={`${part.x} ${part.y}`} className="sheet-map" aria-label={`Map, sheet ${i + 1}`}>
           <h3 className="sheet-title">
             Map{mapSheets.length > 1 ? `, sheet ${i + 1} of ${mapSheets.length}` : ''}
           </h3>
@@ -37,19 +37,14 @@ function MapSheets({ sheet }: { sheet: Sheet }) {
               role="img"
               aria-label={`Map of ${title}`}
               width={part.width * part.scale}
-              height={map.height * part.scale}
-              viewBox={`${part.x} 0 ${part.width} ${map.height}`}
+              height={part.height * part.scale}
+              viewBox={`${part.x} ${part.y} ${part.width} ${part.height}`}
               className="block"
             >
               <Drawn drawing={map} emphasisOf={noEmphasis} />
             </svg>
           </div>
-          {part.left || part.right ? (
-            <p className="flex justify-between font-mono text-xs">
-              <span>{part.left}</span>
-              <span>{part.right}</span>
-            </p>
-          ) : null}
+          {part.edges.length > 0 ? <p className="font-mono text-xs">{part.edges.join('   ')}</p> : null}
         </section>
       ))}
     </>
@@ -105,60 +100,6 @@ function Tables({ sheet }: { sheet: Sheet }) {
           </tfoot>
         </table>
       </section>
-      <section aria-label="Sounds">
-        <h3 className="sheet-title">Sounds</h3>
-        <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Table of sounds">
-          <table className="sheet-table">
-            <thead>
-              <tr>
-                <th scope="col" className={`${cell} text-left`}>
-                  Box
-                </th>
-                {sheet.sounds.map((sound) => (
-                  <th key={sound.id} scope="col" className={`${cell} text-left`}>
-                    {sound.name}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              <tr>
-                <th scope="row" className={`${cell} text-left font-normal`}>
-                  guitar
-                </th>
-                {sheet.sounds.map((sound) => (
-                  <td key={sound.id} className={cell}>
-                    {sound.guitar}
-                  </td>
-                ))}
-              </tr>
-              {sheet.columns.map((name, i) => (
-                <tr key={name}>
-                  <th scope="row" className={`${cell} text-left font-mono font-normal`}>
-                    {name}
-                  </th>
-                  {sheet.sounds.map((sound) => (
-                    <td
-                      key={sound.id}
-                      className={`${cell} ${sound.states[i] === 'off' ? 'text-muted' : 'font-semibold'}`}
-                    >
-                      {sound.states[i]}
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
-        <ul className="pt-1 text-xs">
-          {sheet.routes.map((route) => (
-            <li key={`${route.sound} ${route.text}`}>
-              <span className="font-semibold">{route.sound}</span>{' '}
-              <span className="font-mono">{route.text}</span>
-            </li>
-          ))}
-        </ul>
-      </section>
       {sheet.settings.length > 0 ? (
         <section aria-label="Settings">
           <h3 className="sheet-title">Settings at rest</h3>
@@ -178,6 +119,65 @@ function Tables({ sheet }: { sheet: Sheet }) {
         </section>
       ) : null}
     </>
+  );
+}
+
+function Sounds({ sheet }: { sheet: Sheet }) {
+  return (
+    <section aria-label="Sounds">
+      <h3 className="sheet-title">Sounds</h3>
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Table of sounds">
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              <th scope="col" className={`${cell} text-left`}>
+                Box
+              </th>
+              {sheet.sounds.map((sound) => (
+                <th key={sound.id} scope="col" className={`${cell} text-left`}>
+                  {sound.name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            <tr>
+              <th scope="row" className={`${cell} text-left font-normal`}>
+                guitar
+              </th>
+              {sheet.sounds.map((sound) => (
+                <td key={sound.id} className={cell}>
+                  {sound.guitar}
+                </td>
+              ))}
+            </tr>
+            {sheet.columns.map((name, i) => (
+              <tr key={name}>
+                <th scope="row" className={`${cell} text-left font-mono font-normal`}>
+                  {name}
+                </th>
+                {sheet.sounds.map((sound) => (
+                  <td
+                    key={sound.id}
+                    className={`${cell} ${sound.states[i] === 'off' ? 'text-muted' : 'font-semibold'}`}
+                  >
+                    {sound.states[i]}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <ul className="pt-1 text-xs">
+        {sheet.routes.map((route) => (
+          <li key={`${route.sound} ${route.text}`}>
+            <span className="font-semibold">{route.sound}</span>{' '}
+            <span className="font-mono">{route.text}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -289,8 +289,9 @@ export function SheetView() {
           </p>
           {sheet.notes ? <p className="pt-1 text-sm whitespace-pre-line">{sheet.notes}</p> : null}
         </header>
-        <MapSheets sheet={sheet} />
         <Judged sheet={sheet} />
+        <Sounds sheet={sheet} />
+        <MapSheets sheet={sheet} />
         <Tables sheet={sheet} />
         <Walk sheet={sheet} />
       </article>

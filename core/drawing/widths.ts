@@ -1,0 +1,135 @@
+import { isOneInOneOut, sources, type Rig } from '../rig';
+import type { Column, Hub, PlaceBlocks } from './blocks';
+import { layFlow } from './flow';
+import { textWidth } from './fonts';
+import type { MapBox, MapModel } from './model';
+import { LANE } from './router';
+import { footOf } from './rows';
+import { hairWidth, hubWidth, plateSize, SIZE, up, type Level } from './sizes';
+
+const combWidth = (hub: Hub, level: Level) => {
+  const hairs = hub.loops.map((loop) => loop.boxes.reduce((sum, box) => sum + SIZE.gapX + hairWidth(box), 0));
+  return hubWidth(hub) + (level === 0 ? Math.max(0, ...hairs) + SIZE.pad : 0);
+};
+
+/** The least width of a column, and the width at which nothing in it has to wrap. */
+function columnWidths(column: Column, level: Level): { least: number; natural: number } {
+  let [least, natural] = [0, 0];
+  for (const item of column.items) {
+    if (item.kind === 'flow') {
+      const widths = item.boxes.map((box) => plateSize(box, level).w);
+      least = Math.max(least, ...widths);
+      natural = Math.max(
+        natural,
+        widths.reduce((sum, w) => sum + w + SIZE.gapX, -SIZE.gapX),
+      );
+    } else {
+      const w = item.kind === 'comb' ? combWidth(item, level) : hubWidth(item);
+      least = Math.max(least, w);
+      natural = Math.max(natural, w);
+    }
+  }
+  return { least, natural: Math.max(least, natural) };
+}
+
+const turns = (column: Column | undefined): boolean =>
+  column?.items.some((item) => item.kind === 'comb' || (item.kind === 'flow' && item.boxes.length > 2)) ??
+  false;
+
+/** Room at the left of a place: leads turn there when a strip wraps. */
+export const padOf = (place: PlaceBlocks | undefined): number =>
+  (place?.columns.length ?? 0) > 1 || turns(place?.columns[0]) ? SIZE.pad : SIZE.padNarrow;
+
+/** Room at the right: beside a hub none is needed, its leads go straight out. */
+const padAfter = (place: PlaceBlocks | undefined): number => {
+  const last = place?.columns.at(-1);
+  if (turns(last)) return SIZE.pad;
+  return (place?.columns.length ?? 0) > 1 ? SIZE.padRight : SIZE.padNarrow;
+};
+
+/** How much a column is widened at a time: about a plate with its gap. */
+const WIDEN = 102;
+
+/** How tall a column stands at a width: its strips wrapped, its hubs by their rows. */
+function columnHeight(column: Column, width: number, level: Level): number {
+  return column.items.reduce((sum, item) => {
+    if (item.kind === 'flow') return sum + layFlow(item, 0, 0, width, level).bottom + SIZE.gapY;
+    const rows = item.rows.filter((row) => row.side === 'left' || row.side === 'right').length;
+    return sum + SIZE.hubHead + rows * SIZE.row + footOf(item, level) + SIZE.gapY;
+  }, 0);
+}
+
+type Widths = { readonly columns: number[]; readonly place: number };
+
+const isPedal = ({ box }: MapBox) => isOneInOneOut(box) && !box.jacks.some((jack) => jack.carries === 'air');
+
+/** Plates of a place that stand in a row on a board. */
+const stripPlates = (place: PlaceBlocks): number =>
+  place.columns
+    .flatMap((column) => column.items)
+    .reduce((sum, item) => sum + (item.kind === 'flow' ? item.boxes.filter(isPedal).length : 0), 0);
+
+/** Every place as wide as it must be; the spare width goes to the places with most pedals in a row, as far as it can use it. */
+export function widthsOf(
+  places: readonly PlaceBlocks[],
+  gutters: readonly number[],
+  pane: number,
+  level: Level,
+): readonly Widths[] {
+  const measured = places.map((place) => place.columns.map((column) => columnWidths(column, level)));
+  const titles = places.map((place) => up(textWidth(place.name, 'bold', SIZE.text) + 16));
+  const columns = measured.map((list) => list.map((column) => column.least));
+  const total = (i: number) => {
+    const list = columns[i] ?? [];
+    if ((places[i]?.boxes ?? 0) === 0) return SIZE.emptyPlace;
+    const inner =
+      list.reduce((sum, w) => sum + w, 0) +
+      SIZE.columnGap * Math.max(0, list.length - 1) +
+      padOf(places[i]) +
+      padAfter(places[i]);
+    return Math.max(SIZE.leastPlace, titles[i] ?? 0, up(inner));
+  };
+  const sum = () => places.reduce((w, _, i) => w + total(i), 0) + gutters.reduce((a, b) => a + b, 0) + 12;
+  // Only strips grow: an instrument more or less at the player's never moves for a pedal on the floor.
+  const strips = places.map(stripPlates);
+  const order = places
+    .map((_, i) => i)
+    .filter((i) => (strips[i] ?? 0) > 0)
+    .sort((a, b) => (strips[b] ?? 0) - (strips[a] ?? 0) || a - b);
+  for (const i of order) {
+    const list = columns[i] ?? [];
+    const own = places[i]?.columns ?? [];
+    const most = (c: number) => {
+      const { least, natural } = measured[i]?.[c] ?? { least: 0, natural: 0 };
+      return least + up(natural - least);
+    };
+    // A plate's width at a time to the column that is tallest, so that neither hangs far below the other.
+    for (;;) {
+      const spare = Math.floor((pane - sum()) / LANE) * LANE;
+      const [tallest] = own
+        .map((column, c) => ({ c, width: list[c] ?? 0, height: columnHeight(column, list[c] ?? 0, level) }))
+        .filter(({ c, width }) => width < most(c))
+        .sort((p, q) => q.height - p.height || p.c - q.c);
+      if (!tallest || spare <= 0) break;
+      list[tallest.c] = tallest.width + Math.min(spare, WIDEN, most(tallest.c) - tallest.width);
+    }
+  }
+  return places.map((_, i) => ({ columns: columns[i] ?? [], place: total(i) }));
+}
+
+/** Gutters: narrow where only the players' own leads cross, wide where stage runs do. */
+export function guttersOf(rig: Rig, model: MapModel, places: readonly PlaceBlocks[]): readonly number[] {
+  const instruments = new Set(sources(rig).map((box) => box.id));
+  const at = (id: string | undefined) =>
+    places.findIndex((place) => place.id === model.boxes.get(id ?? '')?.box.place);
+  return places.slice(1).map((_, i) => {
+    const crossing = model.leads.filter((lead) => {
+      const [a, b] = [at(lead.from?.box), at(lead.to?.box)];
+      return a >= 0 && b >= 0 && Math.min(a, b) <= i && Math.max(a, b) > i;
+    });
+    const own = crossing.every(
+      (lead) => instruments.has(lead.from?.box ?? '') || instruments.has(lead.to?.box ?? ''),
+    );
+    return own ? SIZE.ownGutter : SIZE.gutter;
+  });
+}
