@@ -50,6 +50,9 @@ const padAfter = (place: PlaceBlocks | undefined): number => {
 /** How much a column is widened at a time: about a plate with its gap. */
 const WIDEN = 102;
 
+/** Up to here, about the pane of a laptop, a column may stand as it likes. */
+const TALL = 480;
+
 /** How tall a column stands at a width: its strips wrapped, its hubs by their rows. */
 function columnHeight(column: Column, width: number, level: Level): number {
   return column.items.reduce((sum, item) => {
@@ -103,13 +106,13 @@ export function widthsOf(
       const { least, natural } = measured[i]?.[c] ?? { least: 0, natural: 0 };
       return least + up(natural - least);
     };
-    // A plate's width at a time to the column that is tallest, so that neither hangs far below the other.
+    // The strip first; where a column is tall, a plate's width at a time to the tallest, so that none hangs far below.
     for (;;) {
       const spare = Math.floor((pane - sum()) / LANE) * LANE;
       const [tallest] = own
         .map((column, c) => ({ c, width: list[c] ?? 0, height: columnHeight(column, list[c] ?? 0, level) }))
         .filter(({ c, width }) => width < most(c))
-        .sort((p, q) => q.height - p.height || p.c - q.c);
+        .sort((p, q) => Math.max(q.height, TALL) - Math.max(p.height, TALL) || p.c - q.c);
       if (!tallest || spare <= 0) break;
       list[tallest.c] = tallest.width + Math.min(spare, WIDEN, most(tallest.c) - tallest.width);
     }

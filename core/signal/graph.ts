@@ -48,10 +48,38 @@ export type Graph = {
   readonly outputs: ReadonlyMap<number, { readonly box: string; readonly block: string }>;
 };
 
-const nodeKey = (node: Node) =>
-  node.type === 'jack'
-    ? `${node.box}/${node.jack}#${node.channel}`
-    : `${node.box}:${node.block}.${node.port}#${node.channel}`;
+/** Nodes of a box by part and channel. They are the same objects in every graph of the box, so that identity is enough. */
+type BoxNodes = {
+  readonly jacks: Map<string, Node[]>;
+  readonly ports: Map<string, Map<Port, Node[]>>;
+};
+const nodesOfBoxes = new WeakMap<Box, BoxNodes>();
+
+function nodesOf(box: Box): BoxNodes {
+  const known = nodesOfBoxes.get(box);
+  if (known) return known;
+  const nodes: BoxNodes = { jacks: new Map(), ports: new Map() };
+  nodesOfBoxes.set(box, nodes);
+  return nodes;
+}
+
+function listIn<K>(map: Map<K, Node[]>, key: K): Node[] {
+  const known = map.get(key);
+  if (known) return known;
+  const list: Node[] = [];
+  map.set(key, list);
+  return list;
+}
+
+const jackNode = (box: Box, jack: string, channel: number): Node =>
+  (listIn(nodesOf(box).jacks, jack)[channel] ??= { type: 'jack', box: box.id, jack, channel });
+
+function portNode(box: Box, block: Block, port: Port, channel: number): Node {
+  const { ports } = nodesOf(box);
+  let own = ports.get(block.id);
+  if (!own) ports.set(block.id, (own = new Map<Port, Node[]>()));
+  return (listIn(own, port)[channel] ??= { type: 'port', box: box.id, block: block.id, port, channel });
+}
 
 class Builder {
   readonly nodes: Node[] = [];
@@ -60,13 +88,12 @@ class Builder {
   readonly blockOf: number[] = [];
   readonly blocks: string[] = [];
   private readonly blockIndex = new Map<string, number>();
-  private readonly index = new Map<string, number>();
+  private readonly index = new Map<Node, number>();
 
   node(node: Node): number {
-    const key = nodeKey(node);
-    const known = this.index.get(key);
+    const known = this.index.get(node);
     if (known !== undefined) return known;
-    this.index.set(key, this.nodes.length);
+    this.index.set(node, this.nodes.length);
     this.nodes.push(node);
     this.out.push([]);
     this.blockOf.push(node.type === 'port' ? this.block(`${node.box}:${node.block}`) : -1);
@@ -87,27 +114,18 @@ class Builder {
   }
 }
 
-const jackNode = (box: Box, jack: string, channel: number): Node => ({
-  type: 'jack',
-  box: box.id,
-  jack,
-  channel,
-});
-const portNode = (box: Box, block: Block, port: Port, channel: number): Node => ({
-  type: 'port',
-  box: box.id,
-  block: block.id,
-  port,
-  channel,
-});
-
-const range = (n: number) => Array.from({ length: n }, (_, i) => i);
+const ONE: readonly number[] = [0];
+const TWO: readonly number[] = [0, 1];
+const range = (n: number): readonly number[] =>
+  n === 1 ? ONE : n === 2 ? TWO : Array.from({ length: n }, (_, i) => i);
+const ONE_TO_ONE: readonly (readonly [number, number])[] = [[0, 0]];
 
 /** Which channels of one end meet which of the other: side by side, one into both, both into one. */
 function channelPairs(
   from: readonly number[],
   to: readonly number[],
 ): readonly (readonly [number, number])[] {
+  if (from === ONE && to === ONE) return ONE_TO_ONE;
   if (from.length === to.length) return from.map((channel, i) => [channel, to[i] ?? 0]);
   if (from.length === 1) return to.map((channel) => [from[0] ?? 0, channel]);
   return from.map((channel) => [channel, to[0] ?? 0]);
@@ -120,7 +138,7 @@ function addWire(builder: Builder, box: Box, wire: Wire) {
   const end = (
     at: InnerEnd,
     side: Wire['fromChannel'],
-  ): { channels: number[]; node: (channel: number) => Node } | null => {
+  ): { channels: readonly number[]; node: (channel: number) => Node } | null => {
     const only = side === undefined ? undefined : side === 'left' ? [0] : [1];
     if ('jack' in at) {
       const jack = box.jacks.find((j) => j.id === at.jack);
