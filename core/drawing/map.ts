@@ -1,5 +1,5 @@
 import { isAudio, type Rig, type Setting } from '../rig';
-import { count, memoBy } from '../units';
+import { count, memoBy, type LengthUnit } from '../units';
 import { settingParts } from '../signal';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
@@ -18,6 +18,8 @@ export type MapRequest = {
   readonly level: Level | 'fit';
   /** Places reach down at least so far. */
   readonly leastHeight?: number;
+  /** How lengths are written; metres unless said. */
+  readonly unit?: LengthUnit;
   readonly view: MapView;
 };
 
@@ -137,7 +139,7 @@ function draw(request: MapRequest, level: Level): MapDrawing {
           tone: 'muted',
         }),
   ]);
-  const looms = loomItems(rig, model, placement);
+  const looms = loomItems(rig, model, placement, request.unit ?? 'metres');
   const plates = placement.placed.flatMap((placed) => [
     ...plateItems(placed, level, view),
     ...(placed.form === 'hub' ? rowItems(placement, placed, level) : []),
@@ -186,12 +188,13 @@ const isFitting = (drawing: MapDrawing, width: number) => drawing.width <= width
 
 /** The map of a rig in a setting: boxes in their places, leads between them. Same input, same output, to the pixel. */
 export const drawMap: (request: MapRequest) => MapDrawing = memoBy(
-  ({ rig, setting, width, level, leastHeight, view }: MapRequest) => [
+  ({ rig, setting, width, level, leastHeight, unit, view }: MapRequest) => [
     ...settingParts(rig, setting),
     rig.stage,
     width,
     level,
     leastHeight,
+    unit,
     JSON.stringify(view),
   ],
   (request: MapRequest) => {

@@ -1,5 +1,5 @@
 import { isAudio, isLink, SEVERITIES, type Jack, sources, type Part, type Rig, type Severity } from '../rig';
-import { count } from '../units';
+import { count, formatLength, type LengthUnit } from '../units';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
 import type { MapModel } from './model';
@@ -144,7 +144,7 @@ function hubItems(placed: Extract<Placed, { form: 'hub' }>, level: Level): reado
         rect.x + 9,
         rect.y + rect.h - (hub.rows.some((r) => r.side === 'bottom') ? 32 : 10),
         `+ ${box.free.length} free jack${box.free.length === 1 ? '' : 's'}`,
-        { tone: 'muted', part },
+        { tone: 'muted', part, opens: box.box.id },
       ),
     );
   return items;
@@ -213,7 +213,12 @@ export function rowItems(
 }
 
 /** What crosses each gutter as stage runs: how many, and their lengths. */
-export function loomItems(rig: Rig, model: MapModel, placement: Placement): readonly Item[] {
+export function loomItems(
+  rig: Rig,
+  model: MapModel,
+  placement: Placement,
+  unit: LengthUnit,
+): readonly Item[] {
   const instruments = new Set(sources(rig).map((box) => box.id));
   const at = (box: string | undefined) =>
     placement.frames.findIndex((frame) => frame.id === model.boxes.get(box ?? '')?.box.place);
@@ -227,11 +232,10 @@ export function loomItems(rig: Rig, model: MapModel, placement: Placement): read
     });
     if (!before || runs.length === 0) return [];
     const lengths = runs.map((run) => rig.leads.find((lead) => lead.id === run.id)?.lengthM ?? 0);
-    const metres = (value: number) => `${Number(value.toFixed(2))} m`;
     const same = lengths.every((length) => length === lengths[0]);
     const x = (before.rect.x + before.rect.w + frame.rect.x) / 2;
     const words = same
-      ? `${runs.length > 1 ? `${runs.length} × ` : ''}${metres(lengths[0] ?? 0)}`
+      ? `${runs.length > 1 ? `${runs.length} × ` : ''}${formatLength(lengths[0] ?? 0, unit)}`
       : count(runs.length, 'run');
     return [text(x, SIZE.placeTop + 14, words, { anchor: 'middle', tone: 'muted' })];
   });

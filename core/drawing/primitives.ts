@@ -24,6 +24,8 @@ export type TextItem = Point & {
   readonly tone: Tone;
   readonly anchor: 'start' | 'middle' | 'end';
   readonly part?: Part;
+  /** Pressing it shows the free jacks of this box. */
+  readonly opens?: string;
 };
 export type PathItem = {
   readonly type: 'path';
@@ -79,9 +81,10 @@ export const boxOfText = (item: TextItem, width: number): Rect => ({
 export const overlaps = (a: Rect, b: Rect): boolean =>
   a.x < b.x + b.w - 0.01 && b.x < a.x + a.w - 0.01 && a.y < b.y + b.h - 0.01 && b.y < a.y + a.h - 0.01;
 
-/** Where a pointer may press for a sleeve or a jack: 24 px at least across, a jack's reaching into its plate. */
-export function hitArea(item: SleeveItem | JackItem): Rect {
+/** Where a pointer may press: 24 px at least across; a jack's reaches into its plate. */
+export function hitArea(item: SleeveItem | JackItem | TextItem): Rect {
   const least = 24;
+  if (item.type === 'text') return { x: item.x - 4, y: item.y - 16, w: 100, h: least };
   if (item.type === 'sleeve') {
     const [w, h] = [Math.max(least, item.w), least];
     return { x: item.x - (w - item.w) / 2, y: item.y - (h - item.h) / 2, w, h };

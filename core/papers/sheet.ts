@@ -3,7 +3,7 @@ import { drawMap, routeLines, routeNames, type Drawing, type MapDrawing } from '
 import { isOpen, NOT_JUDGED, report, type Line } from '../findings';
 import type { Rig, Setting } from '../rig';
 import { resolve, settingsOf, trace } from '../signal';
-import { formatClock, inWords } from '../units';
+import { formatClock, inWords, type LengthUnit } from '../units';
 import { scheduleOf, type Schedule } from './schedule';
 
 /** Printable pixels of a landscape A4 inside margins of 12 mm, at 96 a inch, less its head. */
@@ -142,12 +142,18 @@ export function mapSheets(rig: Rig, drawing: Drawing): readonly MapSheet[] {
 }
 
 /** The map as paper has it: at full detail with every jack's name, in ink. */
-export const paperMap = (rig: Rig, variant: string | null, sound: string): MapDrawing =>
+export const paperMap = (
+  rig: Rig,
+  variant: string | null,
+  sound: string,
+  unit: LengthUnit = 'metres',
+): MapDrawing =>
   drawMap({
     rig,
     setting: { variant, sound },
     width: PAGE.width,
     level: 0,
+    unit,
     view: { open: [], names: 'all', marks: {} },
   });
 
@@ -169,9 +175,9 @@ function routesOf(rig: Rig, settings: readonly Setting[]): Sheet['routes'] {
 }
 
 /** Everything the printed sheet says of a rig, as data; the page only sets it. */
-export function sheetOf(rig: Rig, variant: string | null): Sheet {
+export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'metres'): Sheet {
   const settings = settingsOf(rig, variant);
-  const map = paperMap(rig, variant, rig.sounds[0]?.id ?? 'all');
+  const map = paperMap(rig, variant, rig.sounds[0]?.id ?? 'all', unit);
   const switched = rig.boxes.flatMap((box) =>
     box.blocks.filter((block) => block.states.length > 1).map((block) => ({ box, block })),
   );

@@ -122,6 +122,28 @@ function Jack({ item, emphasis }: { item: Of<'jack'>; emphasis: Emphasis | undef
   );
 }
 
+function Words({ item }: { item: Of<'text'> }) {
+  const words = (
+    <text
+      x={item.x}
+      y={item.y}
+      fontSize={item.size}
+      textAnchor={item.anchor}
+      className={`${FONT[item.face]} ${FILL[item.tone]}`}
+    >
+      {item.text}
+    </text>
+  );
+  if (item.opens === undefined) return words;
+  const hit = hitArea(item);
+  return (
+    <g data-opens={item.opens} className="cursor-pointer">
+      <rect x={hit.x} y={hit.y} width={hit.w} height={hit.h} className="fill-transparent" />
+      {words}
+    </g>
+  );
+}
+
 /** One primitive of a drawing, in the colours of the sheet. */
 export function DrawnItem({ item, emphasisOf }: { item: Item; emphasisOf: EmphasisOf }) {
   const emphasis = 'part' in item && item.part ? emphasisOf(item.part) : undefined;
@@ -135,17 +157,7 @@ export function DrawnItem({ item, emphasisOf }: { item: Item; emphasisOf: Emphas
     case 'jack':
       return <Jack item={item} emphasis={emphasis} />;
     case 'text':
-      return (
-        <text
-          x={item.x}
-          y={item.y}
-          fontSize={item.size}
-          textAnchor={item.anchor}
-          className={`${FONT[item.face]} ${FILL[item.tone]}`}
-        >
-          {item.text}
-        </text>
-      );
+      return <Words item={item} />;
     case 'arrow':
       return <polygon points={arrowPoints(item.x, item.y, item.towards)} className="fill-ink" />;
     case 'rule':

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Sheet } from '../parts/dialog';
+import { TextField } from '../parts/field';
 import { Menu, MenuItem, MenuLine } from '../parts/menu';
 import { useCommit, useRig } from '../rig/context';
 import { useNotice } from '../store/app';
@@ -9,11 +10,12 @@ import { NameForm } from './sound-menu';
 
 /** The rig's name, and what is done with the rig as a whole. */
 export function RigMenu() {
-  const { rig, readOnly } = useRig();
+  const { rig, readOnly, session } = useRig();
   const commit = useCommit();
   const navigate = useNavigate();
   const say = useNotice((state) => state.say);
   const [renaming, setRenaming] = useState(false);
+  const [noting, setNoting] = useState(false);
   const save = () =>
     void exportRig(rig).catch((error: unknown) =>
       say(error instanceof Error ? error.message : String(error), 'bad'),
@@ -37,6 +39,7 @@ export function RigMenu() {
         <MenuItem disabled={readOnly !== null} onSelect={() => setRenaming(true)}>
           Rename …
         </MenuItem>
+        <MenuItem onSelect={() => setNoting(true)}>Notes …</MenuItem>
         <MenuItem onSelect={save}>Export to a file</MenuItem>
         <MenuItem
           disabled={readOnly !== null}
@@ -47,6 +50,21 @@ export function RigMenu() {
         <MenuLine />
         <MenuItem onSelect={() => void navigate('/shelf')}>All rigs</MenuItem>
       </Menu>
+      {noting ? (
+        <Sheet
+          title="Notes on the rig"
+          text="They stand at the head of the sheet."
+          onClose={() => setNoting(false)}
+        >
+          <TextField
+            label="Notes on the rig"
+            multiline
+            value={rig.notes}
+            disabled={readOnly !== null}
+            commit={(notes) => session.commit({ edit: 'setRigNotes', arguments: { notes } })}
+          />
+        </Sheet>
+      ) : null}
       {renaming ? (
         <Sheet title="Rename rig" onClose={() => setRenaming(false)}>
           <NameForm

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { freshId, makeSound, slug } from '../../../core/rig';
+import { freshId, guitarOf, makeSound, slug, sources } from '../../../core/rig';
 import { Button } from '../parts/button';
 import { Sheet } from '../parts/dialog';
 import { Menu, MenuChoice, MenuItem, MenuLine } from '../parts/menu';
@@ -12,6 +12,7 @@ export function SoundMenu() {
   const { rig, sound, setSound, readOnly } = useRig();
   const commit = useCommit();
   const [asking, setAsking] = useState<Asking | null>(null);
+  const guitars = sources(rig);
   const index = rig.sounds.findIndex((s) => s.id === sound?.id);
 
   const answer = (name: string) => {
@@ -58,6 +59,16 @@ export function SoundMenu() {
             { value: 'all', label: 'All sounds (rest state)' },
           ]}
         />
+        {sound && guitars.length > 1 ? (
+          <MenuChoice
+            label={`Played on, in ${sound.name}`}
+            value={guitarOf(rig, sound)?.id ?? ''}
+            onChange={(guitar) =>
+              commit({ edit: 'setGuitar', arguments: { sound: sound.id, guitar, pickup: null } })
+            }
+            options={guitars.map((box) => ({ value: box.id, label: box.name }))}
+          />
+        ) : null}
         <MenuLine />
         <MenuItem
           disabled={readOnly !== null}

@@ -1,28 +1,27 @@
-import type { Block, Box } from '../../../core/rig';
-import { resolve, trace, type Layer } from '../../../core/signal';
+import type { RouteLine } from '../../../core/drawing';
+import type { Block, Box, Rig } from '../../../core/rig';
+import { resolve, type Layer } from '../../../core/signal';
 import { useCommit, useRig } from '../rig/context';
+import { useAnalysis } from '../worker/use-analysis';
 
 /** Blocks that a press changes: on and off, or the channels of a preamp. */
 const switchable = (block: Block) => block.states.length > 1;
 
 type Entry = { readonly box: Box; readonly block: Block };
 
-/** In the order of the route first, then the rest by box. */
-function entriesOf(
-  rig: ReturnType<typeof useRig>['rig'],
-  setting: ReturnType<typeof useRig>['setting'],
-): readonly Entry[] {
-  const onRoute = trace(rig, setting).paths.flatMap((path) =>
-    path.sections.map(({ box, block }) => ({ box, block })),
-  );
-  const rest = rig.boxes.flatMap((box) => box.blocks.map((block) => ({ box, block })));
-  const seen = new Set<string>();
-  return [...onRoute, ...rest].filter(({ box, block }) => {
-    const key = `${box.id}/${block.id}`;
-    if (seen.has(key) || !switchable(block)) return false;
-    seen.add(key);
-    return true;
-  });
+/** Blocks that the route meets, in its order, then the rest by box. */
+function entriesOf(rig: Rig, lines: readonly RouteLine[]): readonly Entry[] {
+  const all = rig.boxes.flatMap((box) => box.blocks.map((block) => ({ box, block })));
+  const met = lines.flatMap((line) => line.parts.flatMap((part) => (part.type === 'block' ? [part.id] : [])));
+  const rank = ({ box, block }: Entry) => {
+    const at = met.indexOf(`${box.id}/${block.id}`);
+    return at < 0 ? met.length : at;
+  };
+  return all
+    .filter(({ block }) => switchable(block))
+    .map((entry, i) => ({ entry, i }))
+    .sort((a, b) => rank(a.entry) - rank(b.entry) || a.i - b.i)
+    .map(({ entry }) => entry);
 }
 
 const sourceWords: Record<Layer, string> = {
@@ -47,7 +46,8 @@ export function Strip() {
   const { rig, setting, scope, sound, readOnly } = useRig();
   const commit = useCommit();
   const resolved = resolve(rig, setting);
-  const entries = entriesOf(rig, setting);
+  const { value: lines } = useAnalysis<'route'>({ kind: 'route', setting, route: 0 });
+  const entries = entriesOf(rig, lines ?? []);
   if (entries.length === 0) return null;
   return (
     <div

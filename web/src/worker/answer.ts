@@ -13,13 +13,14 @@ const CARD_MAP = 372;
 const soundOf = (sound: string) => (sound === 'all' ? null : sound);
 
 const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf<K> } = {
-  map: (rig, { setting, width, height, level, open, names, named }) =>
+  map: (rig, { setting, width, height, level, open, names, named, unit }) =>
     drawMap({
       rig,
       setting,
       width,
       leastHeight: height,
       level,
+      unit,
       view: { open, names, named, marks: marksOf(report(rig, setting.variant, soundOf(setting.sound))) },
     }),
   findings: (rig, { variant, sound }) => report(rig, variant, sound),
@@ -42,8 +43,8 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
       return { ...rest, map: drawThumbnail(trial, setting, CARD_MAP) };
     }),
   plugging: (rig, { variant, hand }) => plugAnswers(rig, variant, hand),
-  sheet: (rig, { variant }) => sheetOf(rig, variant),
-  svg: (rig, { setting }) => svgOf(paperMap(rig, setting.variant, setting.sound), rig.title),
+  sheet: (rig, { variant, unit }) => sheetOf(rig, variant, unit),
+  svg: (rig, { setting, unit }) => svgOf(paperMap(rig, setting.variant, setting.sound, unit), rig.title),
   assumed: (rig) => assumedFigures(rig),
 };
 

@@ -4,6 +4,7 @@ import type { Line } from '../../../core/findings';
 import type { Sheet } from '../../../core/papers';
 import type { AssumedLine, Card } from '../../../core/planner';
 import type { EditCall, Setting } from '../../../core/rig';
+import type { LengthUnit } from '../../../core/units';
 
 type MapQuery = {
   readonly kind: 'map';
@@ -14,6 +15,7 @@ type MapQuery = {
   readonly open: readonly string[];
   readonly names: 'few' | 'all';
   readonly named: readonly string[];
+  readonly unit: LengthUnit;
 };
 
 /** A routing's card as it crosses: its trial document stays in the worker, its small map comes along. */
@@ -60,11 +62,11 @@ export type Queries = {
     result: readonly PlugAnswer[];
   };
   sheet: {
-    query: { readonly kind: 'sheet'; readonly variant: string | null };
+    query: { readonly kind: 'sheet'; readonly variant: string | null; readonly unit: LengthUnit };
     result: Sheet;
   };
   svg: {
-    query: { readonly kind: 'svg'; readonly setting: Setting };
+    query: { readonly kind: 'svg'; readonly setting: Setting; readonly unit: LengthUnit };
     result: string;
   };
   assumed: { query: { readonly kind: 'assumed' }; result: readonly AssumedLine[] };

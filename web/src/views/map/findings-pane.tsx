@@ -102,11 +102,20 @@ function Accept({ line }: { line: Line }) {
 
 function Row({ line }: { line: Line }) {
   const { openKey, setOpenKey } = useMap();
+  const { selection } = useRig();
   const open = openKey === line.key;
+  // The selection is one for map, profile and findings: what is about it is lit.
+  const about =
+    selection !== null &&
+    line.parts.some(
+      (part) =>
+        (part.type === selection.type && part.id === selection.id) ||
+        (selection.type === 'box' && part.id.split('/')[0] === selection.id),
+    );
   const where = line.sounds.length > 0 ? `in ${inWords(line.sounds)}` : '';
   return (
     <li
-      className={`border-b border-l-4 border-hair ${SEVERITY_EDGE[line.severity]} ${open ? 'bg-raised' : ''}`}
+      className={`border-b border-l-4 border-hair ${SEVERITY_EDGE[line.severity]} ${about ? 'bg-select-tint' : open ? 'bg-raised' : ''}`}
     >
       <button
         type="button"

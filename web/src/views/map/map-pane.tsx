@@ -7,6 +7,7 @@ import { useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';
 import type { Emphasis, EmphasisOf } from '../../pen/look';
 import { useRig, type Selection } from '../../rig/context';
+import { usePreferences } from '../../store/app';
 import { useAnalysis } from '../../worker/use-analysis';
 import { useActs, useSelectionWords } from './acts';
 import { useMap } from './context';
@@ -85,6 +86,7 @@ export function MapPane() {
   const acts = useActs();
   const words = useSelectionWords();
   const emphasisOf = useEmphasis();
+  const { units } = usePreferences();
   const short = useMedia('(max-height: 759px)');
   const [ref, size, pane] = useSize();
   const { plugging, zoom } = map;
@@ -100,6 +102,7 @@ export function MapPane() {
         open: everyHub,
         names: zoom >= NAMES_AT || plugging ? 'all' : 'few',
         named: chosenBox === null ? [] : [chosenBox],
+        unit: units,
       } as const)
     : null;
   const { value: drawing, stale, fault } = useAnalysis<'map'>(query);
@@ -117,6 +120,11 @@ export function MapPane() {
   }, [framed, pane, map.openKey]);
 
   const press = (event: MouseEvent) => {
+    const opens = (event.target as Element).closest('[data-opens]')?.getAttribute('data-opens');
+    if (opens) {
+      map.toggleHub(opens);
+      return;
+    }
     const key = (event.target as Element).closest('[data-part]')?.getAttribute('data-part');
     const cut = key?.indexOf(':') ?? -1;
     if (!key || cut < 0) {

@@ -254,13 +254,18 @@ function Walk({ sheet }: { sheet: Sheet }) {
 /** What to hand over: the rig on paper. */
 export function SheetView() {
   const { rig, setting, analyst } = useRig();
+  const { units } = usePreferences();
   const say = useNotice((state) => state.say);
   const [saving, setSaving] = useState(false);
-  const { value: sheet, fault, stale } = useAnalysis<'sheet'>({ kind: 'sheet', variant: setting.variant });
+  const {
+    value: sheet,
+    fault,
+    stale,
+  } = useAnalysis<'sheet'>({ kind: 'sheet', variant: setting.variant, unit: units });
   const saveSvg = () => {
     setSaving(true);
     analyst
-      .ask<'svg'>({ kind: 'svg', setting })
+      .ask<'svg'>({ kind: 'svg', setting, unit: units })
       .then(({ result }) => saveText(result, `${slug(rig.title)}-map.svg`, 'image/svg+xml'))
       .catch((error: unknown) => say(error instanceof Error ? error.message : String(error), 'bad'))
       .finally(() => setSaving(false));
