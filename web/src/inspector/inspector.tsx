@@ -1,3 +1,4 @@
+import { removeEdit } from '../../../core/cables';
 import { inOrder, type Box } from '../../../core/rig';
 import { formatLength, parseLength } from '../../../core/units';
 import { Button } from '../parts/button';
@@ -14,7 +15,7 @@ import { Section } from './section';
 import { Wishes } from './wishes';
 
 function Facts({ box }: { box: Box }) {
-  const { rig, readOnly, select, session } = useRig();
+  const { rig, setting, readOnly, select, session } = useRig();
   const { units } = usePreferences();
   const commit = useCommit();
   const quiet = session.commit;
@@ -92,7 +93,7 @@ function Facts({ box }: { box: Box }) {
         <Button
           look="danger"
           disabled={disabled}
-          onClick={() => commit({ edit: 'removeBox', arguments: { id: box.id } }) === null && select(null)}
+          onClick={() => commit(removeEdit(rig, setting.variant, box.id)) === null && select(null)}
         >
           Remove
         </Button>

@@ -83,8 +83,11 @@ export function useActs(): readonly Act[] {
     if (next)
       commit({ edit: 'setBlockState', arguments: { box: box.id, block: block.id, state: next.id, scope } });
   };
+  // A jack of a box, or one block of several, is no box: Delete must not take the whole away.
+  const whole =
+    selection?.type === 'box' || (selection?.type === 'block' && box?.blocks.length === 1) ? box : undefined;
   const remove = () => {
-    if (box && commit(removeEdit(rig, variant, box.id)) === null) select(null);
+    if (whole && box && commit(removeEdit(rig, variant, box.id)) === null) select(null);
     if (lead && commit({ edit: 'removeLead', arguments: { id: lead.lead.id } }) === null) select(null);
   };
   const unplug = (side: 'from' | 'to') => {
@@ -155,7 +158,7 @@ export function useActs(): readonly Act[] {
       run: bypass,
       enabled: writes && !!box && mainBlock(box) !== undefined,
     },
-    { label: 'Remove', key: 'Delete', shown: 'Del', run: remove, enabled: writes && !!(box ?? lead) },
+    { label: 'Remove', key: 'Delete', shown: 'Del', run: remove, enabled: writes && !!(whole ?? lead) },
     {
       label: hub && map.openHubs.includes(hub.id) ? 'Hide free jacks' : 'Show free jacks',
       key: 'o',
