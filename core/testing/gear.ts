@@ -1,0 +1,65 @@
+// Random gear lines and random hands on the plugs, for laws that must hold on any rig.
+import fc from 'fast-check';
+import { bindTemplate, reconcile, TEMPLATES } from '../routings';
+import type { EditCall, Rig } from '../rig';
+import { build, edited } from './build';
+
+const PEDALS = ['tuner', 'fuzz', 'od', 'chorus', 'delay', 'buffer'];
+
+export type Gear = {
+  readonly guitars: number;
+  readonly pedals: readonly string[];
+  readonly unit: boolean;
+  readonly amp: 'valve head' | 'combo';
+  readonly ohm: 4 | 8 | 16;
+  readonly desk: boolean;
+};
+
+/** One or two guitars, some pedals, maybe a unit, an amplifier with what it needs, maybe microphone and desk. */
+export const gear: fc.Arbitrary<Gear> = fc.record({
+  guitars: fc.integer({ min: 1, max: 2 }),
+  pedals: fc.array(fc.constantFrom(...PEDALS), { maxLength: 8 }),
+  unit: fc.boolean(),
+  amp: fc.constantFrom('valve head' as const, 'combo' as const),
+  ohm: fc.constantFrom(4 as const, 8 as const, 16 as const),
+  desk: fc.boolean(),
+});
+
+export const rigOf = ({ guitars, pedals, unit, amp, ohm, desk }: Gear): Rig =>
+  build(
+    [
+      'guitar',
+      ...(guitars > 1 ? ['baritone'] : []),
+      ...pedals,
+      ...(unit ? ['unit'] : []),
+      amp,
+      ...(amp === 'valve head' ? [`cab ${ohm}`] : []),
+      ...(desk ? ['mic', 'desk'] : []),
+    ].join(', '),
+  );
+
+/** The rig in each routing it can have. */
+export const wiredWays = (rig: Rig): readonly { readonly code: string; readonly rig: Rig }[] =>
+  TEMPLATES.flatMap((template) => {
+    const wanted = bindTemplate(rig, template);
+    if ('reason' in wanted) return [];
+    const change = reconcile(rig, template.name, wanted);
+    return [{ code: template.code, rig: edited(rig, { edit: 'takeRouting', arguments: change }) }];
+  });
+
+/** A few plugs exchanged or pulled at random. */
+export const hands = fc.array(fc.tuple(fc.nat(), fc.nat(), fc.nat({ max: 3 })), { maxLength: 3 });
+
+export function spoiled(rig: Rig, spoils: readonly (readonly [number, number, number])[]): Rig {
+  return spoils.reduce((r, [a, b, how]) => {
+    const leads = r.leads.filter((lead) => lead.kind !== 'air');
+    const [x, y] = [leads[a % Math.max(1, leads.length)], leads[b % Math.max(1, leads.length)]];
+    if (!x || !y) return r;
+    const side = how % 2 === 0 ? ('from' as const) : ('to' as const);
+    const call: EditCall =
+      how > 1 || x === y
+        ? { edit: 'unplug', arguments: { lead: x.id, side } }
+        : { edit: 'exchangeEnds', arguments: { a: { lead: x.id, side: 'to' }, b: { lead: y.id, side } } };
+    return edited(r, call);
+  }, rig);
+}
