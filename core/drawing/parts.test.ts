@@ -1,0 +1,174 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { build, edited, fourCable, SOUND } from '../testing/build';
+import { hopsOf, placeSleeves, type Routed } from './leads';
+import { drawMap, drawThumbnail, hitArea, type Item } from './index';
+import { LANE, Router, type RouteEnd } from './router';
+
+const map = (rig = fourCable(), more: Partial<Parameters<typeof drawMap>[0]> = {}) =>
+  drawMap({
+    rig,
+    setting: SOUND,
+    width: 1008,
+    level: 0,
+    view: { open: [], names: 'few', marks: {} },
+    ...more,
+  });
+const of = <T extends Item['type']>(items: readonly Item[], type: T) =>
+  items.filter((item): item is Extract<Item, { type: T }> => item.type === type);
+
+describe('the router', () => {
+  const snap = (value: number) => Math.round(value / LANE) * LANE;
+  const spot = fc.record({
+    x: fc.integer({ min: 60, max: 540 }).map(snap),
+    y: fc.integer({ min: 60, max: 340 }).map(snap),
+    side: fc.constantFrom('left' as const, 'right' as const, 'top' as const, 'bottom' as const),
+  });
+
+  test('goes from jack to jack by straight stretches, leaves and enters on the jacks’ sides', () => {
+    fc.assert(
+      fc.property(spot, spot, (from: RouteEnd, to: RouteEnd) => {
+        const way = new Router(600, 400).route(from, to, 1);
+        if (!way) return;
+        expect(way[0]).toEqual({ x: from.x, y: from.y });
+        expect(way.at(-1)).toEqual({ x: to.x, y: to.y });
+        way.slice(1).forEach((b, i) => {
+          const a = way[i]!;
+          expect(a.x === b.x || a.y === b.y).toBe(true);
+        });
+        const leaves = { left: [-1, 0], right: [1, 0], top: [0, -1], bottom: [0, 1] }[from.side];
+        if (way.length > 1 && (from.x !== to.x || from.y !== to.y)) {
+          const [a, b] = [way[0]!, way[1]!];
+          expect([Math.sign(b.x - a.x), Math.sign(b.y - a.y)]).toEqual(leaves);
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test('goes round a plate, and not at all where it is walled in', () => {
+    const router = new Router(600, 400);
+    router.block({ x: 240, y: 60, w: 60, h: 240 });
+    const from: RouteEnd = { x: 120, y: 180, side: 'right' };
+    const way = router.route(from, { x: 420, y: 180, side: 'left' }, 1)!;
+    expect(way.length).toBeGreaterThan(2);
+    expect(way.every((p) => p.x < 240 || p.x > 300 || p.y < 60 || p.y > 300)).toBe(true);
+    const closed = new Router(600, 400);
+    closed.block({ x: 240, y: 0, w: 60, h: 400 });
+    expect(closed.route(from, { x: 420, y: 180, side: 'left' }, 1)).toBeNull();
+  });
+
+  test('two leads do not lie on each other', () => {
+    const router = new Router(600, 400);
+    const ends = [
+      [
+        { x: 120, y: 120, side: 'right' },
+        { x: 420, y: 240, side: 'left' },
+      ],
+      [
+        { x: 120, y: 144, side: 'right' },
+        { x: 420, y: 264, side: 'left' },
+      ],
+    ] as const;
+    const ways = ends.map(([a, b], i) => router.route(a, b, i + 1)!);
+    const verticals = ways.map((way) => way.find((p, i) => i > 0 && p.x === way[i - 1]!.x)?.x);
+    expect(new Set(verticals).size).toBe(2);
+  });
+});
+
+describe('numbers and hops', () => {
+  const lead = (number: number): Routed['lead'] => ({
+    id: `lead-${number}`,
+    number,
+    kind: 'instrument',
+    from: { box: 'a', jack: 'out' },
+    to: { box: 'b', jack: 'in' },
+    others: [],
+    flows: true,
+    lifted: false,
+  });
+  const across: Routed = {
+    lead: lead(1),
+    points: [
+      { x: 0, y: 60 },
+      { x: 200, y: 60 },
+    ],
+    isPatch: false,
+    tail: false,
+  };
+  const down: Routed = {
+    lead: lead(2),
+    points: [
+      { x: 102, y: 0 },
+      { x: 102, y: 120 },
+    ],
+    isPatch: false,
+    tail: false,
+  };
+
+  test('what runs across hops over what runs down', () => {
+    expect(hopsOf([across, down])).toEqual([[{ x: 102, y: 60 }], []]);
+  });
+  test('a long lead has its number at both ends, a patch in the middle, never on what is taken', () => {
+    const size = { width: 220, height: 140 };
+    expect(placeSleeves([across], [], size).map((s) => s.text)).toEqual(['1', '1']);
+    expect(placeSleeves([{ ...across, isPatch: true }], [], size)).toHaveLength(1);
+    const taken = [{ x: 0, y: 40, w: 60, h: 40 }];
+    for (const sleeve of placeSleeves([across], taken, size)) expect(sleeve.x).toBeGreaterThanOrEqual(60);
+  });
+});
+
+describe('what the map says beside plates and leads', () => {
+  test('stage runs by count and length, in the unit of the shop', () => {
+    const words = (unit: 'metres' | 'feet') =>
+      of(map(fourCable(), { unit }).items, 'text').map((t) => t.text);
+    expect(words('metres')).toContain('3 × 9 m');
+    expect(words('feet')).toContain('3 × 29.5 ft');
+  });
+
+  test('marks a plate by the worst that is found about anything of it', () => {
+    const marks = { 'jack:fuzz/in': 'note', 'block:fuzz/fuzz': 'fault', 'lead:lead-2': 'caution' } as const;
+    const drawing = map(fourCable(), { view: { open: [], names: 'few', marks } });
+    expect(of(drawing.items, 'plate').find((p) => p.part?.id === 'fuzz')!.mark).toBe('fault');
+    expect(of(drawing.items, 'path').find((p) => p.part?.id === 'lead-2')!.mark).toBe('caution');
+    expect(of(drawing.items, 'plate').find((p) => p.part?.id === 'guitar')!.mark).toBeUndefined();
+  });
+
+  test('a lead with a loose end is a stub, one put away is not drawn', () => {
+    const loose = edited(fourCable(), { edit: 'unplug', arguments: { lead: 'lead-3', side: 'to' } });
+    expect(of(map(loose).items, 'path').some((p) => p.part?.id === 'lead-3')).toBe(true);
+    const away = edited(fourCable(), { edit: 'putAway', arguments: { lead: 'lead-3' } });
+    expect(of(map(away).items, 'path').some((p) => p.part?.id === 'lead-3')).toBe(false);
+  });
+
+  test('the line of free jacks can be pressed, and shows them', () => {
+    const line = of(map().items, 'text').find((t) => t.opens === 'multi-effects')!;
+    expect(line.text).toMatch(/^\+ \d+ free jacks$/);
+    expect(hitArea(line).h).toBeGreaterThanOrEqual(24);
+    const opened = map(fourCable(), { view: { open: ['multi-effects'], names: 'few', marks: {} } });
+    expect(of(opened.items, 'text').some((t) => t.opens === 'multi-effects')).toBe(false);
+  });
+
+  test('sleeves and jacks can be pressed in 24 px', () => {
+    for (const item of map().items)
+      if (item.type === 'sleeve' || item.type === 'jack') {
+        const { w, h } = hitArea(item);
+        expect(Math.min(w, h)).toBeGreaterThanOrEqual(24);
+      }
+  });
+});
+
+describe('a thumbnail', () => {
+  test('writes tags only, and none smaller than 12 px where it is shown', () => {
+    const width = 372;
+    const drawing = drawThumbnail(fourCable(), SOUND, width);
+    const texts = of(drawing.items, 'text');
+    expect(texts.map((t) => t.text)).toEqual(expect.arrayContaining(['MULTI', 'VALVE']));
+    for (const text of texts) expect((text.size * width) / drawing.width).toBeGreaterThanOrEqual(12 - 1e-9);
+    expect(of(drawing.items, 'sleeve')).toEqual([]);
+    expect(of(drawing.items, 'path').length).toBe(6);
+  });
+  test('of an empty rig is its places', () => {
+    expect(of(drawThumbnail(build(''), SOUND, 372).items, 'plate')).toHaveLength(4);
+  });
+});
