@@ -166,3 +166,27 @@ function browserPid(profile: string): number {
   expect(browsers.length).toBeGreaterThan(0);
   return Number(browsers[0]);
 }
+
+test('a view that fails does not lock the rig in: everything can be saved from where it failed', async ({
+  page,
+  quiet,
+}, info) => {
+  await newRig(page, 'guitar, fuzz');
+  await saved(page);
+  await page.route(/sheet-view-.*\.js$/, (route) => route.abort());
+  await page.getByRole('link', { name: 'Sheet' }).click();
+  await expect(page.getByRole('alert')).toContainText('This view failed');
+  const downloads: string[] = [];
+  page.on('download', (download) => downloads.push(download.suggestedFilename()));
+  const first = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save everything as files' }).click();
+  const file = info.outputPath('saved.json');
+  await (await first).saveAs(file);
+  expect(readFileSync(file, 'utf8')).toContain('"name": "Fuzz"');
+  await expect.poll(() => downloads.filter((name) => name.endsWith('.raw.json')).length).toBe(1);
+  await page.unroute(/sheet-view-.*\.js$/);
+  await page.getByRole('button', { name: 'Load the page again' }).click();
+  await expect(page.getByRole('button', { name: 'Print …' })).toBeVisible();
+  // The failed fetch and the failed view are what this test is about.
+  quiet.length = 0;
+});
