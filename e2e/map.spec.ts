@@ -77,6 +77,26 @@ test('a speaker output into the desk asks once, is found as a danger, and can be
   await expect(findings(page)).toContainText('only for this test');
 });
 
+test('by tap and tap on pedals: the first press names the jacks, the next picks the plug up', async ({
+  page,
+}) => {
+  await newRig(page, 'guitar, fuzz, combo');
+  await page.getByRole('link', { name: 'Map' }).click();
+  await part(page, 'jack:guitar/out').click();
+  await expect(facts(page, /Facts of Guitar/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Plugging' })).toHaveCount(0);
+  await part(page, 'jack:guitar/out').click();
+  await expect(page.getByRole('region', { name: 'Plugging' })).toContainText('From GUITAR OUT to …');
+  await part(page, 'jack:fuzz/in').click();
+  await part(page, 'jack:fuzz/out').click();
+  await part(page, 'jack:fuzz/out').click();
+  await part(page, 'jack:combo/input').click();
+  await expect.poll(() => route(page)).toEqual(['GUITAR · Guitar', 'FUZZ · Fuzz', 'COMBO · Combo']);
+  await page.locator('[data-testid="map"] [data-group="sleeve:lead-1"] [data-part]').first().click();
+  await page.getByRole('button', { name: 'Put away' }).click();
+  await expect(findings(page)).toContainText('1 fault');
+});
+
 test('escape ends plugging with nothing changed', async ({ page }) => {
   await fourCable(page);
   await part(page, 'jack:multi-effects/send-1').click();

@@ -11,6 +11,7 @@ import { usePreferences } from '../../store/app';
 import { useAnalysis } from '../../worker/use-analysis';
 import { useActs, useSelectionWords } from './acts';
 import { useMap } from './context';
+import { Ghosts } from './ghosts';
 import { onActKey } from './keys';
 
 const GLIDE_MS = 150;
@@ -119,6 +120,8 @@ export function MapPane() {
       ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [framed, pane, map.openKey]);
 
+  const isPlate = (box: string) =>
+    drawing?.items.some((item) => item.type === 'plate' && item.look === 'box' && item.part?.id === box);
   const press = (event: MouseEvent) => {
     const opens = (event.target as Element).closest('[data-opens]')?.getAttribute('data-opens');
     if (opens) {
@@ -133,6 +136,12 @@ export function MapPane() {
       return;
     }
     const [type, id] = [key.slice(0, cut), key.slice(cut + 1)];
+    const owner = id.split('/')[0] ?? '';
+    // A pedal's jacks take up half of its plate: the first press chooses the pedal and names them, the next is for them.
+    if (type === 'jack' && !plugging && owner !== chosenBox && isPlate(owner)) {
+      select({ type: 'box', id: owner });
+      return;
+    }
     if (plugging && type === 'jack') {
       const answer = plugging.answers.find(({ at }) => `${at.box}/${at.jack}` === id);
       if (answer && answer.verdict !== 'wrong') {
@@ -171,9 +180,10 @@ export function MapPane() {
             width={drawing.width * zoom}
             height={drawing.height * zoom}
             viewBox={`0 0 ${drawing.width} ${drawing.height}`}
-            className={`block select-none ${stale ? 'opacity-80' : ''}`}
+            className="block select-none"
           >
             <Drawn drawing={drawing} emphasisOf={emphasisOf} />
+            {stale ? <Ghosts rig={rig} variant={setting.variant} drawing={drawing} /> : null}
           </svg>
         ) : fault === null ? (
           <Busy what="Drawing the map" />

@@ -78,7 +78,8 @@ export function ProfilePane() {
           role="application"
           aria-roledescription="profile"
           aria-label={`Profile of ${name ?? 'no route'}: ${stops.length} stops`}
-          className={`overflow-x-auto overflow-y-hidden focus-visible:outline-offset-[-2px] ${stale ? 'opacity-80' : ''}`}
+          aria-busy={stale}
+          className="overflow-x-auto overflow-y-hidden focus-visible:outline-offset-[-2px]"
           style={{ height: OPEN - HEAD }}
           onKeyDown={onActKey(acts)}
           onClick={(event) => {

@@ -1,0 +1,33 @@
+import type { MapDrawing } from '../../../../core/drawing';
+import { jackKey, wiring, type Rig } from '../../../../core/rig';
+
+type Spot = { readonly x: number; readonly y: number };
+
+/** Leads that lie otherwise than the drawing shows, while the new one is under way: straight and dashed. */
+export function Ghosts({ rig, variant, drawing }: { rig: Rig; variant: string | null; drawing: MapDrawing }) {
+  const jacks = new Map<string, Spot>();
+  const drawn = new Map<string, readonly (Spot | undefined)[]>();
+  for (const item of drawing.items) {
+    if (item.type === 'jack') jacks.set(item.part.id, item);
+    if (item.type === 'path' && item.part && !drawn.has(item.part.id))
+      drawn.set(item.part.id, [item.points[0], item.points.at(-1)]);
+  }
+  return wiring(rig, variant).map(({ lead, from, to }) => {
+    const [a, b] = [from[0], to[0]].map((ref) => (ref ? jacks.get(jackKey(ref)) : undefined));
+    if (!a || !b) return null;
+    const ends = drawn.get(lead.id);
+    const lies = ends && [a, b].every((spot) => ends.some((end) => end?.x === spot.x && end.y === spot.y));
+    return lies ? null : (
+      <line
+        key={lead.id}
+        x1={a.x}
+        y1={a.y}
+        x2={b.x}
+        y2={b.y}
+        strokeWidth={1.5}
+        strokeDasharray="6 4"
+        className="stroke-select"
+      />
+    );
+  });
+}
