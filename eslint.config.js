@@ -26,7 +26,10 @@ export default tseslint.config(
     extends: [reactHooks.configs.flat.recommended],
     languageOptions: { globals: globals.browser },
   },
-  { files: ['**/*.test.ts', 'e2e/**'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } },
+  {
+    files: ['**/*.test.ts', 'e2e/**', 'core/testing/**'],
+    rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
+  },
   { files: ['**/*.{mjs,js,cjs}'], languageOptions: { globals: globals.node } },
   // What runs inside the page it drives.
   { files: ['scripts/bench.mjs'], languageOptions: { globals: { ...globals.node, ...globals.browser } } },

@@ -1,0 +1,79 @@
+import { fourCable } from './build';
+import { box, REST, SOUND, type Cases } from './edit-cases';
+
+const unit = fourCable().boxes.find((box) => box.id === 'multi-effects')!;
+const block = { ...unit.blocks[0]!, id: 'second' };
+const wires = unit.patches[0]!.wires;
+const withoutDrive = wires
+  .filter((wire) => !('block' in wire.to && wire.to.block === 'drive'))
+  .map((wire) =>
+    'block' in wire.from && wire.from.block === 'drive' ? { ...wire, from: { jack: 'input' } } : wire,
+  );
+
+/** States, modes, knobs and inner wirings. */
+export const STATE_CASES: Cases<
+  | 'setBlockState'
+  | 'setMode'
+  | 'setControl'
+  | 'setPatch'
+  | 'wireInside'
+  | 'addPatch'
+  | 'removePatch'
+  | 'addBlock'
+  | 'removeBlock'
+> = {
+  setBlockState: {
+    give: { box: 'fuzz', block: 'fuzz', state: 'on', scope: SOUND },
+    see: (r) => [r.sounds[0]!.state.blocks['fuzz/fuzz'], box('fuzz')(r)!.blocks[0]!.state],
+    then: ['on', 'off'],
+    refuse: { box: 'fuzz', block: 'fuzz', state: 'loud', scope: REST },
+  },
+  setMode: {
+    give: { box: 'multi-effects', jack: 'send-1', mode: 'line', scope: REST },
+    see: (r) => box('multi-effects')(r)!.jacks.find((j) => j.id === 'send-1')!.mode,
+    then: 'line',
+    refuse: { box: 'multi-effects', jack: 'send-1', mode: 'loud', scope: REST },
+  },
+  setControl: {
+    give: { box: 'fuzz', control: 'volume', position: 0.5, basis: null, scope: SOUND },
+    see: (r) => r.sounds[0]!.state.controls['fuzz/volume']!.position,
+    then: 0.5,
+    refuse: { box: 'fuzz', control: 'volume', position: 2, basis: null, scope: REST },
+  },
+  setPatch: {
+    give: { box: 'fuzz', patch: 'other', scope: SOUND },
+    see: (r) => r.sounds[0]!.state.patches.fuzz,
+    then: 'other',
+    refuse: { box: 'fuzz', patch: 'gone', scope: REST },
+  },
+  wireInside: {
+    give: { box: 'fuzz', patch: 'inside', wires: [] },
+    see: (r) => box('fuzz')(r)!.patches[0]!.wires,
+    then: [],
+    refuse: { box: 'fuzz', patch: 'inside', wires: [{ from: { jack: 'gone' }, to: { jack: 'out' } }] },
+  },
+  addPatch: {
+    give: { box: 'fuzz', patch: { id: 'third', name: 'T', wires: [] } },
+    see: (r) => box('fuzz')(r)!.patches.length,
+    then: 3,
+    refuse: { box: 'fuzz', patch: { id: 'other', name: 'O', wires: [] } },
+  },
+  removePatch: {
+    give: { box: 'fuzz', patch: 'other' },
+    see: (r) => box('fuzz')(r)!.patches.length,
+    then: 1,
+    refuse: { box: 'fuzz', patch: 'inside' },
+  },
+  addBlock: {
+    give: { box: 'multi-effects', block },
+    see: (r) => box('multi-effects')(r)!.blocks.at(-1)!.id,
+    then: 'second',
+    refuse: { box: 'multi-effects', block: unit.blocks[0]! },
+  },
+  removeBlock: {
+    give: { box: 'multi-effects', block: 'drive', wires: { inside: withoutDrive } },
+    see: (r) => box('multi-effects')(r)!.blocks.some((b) => b.id === 'drive'),
+    then: false,
+    refuse: { box: 'multi-effects', block: 'drive', wires: {} },
+  },
+};
