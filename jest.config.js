@@ -4,7 +4,7 @@ export default {
   testEnvironment: 'node',
   testMatch: ['**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
-  setupFiles: ['fake-indexeddb/auto'],
+  setupFiles: ['fake-indexeddb/auto', '<rootDir>/scripts/fc-setup.ts'],
   transform: {
     '^.+\\.tsx?$': [
       '@swc/jest',

@@ -72,8 +72,11 @@ count('types of core alone', (await node([bin('typescript'), '--noEmit', '-p', '
 
 const jestReport = path.join(out, 'jest.json');
 const jestFlags = ['--experimental-vm-modules', '--no-warnings', bin('jest')];
+const seed = process.env.FC_SEED ?? '20260302';
+console.log(`seed of the law tests: ${seed} (FC_SEED)`);
 const jestCode = await node([...jestFlags, '--json', `--outputFile=${jestReport}`, '--silent'], {
   stdio: ['ignore', 'ignore', 'inherit'],
+  env: { ...process.env, FC_SEED: seed },
 });
 addReport('unit tests', jestReport, jestCode, (r) => [
   r.numPassedTests,

@@ -28,6 +28,7 @@ describe('what is picked up', () => {
       kind: 'plug',
       lead: 'lead-4',
       side: 'from',
+      at: at('valve-head/send'),
     });
     expect(pickUp(fourCable(), null, at('multi-effects/send-2'))).toMatchObject({ kind: 'new' });
   });
@@ -111,6 +112,23 @@ describe('three answers', () => {
     ]);
     const other = done(rig, answer(rig, 'fuzz/out', 'desk/ch-1').offers[0]!.edit);
     expect(plugs(other)).toEqual(['1  ', '2 fuzz/out desk/ch-1']);
+  });
+});
+
+describe('a lead that guitars share', () => {
+  const shared = () =>
+    plugged(build('guitar, baritone, fuzz, od, combo'), 'guitar/out+baritone/out > fuzz/in');
+  test('one guitar’s plug moves and the other’s stays', () => {
+    const found = answer(shared(), 'baritone/out', 'combo/air');
+    expect(found.verdict).toBe('wrong');
+    const hand = pickUp(shared(), null, at('baritone/out'));
+    const moved = done(shared(), plugAnswer(shared(), null, hand, at('overdrive/out'))!.offers[0]!.edit);
+    expect(plugs(moved)).toEqual(['1 guitar/out+overdrive/out fuzz/in']);
+  });
+  test('neither guitar is an answer to the lead’s other end', () => {
+    const hand = pickUp(shared(), null, at('fuzz/in'));
+    expect(plugAnswer(shared(), null, hand, at('guitar/out'))).toBeNull();
+    expect(plugAnswer(shared(), null, hand, at('baritone/out'))).toBeNull();
   });
 });
 

@@ -21,7 +21,13 @@ import { endOf, leadFor } from './lead-for';
 /** What is in the hand: the first jack of a lead to be laid, or one plug of a lead that is there. */
 export type Hand =
   | { readonly kind: 'new'; readonly at: JackRef }
-  | { readonly kind: 'plug'; readonly lead: string; readonly side: 'from' | 'to' };
+  | {
+      readonly kind: 'plug';
+      readonly lead: string;
+      readonly side: 'from' | 'to';
+      /** Where it was picked up; of an end that guitars share only this jack is given up. */
+      readonly at?: JackRef;
+    };
 
 export type PlugOffer = {
   readonly words: string;
@@ -54,14 +60,12 @@ const holder = (plugged: readonly Plugged[], ref: JackRef) => {
 export function pickUp(rig: Rig, variant: string | null, at: JackRef): Hand {
   const { jack } = endOf(rig, at);
   const held = jack.mult ? undefined : holder(wiring(rig, variant), at);
-  return held ? { kind: 'plug', lead: held.lead.id, side: held.side } : { kind: 'new', at };
+  return held ? { kind: 'plug', lead: held.lead.id, side: held.side, at } : { kind: 'new', at };
 }
 
-const far = (plugged: readonly Plugged[], hand: Hand): JackRef | undefined => {
-  if (hand.kind === 'new') return hand.at;
-  const entry = plugged.find(({ lead }) => lead.id === hand.lead);
-  return entry?.[hand.side === 'from' ? 'to' : 'from'][0];
-};
+/** Jacks at the other end of what is in the hand. */
+const farEnds = (hand: Hand, entry: Plugged | undefined): readonly JackRef[] =>
+  hand.kind === 'new' ? [hand.at] : (entry?.[hand.side === 'from' ? 'to' : 'from'] ?? []);
 
 /** Why these two jacks should not be joined, and whether it can hurt; null where nothing speaks against it. */
 function objection(a: Jack | undefined, b: Jack): { words: string; danger: boolean } | null {
@@ -115,10 +119,17 @@ function layEdit(rig: Rig, variant: string | null, a: JackRef, b: JackRef): Edit
   return { edit: 'together', arguments: { label: `Plug lead ${old.number}`, edits } };
 }
 
-function putEdit(rig: Rig, variant: string | null, lead: Lead, side: 'from' | 'to', at: JackRef): EditCall {
+function putEdit(
+  rig: Rig,
+  variant: string | null,
+  lead: Lead,
+  side: 'from' | 'to',
+  at: JackRef,
+  ends: readonly JackRef[],
+): EditCall {
   const replug: SingleEdit = {
     edit: 'replug',
-    arguments: { lead: lead.id, side, at: [at], ...scopeIn(variant) },
+    arguments: { lead: lead.id, side, at: ends, ...scopeIn(variant) },
   };
   const adapter = adapterFor(lead[side].plug.connector, endOf(rig, at).jack.connector);
   const wanted = adapter ? [adapter] : [];
@@ -158,15 +169,22 @@ export function plugAnswer(rig: Rig, variant: string | null, hand: Hand, target:
   const entry = hand.kind === 'plug' ? plugged.find(({ lead }) => lead.id === hand.lead) : undefined;
   if (hand.kind === 'plug' && !entry) return null;
   const own = hand.kind === 'new' ? [hand.at] : (entry?.[hand.side] ?? []);
-  const farEnd = far(plugged, hand);
-  if (own.some((ref) => sameJack(ref, target)) || (farEnd && sameJack(farEnd, target))) return null;
+  const beyond = farEnds(hand, entry);
+  const farEnd = beyond[0];
+  if ([...own, ...beyond].some((ref) => sameJack(ref, target))) return null;
   const farJack = farEnd ? endOf(rig, farEnd).jack : undefined;
   const held = jack.mult ? undefined : holder(plugged, target);
   const wrong = objection(farJack, jack);
-  const put = (): EditCall =>
+  const endsAfter = (): readonly JackRef[] => {
+    const picked = hand.kind === 'plug' ? hand.at : undefined;
+    const isShared = picked !== undefined && own.length > 1;
+    return isShared ? own.map((ref) => (sameJack(ref, picked) ? target : ref)) : [target];
+  };
+  const layOrPut = (ends: readonly JackRef[]): EditCall =>
     hand.kind === 'plug' && entry
-      ? putEdit(rig, variant, entry.lead, hand.side, target)
+      ? putEdit(rig, variant, entry.lead, hand.side, target, ends)
       : layEdit(rig, variant, farEnd ?? target, target);
+  const put = () => layOrPut(endsAfter());
 
   if (held && held.lead !== entry?.lead) {
     const offers: PlugOffer[] = [];
@@ -220,6 +238,19 @@ export function plugAnswer(rig: Rig, variant: string | null, hand: Hand, target:
       offers: [{ words: 'plug anyway', danger: wrong.danger, edit: put() }],
     };
   const adapters = needs(rig, hand, entry?.lead, target);
+  if (adapters && adapters.length > 0 && endsAfter().length > 1)
+    return {
+      at: target,
+      verdict: 'wrong',
+      words: `the guitars share this plug, and here it wants an adapter: ${adapters.join(', ')}`,
+      offers: [
+        {
+          words: 'take it off the shared lead and plug',
+          danger: false,
+          edit: layOrPut([target]),
+        },
+      ],
+    };
   if (adapters === null)
     return {
       at: target,
