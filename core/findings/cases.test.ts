@@ -87,7 +87,7 @@ describe('speaker impedance against a valve tap', () => {
       { part: { type: 'jack', id: 'valve-head/spk-16' }, figure: 'impedance' },
     ]);
     expect(cureOf(withOhms(4), finding)).toEqual(replug('lead-6', 'from', 'valve-head/spk-4'));
-    expect(sentenceOf(withOhms(4), finding).text).toBe('4 Ω on SPK 16 Ω of Valve head: 4 : 1.');
+    expect(sentenceOf(withOhms(4), finding).text).toBe('4 Ω on SPK 16 Ω of Valve head: 4:1.');
   });
 });
 

@@ -34,14 +34,14 @@ const WORDS: Readonly<Record<string, Words>> = {
     why: `${DESTROYS} A speaker output carries tens of volts and wants a cabinet, a load, or a box rated for it. Switch the amplifier off before this lead is moved.`,
   }),
   'SAFE-IMPED': (finding, say) => ({
-    text: `${say.figure('load')} on ${say.jack(finding.data.tap)}: ${say.figure('ratio')} : 1${
+    text: `${say.figure('load')} on ${say.jack(finding.data.tap)}: ${say.figure('ratio')}:1${
       Number(finding.data.count) > 1 ? ` (${finding.data.count} cabinets in parallel)` : ''
     }.`,
     why:
       finding.severity === 'danger'
-        ? `${DESTROYS} Over 2 : 1 a valve stage is outside what its transformer stands; under its least load a solid-state one is.`
+        ? `${DESTROYS} Over 2:1 a valve stage is outside what its transformer stands; under its least load a solid-state one is.`
         : finding.severity === 'caution'
-          ? 'A mismatch within 2 : 1: above the tap higher anode voltages, below it harder on the valves.'
+          ? 'A mismatch within 2:1: above the tap higher anode voltages, below it harder on the valves.'
           : 'Above its rated load a solid-state stage gives less power.',
   }),
   'SAFE-OPENPOWER': ({ data }, say) => ({
