@@ -1,6 +1,6 @@
 import type { Jack, Rig } from '../rig';
 import type { MapBox, MapModel } from './model';
-import type { Side } from './primitives';
+import type { Level, Side } from './primitives';
 
 /** A loop of a comb: what hangs between a send and a return of one box, in its place. */
 export type LocalLoop = {
@@ -18,6 +18,8 @@ export type Hub = {
   readonly box: MapBox;
   readonly rows: readonly RowSpec[];
   readonly loops: readonly LocalLoop[];
+  /** A comb is open when its box or anything in its loops is. */
+  readonly level: Level;
 };
 export type Flow = { readonly kind: 'flow'; readonly boxes: readonly MapBox[] };
 /** A plate straight under what feeds it: a cabinet under its head, a microphone under its cabinet. */
@@ -100,7 +102,8 @@ function hubOf(model: MapModel, places: readonly string[], box: MapBox, open: bo
         free: true,
       }))
     : [];
-  return { kind: comb.length > 0 ? 'comb' : 'hub', box, rows: [...rows, ...free], loops: comb };
+  const level = comb.some((loop) => loop.boxes.some((b) => b.level === 0)) ? 0 : box.level;
+  return { kind: comb.length > 0 ? 'comb' : 'hub', box, rows: [...rows, ...free], loops: comb, level };
 }
 
 /** What a plate hangs under: the box in its place whose speaker or air it takes. */

@@ -138,6 +138,9 @@ describe('geometry of any map', () => {
         fc.property(recipes, (recipe) => {
           const rig = rigFrom(recipe);
           check(rig, draw(rig, level, 1008, [], recipe.guitars > 1 ? 'all' : 'few'));
+          const chosen = rig.boxes.filter((_, i) => i % 3 === 0).map((box) => box.id);
+          const view = { open: [], names: 'few', marks: {}, chosen } as const;
+          check(rig, drawMap({ rig, setting: SETTING, width: 1008, level, view }));
         }),
         { numRuns: 70 },
       );
@@ -164,6 +167,36 @@ describe('geometry of any map', () => {
     expect(
       of(draw(rig, 0, 1008, ['multi-effects']), 'jack').filter((jack) => jack.free).length,
     ).toBeGreaterThan(4);
+  });
+});
+
+describe('blocks open and close by themselves', () => {
+  const folded = (chosen: string[], folds: Record<string, 'open' | 'folded'> = {}) => {
+    const rig = referenceRig();
+    const kept = Object.entries(folds).reduce(
+      (r, [id, fold]) => edited(r, { edit: 'setFolded', arguments: { id, folded: fold } }),
+      rig,
+    );
+    const view = { open: [], names: 'few', marks: {}, chosen } as const;
+    return drawMap({ rig: kept, setting: SETTING, width: 1008, level: 1, view });
+  };
+  const shown = (drawing: MapDrawing, id: string) => plates(drawing).find((plate) => plate.part?.id === id);
+
+  test('folded, a comb is its rows and a pedal its tag', () => {
+    expect(shown(folded([]), 'overdrive')).toBeUndefined();
+    expect(shown(folded([]), 'fuzz')!.h).toBe(30);
+  });
+  test('what is chosen is open: the pedal, or the comb it hangs in', () => {
+    expect(shown(folded(['fuzz']), 'fuzz')!.h).toBe(42);
+    const comb = folded(['overdrive']);
+    check(referenceRig(), comb);
+    expect(shown(comb, 'overdrive')!.x).toBeGreaterThan(shown(comb, 'switcher')!.x);
+  });
+  test('a block is kept open or folded as the rig says, at either level', () => {
+    expect(shown(folded([], { switcher: 'open' }), 'overdrive')).toBeDefined();
+    const rig = edited(referenceRig(), { edit: 'setFolded', arguments: { id: 'fuzz', folded: 'folded' } });
+    expect(shown(draw(rig), 'fuzz')!.h).toBe(30);
+    check(rig, draw(rig));
   });
 });
 

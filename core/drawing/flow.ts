@@ -1,7 +1,7 @@
 import type { Flow, Hub } from './blocks';
 import type { MapBox } from './model';
 import type { Rect } from './primitives';
-import { plateSize, SIZE, type Level } from './sizes';
+import { plateSize, SIZE } from './sizes';
 
 export type Placed =
   | { readonly form: 'plate' | 'hair'; readonly box: MapBox; readonly rect: Rect }
@@ -13,12 +13,11 @@ export function layFlow(
   x: number,
   y: number,
   width: number,
-  level: Level,
 ): { placed: Placed[]; bottom: number } {
   const placed: Placed[] = [];
   let [left, top, tallest] = [x, y, 0];
   for (const box of flow.boxes) {
-    const { w, h } = plateSize(box, level);
+    const { w, h } = plateSize(box);
     if (left > x && left + w > x + width) {
       left = x;
       top += tallest + SIZE.gapY;

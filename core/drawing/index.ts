@@ -8,11 +8,11 @@ export {
   overlaps,
   type Drawing,
   type Item,
+  type Level,
   type Point,
   type Rect,
   type Tone,
 } from './primitives';
-export type { Level } from './sizes';
 export { drawProfile, type ProfileDrawing, type ProfileRequest, type Stop } from './profile';
 export { routeLines, routeNames, type RouteLine, type RouteName } from './routes';
 export { drawThumbnail } from './thumbnail';

@@ -7,9 +7,9 @@ import { arrowOf, hopsOf, pathOf, placeSleeves, type Routed } from './leads';
 import { modelOf, type MapLead, type MapModel } from './model';
 import { placeAll, type Placement } from './place';
 import { loomItems, markOf, plateItems, rowItems, text, type MapView } from './plates';
-import { boxOfText, type Drawing, type Item, type Rect } from './primitives';
+import { boxOfText, type Drawing, type Item, type Level, type Rect } from './primitives';
 import { Router, type RouteEnd } from './router';
-import { SIZE, type Level } from './sizes';
+import { SIZE } from './sizes';
 
 export type MapRequest = {
   readonly rig: Rig;
@@ -119,11 +119,10 @@ function elsewhere(rig: Rig): readonly string[] {
 
 function draw(request: MapRequest, level: Level): MapDrawing {
   const { rig, setting, width, view } = request;
-  const model = modelOf(rig, setting);
+  const model = modelOf(rig, setting, level, view.chosen ?? []);
   const placement = placeAll(rig, model, {
     pane: width,
     leastHeight: request.leastHeight ?? 0,
-    level,
     open: new Set(view.open),
   });
   const frames: Item[] = placement.frames.flatMap(({ rect, name, empty }): Item[] => [
@@ -141,8 +140,8 @@ function draw(request: MapRequest, level: Level): MapDrawing {
   ]);
   const looms = loomItems(rig, model, placement, request.unit ?? 'metres');
   const plates = placement.placed.flatMap((placed) => [
-    ...plateItems(placed, level, view),
-    ...(placed.form === 'hub' ? rowItems(placement, placed, level) : []),
+    ...plateItems(placed, view),
+    ...(placed.form === 'hub' ? rowItems(placement, placed) : []),
   ]);
   const words = [...frames, ...looms, ...plates].flatMap((item) =>
     item.type === 'text' ? [boxOfText(item, textWidth(item.text, item.face, item.size))] : [],

@@ -10,6 +10,7 @@ import {
   type Rig,
   type Setting,
 } from '../rig';
+import type { Level } from './primitives';
 import { isOn, resolve, trace, type Run } from '../signal';
 
 /** A lead as the map draws it: which jacks it joins in this setting, and from which others it may be played. */
@@ -28,6 +29,8 @@ export type MapLead = {
 
 export type MapBox = {
   readonly box: Box;
+  /** Its own level: the map's, unless it is kept open or folded, or chosen. */
+  readonly level: Level;
   readonly part: Part;
   /** One in, one out: a plate of a strip. Others show their jacks as rows. */
   readonly plate: boolean;
@@ -157,7 +160,7 @@ function lastAheadOf(
 }
 
 /** What the Signal layer shows of a rig in a setting. */
-export function modelOf(rig: Rig, setting: Setting): MapModel {
+export function modelOf(rig: Rig, setting: Setting, level: Level, chosen: readonly string[]): MapModel {
   const resolved = resolve(rig, setting);
   const leads = leadsOf(rig, setting);
   const held = new Set(
@@ -180,6 +183,7 @@ export function modelOf(rig: Rig, setting: Setting): MapModel {
         box.id,
         {
           box,
+          level: chosen.includes(box.id) || box.folded === 'open' ? 0 : box.folded === 'folded' ? 1 : level,
           part: { type: 'box', id: box.id },
           plate,
           used,

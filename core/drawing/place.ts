@@ -5,7 +5,7 @@ import type { MapModel } from './model';
 import { overlaps, type Rect } from './primitives';
 import { footOf, rowHeights } from './rows';
 import { LANE } from './router';
-import { HAIR, hairWidth, hubWidth, plateSize, SIZE, up, type Level } from './sizes';
+import { HAIR, hairWidth, hubWidth, plateSize, SIZE, up } from './sizes';
 import { guttersOf, padOf, widthsOf } from './widths';
 
 export type { Placed };
@@ -32,11 +32,11 @@ export type Placement = {
 /** Room between a feeder and what hangs under it: an arrow and a sleeve. */
 const HANG = 30;
 
-function hubRect(hub: Hub, x: number, top: number, rowY: ReadonlyMap<string, number>, level: Level): Rect {
+function hubRect(hub: Hub, x: number, top: number, rowY: ReadonlyMap<string, number>): Rect {
   const ys = hub.rows.flatMap((row) => rowY.get(`${hub.box.box.id}/${row.jack.id}`) ?? []);
   const first = ys.length === 0 ? top : Math.min(...ys) - SIZE.row / 2 - SIZE.hubHead;
   const last = ys.length === 0 ? top + SIZE.hubHead : Math.max(...ys) + SIZE.row / 2;
-  return { x, y: first, w: hubWidth(hub), h: up(last - first + footOf(hub, level)) };
+  return { x, y: first, w: hubWidth(hub), h: up(last - first + footOf(hub)) };
 }
 
 /** Plates of a comb's loops, each beside its row, in the way of the signal. */
@@ -54,13 +54,13 @@ function layHairs(hub: Hub, rect: Rect, rowY: ReadonlyMap<string, number>): Plac
 }
 
 /** Puts what hangs under its feeder, one below the other; a second one beside the first, and lower where that is taken. */
-function layHanging(place: PlaceBlocks, placed: Placed[], level: Level): void {
+function layHanging(place: PlaceBlocks, placed: Placed[]): void {
   const lane = (v: number) => Math.round(v / LANE) * LANE;
   const shift = new Map<string, number>();
   for (const { box, over } of place.hanging) {
     const feeder = placed.find((p) => p.box.box.id === over)?.rect;
     if (!feeder) continue;
-    const { w, h } = plateSize(box, level);
+    const { w, h } = plateSize(box);
     const beside = shift.get(over) ?? 0;
     const x = lane(feeder.x + feeder.w / 2) - lane(w / 2) + beside;
     shift.set(over, beside + w + SIZE.gapX);
@@ -77,20 +77,15 @@ function layHanging(place: PlaceBlocks, placed: Placed[], level: Level): void {
   }
 }
 
-/** Works out where every box stands. Pure: the same rig, level and width give the same places. */
+/** Works out where every box stands. Pure: the same model and width give the same places. */
 export function placeAll(
   rig: Rig,
   model: MapModel,
-  {
-    pane,
-    leastHeight,
-    level,
-    open,
-  }: { pane: number; leastHeight: number; level: Level; open: ReadonlySet<string> },
+  { pane, leastHeight, open }: { pane: number; leastHeight: number; open: ReadonlySet<string> },
 ): Placement {
   const places = blocksOf(rig, model, open);
   const gutters = guttersOf(rig, model, places);
-  const widths = widthsOf(places, gutters, pane, level);
+  const widths = widthsOf(places, gutters, pane);
   const contentTop = SIZE.placeTop + SIZE.placeHead;
 
   // Walked twice: first for the height at which each hub may begin, then, with the rows known, for good.
@@ -105,15 +100,15 @@ export function placeAll(
     let y: number = contentTop;
     for (const item of column.items) {
       if (item.kind === 'flow') {
-        const laid = layFlow(item, x, y, width, level);
+        const laid = layFlow(item, x, y, width);
         placed.push(...laid.placed);
         y = laid.bottom + SIZE.gapY;
         continue;
       }
       tops.set(item, y);
-      const rect = rowY ? hubRect(item, x, y, rowY, level) : { x, y, w: 0, h: 0 };
+      const rect = rowY ? hubRect(item, x, y, rowY) : { x, y, w: 0, h: 0 };
       placed.push({ form: 'hub', box: item.box, hub: item, rect });
-      if (rowY && item.kind === 'comb' && level === 0) placed.push(...layHairs(item, rect, rowY));
+      if (rowY && item.kind === 'comb' && item.level === 0) placed.push(...layHairs(item, rect, rowY));
       y = rect.y + rect.h + SIZE.gapY;
     }
     return placed;
@@ -121,7 +116,7 @@ export function placeAll(
   places.forEach((place, p) =>
     place.columns.forEach((column, c) => walk(column, widths[p]?.columns[c] ?? 0, 0, null)),
   );
-  const rowY = rowHeights(places, model, tops, level);
+  const rowY = rowHeights(places, model, tops);
 
   const frames: { id: string; name: string; x: number; w: number; empty: boolean }[] = [];
   const placed: Placed[] = [];
@@ -136,7 +131,7 @@ export function placeAll(
       own.push(...walk(column, width, left, rowY));
       left += width + SIZE.columnGap;
     });
-    layHanging(place, own, level);
+    layHanging(place, own);
     placed.push(...own);
     x += w + (gutters[p] ?? 6);
   });
@@ -147,7 +142,7 @@ export function placeAll(
     Math.floor(leastHeight / LANE) * LANE,
   );
   const inside = (rect: Rect) => ({ ...rect, h: height - SIZE.placeTop - rect.y + SIZE.placeTop - 6 });
-  const folded = level === 1 ? places.flatMap((place) => place.columns.flatMap((c) => c.items)) : [];
+  const blocks = places.flatMap((place) => place.columns.flatMap((c) => c.items));
   return {
     frames: frames.map(({ id, name, x: left, w, empty }) => ({
       id,
@@ -161,7 +156,9 @@ export function placeAll(
     width: Math.max(pane, x),
     height,
     hidden: new Set(
-      folded.flatMap((item) => (item.kind === 'comb' ? item.loops.flatMap((loop) => loop.leads) : [])),
+      blocks.flatMap((item) =>
+        item.kind === 'comb' && item.level === 1 ? item.loops.flatMap((loop) => loop.leads) : [],
+      ),
     ),
   };
 }

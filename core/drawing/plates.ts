@@ -5,7 +5,7 @@ import { fitText, textWidth } from './fonts';
 import type { MapModel } from './model';
 import type { Placed, Placement } from './place';
 import type { Item, TextItem } from './primitives';
-import { freeLine, SIZE, type Level } from './sizes';
+import { freeLine, SIZE } from './sizes';
 
 export type MapView = {
   /** Boxes whose free jacks are shown, and that stay open when folded. */
@@ -13,6 +13,8 @@ export type MapView = {
   /** Jack names of plates that are one in, one out: of all, or only of those in `named`. */
   readonly names: 'few' | 'all';
   readonly named?: readonly string[];
+  /** Boxes whose block stays open though the map is folded: what is chosen. */
+  readonly chosen?: readonly string[];
   /** Part key (`lead:lead-3`) → the worst finding about it. */
   readonly marks: Readonly<Record<string, Severity>>;
 };
@@ -47,14 +49,14 @@ export const text = (x: number, y: number, words: string, more: Partial<TextItem
   ...more,
 });
 
-export function plateItems(placed: Placed, level: Level, view: MapView): readonly Item[] {
+export function plateItems(placed: Placed, view: MapView): readonly Item[] {
   const { box, rect } = placed;
   const part = box.part;
   const look = placed.form === 'hub' ? 'hub' : 'box';
   const items: Item[] = [{ type: 'plate', ...rect, look, part, ...plateMark(view, box.box.id) }];
   const room = rect.w - 14;
-  if (placed.form === 'hub') return [...items, ...hubItems(placed, level)];
-  if (level === 1) {
+  if (placed.form === 'hub') return [...items, ...hubItems(placed)];
+  if (box.level === 1 && placed.form !== 'hair') {
     items.push(
       text(rect.x + rect.w / 2, rect.y + 16, box.box.tag, {
         face: 'mono',
@@ -129,7 +131,7 @@ function namedLine({ box, rect }: Placed): readonly Item[] {
   ];
 }
 
-function hubItems(placed: Extract<Placed, { form: 'hub' }>, level: Level): readonly Item[] {
+function hubItems(placed: Extract<Placed, { form: 'hub' }>): readonly Item[] {
   const { box, rect, hub } = placed;
   const part = box.part;
   const items: Item[] = [
@@ -138,7 +140,7 @@ function hubItems(placed: Extract<Placed, { form: 'hub' }>, level: Level): reado
       part,
     }),
   ];
-  if (freeLine(hub, level))
+  if (freeLine(hub))
     items.push(
       text(
         rect.x + 9,
@@ -150,18 +152,14 @@ function hubItems(placed: Extract<Placed, { form: 'hub' }>, level: Level): reado
   return items;
 }
 
-export function rowItems(
-  placement: Placement,
-  placed: Extract<Placed, { form: 'hub' }>,
-  level: Level,
-): readonly Item[] {
+export function rowItems(placement: Placement, placed: Extract<Placed, { form: 'hub' }>): readonly Item[] {
   const { box, rect, hub } = placed;
   return hub.rows.flatMap(({ jack, side, free }): Item[] => {
     const part: Part = { type: 'jack', id: `${box.box.id}/${jack.id}` };
     const end = endpointOf(placement, { box: box.box.id, jack: jack.id });
     if (!end) return [];
     const words = box.rowWords.get(jack.id);
-    const loop = level === 1 ? hub.loops.find((l) => l.send === jack) : undefined;
+    const loop = hub.level === 1 ? hub.loops.find((l) => l.send === jack) : undefined;
     const tone = free ? 'muted' : 'ink';
     if (side === 'top' || side === 'bottom')
       return [

@@ -65,6 +65,8 @@ export type RuleItem = {
 export type AreaItem = { readonly type: 'area'; readonly points: readonly Point[]; readonly tone: Tone };
 
 export type Item = PlateItem | TextItem | PathItem | ArrowItem | SleeveItem | JackItem | RuleItem | AreaItem;
+/** How much a box shows: 0 all of it, 1 folded. */
+export type Level = 0 | 1;
 export type Side = 'left' | 'right' | 'top' | 'bottom';
 
 /** Primitives with part ids and token names; no pen computes a coordinate. */

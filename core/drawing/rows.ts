@@ -1,6 +1,6 @@
 import type { Hub, PlaceBlocks } from './blocks';
 import type { MapModel } from './model';
-import { freeLine, SIZE, type Level } from './sizes';
+import { freeLine, SIZE } from './sizes';
 
 type Variable = { readonly hub: Hub; readonly jack: string };
 
@@ -14,7 +14,6 @@ export function rowHeights(
   places: readonly PlaceBlocks[],
   model: MapModel,
   tops: ReadonlyMap<Hub, number>,
-  level: Level,
 ): ReadonlyMap<string, number> {
   const hubs = places.flatMap((place) =>
     place.columns.flatMap((c) => c.items.filter((item): item is Hub => item.kind !== 'flow')),
@@ -26,7 +25,7 @@ export function rowHeights(
   for (const hub of hubs) {
     let before = -1;
     let by = SIZE.row;
-    const folded = foldedRows(hub, level);
+    const folded = foldedRows(hub);
     for (const row of hub.rows) {
       if (row.side === 'top' || row.side === 'bottom' || folded.has(row.jack.id)) continue;
       const at = variables.length;
@@ -45,7 +44,7 @@ export function rowHeights(
       const upper = stacked[i];
       const [last, first] = [lastOf(upper, index), firstOf(lower, index)];
       if (upper && last !== undefined && first !== undefined)
-        below.push({ from: last, to: first, by: SIZE.row + footOf(upper, level) + SIZE.gapY + SIZE.hubHead });
+        below.push({ from: last, to: first, by: SIZE.row + footOf(upper) + SIZE.gapY + SIZE.hubHead });
     });
   }
   const root = variables.map((_, i) => i);
@@ -78,8 +77,8 @@ const lastOf = (hub: Hub | undefined, index: ReadonlyMap<string, number>) =>
   rowsWithHeight(hub, index).at(-1);
 
 /** What a hub shows below its rows: speaker jacks, the line of free jacks. */
-export const footOf = (hub: Hub, level: Level): number =>
-  (hub.rows.some((row) => row.side === 'bottom') ? 24 : 0) + (freeLine(hub, level) ? 24 : 0) + 6;
+export const footOf = (hub: Hub): number =>
+  (hub.rows.some((row) => row.side === 'bottom') ? 24 : 0) + (freeLine(hub) ? 24 : 0) + 6;
 
 /** Least heights by repeated relaxing, or null when the rows would have to stand below themselves. */
 function heights(
@@ -104,6 +103,6 @@ function heights(
 }
 
 /** Folded, a loop of a comb is one line: the row of its return is gone. */
-export function foldedRows(hub: Hub, level: Level): ReadonlySet<string> {
-  return level === 1 && hub.kind === 'comb' ? new Set(hub.loops.map((loop) => loop.back.id)) : new Set();
+export function foldedRows(hub: Hub): ReadonlySet<string> {
+  return hub.level === 1 && hub.kind === 'comb' ? new Set(hub.loops.map((loop) => loop.back.id)) : new Set();
 }

@@ -23,13 +23,11 @@ export const SIZE = {
   ownGutter: 36,
 } as const;
 
-export type Level = 0 | 1;
-
 export const up = (value: number): number => Math.ceil(value / LANE) * LANE;
 
 /** A plate of a strip: its name and one setting, or only its tag when folded. */
-export function plateSize(box: MapBox, level: Level): { w: number; h: number } {
-  if (level === 1) return { w: Math.max(54, up(textWidth(box.box.tag, 'mono', SIZE.text) + 16)), h: 30 };
+export function plateSize(box: MapBox): { w: number; h: number } {
+  if (box.level === 1) return { w: Math.max(54, up(textWidth(box.box.tag, 'mono', SIZE.text) + 16)), h: 30 };
   const words =
     Math.max(textWidth(box.box.name, 'bold', SIZE.text), textWidth(box.setting, 'sans', SIZE.text)) + 16;
   return { w: Math.min(102, Math.max(72, up(words))), h: 42 };
@@ -61,5 +59,5 @@ export function hubWidth(hub: Hub): number {
   return Math.max(Math.min(216, Math.max(96, up(Math.max(head, ...names)))), up(foot));
 }
 
-export const freeLine = (hub: Hub, level: Level): boolean =>
-  level === 0 && hub.box.free.length > 0 && !hub.rows.some((row) => row.free);
+export const freeLine = (hub: Hub): boolean =>
+  hub.level === 0 && hub.box.free.length > 0 && !hub.rows.some((row) => row.free);

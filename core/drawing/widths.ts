@@ -5,26 +5,26 @@ import { textWidth } from './fonts';
 import type { MapBox, MapModel } from './model';
 import { LANE } from './router';
 import { footOf } from './rows';
-import { hairWidth, hubWidth, plateSize, SIZE, up, type Level } from './sizes';
+import { hairWidth, hubWidth, plateSize, SIZE, up } from './sizes';
 
-const combWidth = (hub: Hub, level: Level) => {
+const combWidth = (hub: Hub) => {
   const hairs = hub.loops.map((loop) => loop.boxes.reduce((sum, box) => sum + SIZE.gapX + hairWidth(box), 0));
-  return hubWidth(hub) + (level === 0 ? Math.max(0, ...hairs) + SIZE.pad : 0);
+  return hubWidth(hub) + (hub.level === 0 ? Math.max(0, ...hairs) + SIZE.pad : 0);
 };
 
 /** The least width of a column, and the width at which nothing in it has to wrap. */
-function columnWidths(column: Column, level: Level): { least: number; natural: number } {
+function columnWidths(column: Column): { least: number; natural: number } {
   let [least, natural] = [0, 0];
   for (const item of column.items) {
     if (item.kind === 'flow') {
-      const widths = item.boxes.map((box) => plateSize(box, level).w);
+      const widths = item.boxes.map((box) => plateSize(box).w);
       least = Math.max(least, ...widths);
       natural = Math.max(
         natural,
         widths.reduce((sum, w) => sum + w + SIZE.gapX, -SIZE.gapX),
       );
     } else {
-      const w = item.kind === 'comb' ? combWidth(item, level) : hubWidth(item);
+      const w = item.kind === 'comb' ? combWidth(item) : hubWidth(item);
       least = Math.max(least, w);
       natural = Math.max(natural, w);
     }
@@ -54,11 +54,11 @@ const WIDEN = 102;
 const TALL = 480;
 
 /** How tall a column stands at a width: its strips wrapped, its hubs by their rows. */
-function columnHeight(column: Column, width: number, level: Level): number {
+function columnHeight(column: Column, width: number): number {
   return column.items.reduce((sum, item) => {
-    if (item.kind === 'flow') return sum + layFlow(item, 0, 0, width, level).bottom + SIZE.gapY;
+    if (item.kind === 'flow') return sum + layFlow(item, 0, 0, width).bottom + SIZE.gapY;
     const rows = item.rows.filter((row) => row.side === 'left' || row.side === 'right').length;
-    return sum + SIZE.hubHead + rows * SIZE.row + footOf(item, level) + SIZE.gapY;
+    return sum + SIZE.hubHead + rows * SIZE.row + footOf(item) + SIZE.gapY;
   }, 0);
 }
 
@@ -77,9 +77,8 @@ export function widthsOf(
   places: readonly PlaceBlocks[],
   gutters: readonly number[],
   pane: number,
-  level: Level,
 ): readonly Widths[] {
-  const measured = places.map((place) => place.columns.map((column) => columnWidths(column, level)));
+  const measured = places.map((place) => place.columns.map((column) => columnWidths(column)));
   const titles = places.map((place) => up(textWidth(place.name, 'bold', SIZE.text) + 16));
   const columns = measured.map((list) => list.map((column) => column.least));
   const total = (i: number) => {
@@ -110,7 +109,7 @@ export function widthsOf(
     for (;;) {
       const spare = Math.floor((pane - sum()) / LANE) * LANE;
       const [tallest] = own
-        .map((column, c) => ({ c, width: list[c] ?? 0, height: columnHeight(column, list[c] ?? 0, level) }))
+        .map((column, c) => ({ c, width: list[c] ?? 0, height: columnHeight(column, list[c] ?? 0) }))
         .filter(({ c, width }) => width < most(c))
         .sort((p, q) => Math.max(q.height, TALL) - Math.max(p.height, TALL) || p.c - q.c);
       if (!tallest || spare <= 0) break;

@@ -22,6 +22,7 @@ const mapQuery = {
   open: [],
   names: 'few',
   named: [],
+  chosen: [],
   unit: 'metres',
 } as const;
 

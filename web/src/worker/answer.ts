@@ -13,7 +13,7 @@ const CARD_MAP = 372;
 const soundOf = (sound: string) => (sound === 'all' ? null : sound);
 
 const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf<K> } = {
-  map: (rig, { setting, width, height, level, open, names, named, unit }) =>
+  map: (rig, { setting, width, height, level, open, names, named, chosen, unit }) =>
     drawMap({
       rig,
       setting,
@@ -21,7 +21,13 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
       leastHeight: height,
       level,
       unit,
-      view: { open, names, named, marks: marksOf(report(rig, setting.variant, soundOf(setting.sound))) },
+      view: {
+        open,
+        names,
+        named,
+        chosen,
+        marks: marksOf(report(rig, setting.variant, soundOf(setting.sound))),
+      },
     }),
   findings: (rig, { variant, sound }) => report(rig, variant, sound),
   cure: (rig, { variant, sound, key }) => {

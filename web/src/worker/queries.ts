@@ -15,6 +15,7 @@ type MapQuery = {
   readonly open: readonly string[];
   readonly names: 'few' | 'all';
   readonly named: readonly string[];
+  readonly chosen: readonly string[];
   readonly unit: LengthUnit;
 };
 

@@ -10,7 +10,7 @@ export type Analysis<T> = {
   readonly fault: string | null;
 };
 
-type Held<T> = { kind: string; key: string; revision: number; value: T | null; fault: string | null };
+type Held<T> = { key: string; revision: number; value: T | null; fault: string | null };
 
 /** Asks the worker anew with every revision of the rig; results older than the one shown are dropped. */
 export function useAnalysis<K extends Kind>(query: QueryOf<K> | null): Analysis<ResultOf<K>> {
@@ -27,15 +27,13 @@ export function useAnalysis<K extends Kind>(query: QueryOf<K> | null): Analysis<
       ({ revision: of, result }) => {
         if (left) return;
         setHeld((old) =>
-          old?.key === key && old.revision > of
-            ? old
-            : { kind: asked.kind, key, revision: of, value: result, fault: null },
+          old?.key === key && old.revision > of ? old : { key, revision: of, value: result, fault: null },
         );
       },
       (error: unknown) => {
         if (left) return;
         const fault = error instanceof Error ? error.message : String(error);
-        setHeld((old) => ({ kind: asked.kind, key, revision, value: old?.value ?? null, fault }));
+        setHeld((old) => ({ key, revision, value: old?.value ?? null, fault }));
       },
     );
     return () => {

@@ -20,6 +20,9 @@ const mainBlock = (box: Box) =>
   box.blocks.find((block) => block.states.some((state) => !isOn(state))) ??
   box.blocks.find((block) => block.states.length > 1);
 
+const FOLDS = ['auto', 'open', 'folded'] as const;
+const FOLD_WORDS = { auto: 'Fold and open with the map', open: 'Keep open', folded: 'Keep folded' } as const;
+
 /** Everything the map can do with what is selected, in the order of the menu. */
 export function useActs(): readonly Act[] {
   const { rig, setting, scope, selection, select, readOnly, sound, setSound } = useRig();
@@ -108,6 +111,7 @@ export function useActs(): readonly Act[] {
     const at = lines.findIndex((line) => line.key === map.openKey);
     map.setOpenKey(lines[(at + 1) % Math.max(1, lines.length)]?.key ?? null);
   };
+  const nextFold = FOLDS[(FOLDS.indexOf(box?.folded ?? 'auto') + 1) % FOLDS.length] ?? 'auto';
   const hub = box && box.jacks.filter(isAudio).length > 2 ? box : undefined;
 
   return [
@@ -165,6 +169,13 @@ export function useActs(): readonly Act[] {
       shown: 'O',
       run: () => hub && map.toggleHub(hub.id),
       enabled: !!hub,
+    },
+    {
+      label: FOLD_WORDS[nextFold],
+      key: 'k',
+      shown: 'K',
+      run: () => box && commit({ edit: 'setFolded', arguments: { id: box.id, folded: nextFold } }),
+      enabled: writes && !!box,
     },
     {
       label: 'Next finding',

@@ -103,6 +103,7 @@ export function MapPane() {
         open: everyHub,
         names: zoom >= NAMES_AT || plugging ? 'all' : 'few',
         named: chosenBox === null ? [] : [chosenBox],
+        chosen: chosenBox === null ? [] : [chosenBox],
         unit: units,
       } as const)
     : null;
