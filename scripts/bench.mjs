@@ -1,8 +1,9 @@
 // npm run bench: prints each budget of the house with what was measured. Exit 1 if one is exceeded.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
+import { withApp } from './browser.mjs';
 import { ensureInstalled, hasCommand, root } from './lib.mjs';
 
 if ((await ensureInstalled()) !== 0) process.exit(1);
@@ -31,91 +32,62 @@ const starts = Array.from({ length: 5 }, () => {
 });
 results.push({ what: 'command line start-up', value: median(starts), budget: 700, unit: 'ms' });
 
-const PORT = 4497;
-
 /** What a first visitor's browser fetches and how soon the demo's map stands; then edits to painted findings. */
-async function inBrowser() {
-  const { chromium } = await import('@playwright/test');
-  const server = spawn(process.execPath, ['build/server.mjs', '--port', String(PORT)], {
-    cwd: root,
-    stdio: 'ignore',
+async function inBrowser(browser, base) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const scripts = [];
+  page.on('response', (response) => {
+    if (response.request().resourceType() === 'script') scripts.push(response.url());
   });
-  const base = `http://127.0.0.1:${PORT}`;
-  for (let i = 0; i < 50; i += 1) {
-    const up = await fetch(`${base}/health`).catch(() => null);
-    if (up?.ok) break;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-    ],
+  const start = performance.now();
+  await page.goto(base);
+  await page.locator('[data-part="box:valve-head"]').first().waitFor();
+  const painted = performance.now() - start;
+  const own = scripts.filter((url) => url.endsWith('.js') && !url.includes('.worker-'));
+  const bytes = own.reduce(
+    (sum, url) => sum + gzipSync(readFileSync(path.join(root, 'build', 'web', new URL(url).pathname))).length,
+    0,
+  );
+  results.push({
+    what: 'script before the demo’s map is painted',
+    value: bytes / 1024,
+    budget: 220,
+    unit: 'kB gzip',
   });
-  try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    const scripts = [];
-    page.on('response', (response) => {
-      if (response.request().resourceType() === 'script') scripts.push(response.url());
-    });
-    const start = performance.now();
-    await page.goto(base);
-    await page.locator('[data-part="box:valve-head"]').first().waitFor();
-    const painted = performance.now() - start;
-    const own = scripts.filter((url) => url.endsWith('.js') && !url.includes('.worker-'));
-    const bytes = own.reduce(
-      (sum, url) =>
-        sum + gzipSync(readFileSync(path.join(root, 'build', 'web', new URL(url).pathname))).length,
-      0,
-    );
-    results.push({
-      what: 'script before the demo’s map is painted',
-      value: bytes / 1024,
-      budget: 220,
-      unit: 'kB gzip',
-    });
-    results.push({ what: 'demo’s map painted', value: painted, budget: 1500, unit: 'ms' });
+  results.push({ what: 'demo’s map painted', value: painted, budget: 1500, unit: 'ms' });
 
-    await page.goto(`${base}/shelf`);
-    await page.getByLabel('Rig files to import').setInputFiles(largeFile);
-    await page.getByRole('link', { name: /Large rig/ }).click();
-    await page.locator('[data-part="box:valve-head"]').first().waitFor();
-    // A lead is unplugged and plugged again by undo; the time runs to the paint after the list of findings changed.
-    const times = [];
-    for (let i = 0; i < 12; i += 1) {
-      const took = page.evaluate(
-        () =>
-          new Promise((resolve) => {
-            const pane = document.querySelector('[aria-label="Findings"]');
-            let begun = 0;
-            document.addEventListener('keydown', () => (begun = performance.now()), {
-              once: true,
-              capture: true,
-            });
-            const watcher = new MutationObserver(() => {
-              watcher.disconnect();
-              requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - begun)));
-            });
-            watcher.observe(pane, { childList: true, subtree: true, characterData: true });
-          }),
-      );
-      if (i === 0) await page.locator('[data-part^="lead:"]').first().dispatchEvent('click');
-      await page.locator('[data-testid="map"]').focus();
-      await page.keyboard.press(i % 2 === 0 ? 'u' : 'Control+z');
-      times.push(await took);
-    }
-    results.push({ what: 'edit → new findings painted', value: median(times), budget: 33, unit: 'ms' });
-  } finally {
-    await browser.close();
-    server.kill();
+  await page.goto(`${base}/shelf`);
+  await page.getByLabel('Rig files to import').setInputFiles(largeFile);
+  await page.getByRole('link', { name: /Large rig/ }).click();
+  await page.locator('[data-part="box:valve-head"]').first().waitFor();
+  // A lead is unplugged and plugged again by undo; the time runs to the paint after the list of findings changed.
+  const times = [];
+  for (let i = 0; i < 12; i += 1) {
+    const took = page.evaluate(
+      () =>
+        new Promise((resolve) => {
+          const pane = document.querySelector('[aria-label="Findings"]');
+          let begun = 0;
+          document.addEventListener('keydown', () => (begun = performance.now()), {
+            once: true,
+            capture: true,
+          });
+          const watcher = new MutationObserver(() => {
+            watcher.disconnect();
+            requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - begun)));
+          });
+          watcher.observe(pane, { childList: true, subtree: true, characterData: true });
+        }),
+    );
+    if (i === 0) await page.locator('[data-part^="lead:"]').first().dispatchEvent('click');
+    await page.locator('[data-testid="map"]').focus();
+    await page.keyboard.press(i % 2 === 0 ? 'u' : 'Control+z');
+    times.push(await took);
   }
+  results.push({ what: 'edit → new findings painted', value: median(times), budget: 33, unit: 'ms' });
 }
 
-if (hasCommand('chromium') || process.env.CHROMIUM) await inBrowser();
+if (hasCommand('chromium') || process.env.CHROMIUM) await withApp(4497, inBrowser);
 else console.log('No chromium: what happens in the browser is not measured.');
 
 for (const { what, value, budget, unit } of results) {

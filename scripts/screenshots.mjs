@@ -1,34 +1,7 @@
 // node scripts/screenshots.mjs: takes the pictures of docs/screenshots anew, from the demo, against the production build.
-import { spawn } from 'node:child_process';
 import path from 'node:path';
-import { ensureInstalled, root } from './lib.mjs';
-
-if ((await ensureInstalled()) !== 0) process.exit(1);
-const { buildApp } = await import('./build.mjs');
-if ((await buildApp()) !== 0) process.exit(1);
-const { chromium } = await import('@playwright/test');
-
-const PORT = 4496;
-const base = `http://127.0.0.1:${PORT}`;
-const server = spawn(process.execPath, ['build/server.mjs', '--port', String(PORT)], {
-  cwd: root,
-  stdio: 'ignore',
-});
-for (let i = 0; i < 50; i += 1) {
-  const up = await fetch(`${base}/health`).catch(() => null);
-  if (up?.ok) break;
-  await new Promise((resolve) => setTimeout(resolve, 100));
-}
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-  ],
-});
+import { withApp } from './browser.mjs';
+import { root } from './lib.mjs';
 
 const go = (view) => async (page) => {
   await page.getByRole('link', { name: view, exact: true }).click();
@@ -84,21 +57,21 @@ const shots = [
   { name: 'route-phone', size: [390, 844], theme: 'dark' },
 ];
 
-for (const { name, act, theme = 'light', size = [1280, 800] } of shots) {
-  const context = await browser.newContext({
-    viewport: { width: size[0], height: size[1] },
-    colorScheme: theme,
-    reducedMotion: 'reduce',
-  });
-  const page = await context.newPage();
-  await page.goto(base);
-  await page.getByText('Not judged yet').waitFor();
-  await page.getByLabel('Close this line').click();
-  await page.waitForTimeout(800);
-  await act?.(page);
-  await page.waitForTimeout(600);
-  await page.screenshot({ path: path.join(root, 'docs', 'screenshots', `${name}.png`) });
-  await context.close();
-}
-await browser.close();
-server.kill();
+process.exitCode = await withApp(4496, async (browser, base) => {
+  for (const { name, act, theme = 'light', size = [1280, 800] } of shots) {
+    const context = await browser.newContext({
+      viewport: { width: size[0], height: size[1] },
+      colorScheme: theme,
+      reducedMotion: 'reduce',
+    });
+    const page = await context.newPage();
+    await page.goto(base);
+    await page.getByText('Not judged yet').waitFor();
+    await page.getByLabel('Close this line').click();
+    await page.waitForTimeout(800);
+    await act?.(page);
+    await page.waitForTimeout(600);
+    await page.screenshot({ path: path.join(root, 'docs', 'screenshots', `${name}.png`) });
+    await context.close();
+  }
+});

@@ -1,6 +1,7 @@
 import { connectorName } from '../cables';
 import {
   boxOf,
+  endWords,
   isLink,
   isPutAway,
   sources,
@@ -71,22 +72,13 @@ const step = (
 });
 
 function walkLead(rig: Rig, { lead, from, to }: Plugged): WalkLead {
-  const end = (refs: readonly JackRef[]) =>
-    refs.length === 0
-      ? 'loose'
-      : refs
-          .map((ref) => {
-            const box = boxOf(rig, ref.box);
-            return `${box?.tag ?? ''} ${box?.jacks.find((jack) => jack.id === ref.jack)?.label ?? ''}`;
-          })
-          .join(' or ');
   const plug = (side: 'from' | 'to') =>
     [lead[side].plug.connector, ...lead[side].adapters.map((a) => a.gives)].map(connectorName).join(' + ');
   return {
     id: lead.id,
     number: lead.number,
-    from: end(from),
-    to: end(to),
+    from: endWords(rig, from),
+    to: endWords(rig, to),
     kind: lead.kind,
     lengthM: lead.lengthM,
     plugs: `${plug('from')} – ${plug('to')}`,

@@ -1,5 +1,6 @@
 import {
   boxOf,
+  endWords,
   inOrder,
   isAudio,
   isOneInOneOut,
@@ -161,17 +162,13 @@ function intoLead(
   const plugged = wiring(rig, variant);
   const [before, after] = [leadInto(plugged, line.into), leadOutOf(plugged, line.outOf)];
   if (!before || !after || target.to.length === 0) return null;
-  const name = (ref: JackRef | undefined) => {
-    const box = boxOf(rig, ref?.box ?? '');
-    return `${box?.tag ?? ''} ${box?.jacks.find((jack) => jack.id === ref?.jack)?.label ?? ''}`.trim();
-  };
   const moves: Move[] = [
     { lead: before.lead.id, to: after.to },
     { lead: target.lead.id, to: [line.into] },
     { lead: after.lead.id, to: target.to },
   ];
   return {
-    words: `into lead ${target.lead.number}, ${name(target.from[0])} to ${name(target.to[0])}`,
+    words: `into lead ${target.lead.number}, ${endWords(rig, target.from.slice(0, 1))} to ${endWords(rig, target.to.slice(0, 1))}`,
     leads: numbers(before.lead, target.lead, after.lead),
     edit: movesEdit(variant, way, moves, null),
   };

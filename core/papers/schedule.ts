@@ -1,6 +1,16 @@
 import Papa from 'papaparse';
 import { connectorName } from '../cables';
-import { boxOf, computedLength, isLink, isPutAway, wiring, type JackRef, type Lead, type Rig } from '../rig';
+import {
+  boxOf,
+  computedLength,
+  endWords,
+  isLink,
+  isPutAway,
+  wiring,
+  type JackRef,
+  type Lead,
+  type Rig,
+} from '../rig';
 import { formatLength, type LengthUnit } from '../units';
 
 /** One line of the lead schedule. */
@@ -34,23 +44,14 @@ export type Schedule = {
 };
 
 function rowOf(rig: Rig, lead: Lead, from: readonly JackRef[], to: readonly JackRef[]): ScheduleRow {
-  const end = (refs: readonly JackRef[]) =>
-    refs.length === 0
-      ? 'loose'
-      : refs
-          .map((ref) => {
-            const box = boxOf(rig, ref.box);
-            return `${box?.tag ?? ''} ${box?.jacks.find((jack) => jack.id === ref.jack)?.label ?? ''}`;
-          })
-          .join(' or ');
   const names = (refs: readonly JackRef[]) =>
     [...new Set(refs.map((ref) => boxOf(rig, ref.box)?.name ?? ''))].join(' or ');
   const loose = [from, to].filter((refs) => refs.length === 0).length;
   return {
     id: lead.id,
     number: lead.number,
-    from: end(from),
-    to: end(to),
+    from: endWords(rig, from),
+    to: endWords(rig, to),
     fromBox: names(from),
     toBox: names(to),
     kind: lead.kind,

@@ -4,6 +4,7 @@ import {
   applyEdit,
   boxOf,
   computedLength,
+  endWords,
   isLink,
   sources,
   wiring,
@@ -55,21 +56,14 @@ export type Card = {
     }
 );
 
-const jackName = (rig: Rig, ref: { box: string; jack: string } | undefined) => {
-  const box = ref && boxOf(rig, ref.box);
-  return box ? `${box.tag} ${box.jacks.find((jack) => jack.id === ref.jack)?.label ?? ''}` : 'loose';
-};
-
 function cardLead(rig: Rig, id: string): CardLead {
   const lead = rig.leads.find((l) => l.id === id);
   if (!lead) throw new Error(`the trial has no lead ${id}`);
-  const ends = (at: Lead['from']['at']) =>
-    at.length === 0 ? 'loose' : at.map((ref) => jackName(rig, ref)).join(' or ');
   return {
     number: lead.number,
     kind: lead.kind,
-    from: ends(lead.from.at),
-    to: ends(lead.to.at),
+    from: endWords(rig, lead.from.at),
+    to: endWords(rig, lead.to.at),
     lengthM: lead.lengthM,
     toBeMade: computedLength(rig, lead)?.toBeMade ?? false,
   };

@@ -45,3 +45,4 @@ export {
 
 export { makeRig } from './new-rig';
 export { writeRig } from './write';
+export { endWords, jackWords } from './words';

@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { patchUp, progressOf, SECTIONS, walkUnderWay, type WalkStep } from '../../../../core/bench';
 import { freshId, type Walk } from '../../../../core/rig';
 import { count } from '../../../../core/units';
+import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { Empty } from '../../parts/empty';
 import { useCommit, useRig } from '../../rig/context';
@@ -170,12 +170,9 @@ export function BenchView() {
         title="Nothing to patch up yet"
         text="The walk goes lead by lead. Take a routing, or plug leads on the map, first."
       >
-        <Link
-          className="inline-flex min-h-11 items-center rounded border border-ink bg-ink px-4 text-on-ink"
-          to={`/rig/${rig.id}/routes`}
-        >
+        <ActLink tall to={`/rig/${rig.id}/routes`}>
           See the routings
-        </Link>
+        </ActLink>
       </Empty>
     );
   return walk ? <Walking walk={walk} /> : <Begin />;

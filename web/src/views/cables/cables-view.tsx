@@ -5,6 +5,7 @@ import { numberAlongRoute } from '../../../../core/bench';
 import { scheduleCsv, scheduleOf, type ScheduleRow } from '../../../../core/papers';
 import { slug } from '../../../../core/rig';
 import { count, formatLength, parseLength } from '../../../../core/units';
+import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';
 import { Empty } from '../../parts/empty';
@@ -165,12 +166,7 @@ export function CablesView() {
         title="No leads yet"
         text="Take a routing, or plug leads on the map: each is listed here with its length."
       >
-        <Link
-          className="inline-flex min-h-7 items-center rounded border border-ink bg-ink px-2.5 text-sm text-on-ink"
-          to={`/rig/${rig.id}/routes`}
-        >
-          See the routings
-        </Link>
+        <ActLink to={`/rig/${rig.id}/routes`}>See the routings</ActLink>
       </Empty>
     );
   const sorted = (id: string) => {

@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { Link } from 'react-router';
 import { boxesFromQuick, CATALOGUE, readQuickLine, type QuickItem } from '../../../../core/catalog';
 import { sources, type EditCall, type SingleEdit } from '../../../../core/rig';
 import { count } from '../../../../core/units';
+import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { useCommit, useRig } from '../../rig/context';
 
@@ -62,22 +62,14 @@ function completion(line: string): string | null {
 /** What comes next once there is something to wire; after a line it takes the focus, so that Enter goes on. */
 function Next({ takesFocus }: { takesFocus: boolean }) {
   const { rig } = useRig();
-  const link = useRef<HTMLAnchorElement>(null);
-  useEffect(() => {
-    if (takesFocus) link.current?.focus();
-  }, [takesFocus]);
   const routable =
     sources(rig).length > 0 && rig.boxes.some((box) => box.blocks.some((b) => b.role === 'preamp'));
   if (rig.leads.length > 0 || !routable) return null;
   return (
     <p className="flex flex-wrap items-center gap-2 pt-2 text-sm">
-      <Link
-        to={`/rig/${rig.id}/routes`}
-        ref={link}
-        className="inline-flex min-h-8 items-center rounded border border-ink bg-ink px-3 text-on-ink"
-      >
+      <ActLink to={`/rig/${rig.id}/routes`} takesFocus={takesFocus}>
         See which routings can be had
-      </Link>
+      </ActLink>
       <span className="text-muted">Nothing is wired until one is taken.</span>
     </p>
   );

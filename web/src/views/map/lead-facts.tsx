@@ -3,6 +3,7 @@ import {
   computedLength,
   isLink,
   jackKey,
+  jackWords,
   LEAD_KINDS,
   wiring,
   type JackRef,
@@ -21,10 +22,6 @@ function End({ lead, side, refs }: { lead: Lead; side: 'from' | 'to'; refs: read
   const map = useMap();
   const disabled = readOnly !== null;
   const scope = setting.variant === null ? {} : { scope: { layer: 'variant', id: setting.variant } as const };
-  const name = (ref: JackRef) => {
-    const box = rig.boxes.find((b) => b.id === ref.box);
-    return `${box?.tag ?? ''} ${box?.jacks.find((j) => j.id === ref.jack)?.label ?? ''}`;
-  };
   return (
     <div className="flex flex-wrap items-center gap-1">
       <span className="w-12 text-xs text-muted">{side === 'from' ? 'source' : 'far end'}</span>
@@ -39,7 +36,7 @@ function End({ lead, side, refs }: { lead: Lead; side: 'from' | 'to'; refs: read
                 onClick={() => select({ type: 'jack', id: jackKey(ref) })}
               >
                 {i > 0 ? 'or ' : ''}
-                {name(ref)}
+                {jackWords(rig, ref)}
               </button>
             ))}
         {lead[side].adapters.map((adapter) => (

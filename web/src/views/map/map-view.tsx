@@ -1,6 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { isPutAway, wiring } from '../../../../core/rig';
+import { ActLink } from '../../parts/act-link';
 import { Empty } from '../../parts/empty';
 import { useMedia } from '../../parts/use-size';
 import { selectedBox, useRig } from '../../rig/context';
@@ -28,8 +29,6 @@ function Facts() {
   return box ? <Inspector key={box.id} box={box} /> : null;
 }
 
-const link = 'inline-flex min-h-7 items-center rounded border border-ink bg-ink px-2.5 text-sm text-on-ink';
-
 /** What goes where, and is it right. */
 export function MapView() {
   const { rig, setting, selection } = useRig();
@@ -41,9 +40,7 @@ export function MapView() {
   if (rig.boxes.length === 0)
     return (
       <Empty title="Nothing to map yet" text="A rig begins with its gear: one line is enough.">
-        <Link className={link} to={`/rig/${rig.id}/gear`}>
-          Enter the gear
-        </Link>
+        <ActLink to={`/rig/${rig.id}/gear`}>Enter the gear</ActLink>
       </Empty>
     );
   return (

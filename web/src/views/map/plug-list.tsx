@@ -1,17 +1,12 @@
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import type { PlugAnswer } from '../../../../core/cables';
-import { boxOf, type Rig } from '../../../../core/rig';
+import { jackWords, type Rig } from '../../../../core/rig';
 import { Button } from '../../parts/button';
 import { useRig } from '../../rig/context';
 import { useMap, type Plugging } from './context';
 
-function nameOf(rig: Rig, at: { box: string; jack: string }): string {
-  const box = boxOf(rig, at.box);
-  return `${box?.tag ?? ''} ${box?.jacks.find((jack) => jack.id === at.jack)?.label ?? ''}`;
-}
-
 function titleOf(rig: Rig, { hand }: Plugging): string {
-  if (hand.kind === 'new') return `From ${nameOf(rig, hand.at)} to …`;
+  if (hand.kind === 'new') return `From ${jackWords(rig, hand.at)} to …`;
   const lead = rig.leads.find((l) => l.id === hand.lead);
   return `Lead ${lead?.number ?? ''}: plug its ${hand.side === 'to' ? 'far end' : 'source end'} into …`;
 }
@@ -30,7 +25,7 @@ function onArrow(event: KeyboardEvent<HTMLElement>) {
 function Answer({ answer }: { answer: PlugAnswer }) {
   const { rig } = useRig();
   const { choose } = useMap();
-  const name = nameOf(rig, answer.at);
+  const name = jackWords(rig, answer.at);
   if (answer.verdict !== 'wrong')
     return (
       <li>

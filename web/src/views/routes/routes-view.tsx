@@ -1,8 +1,9 @@
 import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import { severityCounts } from '../../../../core/findings';
 import { SEVERITIES, sources, type RoutingChange } from '../../../../core/rig';
 import { count, formatLength } from '../../../../core/units';
+import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
 import { SEVERITY_TEXT } from '../../parts/severity';
@@ -147,8 +148,6 @@ function RoutingCard({ card, onTake }: { card: ShownCard; onTake: (change: Routi
   );
 }
 
-const link = 'inline-flex min-h-7 items-center rounded border border-ink bg-ink px-2.5 text-sm text-on-ink';
-
 /** How the rig could be wired, and what each would cost; taking one wires the map. */
 export function RoutesView() {
   const { rig } = useRig();
@@ -174,9 +173,7 @@ export function RoutesView() {
         title="No guitar in the rig yet"
         text="A routing begins at an instrument and ends at what must be heard. Enter the gear in one line first."
       >
-        <Link className={link} to={`/rig/${rig.id}/gear`}>
-          Enter the gear
-        </Link>
+        <ActLink to={`/rig/${rig.id}/gear`}>Enter the gear</ActLink>
       </Empty>
     );
   return (

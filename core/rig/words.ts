@@ -1,0 +1,13 @@
+import { boxOf } from './wiring';
+import type { JackRef, Rig } from './types';
+
+/** A jack as sleeves, schedules and lists name it: tag and printed name, `MULTI SEND 1`. */
+export function jackWords(rig: Rig, ref: JackRef): string {
+  const box = boxOf(rig, ref.box);
+  const label = box?.jacks.find((jack) => jack.id === ref.jack)?.label ?? '';
+  return `${box?.tag ?? ''} ${label}`.trim();
+}
+
+/** An end of a lead: where it is plugged, the jacks it is shared by, or that it is loose. */
+export const endWords = (rig: Rig, refs: readonly JackRef[]): string =>
+  refs.length === 0 ? 'loose' : refs.map((ref) => jackWords(rig, ref)).join(' or ');
