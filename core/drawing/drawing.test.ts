@@ -185,6 +185,7 @@ describe('blocks open and close by themselves', () => {
   test('folded, a comb is its rows and a pedal its tag', () => {
     expect(shown(folded([]), 'overdrive')).toBeUndefined();
     expect(shown(folded([]), 'fuzz')!.h).toBe(30);
+    expect(of(folded([]), 'text').map((t) => t.text)).toContain('L3 SEND ▸ Overdrive, off');
   });
   test('what is chosen is open: the pedal, or the comb it hangs in', () => {
     expect(shown(folded(['fuzz']), 'fuzz')!.h).toBe(42);
@@ -249,7 +250,15 @@ describe('the four-cable rig', () => {
     ]);
   });
   test('a line divides what is ahead of the preamp from what is after', () => {
-    expect(of(draw(fourCable()), 'rule').length).toBe(2);
+    const drawing = draw(fourCable());
+    // In the unit and in the head; drawn with their plates, or it would lie under them.
+    expect(of(drawing, 'rule').map((rule) => rule.part?.id)).toEqual([
+      'multi-effects',
+      'multi-effects',
+      'valve-head',
+      'valve-head',
+    ]);
+    expect(of(drawing, 'text').filter((t) => t.text === 'ahead / after')).toHaveLength(2);
   });
   test('crossed plugs are seen to cross', () => {
     const crossed = edited(fourCable(), {

@@ -5,7 +5,7 @@ import { fitText, textWidth } from './fonts';
 import type { MapModel } from './model';
 import type { Placed, Placement } from './place';
 import type { Item, TextItem } from './primitives';
-import { freeLine, SIZE } from './sizes';
+import { foldedWords, freeLine, SIZE } from './sizes';
 
 export type MapView = {
   /** Boxes whose free jacks are shown, and that stay open when folded. */
@@ -152,6 +152,28 @@ function hubItems(placed: Extract<Placed, { form: 'hub' }>): readonly Item[] {
   return items;
 }
 
+/** The line between the rows ahead of the preamp and those after it, with its words. */
+function divider({ box, rect }: Placed, rowY: number): readonly Item[] {
+  const y = rowY + SIZE.row / 2 + SIZE.divider / 2;
+  const { part } = box;
+  const words = 'ahead / after';
+  const half = textWidth(words, 'sans', SIZE.text) / 2 + 4;
+  const middle = rect.x + rect.w / 2;
+  const stretch = (from: number, to: number): Item => ({
+    type: 'rule',
+    from: { x: from, y },
+    to: { x: to, y },
+    dashed: true,
+    tone: 'line',
+    part,
+  });
+  return [
+    stretch(rect.x, middle - half),
+    text(middle, y + 4, words, { tone: 'muted', anchor: 'middle', part }),
+    stretch(middle + half, rect.x + rect.w),
+  ];
+}
+
 export function rowItems(placement: Placement, placed: Extract<Placed, { form: 'hub' }>): readonly Item[] {
   const { box, rect, hub } = placed;
   return hub.rows.flatMap(({ jack, side, free }): Item[] => {
@@ -172,10 +194,7 @@ export function rowItems(placement: Placement, placed: Extract<Placed, { form: '
       ];
     const room = rect.w - 18;
     if (loop) {
-      const names = loop.boxes.map((b) => `${b.box.tag}${b.setting ? ` ${b.setting}` : ''}`).join(', ');
-      return [
-        text(rect.x + 9, end.y + 4, fitText(`${jack.label} ▸ ${names}`, 'sans', SIZE.text, room), { part }),
-      ];
+      return [text(rect.x + 9, end.y + 4, fitText(foldedWords(loop), 'sans', SIZE.text, room), { part })];
     }
     const label = fitText(jack.label, 'mono', SIZE.text, room);
     const items: Item[] = [
@@ -196,16 +215,7 @@ export function rowItems(placement: Placement, placed: Extract<Placed, { form: '
           { tone: 'muted', anchor: side === 'left' ? 'end' : 'start', part },
         ),
       );
-    if (box.lastAhead === jack.id) {
-      const y = end.y + SIZE.row / 2 + SIZE.divider / 2;
-      items.push({
-        type: 'rule',
-        from: { x: rect.x, y },
-        to: { x: rect.x + rect.w, y },
-        dashed: true,
-        tone: 'line',
-      });
-    }
+    if (box.lastAhead === jack.id) items.push(...divider(placed, end.y));
     return items;
   });
 }

@@ -61,10 +61,11 @@ export type RuleItem = {
   readonly to: Point;
   readonly dashed: boolean;
   readonly tone: Tone;
+  /** What it is drawn on, and moves with. */
+  readonly part?: Part;
 };
-export type AreaItem = { readonly type: 'area'; readonly points: readonly Point[]; readonly tone: Tone };
 
-export type Item = PlateItem | TextItem | PathItem | ArrowItem | SleeveItem | JackItem | RuleItem | AreaItem;
+export type Item = PlateItem | TextItem | PathItem | ArrowItem | SleeveItem | JackItem | RuleItem;
 /** How much a box shows: 0 all of it, 1 folded. */
 export type Level = 0 | 1;
 export type Side = 'left' | 'right' | 'top' | 'bottom';

@@ -1,5 +1,5 @@
 import { textWidth } from './fonts';
-import type { Hub } from './blocks';
+import type { Hub, LocalLoop } from './blocks';
 import type { MapBox } from './model';
 import { LANE } from './router';
 
@@ -46,6 +46,10 @@ export const hairWidth = (box: MapBox): number =>
 
 const label = (text: string) => textWidth(text, 'mono', SIZE.text);
 
+/** A loop of a folded comb in one line: `L3 SEND ▸ Overdrive, on`. */
+export const foldedWords = ({ send, boxes }: LocalLoop): string =>
+  `${send.label} ▸ ${boxes.map((b) => (b.setting ? `${b.box.name}, ${b.setting}` : b.box.name)).join(' – ')}`;
+
 export function hubWidth(hub: Hub): number {
   const names = hub.rows.map(({ jack, side }) => {
     const words = hub.box.rowWords.get(jack.id);
@@ -54,9 +58,11 @@ export function hubWidth(hub: Hub): number {
       : label(jack.label) + (words ? textWidth(words, 'sans', SIZE.text) + 12 : 0) + 20;
   });
   const bottoms = hub.rows.filter((row) => row.side === 'bottom').map(({ jack }) => label(jack.label) + 18);
+  const folded =
+    hub.level === 1 ? hub.loops.map((loop) => textWidth(foldedWords(loop), 'sans', SIZE.text) + 20) : [];
   const head = textWidth(hub.box.box.name, 'bold', SIZE.text) + 24;
   const foot = bottoms.length * Math.max(0, ...bottoms);
-  return Math.max(Math.min(216, Math.max(96, up(Math.max(head, ...names)))), up(foot));
+  return Math.max(Math.min(216, Math.max(96, up(Math.max(head, ...names, ...folded)))), up(foot));
 }
 
 export const freeLine = (hub: Hub): boolean =>

@@ -188,6 +188,8 @@ describe('the SVG file', () => {
     for (const words of ['SEND 1', 'RETURN 1', 'SPK 16 Ω', '>3<', '>6<']) expect(text).toContain(words);
     expect(text).toMatch(/^<svg [^>]*viewBox=/);
     expect(text).not.toMatch(/class=|undefined|NaN/);
+    // Words keep their width where the fonts are not at hand.
+    expect(text.match(/<text [^>]*textLength="\d/g)!.length).toBeGreaterThan(10);
   });
   test('markup and control characters in names are plain text', () => {
     const named = edited(

@@ -1,4 +1,4 @@
-import { arrowPoints, pathData, type Drawing, type Item, type Tone } from '../drawing';
+import { arrowPoints, pathData, textWidth, type Drawing, type Item, type Tone } from '../drawing';
 
 /** Ink on white, whatever the theme of the screen. */
 const INK: Readonly<Record<Tone, string>> = {
@@ -29,6 +29,10 @@ const escape = (text: string) =>
 
 const WIDTH = { single: 1.5, double: 3.6, thick: 3.4, dotted: 1.6, dashed: 1.5 } as const;
 
+/** The width the drawing was laid out with, so that words stay in their plates where the fonts are not at hand. */
+const setTo = ({ text, face, size }: Extract<Item, { type: 'text' }>) =>
+  `textLength="${Math.round(textWidth(text, face, size) * 10) / 10}" lengthAdjust="spacingAndGlyphs"`;
+
 function itemSvg(item: Item): string {
   switch (item.type) {
     case 'plate': {
@@ -40,7 +44,7 @@ function itemSvg(item: Item): string {
       return `<rect x="${item.x}" y="${item.y}" width="${item.w}" height="${item.h}" rx="2.5" ${look} stroke-width="${width}"/>`;
     }
     case 'text':
-      return `<text x="${item.x}" y="${item.y}" font-family="${FONT[item.face]}" font-size="${item.size}" font-weight="${item.face === 'bold' ? 650 : 400}" text-anchor="${item.anchor}" fill="${INK[item.tone]}">${escape(item.text)}</text>`;
+      return `<text x="${item.x}" y="${item.y}" font-family="${FONT[item.face]}" font-size="${item.size}" font-weight="${item.face === 'bold' ? 650 : 400}" text-anchor="${item.anchor}" fill="${INK[item.tone]}" ${setTo(item)}>${escape(item.text)}</text>`;
     case 'path': {
       const d = pathData(item.points, item.hops);
       const colour = INK[item.mark ?? item.tone];
@@ -63,8 +67,6 @@ function itemSvg(item: Item): string {
       return `<circle cx="${item.x}" cy="${item.y}" r="2.5" fill="${item.free ? '#ffffff' : INK.ink}" stroke="${INK.ink}"/>`;
     case 'rule':
       return `<path d="M${item.from.x} ${item.from.y}L${item.to.x} ${item.to.y}" stroke="${INK[item.tone]}"${item.dashed ? ' stroke-dasharray="4 3"' : ''}/>`;
-    case 'area':
-      return `<polygon points="${item.points.map((p) => `${p.x},${p.y}`).join(' ')}" fill="${INK[item.tone]}" fill-opacity="0.12"/>`;
   }
 }
 

@@ -171,12 +171,5 @@ export function DrawnItem({ item, emphasisOf }: { item: Item; emphasisOf: Emphas
           strokeDasharray={item.dashed ? '4 3' : undefined}
         />
       );
-    case 'area':
-      return (
-        <polygon
-          points={item.points.map((p) => `${p.x},${p.y}`).join(' ')}
-          className={`${FILL[item.tone]} opacity-15`}
-        />
-      );
   }
 }

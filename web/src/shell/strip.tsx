@@ -31,7 +31,7 @@ const sourceWords: Record<Layer, string> = {
 };
 
 /** A small mark for what the sound sets for itself. */
-export function ScopeMark({ from }: { from: Layer }) {
+function ScopeMark({ from }: { from: Layer }) {
   return from === 'rest' ? null : (
     <span
       aria-hidden="true"

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { severityCounts } from '../../../../core/findings';
 import { SEVERITIES, sources, type RoutingChange } from '../../../../core/rig';
@@ -154,13 +153,10 @@ export function RoutesView() {
   const commit = useCommit();
   const navigate = useNavigate();
   const say = useNotice((state) => state.say);
-  const [busy, setBusy] = useState(false);
   const { value, stale, fault } = useAnalysis<'cards'>({ kind: 'cards' });
 
   const take = (change: RoutingChange) => {
-    setBusy(true);
     const refused = commit({ edit: 'takeRouting', arguments: change });
-    setBusy(false);
     if (refused !== null) return;
     say(
       `${change.name}: ${count(change.put.length, 'lead')} to fetch, ${change.move.length} moved, ${change.away.length} put away. One undo takes it back.`,
@@ -190,7 +186,7 @@ export function RoutesView() {
       ) : null}
       {value === null && fault === null ? <Busy what="Trying the routings" /> : null}
       <div
-        aria-busy={stale || busy}
+        aria-busy={stale}
         className={`grid gap-4 md:grid-cols-2 xl:grid-cols-3 ${stale ? 'opacity-80' : ''}`}
       >
         {(value ?? []).map((card) => (
