@@ -123,13 +123,15 @@ function Jack({ item, emphasis }: { item: Of<'jack'>; emphasis: Emphasis | undef
 }
 
 function Words({ item }: { item: Of<'text'> }) {
+  // Words about the whole box let the press through to its plate.
+  const passes = item.part?.type === 'box' && item.opens === undefined;
   const words = (
     <text
       x={item.x}
       y={item.y}
       fontSize={item.size}
       textAnchor={item.anchor}
-      className={`${FONT[item.face]} ${FILL[item.tone]}`}
+      className={`${FONT[item.face]} ${FILL[item.tone]} ${passes ? 'pointer-events-none' : ''}`}
     >
       {item.text}
     </text>
