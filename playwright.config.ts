@@ -18,6 +18,8 @@ export default defineConfig({
     reducedMotion: 'reduce',
     actionTimeout: 10_000,
     trace: 'retain-on-failure',
+    // A page served by the offline worker would hide what the server sends; its own test turns it on.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: [

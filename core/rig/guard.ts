@@ -8,12 +8,12 @@ const position = (text: string, offset: number): string => {
 };
 
 /** Refuses what is too large or nested too deep, before any parser touches it. */
-export function checkText(text: string): Problem | null {
+export function checkText(text: string, mostBytes: number = LIMITS.fileBytes): Problem | null {
   const bytes = utf8Length(text);
-  if (bytes > LIMITS.fileBytes)
+  if (bytes > mostBytes)
     return {
       path: '',
-      reason: `the file has ${Math.ceil(bytes / 1048576)} MB; at most ${LIMITS.fileBytes / 1048576} are read`,
+      reason: `the file has ${Math.ceil(bytes / 1048576)} MB; at most ${mostBytes / 1048576} are read`,
     };
   let depth = 0;
   let inString = false;

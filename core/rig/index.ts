@@ -7,8 +7,17 @@ export {
   type RoutingChange,
   type SingleEdit,
 } from './edits';
+export { carryOver } from './carry';
 export { figureKey, figuresOf, type FigureEntry, type FigurePath } from './figures';
-export { historyOf, recordOf, remember, stepBack, type History, type HistoryRecord } from './history';
+export {
+  historyOf,
+  recordOf,
+  remember,
+  stepBack,
+  type History,
+  type HistoryRecord,
+  type Logged,
+} from './history';
 export { checkInvariants } from './invariants';
 export { computedLength, inOrder, isOneInOneOut, neededLength, stockLength } from './lengths';
 export { freeNumber, freshId, makeLead, makePlace, makeSound, makeTag, slug } from './make';
@@ -25,6 +34,7 @@ export {
   type Row,
   type Rows,
 } from './rows';
+export { readAnyFile, type FileResult, type ShelfFile } from './shelf-file';
 export { boxSchema } from './schema-box';
 export { LEAD_KINDS, LIMITS, SEVERITIES } from './terms';
 export * from './types';
@@ -44,5 +54,5 @@ export {
 } from './wiring';
 
 export { makeRig } from './new-rig';
-export { writeRig } from './write';
+export { writeRig, writeShelf, type ShelvedRig } from './write';
 export { endWords, jackWords } from './words';

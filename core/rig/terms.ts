@@ -14,6 +14,7 @@ export const LIMITS = {
   leads: 10_000,
   lengthM: 200,
   fileBytes: 20 * 1024 * 1024,
+  shelfBytes: 200 * 1024 * 1024,
   depth: 64,
 } as const;
 

@@ -1,3 +1,3 @@
 export { formatLength, parseLength, type LengthUnit } from './length';
-export { count, formatClock, formatQuantity, inWords, parseQuantity } from './quantity';
+export { count, formatBytes, formatClock, formatQuantity, inWords, parseQuantity } from './quantity';
 export { memoBy } from './memo';

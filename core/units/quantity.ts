@@ -47,6 +47,14 @@ export function formatClock(position: number): string {
   return `${hour > 12 ? hour - 12 : hour}:${half % 2 === 0 ? '00' : '30'}`;
 }
 
+/** Bytes as people read them: `640 kB`, `1.2 MB`, `10 GB`. Powers of 1000. */
+export function formatBytes(bytes: number): string {
+  const step = [1e9, 1e6, 1e3].find((size) => bytes >= size) ?? 1e3;
+  const value = bytes / step;
+  const name = { 1e9: 'GB', 1e6: 'MB', 1e3: 'kB' }[step] ?? 'kB';
+  return `${value < 9.95 && step > 1e3 ? value.toFixed(1) : Math.ceil(value)} ${name}`;
+}
+
 /** `n` of something, in words: `1 lead`, `3 leads`. */
 export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 

@@ -5,6 +5,7 @@ import { FaultPage } from './parts/boundary';
 import { Busy } from './parts/empty';
 import { sharedWorker } from './worker/shared';
 import { NoticeLine } from './shell/notice';
+import { StoreGuard } from './shell/store-guard';
 import { FirstStart } from './views/shelf/first-start';
 
 const Shelf = lazy(async () => ({ default: (await import('./views/shelf/shelf')).Shelf }));
@@ -32,7 +33,9 @@ const router = createBrowserRouter([
   {
     element: (
       <>
-        <Outlet />
+        <StoreGuard>
+          <Outlet />
+        </StoreGuard>
         <NoticeLine />
       </>
     ),

@@ -1,18 +1,16 @@
 import { useRouteError } from 'react-router';
-import { writeRig } from '../../../core/rig';
-import { database } from '../store/app';
-import { saveText } from '../store/files';
+import type { Rig } from '../../../core/rig';
 import { documentInMemory } from '../store/room';
-import { rawRecords } from '../store/rigs';
+import { saveShelf } from '../store/shelf-file';
 
-/** Saves the last document in memory, and what is stored of it, without leaning on anything that may have failed. */
-async function saveAll() {
-  const rig = documentInMemory();
-  if (rig) saveText(writeRig(rig, { withNames: true }), `${rig.id}.humrig.json`);
-  const heads = await database.heads.toArray();
-  for (const { id } of heads)
-    saveText(JSON.stringify(await rawRecords(database, id), null, 2), `${id}.raw.json`);
-}
+/** Saves all rigs, the open one as it is in memory, without leaning on the worker or on anything of React. */
+const saveAll = () =>
+  saveShelf({
+    withNames: true,
+    // Whoever reads the file checks it; here nothing may be left out for not passing.
+    check: (value) => ({ ok: true, rig: value as Rig }),
+    inMemory: documentInMemory(),
+  });
 
 /** Stands in for a view that failed; the rig is never locked in behind it. */
 export function FaultPage() {
@@ -27,7 +25,7 @@ export function FaultPage() {
       </p>
       <div className="flex flex-wrap gap-2 pt-2">
         <button type="button" className={act} onClick={() => void saveAll()}>
-          Save everything as files
+          Save everything to one file
         </button>
         <button type="button" className={act} onClick={() => window.location.reload()}>
           Load the page again

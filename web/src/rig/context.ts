@@ -1,4 +1,4 @@
-import { createContext, use } from 'react';
+import { createContext, use, useCallback } from 'react';
 import { useStore } from 'zustand';
 import type { Box, EditCall, Rig, Scope, Setting, Sound } from '../../../core/rig';
 import { useNotice } from '../store/app';
@@ -45,6 +45,19 @@ export function useCommit(): (call: EditCall) => string | null {
     if (refused !== null) say(refused, 'bad');
     return refused;
   };
+}
+
+/** Undo and redo; what there is to say about a step is said in the notice line. */
+export function useSteps(): (kind: 'undo' | 'redo') => void {
+  const { session } = useRig();
+  const say = useNotice((state) => state.say);
+  return useCallback(
+    (kind) => {
+      const said = session[kind]();
+      if (said !== null) say(said, 'bad');
+    },
+    [session, say],
+  );
 }
 
 /** The box that is selected, itself or by one of its parts. */

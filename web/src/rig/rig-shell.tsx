@@ -68,7 +68,7 @@ function OpenRig({ room, analyst }: { room: Extract<Room, { ok: true }>; analyst
 
   return (
     <RigContext value={value}>
-      <div className="app-frame flex h-dvh min-h-0 flex-col">
+      <div className="app-frame flex h-full min-h-0 flex-col">
         <TopBar />
         <ShellKeys />
         <main className="min-h-0 flex-1 overflow-auto">

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { useRig } from '../rig/context';
+import { useSteps } from '../rig/context';
 
 /** In a field with text in it the keys belong to the text; an empty one has nothing to undo. */
 const isTyping = (target: EventTarget | null) =>
@@ -9,7 +9,7 @@ const isTyping = (target: EventTarget | null) =>
 
 /** Undo and redo by the keys every system has for them; in a text field they belong to the text. */
 export function ShellKeys() {
-  const { session } = useRig();
+  const step = useSteps();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.altKey || isTyping(event.target)) return;
@@ -17,11 +17,10 @@ export function ShellKeys() {
       const redo = key === 'y' || (key === 'z' && event.shiftKey);
       if (!redo && key !== 'z') return;
       event.preventDefault();
-      if (redo) session.redo();
-      else session.undo();
+      step(redo ? 'redo' : 'undo');
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [session]);
+  }, [step]);
   return null;
 }

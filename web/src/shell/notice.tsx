@@ -1,4 +1,5 @@
 import { useEffect } from 'react';
+import { Link } from 'react-router';
 import { useNotice } from '../store/app';
 
 const SHOWN_MS = 7000;
@@ -23,6 +24,11 @@ export function NoticeLine() {
           }`}
         >
           <span>{notice.text}</span>
+          {notice.link ? (
+            <Link to={notice.link.to} className="rounded font-semibold underline underline-offset-2" onClick={clear}>
+              {notice.link.words}
+            </Link>
+          ) : null}
           <button type="button" className="min-h-6 min-w-6" aria-label="Close this message" onClick={clear}>
             ×
           </button>

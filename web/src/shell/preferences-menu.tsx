@@ -45,6 +45,7 @@ export function PreferencesMenu() {
           { value: 'feet', label: 'Feet' },
         ]}
       />
+      <p className="px-2 pt-1 text-xs text-muted">Version {__BUILD__}</p>
     </Menu>
   );
 }

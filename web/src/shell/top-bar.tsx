@@ -1,6 +1,8 @@
 import { Link, NavLink, useLocation } from 'react-router';
-import { useRig, useSession } from '../rig/context';
+import { useRig, useSession, useSteps } from '../rig/context';
+import { slug, writeRig } from '../../../core/rig';
 import { Button } from '../parts/button';
+import { saveText } from '../store/files';
 import { FirstLine } from './first-line';
 import { PreferencesMenu } from './preferences-menu';
 import { RigMenu } from './rig-menu';
@@ -27,6 +29,7 @@ function Saved() {
 function Steps() {
   const { session, readOnly } = useRig();
   const history = useSession(session, (state) => state.history);
+  const step = useSteps();
   const [last, next] = [history.done.at(-1), history.undone.at(-1)];
   const arrow = (path: string) => (
     <svg
@@ -49,7 +52,7 @@ function Steps() {
         aria-label={name('Undo', last?.label)}
         title={`${name('Undo', last?.label)} (Ctrl Z)`}
         disabled={!last || readOnly !== null}
-        onClick={session.undo}
+        onClick={() => step('undo')}
       >
         {arrow('M6.5 3 3 6.5 6.5 10M3 6.5h6a4 4 0 0 1 0 8H7')}
       </Button>
@@ -58,13 +61,19 @@ function Steps() {
         aria-label={name('Redo', next?.label)}
         title={`${name('Redo', next?.label)} (Ctrl Y)`}
         disabled={!next || readOnly !== null}
-        onClick={session.redo}
+        onClick={() => step('redo')}
       >
         {arrow('M9.5 3 13 6.5 9.5 10M13 6.5H7a4 4 0 0 0 0 8h2')}
       </Button>
     </div>
   );
 }
+
+/** What the store's own words mean to somebody with a rig. */
+const troubleWords = (trouble: string) =>
+  /quota|no room|disk/i.test(trouble)
+    ? 'there is no room left in this browser’s storage.'
+    : `${trouble.replace(/\.$/, '')}.`;
 
 /** The one bar: rig, views as words, sound, undo, saved. */
 export function TopBar() {
@@ -107,11 +116,22 @@ export function TopBar() {
       </div>
       <FirstLine />
       {(trouble ?? readOnly) !== null ? (
-        <p role="alert" className="border-t border-fault bg-fault-tint px-3 py-1 text-sm text-fault">
-          {trouble !== null
-            ? `Not stored: ${trouble}. The rig is whole in this tab; it is tried again with the next edit.`
-            : readOnly}
-        </p>
+        <div
+          role="alert"
+          className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-fault bg-fault-tint px-3 py-1 text-sm text-fault"
+        >
+          <p>
+            {trouble !== null
+              ? `Not stored: ${troubleWords(trouble)} The rig is whole in this tab; it is tried again with each edit.`
+              : readOnly}
+          </p>
+          {trouble !== null ? <Button onClick={session.retry}>Try again</Button> : null}
+          <Button
+            onClick={() => saveText(writeRig(rig, { withNames: true }), `${slug(rig.title)}.humrig.json`)}
+          >
+            Save to a file
+          </Button>
+        </div>
       ) : null}
     </header>
   );

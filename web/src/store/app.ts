@@ -4,9 +4,6 @@ import { RigDatabase, type Preferences } from './db';
 /** The one database of this address. */
 export const database = new RigDatabase();
 
-/** Tells this tab's records from another's. */
-export const tabId = crypto.randomUUID();
-
 export const now = (): string => new Date().toISOString();
 export const today = (): string => now().slice(0, 10);
 
@@ -33,22 +30,28 @@ export const usePreferences = create<PreferenceState>((set, get) => ({
   },
 }));
 
-export async function loadPreferences(): Promise<void> {
-  const stored = await database.preferences.get('one').catch(() => undefined);
+/** @param readable whether the store may be asked; else the system's ways are followed */
+export async function loadPreferences(readable: boolean): Promise<void> {
+  const stored = readable ? await database.preferences.get('one').catch(() => undefined) : undefined;
   if (stored) usePreferences.setState({ theme: stored.theme, units: stored.units });
   showTheme(usePreferences.getState().theme);
   dark.addEventListener('change', () => showTheme(usePreferences.getState().theme));
 }
 
-export type Notice = { readonly text: string; readonly tone: 'plain' | 'bad' };
+/** `link`: where the notice leads, if anywhere. */
+export type Notice = {
+  readonly text: string;
+  readonly tone: 'plain' | 'bad';
+  readonly link?: { readonly words: string; readonly to: string };
+};
 
 /** The one line that says what just happened, or why it did not. */
 export const useNotice = create<{
   notice: Notice | null;
-  say: (text: string, tone?: Notice['tone']) => void;
+  say: (text: string, tone?: Notice['tone'], link?: Notice['link']) => void;
   clear: () => void;
 }>((set) => ({
   notice: null,
-  say: (text, tone = 'plain') => set({ notice: { text, tone } }),
+  say: (text, tone = 'plain', link) => set({ notice: { text, tone, ...(link ? { link } : {}) } }),
   clear: () => set({ notice: null }),
 }));

@@ -29,10 +29,13 @@ export class RigDatabase extends Dexie {
   snapshots!: Table<Snapshot, [string, number]>;
   preferences!: Table<Preferences, string>;
 
+  /** Raised with the tables below; a store of a higher one is left alone. */
+  static readonly VERSION = 1;
+
   constructor(name = 'hum-map') {
     // "Saved" is only said once it is on the disk, not merely handed to the system.
     super(name, { chromeTransactionDurability: 'strict' });
-    this.version(1).stores({
+    this.version(RigDatabase.VERSION).stores({
       heads: 'id',
       edits: '[rig+revision], rig',
       snapshots: '[rig+revision], rig',

@@ -1,6 +1,15 @@
-import { LIMITS, formatProblem, freshId, slug, writeRig, type Rig } from '../../../core/rig';
-import { readText } from '../worker/reading';
+import {
+  LIMITS,
+  formatProblem,
+  freshId,
+  slug,
+  writeRig,
+  type Rig,
+  type ShelfFile,
+} from '../../../core/rig';
+import { readFileText } from '../worker/reading';
 import { database, now } from './app';
+import { tellTabs } from './channel';
 import { createRig, markSavedToFile, removeForGood, binRig, freeRigId } from './rigs';
 
 /** Hands a text to the browser's downloads. */
@@ -21,17 +30,22 @@ export async function exportRig(rig: Rig): Promise<void> {
 
 export type ImportResult =
   | { readonly kind: 'read'; readonly rig: Rig; readonly clash: boolean }
+  | { readonly kind: 'shelf'; readonly file: string; readonly shelf: ShelfFile }
   | { readonly kind: 'refused'; readonly file: string; readonly problems: readonly string[] };
+
+const MB = 1024 * 1024;
 
 /** Reads a file and says whether a rig of its id is on the shelf; stores nothing. */
 export async function readFile(file: File): Promise<ImportResult> {
-  if (file.size > LIMITS.fileBytes)
+  if (file.size > LIMITS.shelfBytes)
     return {
       kind: 'refused',
       file: file.name,
-      problems: [`the file has ${Math.ceil(file.size / 1048576)} MB; at most 20 are read`],
+      problems: [`the file has ${Math.ceil(file.size / MB)} MB; at most ${LIMITS.shelfBytes / MB} are read`],
     };
-  const read = await readText(await file.text());
+  const result = await readFileText(await file.text());
+  if (result.kind === 'shelf') return { ...result, file: file.name };
+  const { read } = result;
   if (!read.ok) return { kind: 'refused', file: file.name, problems: read.problems.map(formatProblem) };
   const head = await database.heads.get(read.rig.id);
   return { kind: 'read', rig: read.rig, clash: head !== undefined && head.binned === null };
@@ -50,10 +64,12 @@ export async function importRig(
   if (head && head.binned === null && mode === 'keep-both') {
     const id = await freeRigId(database, rig.id);
     await createRig(database, { ...rig, id, title: `${rig.title} (copy)` }, now(), more);
+    tellTabs({ kind: 'shelf', rig: id });
     return id;
   }
   if (head) await moveAside(rig.id);
   await createRig(database, rig, now(), more);
+  tellTabs({ kind: 'shelf', rig: rig.id });
   return rig.id;
 }
 
@@ -82,5 +98,6 @@ async function moveAside(id: string) {
 export async function addRig(rig: Rig): Promise<string> {
   const id = await freeRigId(database, rig.id);
   await createRig(database, { ...rig, id }, now());
+  tellTabs({ kind: 'shelf', rig: id });
   return id;
 }

@@ -1,9 +1,8 @@
 import {
-  historyOf,
   patchRig,
   formatProblem,
-  type History,
   type HistoryRecord,
+  type Logged,
   type ReadResult,
   type Rig,
 } from '../../../core/rig';
@@ -22,7 +21,7 @@ const BIN_DAYS = 30;
 const everything = (db: RigDatabase) => [db.heads, db.edits, db.snapshots];
 
 export type Loaded =
-  | { readonly ok: true; readonly head: Head; readonly rig: Rig; readonly history: History }
+  | { readonly ok: true; readonly head: Head; readonly rig: Rig; readonly log: readonly Logged[] }
   | { readonly ok: false; readonly head: Head | undefined; readonly reason: string };
 
 /** Puts a new rig on the shelf. Refuses an id that is there. */
@@ -51,8 +50,18 @@ export async function createRig(
 /** Checks a value that was stored, as a file would be. */
 export type CheckStored = (value: unknown) => ReadResult | Promise<ReadResult>;
 
-/** Reads a rig: the newest snapshot, then the patches after it, then the same checks a file gets. */
-export async function loadRig(db: RigDatabase, id: string, check: CheckStored): Promise<Loaded> {
+const everyRow = () => true;
+
+/**
+ * Reads a rig: the newest snapshot, then the patches after it, then the same checks a file gets.
+ * @param own which records are for this tab to undo; all, if no other tab is open
+ */
+export async function loadRig(
+  db: RigDatabase,
+  id: string,
+  check: CheckStored,
+  own: (row: EditRow) => boolean = everyRow,
+): Promise<Loaded> {
   const { head, snapshot, rows } = await db.transaction('r', everything(db), async () => {
     const rows = await db.edits.where('rig').equals(id).sortBy('revision');
     const snapshots = await db.snapshots.where('rig').equals(id).sortBy('revision');
@@ -65,7 +74,7 @@ export async function loadRig(db: RigDatabase, id: string, check: CheckStored): 
     const document = after.reduce((rig, row) => patchRig(rig, row.patches), snapshot.document);
     const read = await check(document);
     if (!read.ok) return { ok: false, head, reason: read.problems.map(formatProblem).join('; ') };
-    return { ok: true, head, rig: read.rig, history: historyOf(rows) };
+    return { ok: true, head, rig: read.rig, log: rows.map((record) => ({ record, own: own(record) })) };
   } catch (error) {
     return { ok: false, head, reason: error instanceof Error ? error.message : String(error) };
   }
@@ -74,24 +83,41 @@ export async function loadRig(db: RigDatabase, id: string, check: CheckStored): 
 /**
  * Stores one record and moves the head on, in one transaction.
  * @param rig the document after the record
+ * @param meta who writes, when, and which rig of this id: an import may have put another one in its stead
  * @throws ConflictError when the stored revision is not the one before this record
  */
 export async function appendRecord(
   db: RigDatabase,
   rig: Rig,
   record: HistoryRecord,
-  meta: { tab: string; at: string },
+  meta: { tab: string; at: string; created: string },
 ): Promise<void> {
+  const { tab, at, created } = meta;
   await db.transaction('rw', everything(db), async () => {
     const head = await db.heads.get(rig.id);
-    if (head?.revision !== record.revision - 1)
+    if (head?.revision !== record.revision - 1 || head.created !== created)
       throw new ConflictError('This rig was changed somewhere else in the meantime.');
-    await db.edits.put({ ...record, rig: rig.id, ...meta });
-    await db.heads.put({ ...head, title: rig.title, revision: record.revision, modified: meta.at });
+    await db.edits.put({ ...record, rig: rig.id, tab, at });
+    await db.heads.put({ ...head, title: rig.title, revision: record.revision, modified: at });
     if (record.revision % SNAPSHOT_EVERY !== 0) return;
     await db.snapshots.put({ rig: rig.id, revision: record.revision, document: rig });
     await prune(db, rig.id, record.revision);
   });
+}
+
+/** What was stored after a revision, in order; `head` as it is now. */
+export async function rowsAfter(
+  db: RigDatabase,
+  id: string,
+  revision: number,
+): Promise<{ readonly head: Head | undefined; readonly rows: readonly EditRow[] }> {
+  return db.transaction('r', everything(db), async () => ({
+    head: await db.heads.get(id),
+    rows: await db.edits
+      .where('[rig+revision]')
+      .between([id, revision], [id, Infinity], false, true)
+      .sortBy('revision'),
+  }));
 }
 
 /** Forgets records beyond what undo keeps, and all but the two newest snapshots. */

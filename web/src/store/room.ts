@@ -1,14 +1,14 @@
 import type { Rig } from '../../../core/rig';
-import { database, now, tabId } from './app';
-import type { Head } from './db';
-import { loadRig } from './rigs';
-import { openSession, type Session } from './session';
 import { readValue } from '../worker/reading';
-
-export const OTHER_TAB =
-  'This rig is open in another tab. Here it can be read only; it can be changed when the other tab is closed.';
-
-type Message = { readonly rig: string; readonly revision: number };
+import { database, now, useNotice } from './app';
+import { onTold, tellTabs } from './channel';
+import { onOutdated } from './database-state';
+import type { Head } from './db';
+import { addRig } from './files';
+import { askToStay } from './persistence';
+import { loadRig } from './rigs';
+import { openSession, type Session, type Stored } from './session';
+import { liveTabs, tabId } from './tab';
 
 export type Room =
   | { readonly ok: true; readonly session: Session; readonly leave: () => void }
@@ -18,81 +18,101 @@ export type Room =
 let lastDocument: Rig | null = null;
 export const documentInMemory = (): Rig | null => lastDocument;
 
-/** Asks for the right to write a rig; resolves at once to whether it was to be had. Held until `released`. */
-function claim(id: string, released: Promise<void>, whenMine: () => void): Promise<boolean> {
-  const locks = (navigator as { locks?: LockManager }).locks;
-  if (!locks) return Promise.resolve(true);
-  const name = `hum-map:${id}`;
-  return new Promise((answer) => {
-    void locks.request(name, { ifAvailable: true }, async (lock) => {
-      answer(lock !== null);
-      if (lock) await released;
-      else
-        void locks.request(name, async () => {
-          whenMine();
-          await released;
-        });
-    });
-  });
+/** Reads a rig with who is to undo what: other tabs that are open keep their own edits. */
+async function read(id: string, tab: string) {
+  const live = await liveTabs();
+  const loaded = await loadRig(database, id, readValue, (row) => row.tab === tab || !live.has(row.tab));
+  if (!loaded.ok) return loaded;
+  const { head, rig, log } = loaded;
+  return { ok: true, stored: { rig, log, revision: head.revision, created: head.created } satisfies Stored } as const;
 }
 
-/** Opens a rig for this tab: to write if no other tab has it, else to read along. */
-export async function enterRoom(id: string): Promise<Room> {
-  let release: () => void = () => undefined;
-  const released = new Promise<void>((resolve) => {
-    release = resolve;
-  });
-  const opened: { session?: Session; gone: boolean } = { gone: false };
+/** What could not be joined with another tab's change is a rig of its own from then on. */
+async function keepCopy(rig: Rig, why: readonly string[]) {
+  const title = `${rig.title.slice(0, 170)} (kept from this tab)`;
+  const id = await addRig({ ...rig, id: `${rig.id.slice(0, 50)}-kept`, title });
+  useNotice
+    .getState()
+    .say(
+      `Another tab changed ${why.join(', ')} at the same time. What you did here is kept in a copy.`,
+      'bad',
+      { words: `Open “${title}”`, to: `/rig/${id}/map` },
+    );
+}
 
-  const reload = async (readOnly: string | null) => {
-    const fresh = await loadRig(database, id, readValue);
-    if (fresh.ok && !opened.gone)
-      opened.session?.replace(fresh.rig, fresh.head.revision, fresh.history, readOnly);
+/** Rigs that were left while the store refused their last edits: whole in memory, and still asked for at closing. */
+const unstored = new Map<string, Session>();
+
+const askBeforeClosing = (event: BeforeUnloadEvent) => event.preventDefault();
+
+/** Keeps the page from closing unasked while anything is not on the disk. */
+function watchClosing(session: Session): () => void {
+  const look = () => {
+    if (session.state.getState().saved === 'saved') window.removeEventListener('beforeunload', askBeforeClosing);
+    else window.addEventListener('beforeunload', askBeforeClosing);
   };
-  const mine = await claim(id, released, () => void reload(null));
-  const loaded = await loadRig(database, id, readValue);
-  if (!loaded.ok) {
-    release();
-    return loaded;
-  }
+  look();
+  return session.state.subscribe(look);
+}
 
-  const channel = new BroadcastChannel('hum-map');
+async function openStored(id: string): Promise<Room> {
+  const tab = await tabId();
+  const loaded = await read(id, tab);
+  if (!loaded.ok) return loaded;
+  const { created } = loaded.stored;
+
   const session = openSession({
     db: database,
-    rig: loaded.rig,
-    revision: loaded.head.revision,
-    history: loaded.history,
-    tab: tabId,
-    readOnly: mine ? null : OTHER_TAB,
-    now,
-    stored: (revision) => channel.postMessage({ rig: id, revision } satisfies Message),
+    tab,
+    stored: loaded.stored,
+    ports: {
+      now,
+      stored: (record) => {
+        tellTabs({ kind: 'record', rig: id, created, record });
+        askToStay();
+      },
+      reload: async () => {
+        const fresh = await read(id, tab);
+        return fresh.ok ? fresh.stored : null;
+      },
+      keepCopy,
+    },
   });
-  opened.session = session;
-  channel.onmessage = ({ data }: MessageEvent<Message>) => {
-    const { readOnly, revision } = session.state.getState();
-    if (data.rig === id && readOnly === OTHER_TAB && data.revision > revision) void reload(OTHER_TAB);
-  };
-  const state = session.state;
-  lastDocument = state.getState().rig;
-  const unsubscribe = state.subscribe(({ rig }) => {
+  return inRoom(id, session);
+}
+
+function inRoom(id: string, session: Session): Room {
+  unstored.delete(id);
+  const stopHearing = onTold((message) => {
+    if (message.rig !== id) return;
+    if (message.kind === 'record') session.hear(message.record);
+    else session.hearOfShelf();
+  });
+  const stopWatching = onOutdated((reason) => {
+    void session.settled().then(() => session.close(reason));
+  });
+  lastDocument = session.state.getState().rig;
+  const unsubscribe = session.state.subscribe(({ rig }) => {
     lastDocument = rig;
   });
-  const beforeUnload = (event: BeforeUnloadEvent) => {
-    if (state.getState().saved !== 'saved') event.preventDefault();
-  };
-  window.addEventListener('beforeunload', beforeUnload);
+  const stopAsking = watchClosing(session);
   return {
     ok: true,
     session,
     leave: () => {
-      opened.gone = true;
       unsubscribe();
-      window.removeEventListener('beforeunload', beforeUnload);
-      // What is still on its way keeps the right to write until it has arrived.
-      void session.settled().finally(() => {
-        channel.close();
-        release();
+      void session.settled().then(() => {
+        stopHearing();
+        stopWatching();
+        if (session.state.getState().saved === 'saved') stopAsking();
+        else unstored.set(id, session);
       });
     },
   };
+}
+
+/** Opens a rig for this tab; others may have it open too. */
+export function enterRoom(id: string): Promise<Room> {
+  const left = unstored.get(id);
+  return left ? Promise.resolve(inRoom(id, left)) : openStored(id);
 }

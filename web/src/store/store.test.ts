@@ -2,9 +2,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { makeRig, readRigValue, type Rig } from '../../../core/rig';
 import { RigDatabase } from './db';
 import {
-  appendRecord,
   binRig,
-  ConflictError,
   createRig,
   daysLeftInBin,
   freeRigId,
@@ -12,29 +10,15 @@ import {
   loadRig,
   rawRecords,
 } from './rigs';
-import { openSession, type Session } from './session';
+import { NOW, rename, sessionOn } from './testing';
 
-const NOW = '2026-03-01T12:00:00.000Z';
 let db: RigDatabase;
 let n = 0;
 
 const rigNamed = (id: string): Rig => makeRig({ id, title: id, created: '2026-03-01' });
 
-async function session(id: string, tab = 'tab-1'): Promise<Session> {
-  const loaded = await loadRig(db, id, readRigValue);
-  if (!loaded.ok) throw new Error(loaded.reason);
-  return openSession({
-    db,
-    rig: loaded.rig,
-    revision: loaded.head.revision,
-    history: loaded.history,
-    tab,
-    readOnly: null,
-    now: () => NOW,
-  });
-}
+const session = (id: string, tab = 'tab-1') => sessionOn(db, id, tab);
 
-const rename = (s: Session, title: string) => s.commit({ edit: 'setTitle', arguments: { title } });
 
 beforeEach(async () => {
   n += 1;
@@ -126,38 +110,6 @@ describe('storing', () => {
     expect(rename(s, ' ')).toBe('A rig needs a name.');
     await s.settled();
     expect(await db.edits.count()).toBe(0);
-  });
-});
-
-describe('two writers', () => {
-  test('the second is told, keeps its document and writes nothing', async () => {
-    const [a, b] = [await session('rig', 'a'), await session('rig', 'b')];
-    rename(a, 'From a');
-    await a.settled();
-    rename(b, 'From b');
-    await b.settled();
-    expect(b.state.getState()).toMatchObject({
-      saved: 'unsaved',
-      readOnly: expect.stringMatching(/changed somewhere else/),
-    });
-    expect(b.state.getState().rig.title).toBe('From b');
-    expect(b.commit({ edit: 'setTitle', arguments: { title: 'x' } })).toMatch(/somewhere else/);
-    const loaded = await loadRig(db, 'rig', readRigValue);
-    expect(loaded.ok && loaded.rig.title).toBe('From a');
-  });
-
-  test('the check is on the stored revision', async () => {
-    const record = {
-      revision: 7,
-      kind: 'edit',
-      label: '',
-      undoable: true,
-      patches: [],
-      inverse: [],
-    } as const;
-    await expect(appendRecord(db, rigNamed('rig'), record, { tab: 'a', at: NOW })).rejects.toThrow(
-      ConflictError,
-    );
   });
 });
 

@@ -55,12 +55,13 @@ beforeEach(async () => {
   await createRig(db, fourCable(), '2026-03-01');
   session = openSession({
     db,
-    rig: fourCable(),
-    revision: 0,
-    history: { done: [], undone: [] },
     tab: 't',
-    readOnly: null,
-    now: () => '2026-03-01',
+    stored: { rig: fourCable(), revision: 0, log: [], created: '2026-03-01' },
+    ports: {
+      now: () => '2026-03-01',
+      reload: () => Promise.resolve(null),
+      keepCopy: () => Promise.resolve(),
+    },
   });
   ends = [];
   analyst = null;

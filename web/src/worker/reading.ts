@@ -1,10 +1,12 @@
-import type { ReadResult } from '../../../core/rig';
 import type { Line } from '../../../core/findings';
-import type { Rig } from '../../../core/rig';
+import type { FileResult, ReadResult, Rig } from '../../../core/rig';
 import { sharedWorker } from './shared';
 
 /** Reads the text of a rig file, away from the main thread. */
 export const readText = (text: string): Promise<ReadResult> => sharedWorker().api.read(text);
+
+/** Reads the text of a rig file or of a whole shelf. */
+export const readFileText = (text: string): Promise<FileResult> => sharedWorker().api.readFile(text);
 
 /** Checks a stored value as a file would be. */
 export const readValue = (value: unknown): Promise<ReadResult> => sharedWorker().api.readValue(value);

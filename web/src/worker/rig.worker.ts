@@ -2,9 +2,11 @@ import '../zod';
 import { expose } from 'comlink';
 import {
   patchRig,
+  readAnyFile,
   readRig,
   readRigValue,
   type DocumentPatch,
+  type FileResult,
   type ReadResult,
   type Rig,
 } from '../../../core/rig';
@@ -32,6 +34,10 @@ const rigWorker = {
   },
   read(text: string): ReadResult {
     return readRig(text);
+  },
+  /** A rig file or a whole shelf. */
+  readFile(text: string): FileResult {
+    return readAnyFile(text);
   },
   readValue(value: unknown): ReadResult {
     return readRigValue(value);

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { patchUp, progressOf, SECTIONS, walkUnderWay, type WalkStep } from '../../../../core/bench';
 import { freshId, type Walk } from '../../../../core/rig';
 import { count } from '../../../../core/units';
@@ -7,6 +7,7 @@ import { Button } from '../../parts/button';
 import { Empty } from '../../parts/empty';
 import { useCommit, useRig } from '../../rig/context';
 import { now, today } from '../../store/app';
+import { markWalk } from '../../store/tab';
 import { StepLine } from './step-line';
 import { useWakeLock } from './use-wake-lock';
 
@@ -88,6 +89,7 @@ function Walking({ walk }: { walk: Walk }) {
   const { rig, setting, readOnly } = useRig();
   const commit = useCommit();
   const awake = useWakeLock(true);
+  useEffect(markWalk, []);
   const { steps, done, left, next } = progressOf(rig, setting.variant, walk);
   const disabled = readOnly !== null;
   const last = walk.ticks.at(-1);

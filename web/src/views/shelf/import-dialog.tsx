@@ -4,7 +4,7 @@ import { Sheet } from '../../parts/dialog';
 
 export type Asked =
   | { readonly kind: 'clash'; readonly rig: Rig }
-  | { readonly kind: 'refused'; readonly file: string; readonly problems: readonly string[] };
+  | { readonly kind: 'refused'; readonly file: string; readonly problems: readonly string[]; readonly partly?: boolean };
 
 const MOST_SHOWN = 8;
 
@@ -19,8 +19,12 @@ export function ImportDialog(props: {
     const more = asked.problems.length - MOST_SHOWN;
     return (
       <Sheet
-        title={`“${asked.file}” was not imported`}
-        text="Nothing on the shelf was changed."
+        title={asked.partly ? `Not all of “${asked.file}” was imported` : `“${asked.file}” was not imported`}
+        text={
+          asked.partly
+            ? 'The other rigs of the file are on the shelf. These could not be read; the file still holds them:'
+            : 'Nothing on the shelf was changed.'
+        }
         onClose={onClose}
       >
         <ul className="mb-4 max-h-60 list-disc overflow-auto pl-5 font-mono text-xs break-words">

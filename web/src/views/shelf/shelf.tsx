@@ -6,14 +6,26 @@ import { Busy, Empty } from '../../parts/empty';
 import { PreferencesMenu } from '../../shell/preferences-menu';
 import { database, now, today, useNotice } from '../../store/app';
 import { restoreDemo } from '../../store/demo';
-import { addRig, exportRig, importRig, readFile, saveText } from '../../store/files';
+import {
+  addRig,
+  exportRig,
+  importRig,
+  readFile,
+  saveText,
+  type ImportResult,
+} from '../../store/files';
+import { count } from '../../../../core/units';
 import { binRig, rawRecords, restoreRig } from '../../store/rigs';
+import { randomId } from '../../store/tab';
+import { importShelf, saveShelf } from '../../store/shelf-file';
+import { readValue } from '../../worker/reading';
 import { Bin } from './bin';
 import { ImportDialog, type Asked } from './import-dialog';
 import { RigLine, type RigActs } from './rig-line';
+import { StorageLine } from './storage-line';
 import { useShelf } from './use-shelf';
 
-const newId = () => `rig-${crypto.randomUUID().slice(0, 8)}`;
+const newId = () => `rig-${randomId().slice(0, 8)}`;
 
 /** All rigs under this address: open, make, copy, import, export, bin. */
 export function Shelf() {
@@ -59,10 +71,23 @@ export function Shelf() {
     setAsked(null);
     act(importRig(rig, mode).then(() => say(`“${rig.title}” is on the shelf.`)));
   };
+  const takeShelf = async ({ file, shelf }: Extract<ImportResult, { kind: 'shelf' }>) => {
+    const { added, same } = await importShelf(shelf);
+    const passed = same > 0 ? `, ${count(same, 'rig')} stood here already` : '';
+    say(`${count(added, 'rig')} taken from “${file}”${passed}.`);
+    if (shelf.unread.length > 0)
+      setAsked({
+        kind: 'refused',
+        file,
+        partly: true,
+        problems: shelf.unread.map(({ reason }) => reason),
+      });
+  };
   const take = async (files: Iterable<File>) => {
     for (const file of files) {
       const result = await readFile(file);
       if (result.kind === 'refused') setAsked(result);
+      else if (result.kind === 'shelf') await takeShelf(result);
       else if (result.clash) setAsked({ kind: 'clash', rig: result.rig });
       else store(result.rig, 'keep-both');
     }
@@ -95,7 +120,7 @@ export function Shelf() {
 
   return (
     <main
-      className="min-h-dvh pb-16"
+      className="min-h-full pb-16"
       onDragOver={(event) => {
         event.preventDefault();
         setOver(true);
@@ -166,10 +191,21 @@ export function Shelf() {
         {contents ? (
           <Bin heads={contents.binned} onRestore={(head) => act(restoreRig(database, head.id))} />
         ) : null}
+        <StorageLine
+          turn={contents}
+          some={contents !== null && contents.entries.length + contents.binned.length > 0}
+          onSave={(withNames) =>
+            act(
+              saveShelf({ withNames, check: readValue }).then((n) =>
+                say(`${count(n, 'rig')} saved to one file.`),
+              ),
+            )
+          }
+        />
         <p className="pt-6 text-xs text-muted">
           {over
             ? 'Let go to import.'
-            : 'Rig files can be dropped anywhere on this page. Rigs are stored in this browser only.'}
+            : 'Rig files and shelf files can be dropped anywhere on this page.'}
         </p>
       </div>
       {asked ? <ImportDialog asked={asked} onClose={() => setAsked(null)} onImport={store} /> : null}

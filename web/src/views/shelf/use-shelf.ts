@@ -2,6 +2,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { rigState, type RigState } from '../../../../core/papers';
 import type { Rig } from '../../../../core/rig';
 import { database, now } from '../../store/app';
+import { onTold } from '../../store/channel';
 import type { Head } from '../../store/db';
 import { listRigs, loadRig } from '../../store/rigs';
 import { readValue } from '../../worker/reading';
@@ -12,6 +13,8 @@ export type ShelfEntry = { readonly head: Head } & (
 );
 
 export type ShelfContents = { readonly entries: readonly ShelfEntry[]; readonly binned: readonly Head[] };
+
+const SETTLE_MS = 400;
 
 /** Every rig under this address. `null` while it is being read; `fault` when the store itself cannot be read. */
 export function useShelf(): { contents: ShelfContents | null; fault: string | null; refresh: () => void } {
@@ -44,5 +47,20 @@ export function useShelf(): { contents: ShelfContents | null; fault: string | nu
     };
   }, [turn]);
 
-  return { contents, fault, refresh: useCallback(() => setTurn((n) => n + 1), []) };
+  const refresh = useCallback(() => setTurn((n) => n + 1), []);
+
+  // Other tabs edit, import and put into the bin; many edits in a row are one look.
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const stop = onTold(() => {
+      clearTimeout(timer);
+      timer = setTimeout(refresh, SETTLE_MS);
+    });
+    return () => {
+      clearTimeout(timer);
+      stop();
+    };
+  }, [refresh]);
+
+  return { contents, fault, refresh };
 }

@@ -1,0 +1,39 @@
+import { Workbox } from 'workbox-window';
+import { create } from 'zustand';
+import { walkIsOpen } from './tab';
+
+/**
+ * Where the newest build of the app is.
+ * `waiting`: fetched whole, takes over when asked. `in force`: another tab asked; this one still runs the old build.
+ */
+export const useUpdate = create<{ readonly state: 'none' | 'waiting' | 'in force' }>(() => ({ state: 'none' }));
+
+const HOUR_MS = 3_600_000;
+
+let workbox: Workbox | null = null;
+let asked = false;
+
+/** Registers the worker that serves the app offline. Does nothing where the browser has none. */
+export function keepOffline(): void {
+  if (!('serviceWorker' in navigator) || import.meta.env.DEV) return;
+  const wb = new Workbox('/sw.js');
+  workbox = wb;
+  wb.addEventListener('waiting', () => useUpdate.setState({ state: 'waiting' }));
+  wb.addEventListener('controlling', ({ isUpdate, isExternal }) => {
+    if (asked) window.location.reload();
+    else if ((isUpdate ?? false) || (isExternal ?? false)) useUpdate.setState({ state: 'in force' });
+  });
+  wb.register()
+    .then(() => setInterval(() => void wb.update().catch(() => undefined), HOUR_MS))
+    // Without it the app works as long as its server does; nothing else hangs on it.
+    .catch(() => undefined);
+}
+
+/** Takes the new build into use and loads the page anew. Returns why not: a walk is under way somewhere. */
+export async function takeUpdate(): Promise<string | null> {
+  if (await walkIsOpen()) return 'A walk is under way. End it, or close its tab, then load the new version.';
+  asked = true;
+  if (useUpdate.getState().state === 'waiting') workbox?.messageSkipWaiting();
+  else window.location.reload();
+  return null;
+}
