@@ -135,8 +135,13 @@ describe('the others', () => {
     const { routings } = json(['routes', at('sound.json')]).value as { routings: Record<string, unknown>[] };
     expect(routings.map((r) => [r.code, r.can])).toEqual([
       ['FOUR', true],
+      ['FOUR+FEED', false],
+      ['FOUR+FEED', false],
+      ['LOOP', true],
       ['FRONT', true],
       ['POWER', true],
+      ['DIRECT', false],
+      ['INSERT', false],
     ]);
     expect(routings[0]).toMatchObject({ inForce: true, runs: { count: 3, metres: 27 } });
   });

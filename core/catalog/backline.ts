@@ -91,6 +91,52 @@ function combo(): KindParts {
   };
 }
 
+/** Series loop, and a line out tapped after it; the loudspeaker stays on. */
+function solidCombo(): KindParts {
+  const jacks = new Set(['input', 'send', 'return', 'line-out', 'air']);
+  return {
+    jacks: [
+      input('input', 'INPUT', AMP_INPUT, { panel: 'front' }),
+      output('send', 'SEND', { rOut: typical(100, 1000), nominalDbu: decibels(-10) }, { carries: 'line' }),
+      input(
+        'return',
+        'RETURN',
+        { rIn: typical(22e3, 100e3), nominalDbu: decibels(-10) },
+        { carries: 'line', normalledFrom: 'send' },
+      ),
+      output(
+        'line-out',
+        'LINE OUT',
+        { rOut: typical(100, 1000), nominalDbu: decibels(-10, 4) },
+        { carries: 'line' },
+      ),
+      air,
+      mainsIn(),
+    ],
+    blocks: [
+      {
+        id: 'preamp',
+        name: 'Preamp',
+        role: 'preamp',
+        states: [
+          { id: 'clean', name: 'clean', gainSmallDb: decibels(10, 30), ceilingDbu: decibels(18) },
+          { id: 'lead', name: 'lead', gainSmallDb: decibels(30, 50), ceilingDbu: decibels(18) },
+        ],
+        state: 'clean',
+      },
+      { id: 'power', name: 'Power stage', role: 'power', states: [on], state: 'on' },
+      { id: 'speaker', name: 'Loudspeaker', role: 'speaker', states: [on], state: 'on' },
+    ],
+    wires: [
+      ...chain(jacks, 'input', 'preamp', 'send'),
+      ...chain(jacks, 'return', 'power', 'speaker', 'air'),
+      ...chain(jacks, 'return', 'line-out'),
+    ],
+    controls: [...preampControls, level('master', 'MASTER', 'power')],
+    power: mains(100),
+  };
+}
+
 function deskChannel(n: number) {
   const id = `ch-${n}`;
   return {
@@ -128,6 +174,14 @@ export const BACKLINE: readonly Kind[] = [
     hint: 'without a loop, loudspeaker inside',
     place: 'backline',
     parts: combo,
+  },
+  {
+    id: 'solid-combo',
+    name: 'Solid-state combo',
+    words: ['solid-state combo', 'solid state combo', 'transistor combo', 'transistor amp', 'ss combo'],
+    hint: 'series loop, line out after it, loudspeaker inside',
+    place: 'backline',
+    parts: solidCombo,
   },
   {
     id: 'cabinet',

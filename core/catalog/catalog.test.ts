@@ -7,31 +7,16 @@ import {
   makeBox,
   makeGridBlock,
   readQuickLine,
+  type Kind,
 } from './index';
 import { applyEdit, checkInvariants, figuresOf, type EditCall } from '../rig';
 import { emptyRig } from '../testing/rigs';
 import { build, edited } from '../testing/build';
 
 describe('the catalogue', () => {
-  test('has the fourteen kinds of the first issue of the book', () => {
-    expect(CATALOGUE.map((kind) => kind.id).sort()).toEqual(
-      [
-        'baritone',
-        'buffer',
-        'cabinet',
-        'chorus',
-        'combo',
-        'desk',
-        'digital-delay',
-        'fuzz',
-        'guitar',
-        'microphone',
-        'multi-effects',
-        'overdrive',
-        'tuner',
-        'valve-head',
-      ].sort(),
-    );
+  test('every kind has an id, a first word and a name of its own', () => {
+    for (const read of [(k: Kind) => k.id, (k: Kind) => k.name, (k: Kind) => k.words[0]])
+      expect(new Set(CATALOGUE.map(read)).size).toBe(CATALOGUE.length);
   });
 
   test.each(CATALOGUE.map((kind) => [kind.id, kind] as const))('%s makes a sound box', (id, kind) => {
@@ -93,6 +78,22 @@ describe('quick entry', () => {
   });
 
   test.each([
+    ['wireless', 'radio-transmitter', 'word'],
+    ['di', 'passive-di', 'word'],
+    ['active di', 'active-di', 'word'],
+    ['ears', 'in-ear-pack', 'word'],
+    ['powered speaker', 'powered-speaker', 'word'],
+    ['small unit', 'small-unit', 'word'],
+    ['midi delay', 'midi-delay', 'word'],
+    ['solid-state combo', 'solid-combo', 'word'],
+    ['acoustic', 'acoustic', 'word'],
+    ['load box', 'load-box', 'word'],
+    ['attenuator', 'attenuator', 'word'],
+    ['power supply', 'supply', 'word'],
+    ['volume pedal', 'volume-pedal', 'word'],
+    ['exp', 'expression-pedal', 'word'],
+    ['comp', 'compressor', 'word'],
+    ['delay', 'digital-delay', 'word'],
     ['dirt', 'overdrive', 'word'],
     ['floor unit', 'multi-effects', 'word'],
     ['old fuzz', 'fuzz', 'word'],
@@ -123,6 +124,16 @@ describe('quick entry', () => {
     const both = edited(rig, ...more.map((box): EditCall => ({ edit: 'addBox', arguments: { box } })));
     expect(both.boxes.map((b) => b.id)).toEqual(['guitar', 'fuzz', 'fuzz-2', 'fuzz-3']);
     expect(both.boxes.map((b) => b.order)).toEqual([1, 2, 3, 4]);
+  });
+
+  test('a transmitter comes with its receiver, each in its place, and both are repeated', () => {
+    const boxes = boxesFromQuick(emptyRig(), readQuickLine('wireless x2'));
+    expect(boxes.map((b) => [b.name, b.place])).toEqual([
+      ['Radio transmitter', 'player'],
+      ['Radio receiver', 'floor'],
+      ['Radio transmitter 2', 'player'],
+      ['Radio receiver 2', 'floor'],
+    ]);
   });
 
   test('pasted lines and empty items do no harm', () => {

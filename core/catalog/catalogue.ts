@@ -3,11 +3,24 @@ import { boxSchema } from '../rig';
 import { BACKLINE } from './backline';
 import { INSTRUMENTS } from './instruments';
 import type { Kind } from './kind';
+import { LINKS } from './links';
+import { MONITORS } from './monitors';
 import { PEDALS } from './pedals';
+import { TREADLES } from './treadles';
+import { OUTBOARD } from './outboard';
 import { GRID_BLOCKS, UNITS } from './unit';
 
 /** Every kind, in the order the signal usually meets them. A new kind is one more entry in one of these lists. */
-export const CATALOGUE: readonly Kind[] = [...INSTRUMENTS, ...PEDALS, ...UNITS, ...BACKLINE];
+export const CATALOGUE: readonly Kind[] = [
+  ...INSTRUMENTS,
+  ...LINKS,
+  ...TREADLES,
+  ...PEDALS,
+  ...UNITS,
+  ...OUTBOARD,
+  ...BACKLINE,
+  ...MONITORS,
+];
 
 /** What a grid can take: for the inspector's list. */
 export const gridChoices = (): readonly { readonly id: string; readonly name: string }[] =>

@@ -67,4 +67,33 @@ export const INSTRUMENTS: readonly Kind[] = [
     place: 'player',
     parts: () => electric(typical(8200)),
   },
+  {
+    id: 'acoustic',
+    name: 'Acoustic',
+    words: ['acoustic', 'acoustic guitar', 'electro-acoustic', 'piezo'],
+    hint: 'piezo under the saddle, no preamp',
+    place: 'player',
+    parts: () => ({
+      jacks: [output('out', 'OUT', {}, { panel: 'side' })],
+      blocks: [
+        {
+          id: 'pickups',
+          name: 'Piezo',
+          role: 'source',
+          states: [on],
+          state: 'on',
+          pickups: [
+            {
+              id: 'piezo',
+              name: 'Piezo, no preamp',
+              cFarad: typical(0.5e-9, 1.5e-9),
+              averageDbu: decibels(-25),
+              peakDbu: decibels(0),
+            },
+          ],
+        },
+      ],
+      wires: chain(new Set(['out']), 'pickups', 'out'),
+    }),
+  },
 ];

@@ -10,6 +10,8 @@ export type Kind = {
   readonly hint: string;
   /** Where such a box stands as a rule. */
   readonly place: 'player' | 'floor' | 'backline' | 'desk';
+  /** Kinds that come along with it: a transmitter is of no use without its receiver. */
+  readonly with?: readonly string[];
   readonly parts: () => KindParts;
 };
 
@@ -23,7 +25,7 @@ export function makeBox(
   kind: Kind,
   given: { id: string; name: string; tag: string; place: string; order: number },
 ): Box {
-  const { jacks, blocks, wires, controls, power, tripMs, dropM, slots } = kind.parts();
+  const { jacks, blocks, wires, controls, power, tripMs, dropM, slots, hidden, midi } = kind.parts();
   return boxSchema.parse({
     ...given,
     kind: kind.name,
@@ -36,5 +38,7 @@ export function makeBox(
     ...(tripMs ? { tripMs } : {}),
     ...(dropM === undefined ? {} : { dropM }),
     ...(slots ? { slots } : {}),
+    ...(hidden ? { hidden } : {}),
+    ...(midi ? { midi } : {}),
   });
 }

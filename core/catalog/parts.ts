@@ -132,6 +132,8 @@ export type KindParts = {
   readonly tripMs?: Figure;
   readonly dropM?: number;
   readonly slots?: { readonly blocks: number };
+  readonly midi?: { readonly channel: number; readonly countsFrom: number };
+  readonly hidden?: readonly { readonly id: string; readonly label: string; readonly value: string }[];
 };
 
 export const lowVoltage = (milliamps: number): Raw<Box['power']> => ({

@@ -54,6 +54,29 @@ export const PEDALS: readonly Kind[] = [
       ),
   },
   {
+    id: 'compressor',
+    name: 'Compressor',
+    words: ['compressor', 'comp', 'sustainer'],
+    hint: 'evens out levels',
+    place: 'floor',
+    parts: () =>
+      pedalParts(
+        effect(
+          'compressor',
+          'Compressor',
+          'compressor',
+          { gainSmallDb: decibels(6, 20), ceilingDbu: decibels(-6), levelAfterDb: decibels(0) },
+          { state: 'off', bypassKind: 'true', meantToClip: true },
+        ),
+        {
+          in: EFFECT_IN,
+          out: LINE_OUT,
+          milliamps: 10,
+          controls: [drive('sustain', 'SUSTAIN', 'compressor'), level('level', 'LEVEL', 'compressor')],
+        },
+      ),
+  },
+  {
     id: 'overdrive',
     name: 'Overdrive',
     words: ['overdrive', 'od', 'drive', 'dirt'],
@@ -132,6 +155,31 @@ export const PEDALS: readonly Kind[] = [
         controls: [
           { id: 'time', label: 'TIME', actsOn: { block: 'delay' }, sets: 'other', law: { type: 'unknown' } },
           { id: 'mix', label: 'MIX', actsOn: { block: 'delay' }, sets: 'mix', law: { type: 'unknown' } },
+        ],
+      }),
+  },
+  {
+    id: 'reverb',
+    name: 'Reverb',
+    words: ['reverb', 'verb'],
+    hint: 'digital, one converter trip',
+    place: 'floor',
+    parts: () =>
+      pedalParts(effect('reverb', 'Reverb', 'reverb', { mix: 0.3 }, { bypassKind: 'buffered' }), {
+        in: EFFECT_IN,
+        out: LINE_OUT,
+        converts: true,
+        milliamps: 100,
+        tripMs: typical(1, 3),
+        controls: [
+          {
+            id: 'decay',
+            label: 'DECAY',
+            actsOn: { block: 'reverb' },
+            sets: 'other',
+            law: { type: 'unknown' },
+          },
+          { id: 'mix', label: 'MIX', actsOn: { block: 'reverb' }, sets: 'mix', law: { type: 'unknown' } },
         ],
       }),
   },

@@ -140,6 +140,9 @@ function nameOf(item: QuickItem, kind: Kind): string {
     : capital(item.text);
 }
 
+const placeFor = (rig: Rig, kind: Kind) =>
+  rig.stage.places.some((place) => place.id === kind.place) ? kind.place : (rig.stage.places[0]?.id ?? '');
+
 /**
  * The boxes a line stands for, ready to be added: ids, tags and order told apart from what the rig has.
  * Items without a kind are left out; the caller keeps them before people's eyes.
@@ -157,20 +160,24 @@ export function boxesFromQuick(
   return items.flatMap((item, i) => {
     const kind = CATALOGUE.find((k) => k.id === chosen[i]) ?? item.guesses[0]?.kind;
     if (!kind) return [];
-    const place = rig.stage.places.some((p) => p.id === kind.place)
-      ? kind.place
-      : (rig.stage.places[0]?.id ?? '');
-    return Array.from({ length: item.repeat }, () => {
-      const base = nameOf(item, kind);
-      let name = base;
-      for (let n = 2; names.has(name); n += 1) name = `${base} ${n}`;
-      const id = freshId(slug(name), ids);
-      const tag = makeTag(name, tags);
-      order += 1;
-      ids.add(id);
-      tags.add(tag);
-      names.add(name);
-      return withFigures(makeBox(kind, { id, name, tag, place, order }), item);
-    });
+    const along = (kind.with ?? []).flatMap((id) => CATALOGUE.find((k) => k.id === id) ?? []);
+    const wanted = [kind, ...along].map((one) => ({
+      one,
+      base: one === kind ? nameOf(item, kind) : one.name,
+    }));
+    return Array.from({ length: item.repeat }, () => wanted)
+      .flat()
+      .map(({ one, base }) => {
+        const place = placeFor(rig, one);
+        let name = base;
+        for (let n = 2; names.has(name); n += 1) name = `${base} ${n}`;
+        const id = freshId(slug(name), ids);
+        const tag = makeTag(name, tags);
+        order += 1;
+        ids.add(id);
+        tags.add(tag);
+        names.add(name);
+        return withFigures(makeBox(one, { id, name, tag, place, order }), item);
+      });
   });
 }

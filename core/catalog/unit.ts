@@ -13,6 +13,23 @@ const send = (id: string, label: string) =>
 const back = (id: string, label: string) =>
   input(id, label, {}, { converts: true, ...levelModes(INSTRUMENT_RETURN, LINE_RETURN) });
 
+const PHONES = {
+  id: 'phones',
+  label: 'PHONES',
+  direction: 'out',
+  carries: 'phones',
+  connector: 'trs-635',
+  channels: 2,
+  modes: [{ id: 'as-built', name: 'as built', rOut: typical(10, 50), maxDbu: decibels(10) }],
+  mode: 'as-built',
+};
+
+/** The headphone output hears the main pair, plugged or not. */
+const phonesOn = (left: string, right: string): readonly Wire[] => [
+  { from: { jack: left }, to: { jack: 'phones' }, toChannel: 'left' },
+  { from: { jack: right }, to: { jack: 'phones' }, toChannel: 'right' },
+];
+
 type Raw = { [K in keyof Block]?: unknown };
 
 const preset = { switchedBy: 'preset', movable: true, bypassKind: 'buffered', passesUnpowered: false };
@@ -115,6 +132,7 @@ const WIRES: readonly Wire[] = [
     fromChannel: 'right',
     whileOpen: 'out-1-r',
   },
+  ...phonesOn('out-1-l', 'out-1-r'),
 ];
 
 function unit(): KindParts {
@@ -151,14 +169,7 @@ function unit(): KindParts {
           ...levelModes(INSTRUMENT_OUT, LINE_OUT, 'line'),
         },
       ),
-      {
-        id: 'phones',
-        label: 'PHONES',
-        direction: 'out',
-        carries: 'phones',
-        connector: 'trs-635',
-        channels: 2,
-      },
+      PHONES,
       {
         id: 'midi-in',
         label: 'MIDI IN',
@@ -211,6 +222,55 @@ function unit(): KindParts {
   };
 }
 
+/** One path from the input to a stereo output, nothing to hang anything into. */
+function smallUnit(): KindParts {
+  const at = (block: string, port: 'in' | 'out') => ({ block, port });
+  const row = ['drive', 'amp', 'cab', 'chorus', 'delay', 'reverb'];
+  return {
+    jacks: [
+      input('input', 'INPUT', UNIT_IN, { converts: true }),
+      send('out-l', 'OUT L MONO'),
+      send('out-r', 'OUT R'),
+      PHONES,
+      { id: 'pedal', label: 'PEDAL', direction: 'in', carries: 'expression', connector: 'trs-635' },
+      { id: 'dc', label: '9 V DC', direction: 'in', carries: 'dc', connector: 'barrel-21', notes: '300 mA' },
+    ],
+    blocks: row.map(fromGrid),
+    wires: [
+      { from: { jack: 'input' }, to: at('drive', 'in') },
+      ...row.slice(1).map((block, i) => ({ from: at(row[i] ?? '', 'out'), to: at(block, 'in') })),
+      { from: at('reverb', 'out'), to: { jack: 'out-l' }, fromChannel: 'left' as const },
+      { from: at('reverb', 'out'), to: { jack: 'out-r' }, fromChannel: 'right' as const },
+      {
+        from: at('reverb', 'out'),
+        to: { jack: 'out-l' },
+        fromChannel: 'right' as const,
+        whileOpen: 'out-r',
+      },
+      ...phonesOn('out-l', 'out-r'),
+    ],
+    controls: [
+      {
+        id: 'output',
+        label: 'OUTPUT',
+        actsOn: { jack: 'out-l' },
+        sets: 'level',
+        law: { type: 'unknown' },
+        position: null,
+      },
+    ],
+    power: {
+      class: 'low',
+      dcVolts: { low: 9, high: 9.6 },
+      dcMilliamps: typical(200, 500),
+      dcKind: 'dc',
+      dcPolarity: 'centre-negative',
+    },
+    tripMs: typical(1, 3),
+    slots: { blocks: 8 },
+  };
+}
+
 export const UNITS: readonly Kind[] = [
   {
     id: 'multi-effects',
@@ -230,5 +290,13 @@ export const UNITS: readonly Kind[] = [
     hint: 'two loops, a grid of blocks, two stereo outputs',
     place: 'floor',
     parts: unit,
+  },
+  {
+    id: 'small-unit',
+    name: 'Small unit',
+    words: ['small unit', 'compact unit', 'small multi', 'mini unit', 'small modeller'],
+    hint: 'amp and cabinet model, no loops, stereo out',
+    place: 'floor',
+    parts: smallUnit,
   },
 ];

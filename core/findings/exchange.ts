@@ -36,13 +36,26 @@ export const clashingLeads = (view: View): readonly string[] =>
 /** How well a wiring does, best least: rings, then what is not heard, then jacks visited against their order. */
 type Score = readonly [cycles: number, unheard: number, inversions: number];
 
+/** A loudspeaker is named by its air, which lies behind where the path ends. */
+function isLoudspeakerOf(path: Path, { at }: WantedOutput): boolean {
+  const last = path.sections.at(-1);
+  return (
+    last?.block.role === 'speaker' &&
+    last.box.id === at?.box &&
+    last.box.jacks.some((jack) => jack.id === at.jack && jack.carries === 'air')
+  );
+}
+
+const HEARD_BY = { loudspeaker: 'speaker', desk: 'mix', monitor: 'monitor' } as const;
+
 export const isHeard = (paths: readonly Path[], wanted: WantedOutput): boolean =>
   paths.some((path) => {
     if (wanted.kind === 'named')
-      return path.steps.some(
-        (s) => s.type === 'jack' && s.box === wanted.at?.box && s.jack === wanted.at.jack,
+      return (
+        path.steps.some((s) => s.type === 'jack' && s.box === wanted.at?.box && s.jack === wanted.at.jack) ||
+        isLoudspeakerOf(path, wanted)
       );
-    return path.sections.at(-1)?.block.role === (wanted.kind === 'desk' ? 'mix' : 'speaker');
+    return path.sections.at(-1)?.block.role === HEARD_BY[wanted.kind];
   });
 
 /** Boxes print their jacks in the order the signal is meant to meet them; each step back counts. */

@@ -20,6 +20,12 @@ type Say = {
 /** `a loudspeaker or the desk`. */
 const inEither = (items: readonly string[]) => inWords(items).replace(/ and (?=[^,]*$)/, ' or ');
 
+const OUTPUTS: Readonly<Record<string, string>> = {
+  loudspeaker: 'a loudspeaker',
+  desk: 'the desk',
+  monitor: 'a full-range loudspeaker or ears',
+};
+
 const DESTROYS = 'This can destroy gear.';
 
 const WORDS: Readonly<Record<string, Words>> = {
@@ -51,11 +57,7 @@ const WORDS: Readonly<Record<string, Words>> = {
       : 'This can deafen. Nothing ahead of it sets the level: power up with the source silent.',
   }),
   'WIRE-SILENT': ({ data, sound, parts }, say) => {
-    const goals = (data.outputs ?? '')
-      .split(' ')
-      .map((output) =>
-        output === 'loudspeaker' ? 'a loudspeaker' : output === 'desk' ? 'the desk' : say.jack(output),
-      );
+    const goals = (data.outputs ?? '').split(' ').map((output) => OUTPUTS[output] ?? say.jack(output));
     const where =
       parts.length === 0
         ? ''

@@ -104,6 +104,7 @@ const doesNothing = (change: RoutingChange) =>
     change.move.length +
     change.away.length +
     change.adapters.length +
+    change.blocks.length +
     change.wires.length ===
   0;
 

@@ -248,7 +248,12 @@ describe('setup T: one unit three ways', () => {
 test('cards stand in one order, each with its reason or its figures', () => {
   expect(cardsOf(build('guitar, unit, combo')).map((c) => [c.code, c.can])).toEqual([
     ['FOUR', false],
+    ['FOUR+FEED', false],
+    ['FOUR+FEED', false],
+    ['LOOP', false],
     ['FRONT', true],
     ['POWER', false],
+    ['DIRECT', false],
+    ['INSERT', false],
   ]);
 });

@@ -69,8 +69,18 @@ describe('a difference carried over to another document', () => {
   test.each<[string, EditCall, EditCall, string]>([
     ['the same name', nameBox('fuzz', 'Fuzz A'), nameBox('fuzz', 'Fuzz B'), 'fuzz'],
     ['a box that is gone', { edit: 'removeBox', arguments: { id: 'fuzz' } }, nameBox('fuzz', 'B'), 'fuzz'],
-    ['a box that was changed', nameBox('fuzz', 'Fuzz A'), { edit: 'removeBox', arguments: { id: 'fuzz' } }, 'fuzz'],
-    ['a new box of the same id', addPedal('wah'), { edit: 'addBox', arguments: { box: pedal('wah', { tag: 'OTHER' }) } }, 'wah'],
+    [
+      'a box that was changed',
+      nameBox('fuzz', 'Fuzz A'),
+      { edit: 'removeBox', arguments: { id: 'fuzz' } },
+      'fuzz',
+    ],
+    [
+      'a new box of the same id',
+      addPedal('wah'),
+      { edit: 'addBox', arguments: { box: pedal('wah', { tag: 'OTHER' }) } },
+      'wah',
+    ],
   ])('%s is told by name', (_what, their, our, part) => {
     const base = small();
     const { clashes } = carryOver(apply(base, their), base, apply(base, our));

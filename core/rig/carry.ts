@@ -34,7 +34,8 @@ function same(a: unknown, b: unknown): boolean {
   if (!isPlain(a) || !isPlain(b)) return false;
   const keys = Object.keys(a);
   return (
-    keys.length === Object.keys(b).length && keys.every((key) => Object.hasOwn(b, key) && same(a[key], b[key]))
+    keys.length === Object.keys(b).length &&
+    keys.every((key) => Object.hasOwn(b, key) && same(a[key], b[key]))
   );
 }
 

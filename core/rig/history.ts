@@ -72,7 +72,12 @@ const rewind = (rig: Rig, log: readonly Logged[], revision: number): Rig =>
  */
 export function stepBack(
   kind: 'undo' | 'redo',
-  now: { readonly rig: Rig; readonly revision: number; readonly history: History; readonly log: readonly Logged[] },
+  now: {
+    readonly rig: Rig;
+    readonly revision: number;
+    readonly history: History;
+    readonly log: readonly Logged[];
+  },
 ): Step | null {
   const { rig, history, log } = now;
   const original = (kind === 'undo' ? history.done : history.undone).at(-1);
@@ -88,9 +93,7 @@ export function stepBack(
   if (later.every(({ own }) => own)) {
     const { patches, inverse } = original;
     const record =
-      kind === 'undo'
-        ? { ...head, patches: inverse, inverse: patches }
-        : { ...head, patches, inverse };
+      kind === 'undo' ? { ...head, patches: inverse, inverse: patches } : { ...head, patches, inverse };
     return { rig: patchRig(rig, record.patches), record, clashes: [] };
   }
   const after = rewind(rig, log, original.revision);

@@ -8,6 +8,7 @@ export {
   type SingleEdit,
 } from './edits';
 export { carryOver } from './carry';
+export { outletWant, outletWantId } from './outlet-want';
 export { figureKey, figuresOf, type FigureEntry, type FigurePath } from './figures';
 export {
   historyOf,
@@ -26,12 +27,14 @@ export { fileSchema, readRig, readRigValue, type ReadResult } from './read';
 export {
   hasGrid,
   moveBlock,
+  restBlock,
   restingBlocks,
   rowsOf,
   wiresOfRows,
   withoutBlock,
   type LoopJacks,
   type Row,
+  type RowStart,
   type Rows,
 } from './rows';
 export { readAnyFile, type FileResult, type ShelfFile } from './shelf-file';

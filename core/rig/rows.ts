@@ -1,8 +1,11 @@
 import type { Box, InnerEnd, Wire } from './types';
 
-/** One path inside a unit, as technicians read it: in at a jack, through blocks in order, out at jacks. */
+/** A row begins at an input jack, or branches off behind a block of an earlier row. */
+export type RowStart = { readonly jack: string } | { readonly after: string };
+
+/** One path inside a unit, as technicians read it: from a jack or a split, through blocks in order, out at jacks. */
 export type Row = {
-  readonly input: string;
+  readonly from: RowStart;
   /** Block ids in order; a loop block leaves and comes back by the jacks in `loops`. */
   readonly blocks: readonly string[];
   /** None: the path ends inside. Two of a stereo block: left, then right. */
@@ -12,17 +15,23 @@ export type Row = {
 /** The jacks a loop block goes out by and comes back by. */
 export type LoopJacks = { readonly send: string | null; readonly back: string | null };
 
-export type Rows = { readonly rows: readonly Row[]; readonly loops: Readonly<Record<string, LoopJacks>> };
+export type Rows = {
+  readonly rows: readonly Row[];
+  readonly loops: Readonly<Record<string, LoopJacks>>;
+  /** Outputs that another jack hears too (headphones on the main outputs); they stay as the unit has them. */
+  readonly taps: readonly Wire[];
+};
 
 const isBlock = (end: InnerEnd, id: string, port: string) =>
   'block' in end && end.block === id && end.port === port;
 const jackOfEnd = (end: InnerEnd | undefined) => (end && 'jack' in end ? end.jack : null);
 
 /** The wires that make these rows. */
-export function wiresOfRows(box: Box, { rows, loops }: Rows): readonly Wire[] {
-  const wires: Wire[] = [];
+export function wiresOfRows(box: Box, { rows, loops, taps }: Rows): readonly Wire[] {
+  const wires: Wire[] = [...taps];
   for (const row of rows) {
-    let from: InnerEnd = { jack: row.input };
+    let from: InnerEnd =
+      'jack' in row.from ? { jack: row.from.jack } : { block: row.from.after, port: 'out' };
     for (const id of row.blocks) {
       wires.push({ from, to: { block: id, port: 'in' } });
       const loop = loops[id];
@@ -42,10 +51,14 @@ export function wiresOfRows(box: Box, { rows, loops }: Rows): readonly Wire[] {
 }
 
 /**
- * Reads an inner wiring as rows, or null where it is no set of rows (a split, a merge, two blocks on one output):
- * such a wiring is shown but not edited as rows.
+ * Reads an inner wiring as rows, or null where it is no set of rows (a merge, two rows from one jack): such a wiring
+ * is shown but not edited as rows.
  */
-export function rowsOf(box: Box, wires: readonly Wire[]): Rows | null {
+export function rowsOf(box: Box, all: readonly Wire[]): Rows | null {
+  const outs = new Set(box.jacks.filter((jack) => jack.direction === 'out').map((jack) => jack.id));
+  const isTap = ({ from, to }: Wire) => 'jack' in from && 'jack' in to && outs.has(from.jack);
+  const taps = all.filter(isTap);
+  const wires = all.filter((wire) => !isTap(wire));
   const loops: Record<string, LoopJacks> = {};
   const isLoop = (id: string) => box.blocks.some((block) => block.id === id && block.role === 'loop');
   for (const block of box.blocks)
@@ -55,12 +68,14 @@ export function rowsOf(box: Box, wires: readonly Wire[]): Rows | null {
         back: jackOfEnd(wires.find((wire) => isBlock(wire.to, block.id, 'return'))?.from),
       };
   const backs = new Set(Object.values(loops).map((loop) => loop.back));
-  const starts = wires.filter((wire) => 'jack' in wire.from && !backs.has(wire.from.jack));
   const seen = new Set<string>();
   const rows: Row[] = [];
-  for (const start of starts) {
-    const input = jackOfEnd(start.from) ?? '';
-    if (rows.some((row) => row.input === input)) return null;
+  const waiting: { readonly from: RowStart; readonly to: InnerEnd }[] = wires.flatMap(({ from, to }) =>
+    'jack' in from && !backs.has(from.jack) ? [{ from: { jack: from.jack }, to }] : [],
+  );
+  for (let start = waiting.shift(); start; start = waiting.shift()) {
+    const { from } = start;
+    if ('jack' in from && rows.some((row) => 'jack' in row.from && row.from.jack === from.jack)) return null;
     const blocks: string[] = [];
     let end: InnerEnd = start.to;
     const outputs: string[] = [];
@@ -71,26 +86,22 @@ export function rowsOf(box: Box, wires: readonly Wire[]): Rows | null {
       seen.add(id);
       blocks.push(id);
       const onward: readonly Wire[] = wires.filter((wire) => isBlock(wire.from, id, 'out'));
-      const next = onward[0]?.to;
-      if (next === undefined || 'jack' in next) {
-        if (onward.some((wire) => 'block' in wire.to)) return null;
-        for (const wire of onward) {
-          const jack = jackOfEnd(wire.to);
-          if (jack !== null && !outputs.includes(jack)) outputs.push(jack);
-        }
-        break;
-      }
-      if (onward.length > 1) return null;
+      const jacks = new Set(onward.flatMap((wire) => jackOfEnd(wire.to) ?? []));
+      outputs.push(...jacks);
+      const branches = onward.flatMap(({ to }) => ('block' in to ? [to] : []));
+      const next = jacks.size > 0 ? undefined : branches.shift();
+      waiting.push(...branches.map((to) => ({ from: { after: id }, to })));
+      if (!next) break;
       end = next;
     }
-    rows.push({ input, blocks, outputs });
+    rows.push({ from, blocks, outputs });
   }
-  const rebuilt = wiresOfRows(box, { rows, loops });
+  const rebuilt = wiresOfRows(box, { rows, loops, taps });
   const placed = new Set(rows.flatMap((row) => row.blocks));
   const unplaced = Object.keys(loops).some(
     (id) => isLoop(id) && !placed.has(id) && (loops[id]?.send || loops[id]?.back),
   );
-  return rebuilt.length === wires.length && !unplaced ? { rows, loops } : null;
+  return rebuilt.length === all.length && !unplaced ? { rows, loops, taps } : null;
 }
 
 /** Is this a unit whose inside people rearrange? */
@@ -103,9 +114,28 @@ export const restingBlocks = (box: Box, rows: Rows): readonly string[] => {
   return box.blocks.map((block) => block.id).filter((id) => !placed.has(id));
 };
 
+/** The rows without a block; what branched off behind it branches off behind the one before, or begins where its row did. */
+function takenOut(rows: Rows, block: string): readonly Row[] {
+  const home = rows.rows.find((row) => row.blocks.includes(block));
+  const before = home?.blocks[home.blocks.indexOf(block) - 1];
+  return rows.rows.map((row) => ({
+    from:
+      home && 'after' in row.from && row.from.after === block
+        ? before === undefined
+          ? home.from
+          : { after: before }
+        : row.from,
+    blocks: row.blocks.filter((id) => id !== block),
+    outputs: row.outputs,
+  }));
+}
+
 /** The rows with a block taken out of where it stands and put at a place of a row. */
 export function moveBlock(rows: Rows, block: string, to: { row: number; index: number }): Rows {
-  const without = rows.rows.map((row) => ({ ...row, blocks: row.blocks.filter((id) => id !== block) }));
+  const within = rows.rows[to.row]?.blocks.includes(block) ?? false;
+  const without = within
+    ? rows.rows.map((row) => ({ ...row, blocks: row.blocks.filter((id) => id !== block) }))
+    : takenOut(rows, block);
   return {
     ...rows,
     rows: without.map((row, i) =>
@@ -114,10 +144,11 @@ export function moveBlock(rows: Rows, block: string, to: { row: number; index: n
   };
 }
 
-export const withoutBlock = (rows: Rows, block: string): Rows => {
-  const loops = Object.fromEntries(Object.entries(rows.loops).filter(([id]) => id !== block));
-  return {
-    loops,
-    rows: rows.rows.map((row) => ({ ...row, blocks: row.blocks.filter((id) => id !== block) })),
-  };
-};
+/** The rows with a block resting: it keeps its place in the unit and its loop's jacks. */
+export const restBlock = (rows: Rows, block: string): Rows => ({ ...rows, rows: takenOut(rows, block) });
+
+export const withoutBlock = (rows: Rows, block: string): Rows => ({
+  ...rows,
+  loops: Object.fromEntries(Object.entries(rows.loops).filter(([id]) => id !== block)),
+  rows: takenOut(rows, block),
+});

@@ -94,6 +94,7 @@ const ROLES = [
   'loop',
   'power',
   'speaker',
+  'monitor',
   'mic',
   'mix',
   'buffer',

@@ -11,8 +11,7 @@ export type ShelfFile = {
 };
 
 export type FileResult =
-  | { readonly kind: 'rig'; readonly read: ReadResult }
-  | { readonly kind: 'shelf'; readonly shelf: ShelfFile };
+  { readonly kind: 'rig'; readonly read: ReadResult } | { readonly kind: 'shelf'; readonly shelf: ShelfFile };
 
 const refuse = (problem: Problem): FileResult => ({ kind: 'rig', read: { ok: false, problems: [problem] } });
 

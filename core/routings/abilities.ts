@@ -10,7 +10,10 @@ import {
   type Jack,
   type JackRef,
   type Rig,
+  type Row,
+  type Rows,
 } from '../rig';
+import { outletsOf, type Outlet } from '../signal';
 
 /** An amplifier as routings see it. */
 export type Amplifier = {
@@ -19,16 +22,26 @@ export type Amplifier = {
   /** null: no effects loop. */
   readonly loop: { readonly send: JackRef; readonly back: JackRef } | null;
   readonly taps: readonly { readonly at: JackRef; readonly ohm: number | null }[];
-  /** It has a loudspeaker of its own inside. */
-  readonly hasSpeaker: boolean;
+  /** The air of a loudspeaker inside; null: there is none. */
+  readonly air: JackRef | null;
+  /** A line-level output tapped after the return; null: there is none. */
+  readonly lineOut: JackRef | null;
 };
 
 /** A multi-effects unit as routings see it: one row with a loop block, or a front row and a loop row. */
 export type Unit = {
   readonly box: Box;
   readonly patch: string;
+  readonly rows: Rows | null;
   readonly input: JackRef | null;
   readonly output: JackRef | null;
+  /** The output jacks of its last row, left first. */
+  readonly outputs: readonly JackRef[];
+  readonly phones: JackRef | null;
+  /** Outputs that no row and no loop uses, the balanced ones first. */
+  readonly spareOutputs: readonly JackRef[];
+  /** Pairs of a send and a return that no row uses. */
+  readonly freeLoops: readonly { readonly send: string; readonly back: string }[];
   readonly loop: { readonly send: JackRef; readonly back: JackRef; readonly block: Block | null } | null;
   /** The path goes from input to output without leaving the unit. */
   readonly throughRow: boolean;
@@ -37,25 +50,42 @@ export type Unit = {
   readonly loops: readonly Block[];
 };
 
+/** A box that a signal goes into and comes out of again. */
+export type Passage = { readonly box: Box; readonly into: JackRef; readonly outOf: JackRef };
+
+export type Load = {
+  readonly box: Box;
+  readonly at: JackRef;
+  readonly ohm: number | null;
+  /** The air of the loudspeaker; null for a load box. */
+  readonly air: JackRef | null;
+  readonly lineOut: JackRef | null;
+};
+
 export type Abilities = {
   readonly guitars: readonly JackRef[];
+  /** Transmitter and receiver: in at the guitar, out at the receiver. */
+  readonly radio: (Passage & { readonly sends: JackRef; readonly hears: JackRef }) | null;
+  /** Effects and buffers with a way in and out, units with a grid apart. */
   readonly pedals: readonly Box[];
   readonly units: readonly Unit[];
   readonly amplifiers: readonly Amplifier[];
-  readonly cabinets: readonly {
-    readonly box: Box;
-    readonly at: JackRef;
-    readonly ohm: number | null;
-    readonly air: JackRef | null;
-  }[];
+  /** What takes a speaker output's power: cabinets, then load boxes. */
+  readonly loads: readonly Load[];
+  readonly attenuators: readonly (Passage & { readonly ohm: number | null })[];
   readonly microphones: readonly { readonly box: Box; readonly air: JackRef; readonly out: JackRef }[];
-  readonly deskChannels: readonly JackRef[];
+  /** Boxes that make a line or instrument output fit for a desk's mic input, with their through jack. */
+  readonly dis: readonly (Passage & { readonly through: JackRef | null })[];
+  readonly outlets: readonly Outlet[];
 };
 
 const ref = (box: Box, jack: Jack | undefined): JackRef | null =>
   jack ? { box: box.id, jack: jack.id } : null;
+
 const wiresOf = (box: Box) => box.patches.find((patch) => patch.id === box.patch)?.wires ?? [];
 const blocksOf = (box: Box, role: Block['role']) => box.blocks.filter((block) => block.role === role);
+const isWired = (jack: Jack) =>
+  jack.carries === 'instrument' || jack.carries === 'line' || jack.carries === 'mic';
 
 /** The jack a wire leads from into this block, and the jacks it leads to. */
 function jackInto(box: Box, block: Block): Jack | undefined {
@@ -63,6 +93,7 @@ function jackInto(box: Box, block: Block): Jack | undefined {
   const id = wire && 'jack' in wire.from ? wire.from.jack : null;
   return box.jacks.find((jack) => jack.id === id);
 }
+
 function jacksOutOf(box: Box, block: Block): readonly Jack[] {
   const ids = wiresOf(box).flatMap((w) =>
     'block' in w.from && w.from.block === block.id && 'jack' in w.to ? [w.to.jack] : [],
@@ -70,39 +101,94 @@ function jacksOutOf(box: Box, block: Block): readonly Jack[] {
   return box.jacks.filter((jack) => ids.includes(jack.id));
 }
 
+/** Output jacks that hear a jack by an inner wire alone. */
+const jacksOn = (box: Box, from: string): readonly Jack[] => {
+  const ids = wiresOf(box).flatMap((w) =>
+    'jack' in w.from && w.from.jack === from && 'jack' in w.to ? [w.to.jack] : [],
+  );
+  return box.jacks.filter((jack) => ids.includes(jack.id));
+};
+
 function amplifierOf(box: Box): Amplifier | null {
   const [preamp, power] = [blocksOf(box, 'preamp')[0], blocksOf(box, 'power')[0]];
   const input = preamp && ref(box, jackInto(box, preamp));
   if (!preamp || !power || !input) return null;
-  const send = ref(box, jacksOutOf(box, preamp)[0]);
+  const send = ref(box, jacksOutOf(box, preamp).filter(isWired)[0]);
   const back = ref(box, jackInto(box, power));
   const taps = jacksOutOf(box, power).filter((jack) => jack.carries === 'speaker');
+  const speaker = blocksOf(box, 'speaker')[0];
   return {
     box,
     input,
     loop: send && back ? { send, back } : null,
     taps: taps.map((jack) => ({ at: { box: box.id, jack: jack.id }, ohm: jack.speaker?.ohm?.value ?? null })),
-    hasSpeaker: blocksOf(box, 'speaker').length > 0,
+    air: speaker ? ref(box, jacksOutOf(box, speaker)[0]) : null,
+    lineOut: back ? ref(box, jacksOn(box, back.jack).filter((jack) => jack.carries === 'line')[0]) : null,
   };
 }
 
-function unitOf(box: Box): Unit | null {
+const startOf = (row: Row | undefined) => (row && 'jack' in row.from ? row.from.jack : null);
+
+/** Jacks that no row, loop or tap uses: sends with the return printed next to them, and single outputs. */
+function spareJacks(box: Box, rows: Rows | null): Pick<Unit, 'spareOutputs' | 'freeLoops'> {
+  const used = new Set<string | null>([
+    ...(rows?.rows ?? []).flatMap((row) => [startOf(row), ...row.outputs]),
+    ...Object.values(rows?.loops ?? {}).flatMap((loop) => [loop.send, loop.back]),
+  ]);
+  const isFree = (jack: Jack | undefined) => jack !== undefined && isWired(jack) && !used.has(jack.id);
+  const freeLoops = box.jacks.flatMap((back, i) => {
+    const send = box.jacks[i - 1];
+    return back.direction === 'in' && isFree(back) && send?.direction === 'out' && isFree(send)
+      ? [{ send: send.id, back: back.id }]
+      : [];
+  });
+  const ofLoops = new Set(freeLoops.map((loop) => loop.send));
+  const single = box.jacks.filter(
+    (jack) => jack.direction === 'out' && isFree(jack) && !ofLoops.has(jack.id),
+  );
+  const rank = (jack: Jack) => (jack.balance === 'unbalanced' ? 1 : 0);
+  return {
+    freeLoops,
+    spareOutputs: [...single]
+      .sort((a, b) => rank(a) - rank(b))
+      .map((jack) => ({ box: box.id, jack: jack.id })),
+  };
+}
+
+/** Does a pedal hang in the loop that leaves by this jack? Then it is no loop for an amplifier. */
+const holdsPedal = (rig: Rig, box: Box, send: string | null): boolean =>
+  rig.leads.some(
+    ({ from, to }) =>
+      from.at.some((at) => at.box === box.id && at.jack === send) &&
+      to.at.some((at) => rig.boxes.some((other) => other.id === at.box && isPedal(other))),
+  );
+
+function unitOf(rig: Rig, box: Box): Unit | null {
   if (!hasGrid(box)) return null;
   const rows = rowsOf(box, wiresOf(box));
-  const [front, after] = rows?.rows ?? [];
+  const [front, after] = (rows?.rows ?? []).filter((row) => 'jack' in row.from);
   const at = (jack: string | null | undefined): JackRef | null => (jack ? { box: box.id, jack } : null);
-  const loopId = front?.blocks.find((id) => rows?.loops[id]?.send && rows.loops[id].back);
+  const whole = (front?.blocks ?? []).filter((id) => rows?.loops[id]?.send && rows.loops[id].back);
+  const loopId = whole.find((id) => !holdsPedal(rig, box, rows?.loops[id]?.send ?? null)) ?? whole[0];
   const loopJacks = loopId === undefined ? undefined : rows?.loops[loopId];
   const loopBlock = box.blocks.find((block) => block.id === loopId) ?? null;
   const [send, back] = loopJacks
     ? [at(loopJacks.send), at(loopJacks.back)]
-    : [at(front?.outputs[0]), at(after?.input)];
-  const output = loopJacks || !after ? at(front?.outputs[0]) : at(after.outputs[0]);
+    : [at(front?.outputs[0]), at(startOf(after))];
+  const last = loopJacks || !after ? front : after;
+  const output = at(last?.outputs[0]);
   return {
     box,
     patch: box.patch,
-    input: at(front?.input),
+    rows,
+    input: at(startOf(front)),
     output,
+    outputs: (last?.outputs ?? []).flatMap((jack) => at(jack) ?? []),
+    phones: ref(
+      box,
+      box.jacks.find((jack) => jack.carries === 'phones' && jack.direction === 'out'),
+    ),
+    ...spareJacks(box, rows),
     loop: send && back && output ? { send, back, block: loopBlock } : null,
     throughRow: (loopJacks !== undefined || !after) && output !== null,
     ampModels: blocksOf(box, 'ampModel'),
@@ -111,36 +197,108 @@ function unitOf(box: Box): Unit | null {
   };
 }
 
+/** The first jacks in and out that a signal passes a box by. */
+function passageOf(box: Box): Passage | null {
+  const into = ref(
+    box,
+    box.jacks.find((jack) => jack.direction === 'in' && isWired(jack)),
+  );
+  const outOf = ref(
+    box,
+    box.jacks.find((jack) => jack.direction === 'out' && isWired(jack)),
+  );
+  return into && outOf ? { box, into, outOf } : null;
+}
+
+function isPedal(box: Box): boolean {
+  if (hasGrid(box) || !box.jacks.filter(isAudio).every(isWired)) return false;
+  const isEffect = box.blocks.some((block) => block.role === 'effect');
+  const isBuffer = box.blocks.some((block) => block.role === 'buffer') && isOneInOneOut(box);
+  return (isEffect || isBuffer) && passageOf(box) !== null;
+}
+
+function radioOf(boxes: readonly Box[]): Abilities['radio'] {
+  const jackOf = (box: Box, direction: 'in' | 'out') =>
+    ref(
+      box,
+      box.jacks.find((jack) => jack.carries === 'radio' && jack.direction === direction),
+    );
+  for (const transmitter of boxes) {
+    const sends = jackOf(transmitter, 'out');
+    const into = ref(
+      transmitter,
+      transmitter.jacks.find((jack) => jack.direction === 'in' && isWired(jack)),
+    );
+    if (!sends || !into) continue;
+    for (const receiver of boxes) {
+      const hears = jackOf(receiver, 'in');
+      const outOf = ref(
+        receiver,
+        receiver.jacks.find((jack) => jack.direction === 'out' && isWired(jack)),
+      );
+      if (hears && outOf) return { box: receiver, into, sends, hears, outOf };
+    }
+  }
+  return null;
+}
+
+function loadOf(box: Box): Load | null {
+  const jack = box.jacks.find((j) => j.direction === 'in' && j.speaker?.isLoad === 'always');
+  const at = ref(box, jack);
+  if (!at) return null;
+  const [speaker] = blocksOf(box, 'speaker');
+  return {
+    box,
+    at,
+    ohm: jack?.speaker?.ohm?.value ?? null,
+    air: speaker ? ref(box, jacksOutOf(box, speaker)[0]) : null,
+    lineOut: ref(
+      box,
+      box.jacks.find((j) => j.direction === 'out' && isWired(j)),
+    ),
+  };
+}
+
+function attenuatorOf(box: Box): Abilities['attenuators'][number] | null {
+  const jack = box.jacks.find((j) => j.direction === 'in' && j.speaker?.isLoad === 'with-cabinet');
+  const into = ref(box, jack);
+  const outOf = ref(
+    box,
+    box.jacks.find((j) => j.direction === 'out' && j.carries === 'speaker'),
+  );
+  return into && outOf ? { box, into, outOf, ohm: jack?.speaker?.ohm?.value ?? null } : null;
+}
+
+/** A mic-level output behind an instrument or line input, and no effect: a DI, whatever it is called. */
+function diOf(box: Box): Abilities['dis'][number] | null {
+  if (hasGrid(box) || box.blocks.some((block) => block.role !== 'buffer')) return null;
+  const into = box.jacks.find((jack) => jack.direction === 'in' && jack.carries === 'instrument');
+  const out = box.jacks.find((jack) => jack.direction === 'out' && jack.carries === 'mic');
+  const [a, b] = [ref(box, into), ref(box, out)];
+  return into && a && b ? { box, into: a, outOf: b, through: ref(box, jacksOn(box, into.id)[0]) } : null;
+}
+
 /** What this rig's boxes can do, found by their blocks, jacks and wires, never by their names. */
 export function abilitiesOf(rig: Rig): Abilities {
   const boxes = inOrder(rig.boxes);
   const jackBy = (box: Box, test: (jack: Jack) => boolean) => ref(box, box.jacks.find(test));
+  const loads = boxes.flatMap((box) => loadOf(box) ?? []);
   return {
     guitars: sources(rig).flatMap(
       (box) => jackBy(box, (jack) => jack.direction === 'out' && isAudio(jack)) ?? [],
     ),
-    pedals: boxes.filter(
-      (box) =>
-        !hasGrid(box) &&
-        isOneInOneOut(box) &&
-        box.blocks.some((block) => block.role === 'effect' || block.role === 'buffer'),
-    ),
-    units: boxes.flatMap((box) => unitOf(box) ?? []),
+    radio: radioOf(boxes),
+    pedals: boxes.filter(isPedal),
+    units: boxes.flatMap((box) => unitOf(rig, box) ?? []),
     amplifiers: boxes.flatMap((box) => amplifierOf(box) ?? []),
-    cabinets: boxes.flatMap((box) => {
-      const at = jackBy(box, (jack) => jack.direction === 'in' && jack.speaker?.isLoad === 'always');
-      const ohm = box.jacks.find((jack) => jack.id === at?.jack)?.speaker?.ohm?.value ?? null;
-      return at && blocksOf(box, 'speaker').length > 0
-        ? [{ box, at, ohm, air: jackBy(box, (jack) => jack.carries === 'air') }]
-        : [];
-    }),
+    loads: [...loads.filter((load) => load.air), ...loads.filter((load) => !load.air)],
+    attenuators: boxes.flatMap((box) => attenuatorOf(box) ?? []),
     microphones: boxes.flatMap((box) => {
       const air = jackBy(box, (jack) => jack.carries === 'air' && jack.direction === 'in');
-      const out = jackBy(box, (jack) => jack.direction === 'out' && isAudio(jack) && jack.carries !== 'air');
+      const out = jackBy(box, (jack) => jack.direction === 'out' && isWired(jack));
       return air && out && blocksOf(box, 'mic').length > 0 ? [{ box, air, out }] : [];
     }),
-    deskChannels: boxes.flatMap((box) =>
-      blocksOf(box, 'mix').flatMap((block) => ref(box, jackInto(box, block)) ?? []),
-    ),
+    dis: boxes.flatMap((box) => diOf(box) ?? []),
+    outlets: outletsOf(rig),
   };
 }

@@ -1,3 +1,5 @@
 export { type Abilities } from './abilities';
+export { heardBy } from './outlets';
 export { reconcile } from './reconcile';
-export { bindTemplate, TEMPLATES, type Code, type Template, type Wanted } from './templates';
+export { bindTemplate, TEMPLATES, type Code, type Template } from './templates';
+export type { Wanted } from './bind';

@@ -16,8 +16,9 @@ import {
   type Move,
   type Rig,
   type RoutingChange,
+  type Wire,
 } from '../rig';
-import type { Wanted, WantedRun } from './templates';
+import type { Wanted, WantedRun } from './bind';
 
 type End = { readonly box: Box; readonly jack: Jack };
 
@@ -81,6 +82,17 @@ function match(rig: Rig, runs: readonly WantedRun[], kinds: readonly LeadKind[])
   return taken;
 }
 
+/** Are these the wires that the inner wiring has, whatever their order? */
+function sameWires(rig: Rig, box: string, patch: string, wires: readonly Wire[]): boolean {
+  const now = rig.boxes.find((b) => b.id === box)?.patches.find((p) => p.id === patch)?.wires ?? [];
+  const texts = (list: readonly Wire[]) =>
+    list
+      .map((wire) => JSON.stringify(wire))
+      .sort()
+      .join();
+  return texts(now) === texts(wires);
+}
+
 /**
  * What must be done with this rig's leads to have a routing: leads that fit by kind and length stay or move, what is
  * missing is new, what no run wants is put away. Leads that carry no audio are not touched.
@@ -128,6 +140,7 @@ export function reconcile(rig: Rig, name: string, wanted: Wanted): RoutingChange
     adapters,
     modes: wanted.modes,
     states: wanted.states,
-    wires: [],
+    blocks: wanted.blocks,
+    wires: wanted.wires.filter(({ box, patch, wires }) => !sameWires(rig, box, patch, wires)),
   };
 }

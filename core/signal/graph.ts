@@ -44,7 +44,7 @@ export type Graph = {
   /** Every block that has a node, as `box:block`. */
   readonly blocks: readonly string[];
   readonly sources: readonly number[];
-  /** Nodes at which something is heard: a loudspeaker's or desk channel's input. */
+  /** Nodes at which something is heard: a loudspeaker's, an ear's or a desk channel's input. */
   readonly outputs: ReadonlyMap<number, { readonly box: string; readonly block: string }>;
 };
 
@@ -187,6 +187,7 @@ function passages(block: Block, on: boolean): readonly (readonly [Port, Port])[]
     case 'cabModel':
     case 'power':
     case 'speaker':
+    case 'monitor':
     case 'mic':
     case 'buffer':
     case 'mute':
@@ -274,7 +275,7 @@ function compute(rig: Rig, setting: Setting): Graph {
       if (block.role === 'source' && (resolved.guitar === undefined || resolved.guitar.id === box.id))
         for (const channel of range(block.channelsOut))
           sources.push(builder.node(portNode(box, block, 'out', channel)));
-      if (block.role === 'speaker' || block.role === 'mix')
+      if (block.role === 'speaker' || block.role === 'monitor' || block.role === 'mix')
         for (const channel of range(block.channelsIn))
           outputs.set(builder.node(portNode(box, block, 'in', channel)), { box: box.id, block: block.id });
     }

@@ -1,4 +1,12 @@
-import { type Block, type Box, type EffectCategory, type EffectWish, type JackRef, type Rig } from '../rig';
+import {
+  inOrder,
+  type Block,
+  type Box,
+  type EffectCategory,
+  type EffectWish,
+  type JackRef,
+  type Rig,
+} from '../rig';
 
 /** Where the usual order has an effect: chapter "order" of the trade; `either` where good technicians disagree. */
 const USUAL: Record<EffectCategory, EffectWish> = {
@@ -33,23 +41,68 @@ export function wishFor(rig: Rig, box: Box, block: Block): EffectWish {
   return block.category ? USUAL[block.category] : 'either';
 }
 
-/** Something that must be heard: a loudspeaker or a desk channel, in some sounds (empty: all). */
+/** Something that must be heard: an amplifier's loudspeaker, a desk channel, ears; in some sounds (empty: all). */
 export type WantedOutput = {
-  readonly kind: 'loudspeaker' | 'desk' | 'named';
+  readonly kind: 'loudspeaker' | 'desk' | 'monitor' | 'named';
   readonly at: JackRef | null;
   readonly sounds: readonly string[];
 };
+
+/** A place where something can be heard: an amplifier's loudspeaker by its air, a desk channel, a feed's end. */
+export type Outlet = {
+  readonly kind: 'loudspeaker' | 'desk' | 'monitor';
+  readonly box: Box;
+  readonly block: Block;
+  readonly at: JackRef;
+};
+
+const KINDS: Partial<Record<Block['role'], Outlet['kind']>> = {
+  speaker: 'loudspeaker',
+  mix: 'desk',
+  monitor: 'monitor',
+};
+
+/** The jack that stands for what a block makes heard: the loudspeaker's air, else the jack its sound comes in by. */
+function outletJack(box: Box, block: Block): string | undefined {
+  const wires = box.patches.find((patch) => patch.id === box.patch)?.wires ?? [];
+  const air = wires.find(({ from, to }) => 'block' in from && from.block === block.id && 'jack' in to);
+  if (air && 'jack' in air.to) return air.to.jack;
+  const seen = new Set<string>();
+  for (let at: string | undefined = block.id; at !== undefined && !seen.has(at);) {
+    seen.add(at);
+    const here: string = at;
+    const into = wires.find(({ to }) => 'block' in to && to.block === here)?.from;
+    if (into && 'jack' in into) return into.jack;
+    at = into && 'block' in into ? into.block : undefined;
+  }
+  return undefined;
+}
+
+/** Every place of a rig where something can be heard, in the order of its boxes. */
+export const outletsOf = (rig: Rig): readonly Outlet[] =>
+  inOrder(rig.boxes).flatMap((box) =>
+    box.blocks.flatMap((block): Outlet[] => {
+      const kind = KINDS[block.role];
+      const jack = kind && outletJack(box, block);
+      return kind && jack !== undefined ? [{ kind, box, block, at: { box: box.id, jack } }] : [];
+    }),
+  );
 
 const hasRole = (rig: Rig, role: Block['role']) =>
   rig.boxes.some((box) => box.blocks.some((block) => block.role === role));
 
 /**
  * What must come out. Without wishes: every sound reaches a loudspeaker, and the desk if a microphone and a desk
- * are in the rig.
+ * are in the rig; where there is no guitar loudspeaker, the desk, or else full-range loudspeakers or ears.
  */
 export function wantedOutputs(rig: Rig): readonly WantedOutput[] {
   const said = rig.wants.flatMap((want) => (want.type === 'output' ? [want] : []));
   if (said.length > 0) return said.map((want) => ({ kind: 'named', at: want.at, sounds: want.sounds }));
+  const one = (kind: WantedOutput['kind']): readonly WantedOutput[] => [{ kind, at: null, sounds: [] }];
+  if (!hasRole(rig, 'speaker')) {
+    if (hasRole(rig, 'mix')) return one('desk');
+    if (hasRole(rig, 'monitor')) return one('monitor');
+  }
   const outputs: WantedOutput[] = [{ kind: 'loudspeaker', at: null, sounds: [] }];
   if (hasRole(rig, 'mic') && hasRole(rig, 'mix')) outputs.push({ kind: 'desk', at: null, sounds: [] });
   return outputs;

@@ -1,7 +1,7 @@
 import { makePlace, makeSound } from '../rig';
 import { ACCEPTED, box, leadOf, placeOf, TICK, variant, WALK, type Cases } from './edit-cases';
 
-const routing = { put: [], move: [], away: [], adapters: [], modes: [], states: [], wires: [] };
+const routing = { put: [], move: [], away: [], adapters: [], modes: [], states: [], blocks: [], wires: [] };
 
 /** Rig, stage, walks, sounds and variants. */
 export const RIG_CASES: Cases<

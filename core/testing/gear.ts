@@ -4,13 +4,27 @@ import { bindTemplate, reconcile, TEMPLATES } from '../routings';
 import type { EditCall, Rig } from '../rig';
 import { build, edited } from './build';
 
-const PEDALS = ['tuner', 'fuzz', 'od', 'chorus', 'delay', 'buffer'];
+const PEDALS = [
+  'tuner',
+  'fuzz',
+  'od',
+  'chorus',
+  'delay',
+  'buffer',
+  'wah',
+  'compressor',
+  'reverb',
+  'volume pedal',
+  'midi delay',
+];
+const AROUND = ['wireless', 'di', 'expression pedal', 'supply', 'ears', 'powered speaker', 'headphones'];
 
 export type Gear = {
   readonly guitars: number;
   readonly pedals: readonly string[];
-  readonly unit: boolean;
-  readonly amp: 'valve head' | 'combo';
+  readonly unit: 'unit' | 'small unit' | null;
+  readonly amp: 'valve head' | 'combo' | 'solid-state combo' | null;
+  readonly around: readonly string[];
   readonly ohm: 4 | 8 | 16;
   readonly desk: boolean;
 };
@@ -19,20 +33,28 @@ export type Gear = {
 export const gear: fc.Arbitrary<Gear> = fc.record({
   guitars: fc.integer({ min: 1, max: 2 }),
   pedals: fc.array(fc.constantFrom(...PEDALS), { maxLength: 8 }),
-  unit: fc.boolean(),
-  amp: fc.constantFrom('valve head' as const, 'combo' as const),
+  unit: fc.constantFrom('unit' as const, 'unit' as const, 'small unit' as const, null),
+  amp: fc.constantFrom(
+    'valve head' as const,
+    'valve head' as const,
+    'combo' as const,
+    'solid-state combo' as const,
+    null,
+  ),
+  around: fc.subarray(AROUND),
   ohm: fc.constantFrom(4 as const, 8 as const, 16 as const),
   desk: fc.boolean(),
 });
 
-export const rigOf = ({ guitars, pedals, unit, amp, ohm, desk }: Gear): Rig =>
+export const rigOf = ({ guitars, pedals, unit, amp, around, ohm, desk }: Gear): Rig =>
   build(
     [
       'guitar',
       ...(guitars > 1 ? ['baritone'] : []),
       ...pedals,
-      ...(unit ? ['unit'] : []),
-      amp,
+      ...(unit ? [unit] : []),
+      ...(amp ? [amp] : []),
+      ...around,
       ...(amp === 'valve head' ? [`cab ${ohm}`] : []),
       ...(desk ? ['mic', 'desk'] : []),
     ].join(', '),

@@ -44,7 +44,8 @@ describe('routings', () => {
           expect(bad(rig).map(key)).toEqual([]);
           for (const setting of settingsOf(rig, null)) {
             const ends = trace(rig, setting).paths.map((path) => path.sections.at(-1)!.block.role);
-            expect(ends).toContain('speaker');
+            expect(ends.length).toBeGreaterThan(0);
+            if (g.amp) expect(ends).toContain('speaker');
             if (g.desk) expect(ends).toContain('mix');
           }
         }

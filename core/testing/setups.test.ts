@@ -39,10 +39,11 @@ describe('A: front path and loop path as rows of their own, round a small valve 
     const after = rows.rows[0]!.blocks.slice(2);
     const wires = wiresOfRows(unit, {
       rows: [
-        { input: 'input', blocks: ['drive'], outputs: ['send-1'] },
-        { input: 'return-1', blocks: after, outputs: ['out-1-l'] },
+        { from: { jack: 'input' }, blocks: ['drive'], outputs: ['send-1'] },
+        { from: { jack: 'return-1' }, blocks: after, outputs: ['out-1-l'] },
       ],
       loops: {},
+      taps: rows.taps,
     });
     return edited(rig, { edit: 'wireInside', arguments: { box: 'multi-effects', patch, wires } });
   }
@@ -71,7 +72,7 @@ describe('A: front path and loop path as rows of their own, round a small valve 
     const rows = rowsOf(unit, unit.patches[0]!.wires)!;
     for (const change of [
       { ...rows.rows[0]!, outputs: ['send-2'] },
-      { ...rows.rows[0]!, input: 'return-2' },
+      { ...rows.rows[0]!, from: { jack: 'return-2' } },
     ]) {
       const wires = wiresOfRows(unit, { ...rows, rows: [change, rows.rows[1]!] });
       const wrong = edited(rig, {
@@ -84,7 +85,8 @@ describe('A: front path and loop path as rows of their own, round a small valve 
   });
 
   test('the rows are not joined, so that all in front and straight into the power stage cannot be had', () => {
-    const cards = TEMPLATES.slice(1).map((template) => cardOf(twoRows(), template));
+    const whole = TEMPLATES.filter(({ code }) => ['FRONT', 'LOOP', 'POWER', 'DIRECT'].includes(code));
+    const cards = whole.map((template) => cardOf(twoRows(), template));
     for (const card of cards)
       expect(card.can ? 'can' : card.reason).toMatch(/its rows are not joined|no amp model/);
   });
@@ -144,7 +146,10 @@ describe('T: one unit in front of the amplifier and in four-cable, as two rigs',
   test('straight into the power stage the model is the preamp and must be on', () => {
     const power = take(gear(), 'POWER');
     expect(codes(power)).toEqual([]);
-    const knobs = cardOf(gear(), TEMPLATES[2]!);
+    const knobs = cardOf(
+      gear(),
+      TEMPLATES.find(({ code }) => code === 'POWER')!,
+    );
     expect(knobs.can && knobs.deadKnobs).toEqual(
       expect.arrayContaining(['GAIN of Valve head', 'BASS of Valve head']),
     );

@@ -52,7 +52,7 @@ export function formatBytes(bytes: number): string {
   const step = [1e9, 1e6, 1e3].find((size) => bytes >= size) ?? 1e3;
   const value = bytes / step;
   const name = { 1e9: 'GB', 1e6: 'MB', 1e3: 'kB' }[step] ?? 'kB';
-  return `${value < 9.95 && step > 1e3 ? value.toFixed(1) : Math.ceil(value)} ${name}`;
+  return `${value < 9.95 && step > 1e3 ? value.toFixed(1) : Math.ceil(value)}\u00a0${name}`;
 }
 
 /** `n` of something, in words: `1 lead`, `3 leads`. */

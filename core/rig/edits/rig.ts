@@ -2,7 +2,7 @@ import { boxIn, byId, copy, demand, edit, isNewId, leadIn } from './edit';
 import { putLead } from './ends';
 import { moveEnds, type Move } from './leads';
 import { LIMITS } from '../terms';
-import type { AcceptedFinding, Adapter, Lead, Tick, Walk, Want, Wire } from '../types';
+import type { AcceptedFinding, Adapter, Block, Lead, Tick, Walk, Want, Wire } from '../types';
 
 export type RoutingChange = {
   /** What it is called in the undo menu and the messages: FOUR. */
@@ -14,6 +14,8 @@ export type RoutingChange = {
   readonly adapters: readonly { lead: string; side: 'from' | 'to'; adapters: readonly Adapter[] }[];
   readonly modes: readonly { box: string; jack: string; mode: string }[];
   readonly states: readonly { box: string; block: string; state: string }[];
+  /** Blocks put into a unit: a loop for outboard, twins on a second feed. */
+  readonly blocks: readonly { box: string; block: Block }[];
   readonly wires: readonly { box: string; patch: string; wires: readonly Wire[] }[];
 };
 
@@ -68,6 +70,11 @@ export const rigEdits = {
     for (const lead of change.put) putLead(draft, lead, undefined);
     for (const { lead, side, adapters } of change.adapters)
       leadIn(draft, lead)[side].adapters = copy(adapters);
+    for (const { box, block } of change.blocks) {
+      const target = boxIn(draft, box).blocks;
+      isNewId(target, block.id, 'block');
+      target.push(copy(block));
+    }
     for (const { box, jack, mode } of change.modes) byId(boxIn(draft, box).jacks, jack, 'jack').mode = mode;
     for (const { box, block, state } of change.states)
       byId(boxIn(draft, box).blocks, block, 'block').state = state;

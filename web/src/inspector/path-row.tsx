@@ -1,4 +1,4 @@
-import { moveBlock, type Box, type Rows } from '../../../core/rig';
+import { moveBlock, restBlock, restingBlocks, type Box, type Rows, type RowStart } from '../../../core/rig';
 import { Button } from '../parts/button';
 import { Choice } from '../parts/field';
 import { Menu, MenuItem, MenuLine } from '../parts/menu';
@@ -17,6 +17,10 @@ type Props = {
 };
 
 const NONE = '';
+
+export const rowKey = (from: RowStart): string => ('jack' in from ? from.jack : `after ${from.after}`);
+
+const nameOf = (box: Box, block: string) => box.blocks.find((b) => b.id === block)?.name ?? block;
 
 const jackOptions = (box: Box, direction: 'in' | 'out') => [
   { value: NONE, label: 'none' },
@@ -63,8 +67,7 @@ function BlockLine({
   const { state } = resolve(rig, setting).blockState(box, block);
   const loop = rows.loops[id];
   const move = (row: number, to: number) => onChange(moveBlock(rows, id, { row, index: to }));
-  const takeOut = () =>
-    onChange({ ...rows, rows: rows.rows.map((r) => ({ ...r, blocks: r.blocks.filter((b) => b !== id) })) });
+  const takeOut = () => onChange(restBlock(rows, id));
   /** The row ends ahead of this block; it and what follows go on in a row of their own. */
   const split = (input: string) =>
     onChange({
@@ -73,11 +76,15 @@ function BlockLine({
         i === index
           ? [
               { ...row, blocks: row.blocks.slice(0, at), outputs: [] },
-              { input, blocks: row.blocks.slice(at), outputs: row.outputs },
+              { from: { jack: input }, blocks: row.blocks.slice(at), outputs: row.outputs },
             ]
           : [row],
       ),
     });
+  const resting = restingBlocks(box, rows)[0];
+  /** A second path from here on, beginning with a block that stands in no row. */
+  const branch = (first: string) =>
+    onChange({ ...rows, rows: [...rows.rows, { from: { after: id }, blocks: [first], outputs: [] }] });
   const setLoop = (change: { send?: string | null; back?: string | null }) =>
     onChange({
       ...rows,
@@ -117,7 +124,7 @@ function BlockLine({
         >
           {rows.rows.map((row, i) =>
             i === index ? null : (
-              <MenuItem key={row.input} onSelect={() => move(i, row.blocks.length)}>
+              <MenuItem key={rowKey(row.from)} onSelect={() => move(i, row.blocks.length)}>
                 To the end of row {i + 1}
               </MenuItem>
             ),
@@ -127,6 +134,12 @@ function BlockLine({
             onSelect={() => freeInput !== null && split(freeInput)}
           >
             New row from here on
+          </MenuItem>
+          <MenuItem
+            disabled={resting === undefined}
+            onSelect={() => resting !== undefined && branch(resting)}
+          >
+            Split off behind it
           </MenuItem>
           <MenuItem onSelect={takeOut}>Out of the row</MenuItem>
           <MenuLine />
@@ -174,14 +187,20 @@ export function PathRow(props: Props) {
     <div role="group" aria-label={`Row ${index + 1}`} className="rounded border border-hair p-2">
       <div className="flex items-center gap-2">
         <span className="w-12 shrink-0 text-xs text-muted">Row {index + 1}</span>
-        <Picker
-          label={`Input of row ${index + 1}`}
-          box={box}
-          direction="in"
-          value={row.input}
-          disabled={disabled}
-          onPick={(jack) => jack !== null && change({ input: jack })}
-        />
+        {'jack' in row.from ? (
+          <Picker
+            label={`Input of row ${index + 1}`}
+            box={box}
+            direction="in"
+            value={row.from.jack}
+            disabled={disabled}
+            onPick={(jack) => jack !== null && change({ from: { jack } })}
+          />
+        ) : (
+          <span className="min-w-0 flex-1 truncate text-sm">
+            split off behind {nameOf(box, row.from.after)}
+          </span>
+        )}
         <Button
           look="quiet"
           className="px-1.5"

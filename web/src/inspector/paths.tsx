@@ -14,7 +14,7 @@ import { resolve } from '../../../core/signal';
 import { Button } from '../parts/button';
 import { Menu, MenuItem, MenuLine } from '../parts/menu';
 import { useCommit, useRig } from '../rig/context';
-import { PathRow } from './path-row';
+import { PathRow, rowKey } from './path-row';
 import { Section } from './section';
 
 /** Numbers a new block where its name is taken: Loop 2, Delay 2. */
@@ -37,7 +37,7 @@ export function Paths({ box }: { box: Box }) {
     return (
       <Section title="Paths inside" open>
         <p className="text-xs text-muted">
-          This inner wiring has splits or merges; it is read and traced as it is, but not edited as rows.
+          This inner wiring has merges; it is read and traced as it is, but not edited as rows.
         </p>
       </Section>
     );
@@ -67,7 +67,7 @@ export function Paths({ box }: { box: Box }) {
     commit({ edit: 'removeBlock', arguments: { box: box.id, block, wires } });
   };
   const usedInputs = new Set([
-    ...rows.rows.map((row) => row.input),
+    ...rows.rows.flatMap((row) => ('jack' in row.from ? [row.from.jack] : [])),
     ...Object.values(rows.loops).map((loop) => loop.back),
   ]);
   const freeInput = box.jacks.find(
@@ -81,7 +81,7 @@ export function Paths({ box }: { box: Box }) {
     <Section title="Paths inside" open>
       {rows.rows.map((row, i) => (
         <PathRow
-          key={row.input}
+          key={rowKey(row.from)}
           box={box}
           rows={rows}
           index={i}
@@ -116,7 +116,10 @@ export function Paths({ box }: { box: Box }) {
             freeInput &&
             set({
               ...rows,
-              rows: [...rows.rows, { input: freeInput.id, blocks: resting.slice(0, 1), outputs: [] }],
+              rows: [
+                ...rows.rows,
+                { from: { jack: freeInput.id }, blocks: resting.slice(0, 1), outputs: [] },
+              ],
             })
           }
         >
@@ -141,7 +144,7 @@ export function Paths({ box }: { box: Box }) {
               >
                 {rows.rows.map((row, i) => (
                   <MenuItem
-                    key={row.input}
+                    key={rowKey(row.from)}
                     onSelect={() => set(moveBlock(rows, id, { row: i, index: row.blocks.length }))}
                   >
                     To the end of row {i + 1}

@@ -25,7 +25,11 @@ export function NoticeLine() {
         >
           <span>{notice.text}</span>
           {notice.link ? (
-            <Link to={notice.link.to} className="rounded font-semibold underline underline-offset-2" onClick={clear}>
+            <Link
+              to={notice.link.to}
+              className="rounded font-semibold underline underline-offset-2"
+              onClick={clear}
+            >
               {notice.link.words}
             </Link>
           ) : null}

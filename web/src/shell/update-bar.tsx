@@ -37,10 +37,7 @@ export function UpdateBar() {
           ? 'New version of Hum Map. Every edit is stored; nothing is lost by loading it.'
           : 'A new version of Hum Map was loaded in another tab.'}
       </span>
-      <Button
-        look="strong"
-        onClick={() => void takeUpdate().then((why) => why !== null && say(why, 'bad'))}
-      >
+      <Button look="strong" onClick={() => void takeUpdate().then((why) => why !== null && say(why, 'bad'))}>
         New version, reload
       </Button>
     </div>

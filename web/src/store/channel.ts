@@ -2,7 +2,12 @@ import type { HistoryRecord } from '../../../core/rig';
 
 /** What the tabs of one address tell each other. */
 export type Message =
-  | { readonly kind: 'record'; readonly rig: string; readonly created: string; readonly record: HistoryRecord }
+  | {
+      readonly kind: 'record';
+      readonly rig: string;
+      readonly created: string;
+      readonly record: HistoryRecord;
+    }
   /** A rig came to the shelf, left it, or was replaced. */
   | { readonly kind: 'shelf'; readonly rig: string };
 

@@ -52,7 +52,9 @@ export async function openStore(): Promise<boolean> {
 export async function rawStore(): Promise<Readonly<Record<string, unknown>>> {
   const raw = await new Dexie(database.name).open();
   try {
-    const tables = await Promise.all(raw.tables.map(async (table) => [table.name, await table.toArray()] as const));
+    const tables = await Promise.all(
+      raw.tables.map(async (table) => [table.name, await table.toArray()] as const),
+    );
     return { format: 'hum-map/raw', version: raw.verno, tables: Object.fromEntries(tables) };
   } finally {
     raw.close();

@@ -1,12 +1,4 @@
-import {
-  LIMITS,
-  formatProblem,
-  freshId,
-  slug,
-  writeRig,
-  type Rig,
-  type ShelfFile,
-} from '../../../core/rig';
+import { LIMITS, formatProblem, freshId, slug, writeRig, type Rig, type ShelfFile } from '../../../core/rig';
 import { readFileText } from '../worker/reading';
 import { database, now } from './app';
 import { tellTabs } from './channel';

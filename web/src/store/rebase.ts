@@ -15,11 +15,7 @@ type Rebased =
  * Puts what waits in this tab on top of what other tabs stored.
  * Not ok when both changed the same part, or when the two together are no rig any more.
  */
-export function rebase(
-  base: Stored,
-  stored: readonly HistoryRecord[],
-  pending: readonly Pending[],
-): Rebased {
+export function rebase(base: Stored, stored: readonly HistoryRecord[], pending: readonly Pending[]): Rebased {
   const theirs = stored.reduce<Stored>(
     (at, record) => ({
       ...at,

@@ -24,7 +24,10 @@ async function read(id: string, tab: string) {
   const loaded = await loadRig(database, id, readValue, (row) => row.tab === tab || !live.has(row.tab));
   if (!loaded.ok) return loaded;
   const { head, rig, log } = loaded;
-  return { ok: true, stored: { rig, log, revision: head.revision, created: head.created } satisfies Stored } as const;
+  return {
+    ok: true,
+    stored: { rig, log, revision: head.revision, created: head.created } satisfies Stored,
+  } as const;
 }
 
 /** What could not be joined with another tab's change is a rig of its own from then on. */
@@ -48,7 +51,8 @@ const askBeforeClosing = (event: BeforeUnloadEvent) => event.preventDefault();
 /** Keeps the page from closing unasked while anything is not on the disk. */
 function watchClosing(session: Session): () => void {
   const look = () => {
-    if (session.state.getState().saved === 'saved') window.removeEventListener('beforeunload', askBeforeClosing);
+    if (session.state.getState().saved === 'saved')
+      window.removeEventListener('beforeunload', askBeforeClosing);
     else window.addEventListener('beforeunload', askBeforeClosing);
   };
   look();

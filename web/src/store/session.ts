@@ -74,7 +74,12 @@ export type SessionPorts = {
 const GONE = 'This rig was taken off the shelf in another tab.';
 
 /** One open rig: the document, its history, and the queue of records on their way to storage. */
-export function openSession(args: { db: RigDatabase; tab: string; stored: Stored; ports: SessionPorts }): Session {
+export function openSession(args: {
+  db: RigDatabase;
+  tab: string;
+  stored: Stored;
+  ports: SessionPorts;
+}): Session {
   const { db, tab, ports } = args;
   const listeners = new Set<(patches: readonly DocumentPatch[] | null) => void>();
   const tell = (patches: readonly DocumentPatch[] | null) =>
@@ -149,7 +154,11 @@ export function openSession(args: { db: RigDatabase; tab: string; stored: Stored
           break;
         }
         try {
-          await appendRecord(db, next.after.rig, next.record, { tab, at: ports.now(), created: base.created });
+          await appendRecord(db, next.after.rig, next.record, {
+            tab,
+            at: ports.now(),
+            created: base.created,
+          });
         } catch (error) {
           if (!(error instanceof ConflictError)) throw error;
           if (await catchUp()) continue;

@@ -20,7 +20,8 @@ export async function saveShelf(args: {
   const rigs: ShelvedRig[] = [];
   const unread: unknown[] = [];
   for (const { id, binned } of heads) {
-    const loaded = inMemory?.id === id ? { ok: true as const, rig: inMemory } : await loadRig(database, id, check);
+    const loaded =
+      inMemory?.id === id ? { ok: true as const, rig: inMemory } : await loadRig(database, id, check);
     if (loaded.ok) rigs.push({ rig: loaded.rig, binned });
     else unread.push(await rawRecords(database, id));
   }

@@ -1,15 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { makeRig, readRigValue, type Rig } from '../../../core/rig';
 import { RigDatabase } from './db';
-import {
-  binRig,
-  createRig,
-  daysLeftInBin,
-  freeRigId,
-  listRigs,
-  loadRig,
-  rawRecords,
-} from './rigs';
+import { binRig, createRig, daysLeftInBin, freeRigId, listRigs, loadRig, rawRecords } from './rigs';
 import { NOW, rename, sessionOn } from './testing';
 
 let db: RigDatabase;
@@ -18,7 +10,6 @@ let n = 0;
 const rigNamed = (id: string): Rig => makeRig({ id, title: id, created: '2026-03-01' });
 
 const session = (id: string, tab = 'tab-1') => sessionOn(db, id, tab);
-
 
 beforeEach(async () => {
   n += 1;

@@ -10,7 +10,9 @@ const locksOf = () => (navigator as { locks?: LockManager }).locks;
 
 /** A random id; `crypto.randomUUID` is missing where the page did not come from this machine. */
 export const randomId = (): string =>
-  Array.from(crypto.getRandomValues(new Uint8Array(8)), (byte) => byte.toString(16).padStart(2, '0')).join('');
+  Array.from(crypto.getRandomValues(new Uint8Array(8)), (byte) => byte.toString(16).padStart(2, '0')).join(
+    '',
+  );
 
 /** Holds a name until the tab is gone; false if another tab holds it. */
 function hold(id: string): Promise<boolean> {
@@ -42,9 +44,7 @@ export const tabId = (): Promise<string> => (claimed ??= claim());
 /** Names of the tabs of this address that are open now, this one among them. */
 export async function liveTabs(): Promise<ReadonlySet<string>> {
   const held = (await locksOf()?.query())?.held ?? [];
-  return new Set(
-    held.flatMap(({ name }) => (name?.startsWith(PREFIX) ? [name.slice(PREFIX.length)] : [])),
-  );
+  return new Set(held.flatMap(({ name }) => (name?.startsWith(PREFIX) ? [name.slice(PREFIX.length)] : [])));
 }
 
 const WALK = 'hum-map-walk';

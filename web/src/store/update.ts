@@ -6,7 +6,9 @@ import { walkIsOpen } from './tab';
  * Where the newest build of the app is.
  * `waiting`: fetched whole, takes over when asked. `in force`: another tab asked; this one still runs the old build.
  */
-export const useUpdate = create<{ readonly state: 'none' | 'waiting' | 'in force' }>(() => ({ state: 'none' }));
+export const useUpdate = create<{ readonly state: 'none' | 'waiting' | 'in force' }>(() => ({
+  state: 'none',
+}));
 
 const HOUR_MS = 3_600_000;
 

@@ -57,8 +57,13 @@ describe('what the worker answers', () => {
     const cards = ask<'cards'>(build('guitar, unit, combo'), { kind: 'cards' });
     expect(cards.map((card) => [card.code, card.can, card.map !== null])).toEqual([
       ['FOUR', false, false],
+      ['FOUR+FEED', false, false],
+      ['FOUR+FEED', false, false],
+      ['LOOP', false, false],
       ['FRONT', true, true],
       ['POWER', false, false],
+      ['DIRECT', false, false],
+      ['INSERT', false, false],
     ]);
     expect(cards.every((card) => !('trial' in card))).toBe(true);
   });

@@ -11,6 +11,7 @@ import { useCommit, useRig } from '../../rig/context';
 import { useNotice, usePreferences } from '../../store/app';
 import type { ShownCard } from '../../worker/queries';
 import { useAnalysis } from '../../worker/use-analysis';
+import { MustBeHeard } from './must-be-heard';
 
 type Can = Extract<ShownCard, { can: true }>;
 
@@ -104,46 +105,63 @@ function SmallMap({ card }: { card: Can }) {
   );
 }
 
-function RoutingCard({ card, onTake }: { card: ShownCard; onTake: (change: RoutingChange) => void }) {
+function RoutingCard({ card, onTake }: { card: Can; onTake: (change: RoutingChange) => void }) {
   const { readOnly } = useRig();
   return (
     <article
       aria-label={card.name}
-      className={`flex min-w-0 flex-col rounded border bg-sheet p-3 ${card.can && card.inForce ? 'border-2 border-select' : 'border-line'}`}
+      className={`flex min-w-0 flex-col rounded border bg-sheet p-3 ${card.inForce ? 'border-2 border-select' : 'border-line'}`}
     >
       <header className="flex items-baseline justify-between gap-2">
         <h2 className="text-base">{card.name}</h2>
         <span className="font-mono text-xs text-muted">{card.code}</span>
       </header>
       <p className="pb-2 text-xs text-muted">{card.line}</p>
-      {card.can ? (
-        <>
-          <SmallMap card={card} />
-          <div className="py-2">
-            {card.inForce ? (
-              <p className="flex min-h-8 items-center text-sm font-semibold text-select">
-                The rig is wired so now.
-              </p>
-            ) : (
-              <Button
-                look="strong"
-                className="min-h-8 w-full"
-                disabled={readOnly !== null}
-                aria-label={`Take ${card.name}`}
-                onClick={() => onTake(card.change)}
-              >
-                Take this routing
-              </Button>
-            )}
-          </div>
-          <Facts card={card} />
-        </>
-      ) : (
-        <p className="rounded border border-dashed border-line p-3 text-sm">
-          Cannot be had: <span className="font-semibold">{card.reason}</span>
-        </p>
-      )}
+      <SmallMap card={card} />
+      <div className="py-2">
+        {card.inForce ? (
+          <p className="flex min-h-8 items-center text-sm font-semibold text-select">
+            The rig is wired so now.
+          </p>
+        ) : (
+          <Button
+            look="strong"
+            className="min-h-8 w-full"
+            disabled={readOnly !== null}
+            aria-label={`Take ${card.name}`}
+            onClick={() => onTake(card.change)}
+          >
+            Take this routing
+          </Button>
+        )}
+      </div>
+      <Facts card={card} />
     </article>
+  );
+}
+
+/** The other families, each with what stands against it on this rig. */
+function CannotBeHad({ cards }: { cards: readonly ShownCard[] }) {
+  if (cards.length === 0) return null;
+  return (
+    <section aria-label="Cannot be had" className="pt-5">
+      <h2 className="pb-1 text-sm">Cannot be had with this gear</h2>
+      <ul className="rounded border border-hair bg-sheet">
+        {cards.map((card) =>
+          card.can ? null : (
+            <li
+              key={card.name}
+              className="grid gap-x-4 border-b border-hair px-3 py-1.5 text-sm last:border-b-0 md:grid-cols-[18rem_minmax(0,1fr)]"
+            >
+              <span>
+                {card.name} <span className="font-mono text-xs text-muted">{card.code}</span>
+              </span>
+              <span className="text-muted">{card.reason}</span>
+            </li>
+          ),
+        )}
+      </ul>
+    </section>
   );
 }
 
@@ -174,10 +192,9 @@ export function RoutesView() {
     );
   return (
     <div className="mx-auto max-w-7xl p-4">
+      <MustBeHeard />
       <p className="pb-3 text-sm text-muted">
-        Each is counted on a trial of this rig. Wished without saying: every sound is heard from a
-        loudspeaker, and at the desk where there are a microphone and a desk. Taking one keeps the leads that
-        fit, and is one step to undo.
+        Each is counted on a trial of this rig. Taking one keeps the leads that fit, and is one step to undo.
       </p>
       {fault !== null ? (
         <p role="alert" className="pb-3 text-sm text-danger">
@@ -189,10 +206,13 @@ export function RoutesView() {
         aria-busy={stale}
         className={`grid gap-4 md:grid-cols-2 xl:grid-cols-3 ${stale ? 'opacity-80' : ''}`}
       >
-        {(value ?? []).map((card) => (
-          <RoutingCard key={card.code} card={card} onTake={take} />
-        ))}
+        {(value ?? [])
+          .filter((card) => card.can)
+          .map((card) => (
+            <RoutingCard key={card.name} card={card} onTake={take} />
+          ))}
       </div>
+      <CannotBeHad cards={(value ?? []).filter((card) => !card.can)} />
     </div>
   );
 }

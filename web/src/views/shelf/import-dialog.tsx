@@ -4,7 +4,12 @@ import { Sheet } from '../../parts/dialog';
 
 export type Asked =
   | { readonly kind: 'clash'; readonly rig: Rig }
-  | { readonly kind: 'refused'; readonly file: string; readonly problems: readonly string[]; readonly partly?: boolean };
+  | {
+      readonly kind: 'refused';
+      readonly file: string;
+      readonly problems: readonly string[];
+      readonly partly?: boolean;
+    };
 
 const MOST_SHOWN = 8;
 

@@ -6,14 +6,7 @@ import { Busy, Empty } from '../../parts/empty';
 import { PreferencesMenu } from '../../shell/preferences-menu';
 import { database, now, today, useNotice } from '../../store/app';
 import { restoreDemo } from '../../store/demo';
-import {
-  addRig,
-  exportRig,
-  importRig,
-  readFile,
-  saveText,
-  type ImportResult,
-} from '../../store/files';
+import { addRig, exportRig, importRig, readFile, saveText, type ImportResult } from '../../store/files';
 import { count } from '../../../../core/units';
 import { binRig, rawRecords, restoreRig } from '../../store/rigs';
 import { randomId } from '../../store/tab';
@@ -203,9 +196,7 @@ export function Shelf() {
           }
         />
         <p className="pt-6 text-xs text-muted">
-          {over
-            ? 'Let go to import.'
-            : 'Rig files and shelf files can be dropped anywhere on this page.'}
+          {over ? 'Let go to import.' : 'Rig files and shelf files can be dropped anywhere on this page.'}
         </p>
       </div>
       {asked ? <ImportDialog asked={asked} onClose={() => setAsked(null)} onImport={store} /> : null}

@@ -1,0 +1,148 @@
+import { decibels, dcIn, input, lowVoltage, mains, mainsIn, on, output, typical, chain } from './parts';
+import type { Kind } from './kind';
+
+const radioJack = (id: string, direction: 'in' | 'out') => ({
+  id,
+  label: 'RADIO',
+  direction,
+  carries: 'radio',
+  connector: 'none',
+  ground: 'none',
+});
+
+/** What carries the signal from one world into another: over the air, or from instrument level to a desk's lines. */
+export const LINKS: readonly Kind[] = [
+  {
+    id: 'radio-transmitter',
+    name: 'Radio transmitter',
+    words: ['transmitter', 'radio', 'wireless', 'radio pair', 'wireless pair', 'beltpack', 'belt pack'],
+    hint: 'digital, on battery; its receiver comes with it',
+    place: 'player',
+    with: ['radio-receiver'],
+    parts: () => ({
+      jacks: [input('in', 'IN', { rIn: typical(1e6), maxDbu: decibels(8, 10) }), radioJack('radio', 'out')],
+      blocks: [{ id: 'transmitter', name: 'Transmitter', role: 'buffer', states: [on], state: 'on' }],
+      wires: chain(new Set(['in', 'radio']), 'in', 'transmitter', 'radio'),
+    }),
+  },
+  {
+    id: 'radio-receiver',
+    name: 'Radio receiver',
+    words: ['receiver', 'radio receiver', 'wireless receiver'],
+    hint: 'digital, acts as a buffer, breaks the ground path',
+    place: 'floor',
+    parts: () => ({
+      jacks: [
+        radioJack('radio', 'in'),
+        output('out', 'OUT', { rOut: typical(100, 1000), maxDbu: decibels(8, 10) }),
+        dcIn(200),
+      ],
+      blocks: [
+        {
+          id: 'receiver',
+          name: 'Receiver',
+          role: 'buffer',
+          states: [{ ...on, latencyMs: typical(2, 5) }],
+          state: 'on',
+        },
+      ],
+      wires: chain(new Set(['radio', 'out']), 'radio', 'receiver', 'out'),
+      power: lowVoltage(200),
+    }),
+  },
+  {
+    id: 'passive-di',
+    name: 'Passive DI',
+    words: ['di', 'di box', 'passive di', 'direct box'],
+    hint: 'transformer, through jack, ground lift',
+    place: 'floor',
+    parts: () => ({
+      jacks: [
+        input('in', 'IN', { rIn: typical(50e3, 150e3), maxDbu: decibels(20) }),
+        output('through', 'THROUGH', {}),
+        output(
+          'out',
+          'OUT',
+          { rOut: typical(150, 300) },
+          { carries: 'mic', connector: 'xlr-m', balance: 'transformer', ground: 'transformer' },
+        ),
+      ],
+      blocks: [
+        {
+          id: 'transformer',
+          name: 'Transformer',
+          role: 'buffer',
+          states: [{ ...on, gainSmallDb: decibels(-30, -20), ceilingDbu: decibels(-5) }],
+          state: 'on',
+          passesUnpowered: true,
+        },
+      ],
+      wires: [
+        ...chain(new Set(['in', 'out']), 'in', 'transformer', 'out'),
+        { from: { jack: 'in' }, to: { jack: 'through' } },
+      ],
+      hidden: [{ id: 'lift', label: 'GROUND LIFT', value: 'joined' }],
+    }),
+  },
+  {
+    id: 'active-di',
+    name: 'Active DI',
+    words: ['active di', 'active direct box'],
+    hint: 'high input impedance, needs phantom or a battery',
+    place: 'floor',
+    parts: () => ({
+      jacks: [
+        input('in', 'IN', { rIn: typical(1e6, 10e6), maxDbu: decibels(8) }),
+        output('through', 'THROUGH', {}),
+        output(
+          'out',
+          'OUT',
+          { rOut: typical(150, 600) },
+          { carries: 'mic', connector: 'xlr-m', balance: 'driven' },
+        ),
+      ],
+      blocks: [
+        {
+          id: 'stage',
+          name: 'Line driver',
+          role: 'buffer',
+          states: [{ ...on, gainSmallDb: decibels(-20, -10), ceilingDbu: decibels(-5) }],
+          state: 'on',
+        },
+      ],
+      wires: [
+        ...chain(new Set(['in', 'out']), 'in', 'stage', 'out'),
+        { from: { jack: 'in' }, to: { jack: 'through' } },
+      ],
+      hidden: [
+        { id: 'lift', label: 'GROUND LIFT', value: 'joined' },
+        { id: 'pad', label: 'PAD', value: 'off' },
+        { id: 'power', label: 'FED BY', value: 'phantom or battery' },
+      ],
+    }),
+  },
+  {
+    id: 'supply',
+    name: 'Supply',
+    words: ['supply', 'power supply', 'psu', 'power'],
+    hint: 'eight isolated 9 V outlets',
+    place: 'floor',
+    parts: () => ({
+      jacks: [
+        mainsIn(),
+        ...[1, 2, 3, 4, 5, 6, 7, 8].map((n) => ({
+          id: `out-${n}`,
+          label: `OUT ${n}`,
+          direction: 'out',
+          carries: 'dc',
+          connector: 'barrel-21',
+          ground: 'lifted',
+          notes: n > 6 ? '9 V, 500 mA, isolated' : '9 V, 100 mA, isolated',
+        })),
+      ],
+      blocks: [],
+      wires: [],
+      power: { ...mains(30), class: 'II' },
+    }),
+  },
+];
