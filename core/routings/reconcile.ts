@@ -104,6 +104,15 @@ export function reconcile(rig: Rig, name: string, wanted: Wanted): RoutingChange
   const away = rig.leads.filter((lead) => joinsAudio(rig, lead) && !used.has(lead.id));
   const ids = new Set(rig.leads.map((lead) => lead.id));
   const numbers = new Set<number>();
+  // Links carry no label: leads get the low numbers.
+  const fresh = wanted.runs.filter((run) => !matches.some((m) => m.run === run));
+  const isLinkRun = (run: WantedRun) => isLink({ kind: kinds[wanted.runs.indexOf(run)] ?? 'instrument' });
+  const numberOf = new Map<WantedRun, number>();
+  for (const run of [...fresh.filter((r) => !isLinkRun(r)), ...fresh.filter(isLinkRun)]) {
+    const number = freeNumber(rig.leads, numbers);
+    numbers.add(number);
+    numberOf.set(run, number);
+  }
   const put: Lead[] = [];
   const move: Move[] = [];
   const adapters: RoutingChange['adapters'][number][] = [];
@@ -113,9 +122,8 @@ export function reconcile(rig: Rig, name: string, wanted: Wanted): RoutingChange
     if (found && found.cost > 0) move.push({ lead: found.lead.id, from: run.from, to: [run.to] });
     let lead = found?.lead;
     if (!lead) {
-      const number = freeNumber(rig.leads, numbers);
+      const number = numberOf.get(run) ?? freeNumber(rig.leads, numbers);
       const id = freshId(`lead-${number}`, ids);
-      numbers.add(number);
       ids.add(id);
       lead = makeLead({ id, number, kind, from: run.from, to: [run.to] });
       put.push(lead);

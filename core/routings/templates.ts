@@ -235,12 +235,12 @@ export const TEMPLATES: readonly Template[] = [
   withFeed(
     lateFeed,
     'Four-cable and a feed, split last',
-    'as four-cable; behind the last effect a cabinet model → desk',
+    'as four-cable; after the last effect cabinet model → desk',
   ),
   withFeed(
     doubledFeed,
     'Four-cable and a feed, effects doubled',
-    'as four-cable; split behind the loop, the late effects twice, a cabinet model → desk',
+    'as four-cable; late effects on both paths, cabinet model → desk',
   ),
   loop,
   front,
