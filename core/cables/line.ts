@@ -174,6 +174,45 @@ function intoLead(
   };
 }
 
+/** Out of its place and into a lead anywhere: the edit, or null where the box or the lead cannot do that. */
+export function moveInto(
+  rig: Rig,
+  variant: string | null,
+  way: Way,
+  boxId: string,
+  leadId: string,
+): EditCall | null {
+  const box = boxOf(rig, boxId);
+  const line = box && isOneInOneOut(box) ? lineThrough(box) : null;
+  const target = wiring(rig, variant).find(({ lead }) => lead.id === leadId);
+  if (!line || !target || [...target.from, ...target.to].some((ref) => ref.box === boxId)) return null;
+  return intoLead(rig, variant, way, line, target)?.edit ?? null;
+}
+
+/** Out of the path, kept in the rig: the lead ahead goes where the lead behind went, which is put away. */
+export function takeOutEdit(rig: Rig, variant: string | null, boxId: string): EditCall | null {
+  const line = lineThrough(boxOf(rig, boxId));
+  const plugged = wiring(rig, variant);
+  const [before, after] = [leadInto(plugged, line?.into ?? null), leadOutOf(plugged, line?.outOf ?? null)];
+  if (!line || !before || !after || before === after || after.to.length === 0) return null;
+  const loosen = (side: 'from' | 'to') =>
+    ({ edit: 'unplug', arguments: { lead: after.lead.id, side, ...scopeIn(variant) } }) as const;
+  return {
+    edit: 'together',
+    arguments: {
+      label: `Take ${line.box.name} out of the path`,
+      edits: [
+        loosen('from'),
+        loosen('to'),
+        {
+          edit: 'replug',
+          arguments: { lead: before.lead.id, side: 'to', at: after.to, ...scopeIn(variant) },
+        },
+      ],
+    },
+  };
+}
+
 /**
  * The ways a box can go one step earlier or later on the route: one over a neighbour that is one in, one out; at a
  * hub one for each lead on its other side. Empty where it stands at an end or is no box of a line.

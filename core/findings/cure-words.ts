@@ -1,5 +1,5 @@
 import type { EditCall, JackRef, Rig, SingleEdit } from '../rig';
-import { formatClock } from '../units';
+import { formatClock, formatQuantity } from '../units';
 import { partName } from './names';
 
 const at = (rig: Rig, refs: readonly JackRef[]) =>
@@ -17,6 +17,17 @@ function single(rig: Rig, call: SingleEdit): string {
       return `Unplug ${lead(rig, call.arguments.lead)}`;
     case 'exchangeEnds':
       return `Exchange the plugs of ${lead(rig, call.arguments.a.lead)} and ${lead(rig, call.arguments.b.lead)}`;
+    case 'setLeadKind':
+      return `Make ${lead(rig, call.arguments.id)} a ${call.arguments.kind} lead`;
+    case 'setLeadLength':
+      return `Take ${lead(rig, call.arguments.id)} ${formatQuantity(call.arguments.lengthM, 'm')} long`;
+    case 'setMode': {
+      const { box, jack, mode } = call.arguments;
+      return `Set ${at(rig, [{ box, jack }])} to ${mode ?? 'rest'}`;
+    }
+    case 'moveEarlier':
+    case 'moveLater':
+      return `Move it ${call.edit === 'moveEarlier' ? 'earlier' : 'later'}: ${call.arguments.moves.map((move) => lead(rig, move.lead)).join(', ')} re-plugged`;
     case 'setAdapters':
       return `Put an adapter on ${lead(rig, call.arguments.lead)}`;
     case 'wireInside':
@@ -43,5 +54,7 @@ function single(rig: Rig, call: SingleEdit): string {
 /** What a cure does, for its button. */
 export function cureWords(rig: Rig, call: EditCall): string {
   if (call.edit !== 'together') return single(rig, call);
+  // A cure that is one act to the technician says so itself.
+  if (/^(Take|Put|Drive) /.test(call.arguments.label)) return call.arguments.label;
   return call.arguments.edits.map((part) => single(rig, part)).join('; ');
 }

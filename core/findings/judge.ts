@@ -2,9 +2,15 @@ import type { AcceptedFinding, EditCall, Rig, Severity } from '../rig';
 import { memoBy } from '../units';
 import { trial } from './exchange';
 import { findingKey, viewOf, type Finding, type Found, type Rule } from './finding';
+import { feedback } from './feedback';
 import { grid } from './grid';
+import { LEAD_RULES } from './leads';
+import { LOOP_RULES } from './loops';
+import { missing } from './missing';
 import { MODEL_RULES } from './models';
 import { openPower } from './open-power';
+import { ORDER_RULES } from './order';
+import { rating } from './rating';
 import { silent } from './silent';
 import { SPEAKER_RULES } from './speakers';
 import { WIRE_RULES } from './wire';
@@ -12,11 +18,17 @@ import { WIRE_RULES } from './wire';
 /** Every rule. A new finding is one more entry here, its sentence, and its two rigs in the tests. */
 export const RULES: readonly Rule[] = [
   ...SPEAKER_RULES,
+  rating,
   openPower,
+  feedback,
   ...WIRE_RULES,
+  ...LEAD_RULES,
+  ...LOOP_RULES,
   grid,
   silent,
   ...MODEL_RULES,
+  missing,
+  ...ORDER_RULES,
 ];
 
 /** Causes before what they bring about. */
@@ -83,6 +95,8 @@ function judgeOne(
 
 const rigFindings = memoBy(
   (rig: Rig, variant: string | null) => [
+    rig.stage,
+    rig.houseRules,
     rig.boxes,
     rig.leads,
     rig.variants,
@@ -95,6 +109,7 @@ const rigFindings = memoBy(
 
 const soundFindings = memoBy(
   (rig: Rig, variant: string | null, sound: string) => [
+    rig.houseRules,
     rig.boxes,
     rig.leads,
     rig.variants,

@@ -5,7 +5,7 @@ import { blockPart, scopeOf, type Found, type Rule, type View } from './finding'
 const on = (section: Section) => isOn(section.state);
 
 /** What hangs between a loop block's send and return: the blocks a signal leaving by the send would pass. */
-function hanging(view: View, box: Box, loop: Block): readonly { box: Box; block: Block }[] {
+export function hanging(view: View, box: Box, loop: Block): readonly { box: Box; block: Block }[] {
   const graph = graphOf(view.rig, view.setting);
   const start = graph.nodes.findIndex(
     (n) => n.type === 'port' && n.box === box.id && n.block === loop.id && n.port === 'send',

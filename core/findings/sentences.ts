@@ -14,6 +14,7 @@ type Say = {
   readonly block: (key: string | undefined) => string;
   readonly parts: (type?: Part['type']) => readonly string[];
   readonly figure: (name: string) => string;
+  readonly controlsOf: (box: string | undefined, ids: string | undefined) => string;
   readonly jacksOf: (box: string | undefined, ids: string | undefined) => string;
 };
 
@@ -25,6 +26,8 @@ const OUTPUTS: Readonly<Record<string, string>> = {
   desk: 'the desk',
   monitor: 'a full-range loudspeaker or ears',
 };
+
+const leadWords = (kind: string | undefined) => `${/^[aeiou]/.test(kind ?? '') ? 'an' : 'a'} ${kind} lead`;
 
 const DESTROYS = 'This can destroy gear.';
 
@@ -98,6 +101,88 @@ const WORDS: Readonly<Record<string, Words>> = {
       ? `It wants an adapter: ${data.adapter}.`
       : 'There is no adapter for it: another lead is needed.',
   }),
+  'SAFE-SPKLEAD': ({ data }, say) =>
+    data.speaker
+      ? {
+          text: `${capitalFirst(say.parts('lead')[0] ?? '')} on a speaker output is ${leadWords(data.kind)}.`,
+          why: 'This can burn and destroy gear: a shielded lead heats under speaker current and may short. Switch the amplifier off before it is changed.',
+        }
+      : {
+          text: `${capitalFirst(say.parts('lead')[0] ?? '')} in the signal path is a speaker lead.`,
+          why: 'It has no shield: it hums.',
+        },
+  'SAFE-RATING': ({ data }, say) => ({
+    text: `${say.box(data.load)} stands ${say.figure('rating')}; ${say.figure('share')} of ${say.jack(data.tap)} end in it.`,
+    why: `This can burn and destroy gear. ${
+      data.valve
+        ? `Behind a valve stage it wants ${say.figure('wanted')}: one and a half times its share.`
+        : `It wants at least its share, ${say.figure('wanted')}.`
+    }`,
+  }),
+  'SAFE-FEEDBACK': (finding, say) => ({
+    text: `The signal comes round on itself through ${inWords(say.parts().slice(0, 4))}: ${say.figure('gain round')} round.`,
+    why:
+      finding.severity === 'danger'
+        ? 'This can deafen and destroy gear: it howls. Volumes down before anything is switched on.'
+        : 'A knob turned up and it howls.',
+  }),
+  'WIRE-HALFLOOP': ({ data }, say) =>
+    data.alone
+      ? {
+          text: `${say.jack(data.send)} is used as an output; nothing comes back to the return.`,
+          why: 'The amplifier plays on by itself where the send does not break its loop: worth knowing when it is a line out or feeds another power stage.',
+        }
+      : {
+          text: `${say.jack(data.back)} is used and the preamp of ${say.box(data.box)} has no way out.`,
+          why: 'What is plugged into the input is heard nowhere: a plug in the return breaks the way from the preamp to the power stage.',
+        },
+  'WIRE-LOOPOFF': ({ data, sound }, say) => ({
+    text: `${sound === null ? '' : `In ${say.box('')}`}${say.block(`${data.box}/${data.block}`)} is off, and ${say.block(data.needed)} hangs on it.`,
+    why: data.preamp
+      ? 'It is the only preamp on the path: with its loop off there is none.'
+      : 'This sound asks for it by name; with its loop off it is not heard.',
+  }),
+  'WIRE-LENGTH': (_finding, say) => ({
+    text: `${capitalFirst(say.parts('lead')[0] ?? '')} is ${say.figure('length')} long; its route is ${say.figure('route')}.`,
+    why: 'It does not reach, slack left out of account.',
+  }),
+  'MODEL-MISSING': ({ data }, say) => ({
+    text: `No ${data.model === 'ampModel' ? 'amp model or preamp' : 'cabinet model'} on the way to ${say.block(data.end)}.`,
+    why:
+      data.model === 'ampModel'
+        ? 'A bare guitar straight into a desk sounds thin and harsh.'
+        : 'Without a cabinet, real or modelled, a preamp sounds fizzy and harsh.',
+  }),
+  'SPK-PHONES': ({ data }, say) => ({
+    text: `${say.jack(data.out)} goes into a passive cabinet, ${say.jack(data.into)}.`,
+    why: 'A headphone or line output cannot drive a cabinet: it wants a power amplifier between them.',
+  }),
+  'KNOB-DEAD': ({ data }, say) => ({
+    text: `${say.controlsOf(data.box, data.controls)} of ${say.box(data.box)} do${(data.controls ?? '').includes(' ') ? '' : 'es'} nothing here.`,
+    why: 'No way that is heard passes the part they act on, in any sound of this rig.',
+  }),
+  'GEAR-UNUSED': ({ data }, say) => ({
+    text: `${say.box(data.box)} is on in no sound.`,
+    why:
+      data.bypass === 'buffered'
+        ? 'It stands in the path as a buffer only. Out of it: one lead less, one box less to fail.'
+        : 'Out of the path: one lead and two contacts less, one box less to fail.',
+  }),
+  'ORDER-PICKUP': ({ data }, say) => ({
+    text: `${capitalFirst(say.block(data.block))} does not see the pickup: ${say.block(data.driver)} stands between${data.off ? ', buffering though it is off' : ''}.`,
+    why: 'Its input is part of the guitar’s circuit; driven by a buffer it sounds hard and does not clean up with the guitar’s volume.',
+  }),
+  'ORDER-TIME': ({ data }, say) => ({
+    text: `${capitalFirst(say.block(`${data.box}/${data.block}`))} stands ahead of gain: ${say.block(data.gain)}.`,
+    why: 'Its repeats are driven with the note and blur it. By house rule it belongs after the gain; on a clean amplifier in front is fine.',
+  }),
+  'LEVEL-MODE': ({ data }, say) => ({
+    text: `${say.jack(data.from)} gives ${data.gives} level, ${say.jack(data.to)} is set for ${data.hears}.`,
+    why:
+      data.gives === 'line'
+        ? 'Too hot: it distorts where it comes in, or has to be turned down into the noise.'
+        : 'Too quiet: it has to be turned up, and its noise with it.',
+  }),
   'MODEL-DOUBLE': ({ data }, say) => ({
     text: `${capitalFirst(say.block(data.model))} is on ahead of a real preamp, ${say.block(data.preamp)}.`,
     why:
@@ -137,6 +222,10 @@ export function sentenceOf(rig: Rig, finding: Finding): Sentence {
       const figure = finding.figures.find((f) => f.name === figureName);
       return figure ? formatQuantity(figure.value, figure.unit) : '';
     },
+    controlsOf: (box, ids) => {
+      const controls = rig.boxes.find((b) => b.id === box)?.controls ?? [];
+      return inWords((ids ?? '').split(' ').map((id) => controls.find((c) => c.id === id)?.label ?? id));
+    },
     jacksOf: (box, ids) =>
       inWords(
         (ids ?? '')
@@ -148,8 +237,7 @@ export function sentenceOf(rig: Rig, finding: Finding): Sentence {
 
 /** What findings do not judge yet, said on the map and the sheet so that silence is not taken for approval. */
 export const NOT_JUDGED: readonly string[] = [
-  'speaker leads and ratings',
-  'levels',
+  'levels and noise',
   'tone',
   'hum',
   'supplies',

@@ -27,7 +27,7 @@ import {
 /** Outputs of one amplifier that drive loudspeakers, taken together: taps of one transformer. */
 type Amplifier = { readonly box: Box; readonly taps: readonly Jack[] };
 
-const amplifiers = (view: View): readonly Amplifier[] =>
+export const amplifiers = (view: View): readonly Amplifier[] =>
   view.rig.boxes.flatMap((box) => {
     const taps = box.jacks.filter((jack) => jack.direction === 'out' && jack.speaker !== undefined);
     return taps.length === 0 ? [] : [{ box, taps }];
@@ -37,11 +37,20 @@ const amplifiers = (view: View): readonly Amplifier[] =>
 const farEnds = (view: View, box: Box, jack: Jack): readonly JackEnd[] =>
   leadsAt(view, box, jack).flatMap(({ far }) => endAt(view.rig, far) ?? []);
 
+/** Joined inside by nothing but a wire, or made as a through jack. */
+const isThrough = (view: View, box: Box, jack: Jack, other: Jack): boolean =>
+  other.direction !== 'out' ||
+  view.resolved
+    .patch(box)
+    .patch.wires.some(
+      ({ from, to }) => 'jack' in from && 'jack' in to && from.jack === jack.id && to.jack === other.id,
+    );
+
 /**
  * Jacks that dissipate what comes out of this output: cabinets, loads, attenuators whose own cabinet is there,
  * reached through the through jacks of what stands between. A tap is no load.
  */
-function loadsOn(
+export function loadsOn(
   view: View,
   box: Box,
   jack: Jack,
@@ -53,11 +62,15 @@ function loadsOn(
   return farEnds(view, box, jack).flatMap((end) => {
     const { speaker } = end.jack;
     if (!speaker || end.jack.direction === 'out') return [];
-    const onward = end.box.jacks
-      .filter((other) => other !== end.jack && other.carries === 'speaker' && other.direction !== 'in')
-      .flatMap((other) => loadsOn(view, end.box, other, passed));
-    if (speaker.isLoad === 'always') return [end, ...onward.filter((load) => load.box !== end.box)];
-    return speaker.isLoad === 'with-cabinet' && onward.length > 0 ? [end] : onward;
+    const behind = (jacks: readonly Jack[]) =>
+      jacks.flatMap((other) => loadsOn(view, end.box, other, passed));
+    const others = end.box.jacks.filter(
+      (other) => other !== end.jack && other.carries === 'speaker' && other.direction !== 'in',
+    );
+    // An attenuator is the load itself, as long as a cabinet hangs behind it; a through jack puts loads side by side.
+    if (speaker.isLoad === 'with-cabinet') return behind(others).length > 0 ? [end] : [];
+    const beside = behind(others.filter((other) => isThrough(view, end.box, end.jack, other)));
+    return speaker.isLoad === 'always' ? [end, ...beside.filter((load) => load.box !== end.box)] : beside;
   });
 }
 

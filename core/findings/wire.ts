@@ -8,6 +8,7 @@ import {
   exchangeData,
   exchangeEdit,
   exchangeFrom,
+  type Exchange,
 } from './exchange';
 import {
   endAt,
@@ -142,6 +143,16 @@ export function ringGain(view: View, cycle: Cycle): number {
   }, 0);
 }
 
+/** The exchange of two plugs that opens a ring again, or null: then crossed leads are not the reason for it. */
+export function ringExchange(view: View, cycle: Cycle): Exchange | null {
+  const before = everySound(view).reduce((n, sound) => n + sound.trace.cycles.length, 0);
+  return bestExchange(view, cycle.leads, (rig) => {
+    const after = everySound(viewOf(rig, view.variant, view.setting.sound));
+    const cycles = after.reduce((n, sound) => n + sound.trace.cycles.length, 0);
+    return cycles < before && clashesIn(view, rig).length <= clashingLeads(view).length;
+  });
+}
+
 /** WIRE-RING: crossed leads close the signal on itself; told by the two leads whose exchange opens it again. */
 const ring: Rule = {
   code: 'WIRE-RING',
@@ -156,12 +167,7 @@ const ring: Rule = {
           byLeads.set(key, { cycle, gain });
       }
     return [...byLeads.values()].flatMap(({ cycle, gain }): Found[] => {
-      const before = everySound(view).reduce((n, sound) => n + sound.trace.cycles.length, 0);
-      const exchange = bestExchange(view, cycle.leads, (rig) => {
-        const after = everySound(viewOf(rig, view.variant, view.setting.sound));
-        const cycles = after.reduce((n, sound) => n + sound.trace.cycles.length, 0);
-        return cycles < before && clashesIn(view, rig).length <= clashingLeads(view).length;
-      });
+      const exchange = ringExchange(view, cycle);
       if (!exchange) return [];
       return [
         {

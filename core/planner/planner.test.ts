@@ -67,7 +67,7 @@ describe('FOUR on a bare rig', () => {
     });
     const taken = take(own, 'FOUR');
     expect(taken.sounds).toEqual(own.sounds);
-    expect(judge(taken, null).map((f) => f.code)).toEqual(['MODEL-TWOPRE']);
+    expect(judge(taken, null).map((f) => f.code)).toEqual(['MODEL-TWOPRE', 'ORDER-TIME']);
   });
 
   test('its card is counted on this rig', () => {
@@ -88,8 +88,8 @@ describe('FOUR on a bare rig', () => {
     const both = take(build('guitar, unit, valve head, cab 16, mic, desk'), 'FOUR');
     expect(plugs(both).slice(-3)).toEqual([
       '5 valve-head/spk-16 cabinet/in',
-      '6 cabinet/air microphone/air',
-      '7 microphone/out desk/ch-1',
+      '7 cabinet/air microphone/air',
+      '6 microphone/out desk/ch-1',
     ]);
     expect(judge(both, null)).toEqual([]);
   });

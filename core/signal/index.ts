@@ -3,5 +3,5 @@ export { deadKnobs, type DeadKnob } from './knobs';
 export { latencyOf } from './latency';
 export { trace, type Cycle, type Path, type Section, type Step, type Trace } from './paths';
 export { isOn, resolve, settingParts, settingsOf, type Layer, type Resolved, type Run } from './resolve';
-export { undoneWishes, type UndoneWish } from './undone';
+export { driverOf, undoneWishes, type UndoneWish } from './undone';
 export { blockBehind, outletsOf, wantedOutputs, wishFor, type Outlet, type WantedOutput } from './wishes';

@@ -21,9 +21,8 @@ export function deadKnobs(rig: Rig, variant: string | null): readonly DeadKnob[]
   const held = new Set(
     wiring(rig, variant).flatMap(({ from, to }) => [...from, ...to].map((ref) => `${ref.box}/${ref.jack}`)),
   );
-  // The gain of a desk channel nobody plugs into is no knob of this rig.
-  const isUnused = (box: Box, jack: string) =>
-    !held.has(`${box.id}/${jack}`) && box.jacks.find((j) => j.id === jack)?.direction === 'in';
+  // The gain of a desk channel, or the level of a send, that nobody plugs into is no knob of this rig.
+  const isUnused = (box: Box, jack: string) => !held.has(`${box.id}/${jack}`);
   return rig.boxes
     .filter((box) => used.has(box.id))
     .flatMap((box) =>

@@ -188,6 +188,12 @@ test('wishes come from the category until somebody says otherwise', () => {
     arguments: { want: { type: 'effect', id: 'w', box: 'chorus', block: 'chorus', where: 'ahead' } },
   });
   expect(of(said, 'chorus')).toBe('ahead');
-  expect(wantedOutputs(rig).map((w) => w.kind)).toEqual(['loudspeaker', 'desk']);
-  expect(wantedOutputs(build('guitar, desk')).map((w) => w.kind)).toEqual(['loudspeaker']);
+  for (const [line, kinds] of [
+    ['guitar, combo, mic, desk', ['loudspeaker', 'desk']],
+    ['guitar, combo, desk', ['loudspeaker']],
+    ['guitar, unit, desk', ['desk']],
+    ['guitar, unit, ears', ['monitor']],
+    ['guitar', ['loudspeaker']],
+  ] as const)
+    expect(wantedOutputs(build(line)).map((w) => w.kind)).toEqual(kinds);
 });

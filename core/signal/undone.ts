@@ -1,6 +1,6 @@
 import type { Block, Box, EffectWish, Rig } from '../rig';
 import { isOn, settingsOf } from './resolve';
-import { trace, type Path } from './paths';
+import { trace, type Path, type Section } from './paths';
 import { wishFor } from './wishes';
 
 export type UndoneWish = {
@@ -17,16 +17,16 @@ const preampAt = (path: Path): number =>
     (s) => s.block.role === 'preamp' || (s.block.role === 'ampModel' && isOn(s.state)),
   );
 
-/** Does anything between the source and this section take the pickup's place as its driver? */
-const seesPickup = (path: Path, at: number): boolean =>
+/** What drives this section instead of the pickup: the last thing ahead of it that is on or buffers. Undefined: the pickup does. */
+export const driverOf = (path: Path, at: number): Section | undefined =>
   path.sections
     .slice(1, at)
-    .every((s) => !isOn(s.state) && (s.block.bypassKind === 'true' || s.block.bypassKind === 'hung'));
+    .findLast((s) => isOn(s.state) || (s.block.bypassKind !== 'true' && s.block.bypassKind !== 'hung'));
 
 function isDone(path: Path, at: number, wish: EffectWish): boolean {
   if (wish === 'either') return true;
   if (wish === 'unused') return false;
-  if (wish === 'pickup') return seesPickup(path, at);
+  if (wish === 'pickup') return driverOf(path, at) === undefined;
   const preamp = preampAt(path);
   return preamp >= 0 && (wish === 'ahead' ? at < preamp : at > preamp);
 }

@@ -24,6 +24,8 @@ describe('Pit chair, first week', () => {
       ['WIRE-SILENT', 'fault', 'sound-1'],
       ['SAFE-IMPED', 'caution', null],
       ['MODEL-TWOPRE', 'caution', 'storm'],
+      ['ORDER-PICKUP', 'caution', 'storm'],
+      ['ORDER-TIME', 'caution', 'storm'],
     ]);
   });
 

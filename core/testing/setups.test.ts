@@ -25,7 +25,11 @@ const set = (block: string, state: string, sound?: string): EditCall => ({
     scope: sound ? { layer: 'sound', id: sound } : { layer: 'rest' },
   },
 });
-const codes = (rig: Rig) => judge(rig, null).map((f) => [f.code, f.sound]);
+/** What is found that is more than worth knowing. */
+const codes = (rig: Rig) =>
+  judge(rig, null)
+    .filter((f) => f.severity !== 'note')
+    .map((f) => [f.code, f.sound]);
 const leads = (rig: Rig) =>
   rig.leads.map((l) => `${l.from.at[0]?.box}/${l.from.at[0]?.jack} ${l.to.at[0]?.box}/${l.to.at[0]?.jack}`);
 

@@ -1,0 +1,213 @@
+import {
+  isAudio,
+  isLink,
+  makeLead,
+  neededLength,
+  sources,
+  stockLength,
+  type SingleEdit,
+  type Jack,
+  type JackMode,
+  type Lead,
+  type LeadKind,
+  type Rig,
+} from '../rig';
+import { leadKindFor } from '../cables';
+import { endAt, isFree, jackPart, leadPart, type Found, type JackEnd, type Rule, type View } from './finding';
+
+type Run = { readonly lead: Lead; readonly from: JackEnd; readonly to: JackEnd };
+
+/** Leads with both ends plugged; where an end may stand in several jacks, one run for each. */
+const runsOf = (view: View): readonly Run[] =>
+  view.plugged.flatMap(({ lead, from, to }) =>
+    isLink(lead)
+      ? []
+      : from.flatMap((a) =>
+          to.flatMap((b) => {
+            const [one, other] = [endAt(view.rig, a), endAt(view.rig, b)];
+            return one && other ? [{ lead, from: one, to: other }] : [];
+          }),
+        ),
+  );
+
+const ofKind = (lead: Lead, kind: LeadKind): SingleEdit => {
+  const { from, to } = makeLead({ id: lead.id, number: lead.number, kind, from: [], to: [] });
+  return {
+    edit: 'setLeadKind',
+    arguments: { id: lead.id, kind, plugs: { from: from.plug, to: to.plug } },
+  };
+};
+
+/** SAFE-SPKLEAD: a signal lead on a speaker run can burn; a speaker lead in the signal path hums. */
+const speakerLead: Rule = {
+  code: 'SAFE-SPKLEAD',
+  reads: 'rig',
+  judge: (view) =>
+    runsOf(view).flatMap(({ lead, from, to }): Found[] => {
+      const speaker = [from, to].some(({ jack }) => jack.carries === 'speaker');
+      const signal = [from, to].every(({ jack }) => isAudio(jack) && jack.carries !== 'speaker');
+      const wrong = speaker ? lead.kind !== 'speaker' : signal && lead.kind === 'speaker';
+      if (!wrong) return [];
+      return [
+        {
+          severity: speaker ? 'danger' : 'caution',
+          parts: [leadPart(lead), jackPart(from.box, from.jack), jackPart(to.box, to.jack)],
+          data: {
+            lead: lead.id,
+            kind: lead.kind,
+            wanted: leadKindFor(from, to),
+            speaker: speaker ? 'yes' : '',
+          },
+        },
+      ];
+    }),
+  *cures(view, { data = {} }) {
+    const run = runsOf(view).find(({ lead }) => lead.id === data.lead);
+    if (run) yield ofKind(run.lead, leadKindFor(run.from, run.to));
+  },
+};
+
+/** Slack is comfort; without it the lead still reaches. */
+function reach(rig: Rig, lead: Lead): number | null {
+  const needed = neededLength(rig, lead);
+  const { slackPercent, playerSlackPercent } = rig.houseRules.limits;
+  const guitars = new Set(sources(rig).map((box) => box.id));
+  const isPlayers = [...lead.from.at, ...lead.to.at].some((at) => guitars.has(at.box));
+  return needed === null ? null : needed / (1 + (isPlayers ? playerSlackPercent : slackPercent) / 100);
+}
+
+/** WIRE-LENGTH: a lead whose length is known by hand or tape, shorter than its route. */
+const length: Rule = {
+  code: 'WIRE-LENGTH',
+  reads: 'rig',
+  judge: (view) =>
+    view.rig.leads.flatMap((lead): Found[] => {
+      if (lead.lengthBy === 'computed') return [];
+      const least = reach(view.rig, lead);
+      if (least === null || lead.lengthM >= least - 1e-9) return [];
+      return [
+        {
+          severity: 'fault',
+          parts: [leadPart(lead)],
+          figures: [
+            { name: 'length', value: lead.lengthM, unit: 'm' },
+            { name: 'route', value: least, unit: 'm' },
+          ],
+          data: { lead: lead.id },
+        },
+      ];
+    }),
+  *cures(view, { data = {} }) {
+    const lead = view.rig.leads.find((l) => l.id === data.lead);
+    const needed = lead && neededLength(view.rig, lead);
+    if (!lead || needed === null || needed === undefined) return;
+    const { lengthM } = stockLength(needed, view.rig.stage.stockM);
+    yield { edit: 'setLeadLength', arguments: { id: lead.id, lengthM, by: 'hand' } };
+  },
+};
+
+const LOW_LEVEL: readonly Jack['carries'][] = ['phones', 'line', 'instrument', 'mic'];
+
+/** SPK-PHONES: a headphone or line output into a passive cabinet: nothing drives it. */
+const phones: Rule = {
+  code: 'SPK-PHONES',
+  reads: 'rig',
+  judge: (view) =>
+    runsOf(view).flatMap(({ lead, from, to }): Found[] => {
+      const [out, into] = from.jack.direction === 'in' ? [to, from] : [from, to];
+      const passive = into.jack.direction === 'in' && into.jack.speaker?.isLoad === 'always';
+      if (!passive || out.jack.direction === 'in' || !LOW_LEVEL.includes(out.jack.carries)) return [];
+      return [
+        {
+          severity: 'fault',
+          parts: [leadPart(lead), jackPart(out.box, out.jack), jackPart(into.box, into.jack)],
+          data: {
+            lead: lead.id,
+            side: out === from ? 'from' : 'to',
+            out: `${out.box.id}/${out.jack.id}`,
+            into: `${into.box.id}/${into.jack.id}`,
+          },
+        },
+      ];
+    }),
+  *cures(view, { data = {} }) {
+    const side = data.side === 'to' ? 'to' : 'from';
+    const lead = view.rig.leads.find((l) => l.id === data.lead);
+    if (!lead) return;
+    for (const box of view.rig.boxes)
+      for (const jack of box.jacks)
+        if (jack.direction === 'out' && jack.speaker && isFree(view, box, jack))
+          yield {
+            edit: 'together',
+            arguments: {
+              label: `Drive it from ${box.name}`,
+              edits: [
+                { edit: 'replug', arguments: { lead: lead.id, side, at: [{ box: box.id, jack: jack.id }] } },
+                ofKind(lead, 'speaker'),
+              ],
+            },
+          };
+    yield { edit: 'unplug', arguments: { lead: lead.id, side } };
+  },
+};
+
+type Level = 'mic' | 'instrument' | 'line';
+
+const LEVELS: readonly Level[] = ['mic', 'instrument', 'line'];
+
+/** The level a jack is made for in its mode; null where its figures leave it open (a loop of -20 … +4 dBu). */
+function levelOf(jack: Jack, mode: JackMode | undefined): Level | null {
+  const named = LEVELS.find((level) => level === mode?.id);
+  if (named) return named;
+  if (jack.carries === 'mic' || jack.carries === 'instrument') return jack.carries;
+  const nominal = mode?.nominalDbu;
+  if (jack.carries !== 'line' || !nominal) return null;
+  return (nominal.low ?? nominal.value) >= -8 ? 'line' : null;
+}
+
+/** Which pairs work badly: too hot for what hears it, or lost in its noise. A quiet pedal into a mic input is no mismatch. */
+const MISMATCHED: readonly string[] = ['line > mic', 'line > instrument', 'instrument > line', 'mic > line'];
+
+/** LEVEL-MODE: instrument, line or mic level against what the other jack is set to. */
+const levelMode: Rule = {
+  code: 'LEVEL-MODE',
+  reads: 'sound',
+  judge: (view) => {
+    const seen = new Set<string>();
+    return runsOf(view).flatMap(({ lead, from, to }): Found[] => {
+      if (from.jack.direction !== 'out' || to.jack.direction !== 'in' || seen.has(lead.id)) return [];
+      const level = ({ box, jack }: JackEnd) => levelOf(jack, view.resolved.jackMode(box, jack).mode);
+      const [a, b] = [level(from), level(to)];
+      if (!a || !b || !MISMATCHED.includes(`${a} > ${b}`)) return [];
+      seen.add(lead.id);
+      return [
+        {
+          severity: 'caution',
+          parts: [jackPart(to.box, to.jack), jackPart(from.box, from.jack), leadPart(lead)],
+          data: {
+            from: `${from.box.id}/${from.jack.id}`,
+            to: `${to.box.id}/${to.jack.id}`,
+            gives: a,
+            hears: b,
+          },
+        },
+      ];
+    });
+  },
+  *cures(view, { data = {} }) {
+    for (const [key, wanted] of [
+      [data.to, data.gives],
+      [data.from, data.hears],
+    ]) {
+      const [box = '', id = ''] = (key ?? '').split('/');
+      const jack = endAt(view.rig, { box, jack: id })?.jack;
+      if (jack?.modes.some((mode) => mode.id === wanted))
+        yield {
+          edit: 'setMode',
+          arguments: { box, jack: id, mode: wanted ?? null, scope: { layer: 'rest' } },
+        };
+    }
+  },
+};
+
+export const LEAD_RULES: readonly Rule[] = [speakerLead, length, phones, levelMode];
