@@ -273,7 +273,10 @@ describe('the four-cable rig', () => {
 test('what carries no sound is told below the map, not drawn', () => {
   const drawing = draw(largeRig(14, 1));
   expect(plates(drawing).some((plate) => plate.part?.id === 'supply')).toBe(false);
-  expect(drawing.elsewhere[0]).toMatch(/^Supply \(\d+ leads\)$/);
+  expect(drawing.elsewhere[0]).toEqual({
+    layer: 'power',
+    words: expect.stringMatching(/^Supply \(\d+ leads\)$/),
+  });
 });
 
 describe('stability', () => {

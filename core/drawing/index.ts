@@ -10,9 +10,12 @@ export {
   type Item,
   type Level,
   type Point,
+  type Quantity,
   type Rect,
   type Tone,
 } from './primitives';
-export { drawProfile, type ProfileDrawing, type ProfileRequest, type Stop } from './profile';
+export { jacksInLayer, LAYERS, type Elsewhere, type Layer } from './layers';
+export { drawProfile } from './profile';
+export { type ProfileDrawing, type ProfileRequest, type Stop } from './profile-parts';
 export { routeLines, routeNames, type RouteLine, type RouteName } from './routes';
 export { drawThumbnail } from './thumbnail';

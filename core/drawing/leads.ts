@@ -104,6 +104,8 @@ export function placeSleeves(
   all: readonly Routed[],
   taken: readonly Rect[],
   size: { width: number; height: number },
+  /** A figure that a stage run shows beside its number. */
+  figureOf: (lead: MapLead) => string | undefined = () => undefined,
 ): readonly SleeveItem[] {
   const sleeves: SleeveItem[] = [];
   const segments = all.flatMap(segmentsOf);
@@ -114,7 +116,8 @@ export function placeSleeves(
     const near = around(points);
     const takenNear = taken.filter((rect) => overlaps(rect, near));
     const crossing = segments.filter((segment) => segment.lead !== lead.id && crosses(near, segment));
-    const text = String(lead.number);
+    const figure = isPatch ? undefined : figureOf(lead);
+    const text = figure === undefined ? String(lead.number) : `${lead.number} ${figure}`;
     const { w, h } = sleeveSize(text);
     const wanted = isPatch || total < 4 * w ? [total / 2] : [w / 2 + 7, total - w / 2 - 7];
     const free = (at: number, clear: boolean): SleeveItem | null => {

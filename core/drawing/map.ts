@@ -1,19 +1,24 @@
-import { isAudio, type Rig, type Setting } from '../rig';
-import { count, memoBy, type LengthUnit } from '../units';
+import { leadLevels } from '../level';
+import type { Rig, Setting } from '../rig';
+import { formatDb, memoBy, type LengthUnit } from '../units';
 import { settingParts } from '../signal';
+import { drawBeside } from './beside';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
+import { elsewhereOf, isOther, type Elsewhere, type Layer } from './layers';
 import { arrowOf, hopsOf, pathOf, placeSleeves, type Routed } from './leads';
 import { modelOf, type MapLead, type MapModel } from './model';
 import { placeAll, type Placement } from './place';
 import { loomItems, markOf, plateItems, rowItems, text, type MapView } from './plates';
-import { boxOfText, type Drawing, type Item, type Level, type Rect } from './primitives';
+import { boxOfText, type Drawing, type Item, type Level, type Quantity, type Rect } from './primitives';
 import { Router, type RouteEnd } from './router';
 import { SIZE } from './sizes';
 
 export type MapRequest = {
   readonly rig: Rig;
   readonly setting: Setting;
+  /** Signal unless said. */
+  readonly layer?: Layer | undefined;
   readonly width: number;
   readonly level: Level | 'fit';
   /** Places reach down at least so far. */
@@ -25,8 +30,8 @@ export type MapRequest = {
 
 export type MapDrawing = Drawing & {
   readonly level: Level;
-  /** Leads of other layers, said below the map: `MIDI (3)`. */
-  readonly elsewhere: readonly string[];
+  /** What other layers draw, said below the map: `MIDI (3)`. */
+  readonly elsewhere: readonly Elsewhere[];
 };
 
 /** A short way out of a jack, for a lead whose other end is loose. */
@@ -92,39 +97,41 @@ function routeAll(model: MapModel, placement: Placement, words: readonly Rect[])
   return [...routed, ...loose];
 }
 
-const OTHER_KINDS: Readonly<Record<string, string>> = {
-  midi: 'MIDI',
-  switch: 'switch',
-  expression: 'expression',
-  dc: 'supply',
-  mains: 'mains',
-  usb: 'USB',
-};
+/** Peak of what a lead carries, in five steps of weight and colour: from a microphone's level to a hot line's, dBu. */
+const STEPS_DBU = [-30, -10, 4, 14] as const;
+const stepOf = (peakDbu: number): Quantity => STEPS_DBU.filter((limit) => peakDbu > limit).length as Quantity;
 
-/** Boxes and leads that this layer does not draw: `Supply (10 leads)`, `MIDI (3)`. */
-function elsewhere(rig: Rig): readonly string[] {
-  const plugged = rig.leads.filter((lead) => lead.from.at.length + lead.to.at.length > 0);
-  const silent = rig.boxes.filter((box) => !box.jacks.some(isAudio));
-  const at = (box: string) =>
-    plugged.filter((lead) => [...lead.from.at, ...lead.to.at].some((ref) => ref.box === box));
-  const told = new Set(silent.flatMap((box) => at(box.id)));
-  return [
-    ...silent.map((box) => `${box.name} (${count(at(box.id).length, 'lead')})`),
-    ...Object.entries(OTHER_KINDS).flatMap(([kind, word]) => {
-      const n = plugged.filter((lead) => lead.kind === kind && !told.has(lead)).length;
-      return n === 0 ? [] : [`${word} (${n})`];
-    }),
-  ];
+/** What each lead shows of a layer's quantity: its step, and the figure for its sleeve. */
+function quantities(rig: Rig, setting: Setting, layer: Layer) {
+  if (layer !== 'level') return null;
+  return new Map(
+    [...leadLevels(rig, setting)].map(([lead, { peakDbu }]) => [
+      lead,
+      { step: stepOf(peakDbu), figure: formatDb(peakDbu) },
+    ]),
+  );
 }
 
+/** The sound's own leads as the ground of another layer: where they are, without their numbers. */
+const pale = (item: Item): readonly Item[] =>
+  item.type === 'sleeve' || item.type === 'arrow'
+    ? []
+    : item.type === 'path'
+      ? [{ ...item, tone: 'hair', mark: undefined }]
+      : [item];
+
 function draw(request: MapRequest, level: Level): MapDrawing {
-  const { rig, setting, width, view } = request;
+  const { rig, setting, width, view, layer = 'signal' } = request;
   const model = modelOf(rig, setting, level, view.chosen ?? []);
-  const placement = placeAll(rig, model, {
+  const base = placeAll(rig, model, {
     pane: width,
     leastHeight: request.leastHeight ?? 0,
-    open: new Set(view.open),
+    open: new Set(isOther(layer) ? [] : view.open),
   });
+  const beside = isOther(layer) ? drawBeside(rig, setting, layer, base, view) : null;
+  const placement = beside
+    ? { ...base, frames: beside.placement.frames, height: beside.placement.height }
+    : base;
   const frames: Item[] = placement.frames.flatMap(({ rect, name, empty }): Item[] => [
     { type: 'plate', ...rect, look: 'place' },
     empty
@@ -150,9 +157,18 @@ function draw(request: MapRequest, level: Level): MapDrawing {
     item.type === 'text' ? [boxOfText(item, textWidth(item.text, item.face, item.size))] : [],
   );
   const routed = routeAll(model, placement, titles);
-  const sleeves = placeSleeves(routed, [...words, ...placement.placed.map(({ rect }) => rect)], placement);
+  const shown = quantities(rig, setting, layer);
+  const sleeves = placeSleeves(
+    routed,
+    [...words, ...placement.placed.map(({ rect }) => rect)],
+    placement,
+    (lead) => shown?.get(lead.id)?.figure,
+  );
   const hops = hopsOf(routed);
-  const paths = routed.map((r, i) => pathOf(r, hops[i] ?? [], view.marks[`lead:${r.lead.id}`]));
+  const paths = routed.map((r, i) => ({
+    ...pathOf(r, hops[i] ?? [], view.marks[`lead:${r.lead.id}`]),
+    ...(shown ? { quantity: shown.get(r.lead.id)?.step ?? 0 } : {}),
+  }));
   const arrows = routed.flatMap((r) => arrowOf(r, sleeves) ?? []);
   const jacks = placement.placed.flatMap((placed): Item[] =>
     placed.box.box.jacks.flatMap((jack): Item[] => {
@@ -178,8 +194,10 @@ function draw(request: MapRequest, level: Level): MapDrawing {
     width: placement.width,
     height: placement.height,
     level,
-    elsewhere: elsewhere(rig),
-    items: [...frames, ...looms, ...paths, ...arrows, ...plates, ...jacks, ...marked],
+    elsewhere: elsewhereOf(rig, layer),
+    items: beside
+      ? [...[...frames, ...looms, ...paths, ...plates].flatMap(pale), ...beside.items]
+      : [...frames, ...looms, ...paths, ...arrows, ...plates, ...jacks, ...marked],
   };
 }
 
@@ -187,8 +205,9 @@ const isFitting = (drawing: MapDrawing, width: number) => drawing.width <= width
 
 /** The map of a rig in a setting: boxes in their places, leads between them. Same input, same output, to the pixel. */
 export const drawMap: (request: MapRequest) => MapDrawing = memoBy(
-  ({ rig, setting, width, level, leastHeight, unit, view }: MapRequest) => [
+  ({ rig, setting, layer, width, level, leastHeight, unit, view }: MapRequest) => [
     ...settingParts(rig, setting),
+    layer,
     rig.stage,
     width,
     level,

@@ -35,7 +35,9 @@ export type PathItem = {
   readonly stroke: Stroke;
   readonly part?: Part;
   readonly tone: Tone;
-  readonly mark?: Severity;
+  readonly mark?: Severity | undefined;
+  /** How much of the layer's quantity it carries: colour and weight. */
+  readonly quantity?: Quantity;
 };
 export type ArrowItem = Point & {
   readonly type: 'arrow';
@@ -66,6 +68,9 @@ export type RuleItem = {
 };
 
 export type Item = PlateItem | TextItem | PathItem | ArrowItem | SleeveItem | JackItem | RuleItem;
+/** Five steps of a layer's quantity. */
+export type Quantity = 0 | 1 | 2 | 3 | 4;
+
 /** How much a box shows: 0 all of it, 1 folded. */
 export type Level = 0 | 1;
 export type Side = 'left' | 'right' | 'top' | 'bottom';

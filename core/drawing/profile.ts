@@ -1,41 +1,23 @@
-import type { Part, Rig, Setting } from '../rig';
+import type { Part } from '../rig';
 import { isOn, settingParts, trace, type Path, type Section } from '../signal';
 import { count, memoBy } from '../units';
 import { fitText, textWidth } from './fonts';
-import type { Drawing, Item, Point, Tone } from './primitives';
+import type { Item, Point } from './primitives';
+import {
+  FOOT,
+  HEAD,
+  LEFT,
+  RIGHT,
+  rule,
+  STEP,
+  TEXT,
+  text,
+  type ProfileDrawing,
+  type ProfileRequest,
+  type Stop,
+} from './profile-parts';
+import { drawLevels } from './profile-level';
 
-/** One step along the route: a section the signal passes, or several that are out of it. */
-export type Stop = {
-  readonly x: number;
-  readonly part: Part;
-  /** Every part of the route from the stop before to this one. */
-  readonly parts: readonly Part[];
-  readonly label: string;
-  readonly words: string;
-};
-
-export type ProfileDrawing = Drawing & {
-  readonly stops: readonly Stop[];
-  /** The worst, or the most telling, in one sentence. */
-  readonly caption: string;
-};
-
-export type ProfileRequest = {
-  readonly rig: Rig;
-  readonly setting: Setting;
-  /** Index of the path in the trace. */
-  readonly route: number;
-  readonly width: number;
-  readonly height: number;
-};
-
-const LEFT = 84;
-const RIGHT = 18;
-/** A tag of seven characters fits; never under 48. */
-const STEP = 54;
-const TEXT = 12;
-const FOOT = 48;
-const HEAD = 14;
 /** Two lines of a stereo stretch stand this far from their middle. */
 const APART = 3;
 
@@ -103,26 +85,6 @@ function captionOf(path: Path): string {
     ? `${count(ahead.length, 'effect')} on ahead of the preamp, ${after.length} after it. ${end}`
     : `No preamp on this route. ${end}`;
 }
-
-const text = (x: number, y: number, words: string, more: Partial<Extract<Item, { type: 'text' }>>): Item => ({
-  type: 'text',
-  x,
-  y,
-  text: words,
-  face: 'sans',
-  size: TEXT,
-  tone: 'muted',
-  anchor: 'middle',
-  ...more,
-});
-
-const rule = (from: Point, to: Point, tone: Tone, dashed = false): Item => ({
-  type: 'rule',
-  from,
-  to,
-  tone,
-  dashed,
-});
 
 /** A steep rise between two stops, level around them. */
 function stair(points: readonly Point[], by: number): readonly Point[] {
@@ -238,14 +200,18 @@ function lines(groups: readonly Group[], points: readonly Point[]): readonly Ite
   return items;
 }
 
-/** The elevation profile of a route in the Signal layer: order, ahead of and after the preamp, mono or stereo. */
+/**
+ * The elevation profile of a route. Signal: order, ahead of and after the preamp, mono or stereo. Level: average, peak
+ * and ceilings in dBu. Layers without a quantity along the route show the Signal's.
+ */
 export const drawProfile: (request: ProfileRequest) => ProfileDrawing = memoBy(
-  ({ rig, setting, route, width, height }: ProfileRequest) => [
+  ({ rig, setting, route, layer, width, height }: ProfileRequest) => [
     ...settingParts(rig, setting),
     route,
+    layer,
     width,
     height,
   ],
-  draw,
+  (request) => (request.layer === 'level' ? drawLevels(request) : draw(request)),
   8,
 );

@@ -54,7 +54,7 @@ function itemSvg(item: Item): string {
           : item.stroke === 'dashed'
             ? ' stroke-dasharray="6 4"'
             : '';
-      const line = `<path d="${d}" fill="none" stroke="${colour}" stroke-width="${WIDTH[item.stroke]}"${dash}/>`;
+      const line = `<path d="${d}" fill="none" stroke="${colour}" stroke-width="${WIDTH[item.stroke] + (item.quantity ?? 0) * 0.6}"${dash}/>`;
       return item.stroke === 'double'
         ? `${line}<path d="${d}" fill="none" stroke="#ffffff" stroke-width="1.2"/>`
         : line;

@@ -47,6 +47,13 @@ export function formatClock(position: number): string {
   return `${hour > 12 ? hour - 12 : hour}:${half % 2 === 0 ? '00' : '30'}`;
 }
 
+/** A level or a difference with its sign: `+6`, `-14`, `0`; one decimal where it says something. */
+export function formatDb(db: number): string {
+  const text = Math.abs(db - Math.round(db)) < 0.05 ? String(Math.round(db)) : db.toFixed(1);
+  const value = text.replace(/^-0(\.0)?$/, '0');
+  return Number(value) > 0 ? `+${value}` : value.replace('-', '\u2212');
+}
+
 /** Bytes as people read them: `640 kB`, `1.2 MB`, `10 GB`. Powers of 1000. */
 export function formatBytes(bytes: number): string {
   const step = [1e9, 1e6, 1e3].find((size) => bytes >= size) ?? 1e3;

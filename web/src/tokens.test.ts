@@ -5,7 +5,7 @@ const css = readFileSync(new URL('./tokens.css', import.meta.url), 'utf8');
 
 function tokens(block: string): Record<string, string> {
   const body = css.slice(css.indexOf(block)).split('}')[0] ?? '';
-  const found = [...body.matchAll(/--([a-z-]+):\s*(#[0-9a-f]{6})/g)];
+  const found = [...body.matchAll(/--([a-z0-9-]+):\s*(#[0-9a-f]{6})/g)];
   return Object.fromEntries(found.map(([, name = '', colour = '']): [string, string] => [name, colour]));
 }
 
@@ -25,7 +25,7 @@ const contrast = (a: string, b: string) => {
 const GROUNDS = ['ground', 'sheet', 'raised'];
 const TEXTS = ['ink', 'muted', 'select', 'danger', 'fault', 'caution', 'note', 'good'];
 const SEVERITIES = ['danger', 'fault', 'caution', 'note'];
-const LINES = ['line', 'ink', 'select', ...SEVERITIES];
+const LINES = ['line', 'ink', 'select', ...SEVERITIES, 'q0', 'q1', 'q2', 'q3', 'q4'];
 
 const PAIRS: [text: string, ground: string, least: number][] = [
   ...TEXTS.flatMap((text) => GROUNDS.map((ground): [string, string, number] => [text, ground, 4.5])),

@@ -1,5 +1,5 @@
 import { arrowPoints, hitArea, pathData, type Item } from '../../../core/drawing';
-import { FILL, STROKE, type Emphasis, type EmphasisOf } from './look';
+import { FILL, QUANTITY, STROKE, type Emphasis, type EmphasisOf } from './look';
 
 type Of<T extends Item['type']> = Extract<Item, { type: T }>;
 
@@ -40,9 +40,12 @@ function Plate({ item, emphasis }: { item: Of<'plate'>; emphasis: Emphasis | und
 
 function Lead({ item, emphasis }: { item: Of<'path'>; emphasis: Emphasis | undefined }) {
   const d = pathData(item.points, item.hops);
+  const amount = item.quantity === undefined ? null : QUANTITY[item.quantity];
   const colour =
-    emphasis === 'selected' || emphasis === 'in hand' ? 'stroke-select' : STROKE[item.mark ?? item.tone];
-  const extra = emphasis === 'selected' || emphasis === 'ringed' ? 1.2 : 0;
+    emphasis === 'selected' || emphasis === 'in hand'
+      ? 'stroke-select'
+      : (amount?.stroke ?? STROKE[item.mark ?? item.tone]);
+  const extra = (emphasis === 'selected' || emphasis === 'ringed' ? 1.2 : 0) + (amount?.more ?? 0);
   const dash = item.stroke === 'dotted' ? '1.5 4' : item.stroke === 'dashed' ? '6 4' : undefined;
   return (
     <>

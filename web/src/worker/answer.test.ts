@@ -15,6 +15,7 @@ const spoiled = () =>
   });
 const mapQuery = {
   kind: 'map',
+  layer: 'signal',
   setting,
   width: 1008,
   height: 548,
@@ -48,7 +49,14 @@ describe('what the worker answers', () => {
     const rig = fourCable();
     expect(ask<'routes'>(rig, { kind: 'routes', setting }).map((r) => r.name)).toEqual(['Guitar → Cabinet']);
     expect(ask<'route'>(rig, { kind: 'route', setting, route: 0 }).at(-1)!.title).toBe('CABINET · Cabinet');
-    const profile = ask<'profile'>(rig, { kind: 'profile', setting, route: 0, width: 900, height: 150 });
+    const profile = ask<'profile'>(rig, {
+      kind: 'profile',
+      layer: 'signal',
+      setting,
+      route: 0,
+      width: 900,
+      height: 150,
+    });
     expect(profile.stops.at(-1)!.label).toBe('CABINET');
     expect(ask<'route'>(rig, { kind: 'route', setting, route: 9 })).toEqual([]);
   });

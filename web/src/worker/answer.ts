@@ -13,10 +13,11 @@ const CARD_MAP = 372;
 const soundOf = (sound: string) => (sound === 'all' ? null : sound);
 
 const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf<K> } = {
-  map: (rig, { setting, width, height, level, open, names, named, chosen, unit }) =>
+  map: (rig, { setting, layer, width, height, level, open, names, named, chosen, unit }) =>
     drawMap({
       rig,
       setting,
+      layer,
       width,
       leastHeight: height,
       level,
@@ -40,7 +41,8 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
     const path = trace(rig, setting).paths[route];
     return path ? routeLines(rig, path) : [];
   },
-  profile: (rig, { setting, route, width, height }) => drawProfile({ rig, setting, route, width, height }),
+  profile: (rig, { setting, route, layer, width, height }) =>
+    drawProfile({ rig, setting, route, layer, width, height }),
   cards: (rig) =>
     cardsOf(rig).map((card): ShownCard => {
       if (!card.can) return { ...card, map: null };

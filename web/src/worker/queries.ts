@@ -1,5 +1,13 @@
 import type { Hand, PlugAnswer } from '../../../core/cables';
-import type { Drawing, Level, MapDrawing, ProfileDrawing, RouteLine, RouteName } from '../../../core/drawing';
+import type {
+  Drawing,
+  Layer,
+  Level,
+  MapDrawing,
+  ProfileDrawing,
+  RouteLine,
+  RouteName,
+} from '../../../core/drawing';
 import type { Line } from '../../../core/findings';
 import type { Sheet } from '../../../core/papers';
 import type { AssumedLine, Card } from '../../../core/planner';
@@ -9,6 +17,7 @@ import type { LengthUnit } from '../../../core/units';
 type MapQuery = {
   readonly kind: 'map';
   readonly setting: Setting;
+  readonly layer: Layer;
   readonly width: number;
   readonly height: number;
   readonly level: Level | 'fit';
@@ -51,6 +60,7 @@ export type Queries = {
     query: {
       readonly kind: 'profile';
       readonly setting: Setting;
+      readonly layer: Layer;
       readonly route: number;
       readonly width: number;
       readonly height: number;

@@ -1,4 +1,5 @@
 import { insertable, moveChoices, pickUp, removeEdit, type Way } from '../../../../core/cables';
+import { jacksInLayer, LAYERS } from '../../../../core/drawing';
 import { boxOf, isAudio, wiring, type Box, type EditCall } from '../../../../core/rig';
 import { isOn, resolve } from '../../../../core/signal';
 import { selectedBox, useCommit, useRig } from '../../rig/context';
@@ -47,7 +48,7 @@ export function useActs(): readonly Act[] {
   };
   const alongJacks = (by: 1 | -1) => {
     if (!box) return;
-    const jacks = box.jacks.filter(isAudio);
+    const jacks = jacksInLayer(box, map.layer);
     const at = selection?.type === 'jack' ? jacks.findIndex((j) => selection.id === `${box.id}/${j.id}`) : -1;
     const next = jacks[at < 0 ? (by > 0 ? 0 : jacks.length - 1) : at + by];
     if (next) select({ type: 'jack', id: `${box.id}/${next.id}` });
@@ -64,7 +65,7 @@ export function useActs(): readonly Act[] {
     const held = new Set(
       wiring(rig, variant).flatMap(({ from, to }) => [...from, ...to].map((ref) => `${ref.box}/${ref.jack}`)),
     );
-    const free = box.jacks.filter((jack) => isAudio(jack) && !held.has(`${box.id}/${jack.id}`));
+    const free = jacksInLayer(box, map.layer).filter((jack) => !held.has(`${box.id}/${jack.id}`));
     const jack = own ?? (free.find((j) => j.direction === 'out') ?? free[0])?.id;
     if (jack === undefined) say(`Every jack of ${box.name} holds a lead: choose one of them first.`);
     else map.setHand(pickUp(rig, variant, { box: box.id, jack }));
@@ -192,6 +193,13 @@ export function useActs(): readonly Act[] {
       run: () => stepSound(-1),
       enabled: rig.sounds.length > 1,
     },
+    ...LAYERS.map(({ id, name }, i) => ({
+      label: `Layer ${name}`,
+      key: String(i + 1),
+      shown: String(i + 1),
+      run: () => map.setLayer(id),
+      enabled: map.layer !== id,
+    })),
     { label: 'Fit', key: 'f', shown: 'F', run: () => (map.setZoom(1), map.setLevel('fit')), enabled: true },
     {
       label: 'Larger',

@@ -1,6 +1,6 @@
 import { createContext, use } from 'react';
 import type { Hand, MoveChoice, PlugAnswer } from '../../../../core/cables';
-import type { Level, RouteLine, RouteName } from '../../../../core/drawing';
+import type { Layer, Level, RouteLine, RouteName } from '../../../../core/drawing';
 import type { Line } from '../../../../core/findings';
 import type { Part } from '../../../../core/rig';
 
@@ -18,6 +18,8 @@ export type Plugging = {
 
 /** What the parts of the map view share. */
 export type MapRoom = {
+  readonly layer: Layer;
+  readonly setLayer: (layer: Layer) => void;
   readonly routes: readonly RouteName[];
   readonly route: number;
   readonly setRoute: (index: number) => void;

@@ -97,6 +97,7 @@ export function MapPane() {
     ? ({
         kind: 'map',
         setting,
+        layer: map.layer,
         width: Math.max(320, size.width),
         height: size.height,
         level: map.level === 'fit' && short ? 1 : map.level,
@@ -196,8 +197,18 @@ export function MapPane() {
         </p>
       ) : null}
       {drawing && drawing.elsewhere.length > 0 ? (
-        <p className="bg-ground px-3 pb-1 text-xs text-muted">
-          Not in this layer: {drawing.elsewhere.join(', ')}
+        <p className="flex flex-wrap items-center gap-x-2 bg-ground px-3 pb-1 text-xs text-muted">
+          Not in this layer:
+          {drawing.elsewhere.map(({ words, layer }) => (
+            <button
+              key={words}
+              type="button"
+              className="min-h-6 rounded underline underline-offset-2"
+              onClick={() => map.setLayer(layer)}
+            >
+              {words}
+            </button>
+          ))}
         </p>
       ) : null}
       <p aria-live="polite" className="sr-only">

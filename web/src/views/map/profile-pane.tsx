@@ -25,6 +25,7 @@ export function ProfilePane() {
     ? ({
         kind: 'profile',
         setting,
+        layer: map.layer,
         route: map.route,
         width: Math.max(320, size.width),
         height: OPEN - HEAD,

@@ -1,3 +1,4 @@
+import { LAYERS } from '../../../../core/drawing';
 import { Button } from '../../parts/button';
 import { Choice } from '../../parts/field';
 import { Menu, MenuItem } from '../../parts/menu';
@@ -29,9 +30,23 @@ export function ToolLine() {
   const options = map.routes.map(({ index, name }) => ({ value: String(index), label: name }));
   return (
     <div className="flex min-h-8 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-hair bg-sheet px-3">
-      <span className="rounded text-sm font-semibold" title="The layer shown">
-        <kbd className="font-mono text-xs text-muted">1</kbd> Signal
-      </span>
+      <div role="radiogroup" aria-label="Layer" className="flex gap-0.5">
+        {LAYERS.map(({ id, name }, i) => (
+          <button
+            key={id}
+            type="button"
+            role="radio"
+            aria-checked={map.layer === id}
+            title={`Layer ${name} (${i + 1})`}
+            onClick={() => map.setLayer(id)}
+            className={`min-h-6 rounded px-1.5 text-sm ${
+              map.layer === id ? 'bg-ink text-on-ink' : 'text-muted hover:text-ink'
+            }`}
+          >
+            <kbd className="font-mono text-xs opacity-70">{i + 1}</kbd> {name}
+          </button>
+        ))}
+      </div>
       <label className="flex min-w-0 items-center gap-1.5 text-sm">
         <span className="text-muted">Route</span>
         {options.length > 0 ? (

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Hand, PlugAnswer } from '../../../../core/cables';
-import type { Level } from '../../../../core/drawing';
+import { LAYERS, type Level } from '../../../../core/drawing';
 import type { Part } from '../../../../core/rig';
 import { useCommit, useRig } from '../../rig/context';
 import { useAnalysis } from '../../worker/use-analysis';
@@ -32,19 +32,20 @@ export function useMapRoom(): MapRoom {
   const found = useAnalysis<'findings'>({ kind: 'findings', variant, sound: sound?.id ?? null });
   const plugs = useAnalysis<'plugging'>(hand ? { kind: 'plugging', variant, hand } : null);
 
-  const setRoute = useCallback(
-    (index: number) =>
+  const setParam = useCallback(
+    (name: string, value: string | null) =>
       setParams(
         (old) => {
           const next = new URLSearchParams(old);
-          if (index === 0) next.delete('route');
-          else next.set('route', String(index));
+          if (value === null) next.delete(name);
+          else next.set(name, value);
           return next;
         },
         { replace: true },
       ),
     [setParams],
   );
+  const layer = LAYERS.find(({ id }) => id === params.get('layer'))?.id ?? 'signal';
 
   useEffect(() => {
     if (!hand) return;
@@ -82,9 +83,11 @@ export function useMapRoom(): MapRoom {
   );
 
   return {
+    layer,
+    setLayer: (next) => setParam('layer', next === 'signal' ? null : next),
     routes: routes.value ?? NO_LINES,
     route,
-    setRoute,
+    setRoute: (index) => setParam('route', index === 0 ? null : String(index)),
     lines: lines.value ?? NO_LINES,
     findings,
     findingsFault: found.fault,

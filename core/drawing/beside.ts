@@ -1,0 +1,235 @@
+// Layers beside sound: their leads over the pale map, and the boxes without sound in a service row.
+import type { Jack, Rig, Setting } from '../rig';
+import { textWidth } from './fonts';
+import { isOther, isSilentBox, jacksOf, leadsIn, type Layer } from './layers';
+import { arrowOf, hopsOf, pathOf, placeSleeves, type Routed } from './leads';
+import type { MapBox, MapLead } from './model';
+import type { Placement } from './place';
+import { markOf, plateItems, text, type MapView } from './plates';
+import { boxOfText, overlaps, type Item, type Rect } from './primitives';
+import { LANE, Router, type RouteEnd } from './router';
+import { SIZE, up } from './sizes';
+
+/** Between pins of a plate, when their names do not stand between them. */
+const PIN = 18;
+const PLATE_H = 48;
+
+type Service = { readonly box: MapBox; readonly rect: Rect };
+
+const labelWidth = (jack: Jack) => up(textWidth(jack.label, 'mono', SIZE.text) + 8);
+
+const plain = (box: MapBox['box']): MapBox => ({
+  box,
+  level: 0,
+  part: { type: 'box', id: box.id },
+  plate: true,
+  used: [],
+  free: [],
+  setting: '',
+  lastAhead: null,
+  rowWords: new Map(),
+});
+
+/** Where the boxes without sound stand: in rows at the foot of their places, under everything else. */
+export function serviceRow(
+  rig: Rig,
+  placement: Placement,
+  layer: Layer,
+): { readonly placement: Placement; readonly items: readonly Item[]; readonly services: readonly Service[] } {
+  if (!isOther(layer)) return { placement, items: [], services: [] };
+  const services: Service[] = [];
+  const top = placement.height - LANE;
+  let bottom = top;
+  for (const frame of placement.frames) {
+    const own = rig.boxes.filter(
+      (box) => box.place === frame.id && isSilentBox(box) && jacksOf(box, layer).length > 0,
+    );
+    let [x, y] = [frame.rect.x + LANE, top + SIZE.gapY];
+    for (const box of own) {
+      const jacks = jacksOf(box, layer);
+      const room = frame.rect.w - 2 * LANE;
+      const named = jacks.reduce((sum, jack) => sum + labelWidth(jack), LANE);
+      const w = Math.min(
+        Math.max(room, 84),
+        Math.max(84, up(textWidth(box.name, 'bold', SIZE.text) + 16), up(named)),
+      );
+      if (x > frame.rect.x + LANE && x + w > frame.rect.x + frame.rect.w - LANE)
+        [x, y] = [frame.rect.x + LANE, y + PLATE_H + SIZE.gapY];
+      services.push({ box: plain(box), rect: { x, y, w, h: PLATE_H } });
+      x += w + SIZE.gapX;
+      bottom = Math.max(bottom, y + PLATE_H + SIZE.gapY);
+    }
+  }
+  if (services.length === 0) return { placement, items: [], services: [] };
+  const height = up(bottom + LANE);
+  const by = height - placement.height;
+  const lines = placement.frames
+    .filter((frame) => services.some(({ box }) => box.box.place === frame.id))
+    .map((frame): Item => ({
+      type: 'rule',
+      from: { x: frame.rect.x, y: top + LANE },
+      to: { x: frame.rect.x + frame.rect.w, y: top + LANE },
+      dashed: true,
+      tone: 'hair',
+    }));
+  return {
+    services,
+    items: lines,
+    placement: {
+      ...placement,
+      height,
+      frames: placement.frames.map((frame) => ({ ...frame, rect: { ...frame.rect, h: frame.rect.h + by } })),
+      placed: [
+        ...placement.placed,
+        ...services.map(({ box, rect }) => ({ form: 'plate' as const, box, rect })),
+      ],
+    },
+  };
+}
+
+type Pin = { readonly jack: Jack; readonly end: RouteEnd; readonly free: boolean; readonly named: boolean };
+
+const mid = (x: number) => Math.round(x / LANE) * LANE;
+
+/** Pins along an edge: with their names between them where they fit, else as close as they must. */
+function along(
+  jacks: readonly Jack[],
+  rect: Rect,
+  y: number,
+  side: 'top' | 'bottom',
+  held: ReadonlySet<string>,
+) {
+  const widths = jacks.map(labelWidth);
+  const total = widths.reduce((a, b) => a + b, 0);
+  const named = total <= rect.w + LANE;
+  let x = named ? rect.x + (rect.w - total) / 2 : rect.x;
+  const step = Math.min(PIN, rect.w / (jacks.length + 1));
+  return jacks.map((jack, i): Pin => {
+    const width = widths[i] ?? 0;
+    const at = named ? x + width / 2 : rect.x + rect.w - step * (jacks.length - i);
+    x += width;
+    return { jack, named, free: !held.has(jack.id), end: { x: mid(at), y, side } };
+  });
+}
+
+/** Pins of every box that the layer shows: what is plugged, and all of a service box or of one that is opened. */
+function pinsOf(
+  placement: Placement,
+  services: readonly Service[],
+  layer: 'control' | 'power',
+  leads: readonly MapLead[],
+  open: readonly string[],
+): ReadonlyMap<string, readonly Pin[]> {
+  const held = new Set(
+    leads.flatMap(({ from, to }) => [from, to].flatMap((ref) => (ref ? [`${ref.box}/${ref.jack}`] : []))),
+  );
+  return new Map(
+    placement.placed.map(({ box, rect }) => {
+      const isService = services.some((service) => service.box === box);
+      const own = new Set(
+        [...held]
+          .filter((key) => key.startsWith(`${box.box.id}/`))
+          .map((key) => key.slice(box.box.id.length + 1)),
+      );
+      const all = isService || open.includes(box.box.id);
+      const jacks = jacksOf(box.box, layer).filter((jack) => all || own.has(jack.id));
+      return [
+        box.box.id,
+        along(jacks, rect, isService ? rect.y : rect.y + rect.h, isService ? 'top' : 'bottom', own),
+      ];
+    }),
+  );
+}
+
+export type Beside = {
+  readonly placement: Placement;
+  /** What lies over the pale map. */
+  readonly items: readonly Item[];
+};
+
+/** The leads of a layer beside sound, routed for themselves: the sound's leads stay where they are. */
+export function drawBeside(
+  rig: Rig,
+  setting: Setting,
+  layer: 'control' | 'power',
+  base: Placement,
+  view: MapView,
+): Beside {
+  const { placement, items: lines, services } = serviceRow(rig, base, layer);
+  const leads = leadsIn(rig, setting, layer);
+  const pins = pinsOf(placement, services, layer, leads, view.open);
+  const endOf = (ref: MapLead['from']) =>
+    ref && pins.get(ref.box)?.find((pin) => pin.jack.id === ref.jack)?.end;
+  const plates = services.flatMap(({ box, rect }) =>
+    plateItems({ form: 'plate', box, rect }, view).map((item): Item =>
+      item.type === 'text' ? { ...item, y: rect.y + rect.h - 9 } : item,
+    ),
+  );
+  const names = [...pins].flatMap(([id, own]) =>
+    own.flatMap(({ jack, end, named, free }): Item[] =>
+      named
+        ? [
+            text(end.x, end.side === 'top' ? end.y + 16 : end.y + 15, jack.label, {
+              face: 'mono',
+              anchor: 'middle',
+              tone: free ? 'muted' : 'ink',
+              part: { type: 'jack', id: `${id}/${jack.id}` },
+            }),
+          ]
+        : [],
+    ),
+  );
+  const router = new Router(placement.width, placement.height);
+  for (const { rect } of placement.placed) router.block(rect);
+  const jobs = leads
+    .flatMap((lead) => {
+      const [from, to] = [endOf(lead.from), endOf(lead.to)];
+      return from && to ? [{ lead, from, to }] : [];
+    })
+    .sort((a, b) => span(a.from, a.to) - span(b.from, b.to) || a.lead.number - b.lead.number);
+  const routed = jobs.flatMap(({ lead, from, to }, i): Routed[] => {
+    const points = router.route(from, to, i + 1);
+    return points ? [{ lead, points, isPatch: false, tail: false }] : [];
+  });
+  const words = [...plates, ...names].flatMap((item) =>
+    item.type === 'text' ? [boxOfText(item, textWidth(item.text, item.face, item.size))] : [],
+  );
+  const sleeves = placeSleeves(routed, [...words, ...placement.placed.map(({ rect }) => rect)], placement);
+  const hops = hopsOf(routed);
+  const jacks = [...pins].flatMap(([id, own]) =>
+    own.map(({ jack, end, free }): Item => ({
+      type: 'jack',
+      x: end.x,
+      y: end.y,
+      side: end.side,
+      free,
+      label: jack.label,
+      part: { type: 'jack', id: `${id}/${jack.id}` },
+    })),
+  );
+  const shown = names.filter(
+    (item) => !hidesAnother(item, [...placement.placed.map(({ rect }) => rect)], services),
+  );
+  return {
+    placement,
+    items: [
+      ...lines,
+      ...plates,
+      ...routed.map((r, i) => pathOf(r, hops[i] ?? [], view.marks[`lead:${r.lead.id}`])),
+      ...routed.flatMap((r) => arrowOf(r, sleeves) ?? []),
+      ...shown,
+      ...jacks,
+      ...sleeves.map((sleeve) => ({ ...sleeve, ...markOf(view, sleeve.part) })),
+    ],
+  };
+}
+
+const span = (a: RouteEnd, b: RouteEnd) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
+
+/** A pin's name under a plate must not lie on the plate below it. */
+function hidesAnother(item: Item, rects: readonly Rect[], services: readonly Service[]): boolean {
+  if (item.type !== 'text') return false;
+  const box = boxOfText(item, textWidth(item.text, item.face, item.size));
+  const inService = services.some(({ rect }) => overlaps(rect, box));
+  return !inService && rects.some((rect) => overlaps(rect, box));
+}

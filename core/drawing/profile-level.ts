@@ -1,0 +1,167 @@
+import { levelsAlong, tightest, type LevelRun, type LevelStop } from '../level';
+import { trace } from '../signal';
+import { formatDb } from '../units';
+import { fitText } from './fonts';
+import type { Item, Point } from './primitives';
+import {
+  FOOT,
+  HEAD,
+  LEFT,
+  RIGHT,
+  rule,
+  STEP,
+  TEXT,
+  text,
+  type ProfileDrawing,
+  type ProfileRequest,
+  type Stop,
+} from './profile-parts';
+
+/** Room above and below what is drawn, and the least span of the axis, dB. */
+const MARGIN_DB = 6;
+const LEAST_SPAN_DB = 40;
+const TICKS_DB = [10, 20, 40];
+/** Half the width of a ceiling's bar. */
+const BAR = 17;
+
+type Scale = { readonly low: number; readonly high: number; readonly y: (dbu: number) => number };
+
+function scaleOf(stops: readonly LevelStop[], top: number, bottom: number): Scale {
+  const all = stops.flatMap((s) => [
+    s.averageDbu,
+    s.peakDbu,
+    ...(s.ceilingDbu === null ? [] : [s.ceilingDbu]),
+  ]);
+  let high = Math.ceil((Math.max(...all) + MARGIN_DB) / 10) * 10;
+  let low = Math.floor((Math.min(...all) - MARGIN_DB) / 10) * 10;
+  while (high - low < LEAST_SPAN_DB) [low, high] = [low - 10, high + 10];
+  return { low, high, y: (dbu) => bottom - ((bottom - top) * (dbu - low)) / (high - low) };
+}
+
+function axis({ low, high, y }: Scale, right: number): readonly Item[] {
+  const step = TICKS_DB.find((db) => (high - low) / db <= 5) ?? 40;
+  const ticks: Item[] = [];
+  for (let dbu = Math.ceil(low / step) * step; dbu <= high; dbu += step) {
+    ticks.push(rule({ x: LEFT - 6, y: y(dbu) }, { x: right, y: y(dbu) }, 'hair', true));
+    const unit = dbu + step > high ? ' dBu' : '';
+    ticks.push(text(LEFT - 10, y(dbu) + 4, `${formatDb(dbu)}${unit}`, { anchor: 'end' }));
+  }
+  return ticks;
+}
+
+/** A ceiling: a bar with hatching above it; the peak that goes through it is drawn in the colour of a fault. */
+function ceiling(x: number, stop: LevelStop, { y, high }: Scale): readonly Item[] {
+  if (stop.ceilingDbu === null) return [];
+  const at = y(stop.ceilingDbu);
+  const top = Math.max(y(high), at - 7);
+  const clips = (stop.headroomDb ?? 0) < 0 && !stop.meantToClip;
+  const tone = clips ? 'fault' : 'line';
+  const hatch = [-BAR, -BAR / 2, 0, BAR / 2].map((dx) =>
+    rule({ x: x + dx, y: at }, { x: x + dx + 7, y: top }, tone),
+  );
+  return [rule({ x: x - BAR, y: at }, { x: x + BAR, y: at }, tone), ...hatch];
+}
+
+const line = (points: readonly Point[], stroke: 'single' | 'thick' | 'dashed'): Item => ({
+  type: 'path',
+  points,
+  hops: [],
+  stroke,
+  tone: 'ink',
+});
+
+function wordsOf(stop: LevelStop): string {
+  if (stop.headroomDb === null) return `peak ${formatDb(stop.peakDbu)}`;
+  if (stop.headroomDb < 0)
+    return stop.meantToClip ? 'clips, as meant' : `over by ${(-stop.headroomDb).toFixed(0)} dB`;
+  return `${stop.headroomDb.toFixed(0)} dB left`;
+}
+
+function captionOf({ stops, endsBecause }: LevelRun): string {
+  const worst = tightest({ stops, endsBecause });
+  const end = endsBecause === null ? '' : ` It ends here: ${endsBecause}.`;
+  if (!worst || worst.headroomDb === null || worst.ceilingDbu === null)
+    return `No stop on this route states a maximum.${end} Nominal, ±3 dB.`;
+  const at = `${worst.label} of ${worst.box.name}`;
+  const arriving = worst.ceilingDbu - worst.headroomDb;
+  const figures = `peak ${formatDb(arriving)}, ceiling ${formatDb(worst.ceilingDbu)} dBu`;
+  const so =
+    worst.headroomDb < 0
+      ? `Clips by ${(-worst.headroomDb).toFixed(1)} dB at ${at}: ${figures}.`
+      : `Least headroom ${worst.headroomDb.toFixed(1)} dB at ${at}: ${figures}.`;
+  return `${so}${end} Nominal, ±3 dB.`;
+}
+
+/** The Level profile: average and peak along the route, every stated ceiling over its stop. */
+export function drawLevels({ rig, setting, route, width, height }: ProfileRequest): ProfileDrawing {
+  const path = trace(rig, setting).paths[route];
+  const run = path ? levelsAlong(rig, setting, path) : { stops: [], endsBecause: null };
+  if (run.stops.length === 0)
+    return {
+      width,
+      height,
+      items: [],
+      stops: [],
+      caption: run.endsBecause === null ? '' : `No levels: ${run.endsBecause}.`,
+    };
+  const step = Math.max(STEP, Math.floor((width - LEFT - RIGHT) / run.stops.length));
+  const full = Math.max(width, LEFT + step * run.stops.length + RIGHT);
+  const scale = scaleOf(run.stops, HEAD, height - FOOT - 8);
+  const xAt = (i: number) => LEFT + step * i + step / 2;
+  const stops = run.stops.map((stop, i): Stop => ({
+    x: xAt(i),
+    part: stop.part,
+    parts: stop.parts,
+    label: stop.box.tag,
+    words: `${stop.label}: average ${formatDb(stop.averageDbu)}, peak ${formatDb(stop.peakDbu)} dBu, ${wordsOf(stop)}`,
+  }));
+  const points = (of: (stop: LevelStop) => number) =>
+    run.stops.map((stop, i) => ({ x: xAt(i), y: scale.y(of(stop)) }));
+  const items: Item[] = [...axis(scale, full - RIGHT)];
+  run.stops.forEach((stop, i) => {
+    const x = xAt(i);
+    items.push(rule({ x, y: HEAD }, { x, y: height - FOOT }, 'hair'));
+    items.push(...ceiling(x, stop, scale));
+    const y = height - FOOT + 14;
+    items.push(
+      text(x, y, fitText(stop.box.tag, 'mono', TEXT, step - 3), {
+        face: 'mono',
+        tone: 'ink',
+        part: stop.part,
+      }),
+    );
+    items.push(
+      text(x, y + (i % 2 === 1 ? 26 : 13), fitText(stop.label, 'sans', TEXT, step * 2 - 8), {
+        part: stop.part,
+      }),
+    );
+  });
+  items.push(
+    line(
+      points((stop) => stop.averageDbu),
+      'single',
+    ),
+    line(
+      points((stop) => stop.peakDbu),
+      'thick',
+    ),
+  );
+  const first = run.stops[0];
+  if (first) {
+    const x = xAt(0) + 6;
+    items.push(text(x, scale.y(first.peakDbu) - 6, 'peak', { anchor: 'start' }));
+    items.push(text(x, scale.y(first.averageDbu) - 6, 'average', { anchor: 'start' }));
+  }
+  run.stops.forEach((stop, i) => {
+    items.push({
+      type: 'jack',
+      x: xAt(i),
+      y: scale.y(stop.peakDbu),
+      side: 'top',
+      free: stop.ceilingDbu === null,
+      label: stops[i]?.words ?? '',
+      part: stop.part,
+    });
+  });
+  return { width: full, height, items, stops, caption: captionOf(run) };
+}

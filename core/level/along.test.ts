@@ -1,0 +1,136 @@
+import { describe, expect, test } from '@jest/globals';
+import type { EditCall, Rig, Scope } from '../rig';
+import { trace } from '../signal';
+import { build, edited, fourCable } from '../testing/build';
+import { levelsAlong, potDb, tightest } from './along';
+
+const REST: Scope = { layer: 'rest' };
+const SOUND = { variant: null, sound: 'sound-1' } as const;
+const set = (box: string, block: string, state: string): EditCall => ({
+  edit: 'setBlockState',
+  arguments: { box, block, state, scope: REST },
+});
+const figure = (box: string, at: object, value: number): EditCall =>
+  ({ edit: 'setFigure', arguments: { box, at, figure: { value, source: 'manual' } } }) as EditCall;
+const along = (rig: Rig, path = 0) => levelsAlong(rig, SOUND, trace(rig, SOUND).paths[path]!);
+const stop = (rig: Rig, id: string) => along(rig).stops.find((s) => s.part.id === id)!;
+
+describe('levels along a route', () => {
+  test('a pickup into 1 Mohm is at its stated level; into less it loses what the divider takes', () => {
+    const into = (ohm: number) =>
+      stop(
+        edited(
+          build('guitar, od, combo', 'guitar/out > overdrive/in', 'overdrive/out > combo/input'),
+          set('overdrive', 'drive', 'on'),
+          figure('overdrive', { on: 'mode', jack: 'in', mode: 'as-built', field: 'rIn' }, ohm),
+        ),
+        'overdrive/in',
+      );
+    expect(into(1e6).averageDbu).toBeCloseTo(-14, 6);
+    // 20 log10(10k / 18.2k) less 20 log10(1M / 1.0082M)
+    expect(into(10e3).averageDbu).toBeCloseTo(-14 - 5.2014 + 0.0709, 3);
+    expect(into(10e3).peakDbu - into(10e3).averageDbu).toBeCloseTo(20, 6);
+  });
+
+  test('a drive stage: gain, ceiling, and the crest that is left', () => {
+    const rig = edited(
+      build('guitar, od, combo', 'guitar/out > overdrive/in', 'overdrive/out > combo/input'),
+      set('overdrive', 'drive', 'on'),
+    );
+    const drive = stop(rig, 'overdrive/drive');
+    expect(drive).toMatchObject({ peakDbu: -3, averageDbu: -9, ceilingDbu: -3, meantToClip: true });
+    // 6 dBu less the hop, 30.5 dB up, against -3.
+    expect(drive.headroomDb).toBeCloseTo(-39.47, 1);
+    expect(tightest(along(rig))?.meantToClip).not.toBe(true);
+  });
+
+  test('a bypassed pedal is as if it were not there; a buffered one is not', () => {
+    const rig = (pedal: string) =>
+      build(`guitar, ${pedal}, combo`, `guitar/out > ${pedal}/in`, `${pedal}/out > combo/input`);
+    expect(along(rig('overdrive')).stops.map((s) => s.part.id)).toEqual([
+      'guitar/pickups',
+      'combo/input',
+      'combo/preamp',
+    ]);
+    expect(along(rig('chorus')).stops.map((s) => s.part.id)).toContain('chorus/in');
+  });
+
+  test('a converter’s maximum leaves no more than it is, and is the tightest stop', () => {
+    const hot = edited(
+      build('guitar, unit, combo', 'guitar/out > multi-effects/input', 'multi-effects/out-1-l > combo/input'),
+      figure('guitar', { on: 'pickup', block: 'pickups', pickup: 'bridge', field: 'peakDbu' }, 15),
+    );
+    const input = stop(hot, 'multi-effects/input');
+    expect(input).toMatchObject({ peakDbu: 11, ceilingDbu: 11, meantToClip: false });
+    expect(input.headroomDb).toBeCloseTo(-4, 1);
+    expect(tightest(along(hot))).toBe(
+      along(hot).stops.reduce((worst, s) =>
+        s.headroomDb !== null && !s.meantToClip && s.headroomDb < (worst.headroomDb ?? Infinity) ? s : worst,
+      ),
+    );
+  });
+
+  test('a driven preamp stands at the send’s nominal level, 6 dB of crest left; a clean one below it', () => {
+    const lead = stop(edited(fourCable(), set('valve-head', 'preamp', 'lead')), 'valve-head/preamp');
+    const clean = stop(fourCable(), 'valve-head/preamp');
+    // The send's nominal level is assumed in the middle of -20 … +4.
+    expect(lead.averageDbu).toBeCloseTo(-8, 6);
+    expect(lead.peakDbu).toBeCloseTo(-2, 6);
+    expect(clean.averageDbu).toBeLessThan(lead.averageDbu);
+  });
+
+  test('a power stage gives its rating at its sensitivity: 20 W in 16 ohm are +27.3 dBu, a valve stage 2 dB more at most', () => {
+    const rig = edited(fourCable(), set('valve-head', 'preamp', 'lead'));
+    const power = stop(rig, 'valve-head/power');
+    expect(power.ceilingDbu).toBeCloseTo(27.3 + 2, 1);
+    expect(power.peakDbu).toBeLessThanOrEqual(power.ceilingDbu!);
+  });
+
+  test('a microphone begins anew; behind a loudspeaker of unknown watts there is nothing to say but no fault either', () => {
+    const rig = build(
+      'guitar, combo, mic, desk',
+      'guitar/out > combo/input',
+      'combo/air ~ microphone/air',
+      'microphone/out - desk/ch-1',
+    );
+    const path = trace(rig, SOUND).paths.findIndex((p) => p.output.box === 'desk');
+    const run = along(rig, path);
+    expect(run.endsBecause).toBeNull();
+    expect(run.stops.find((s) => s.part.id === 'microphone/capsule')!.averageDbu).toBe(-40);
+    expect(run.stops.at(-1)!.part.id).toBe('desk/ch-1');
+  });
+
+  test('knobs: a guitar’s volume, a level in dB, a drive in its range', () => {
+    const turn = (box: string, control: string, position: number): EditCall => ({
+      edit: 'setControl',
+      arguments: { box, control, position, basis: null, scope: REST },
+    });
+    const rig = edited(
+      build('guitar, od, combo', 'guitar/out > overdrive/in', 'overdrive/out > combo/input'),
+      set('overdrive', 'drive', 'on'),
+    );
+    expect(stop(edited(rig, turn('guitar', 'volume', 0.5)), 'guitar/pickups').averageDbu).toBeCloseTo(-34, 6);
+    const gain = (position: number) =>
+      stop(edited(rig, turn('overdrive', 'drive', position)), 'overdrive/drive').headroomDb!;
+    expect(gain(0) - gain(1)).toBeCloseTo(21, 6);
+    expect(potDb({ type: 'db', lo: -20, hi: 10 }, 0.5)).toBe(-5);
+    expect(potDb({ type: 'unknown' }, 0.3)).toBe(0);
+    expect(potDb({ type: 'pot', ohm: 1, taper: 'linear' }, 0)).toBe(-80);
+  });
+
+  test('says why it ends where a source has no level', () => {
+    const rig = build('guitar, combo', 'guitar/out > combo/input');
+    const bare: Rig = {
+      ...rig,
+      boxes: rig.boxes.map((box) => ({
+        ...box,
+        blocks: box.blocks.map((block) => ({ ...block, pickups: [] })),
+      })),
+    };
+    expect(along(bare)).toEqual({ stops: [], endsBecause: 'nothing is known of the level of Guitar' });
+  });
+
+  test('what rests on assumed figures says so', () => {
+    expect(along(fourCable()).stops.every((s) => s.assumed)).toBe(true);
+  });
+});

@@ -1,0 +1,319 @@
+// Levels along a route: the nominal reckoning, from the figures of jacks, blocks and knobs, with resistive hops.
+import type { Block, BlockState, Box, Control, Figure, Jack, JackMode, Part, Rig, Setting } from '../rig';
+import { isOn, resolve, settingParts, trace, type Path, type Resolved, type Step } from '../signal';
+import { memoBy } from '../units';
+import { clipped, dbuOf, hopDb } from './chain';
+
+/** A place on the route where the level changes, or where something sets a limit to it. */
+export type LevelStop = {
+  readonly part: Part;
+  /** Every part of the route from the stop before to this one. */
+  readonly parts: readonly Part[];
+  readonly box: Box;
+  /** The jack's printed name, or the block's. */
+  readonly label: string;
+  readonly averageDbu: number;
+  readonly peakDbu: number;
+  /** Sine-equivalent; null: none stated. */
+  readonly ceilingDbu: number | null;
+  /** What is left between the peak that arrives and the ceiling, dB; negative: it clips. */
+  readonly headroomDb: number | null;
+  readonly meantToClip: boolean;
+  /** Rests on figures that nobody has looked up. */
+  readonly assumed: boolean;
+};
+
+export type LevelRun = {
+  readonly stops: readonly LevelStop[];
+  /** Why the reckoning ends before the route does; null: it reaches the end. */
+  readonly endsBecause: string | null;
+};
+
+type At = { averageDbu: number; peakDbu: number };
+
+/** A lead of a reference pickup: its level is stated into 1 Mohm. */
+const REFERENCE_OHM = 1e6;
+/** A valve stage gives this much over its rating before it is flat. */
+const VALVE_OVER_DB = 2;
+/** A microphone hears a loudspeaker: the crest that is left lies between these. */
+const CREST_DB = { least: 6, most: 20 } as const;
+
+/** Gain of a knob's position, dB, for a pot as a divider: linear, or 10 % of the resistance at half way. */
+export function potDb(law: Control['law'], position: number | null): number {
+  if (position === null) return 0;
+  if (law.type === 'db') return law.lo + (law.hi - law.lo) * position;
+  if (law.type !== 'pot') return 0;
+  const p = law.taper === 'reverse' ? 1 - position : position;
+  const share = law.taper === 'linear' ? p : p <= 0.5 ? 0.2 * p : 0.1 + 1.8 * (p - 0.5);
+  return share <= 0 ? -80 : Math.max(-80, 20 * Math.log10(share));
+}
+
+const passesBare = (block: Block, state: BlockState) =>
+  !isOn(state) && block.states.length > 1 && ['true', 'hung', 'relay'].includes(block.bypassKind);
+
+class Walk {
+  readonly stops: LevelStop[] = [];
+  endsBecause: string | null = null;
+  private at: At | null = null;
+  private rOut: number | null = null;
+  private fromPickup = false;
+  private assumed = false;
+  private parts: Part[] = [];
+  /** What the box now being passed came in by: its sensitivity, for a power stage. */
+  private cameBy: JackMode | undefined;
+
+  constructor(
+    private readonly resolved: Resolved,
+    private readonly steps: readonly Step[],
+  ) {}
+
+  run() {
+    for (const [i, step] of this.steps.entries()) {
+      if (step.type === 'lead') this.parts.push({ type: 'lead', id: step.lead });
+      else {
+        const box = this.resolved.boxes.get(step.box);
+        if (!box) continue;
+        if (step.type === 'jack') {
+          this.parts.push({ type: 'jack', id: `${step.box}/${step.jack}` });
+          const jack = box.jacks.find((j) => j.id === step.jack);
+          if (jack) this.jack(i, box, jack);
+        } else {
+          this.parts.push({ type: 'block', id: `${step.box}/${step.block}` }, { type: 'box', id: box.id });
+          const block = box.blocks.find((b) => b.id === step.block);
+          if (block) this.block(i, box, block);
+        }
+      }
+      if (this.endsBecause !== null) return;
+    }
+  }
+
+  private rests(...figures: (Figure | undefined)[]) {
+    if (figures.some((figure) => figure?.source === 'assumed')) this.assumed = true;
+  }
+
+  private stop(box: Box, part: Part, label: string, at: At, ceiling: number | null, meantToClip = false) {
+    const headroom = ceiling === null ? null : ceiling - at.peakDbu;
+    this.at = ceiling === null ? at : clipped(at, ceiling);
+    this.stops.push({
+      part,
+      parts: this.parts,
+      box,
+      label,
+      ...this.at,
+      ceilingDbu: ceiling,
+      headroomDb: headroom,
+      meantToClip,
+      assumed: this.assumed,
+    });
+    this.parts = [];
+  }
+
+  /** Blocks passed from a jack on until the box is left again. */
+  private blocksAhead(from: number, box: Box): readonly (readonly [Block, BlockState])[] {
+    const found: (readonly [Block, BlockState])[] = [];
+    for (const step of this.steps.slice(from + 1)) {
+      if (step.type !== 'block' || step.box !== box.id) break;
+      const block = box.blocks.find((b) => b.id === step.block);
+      if (block) found.push([block, this.resolved.blockState(box, block).state]);
+    }
+    return found;
+  }
+
+  /** Blocks passed since the box was entered, looking back from one of its output jacks. */
+  private blocksBehind(from: number, box: Box): readonly (readonly [Block, BlockState])[] {
+    const found: (readonly [Block, BlockState])[] = [];
+    for (let i = from - 1; i >= 0; i -= 1) {
+      const step = this.steps[i];
+      if (step?.type !== 'block' || step.box !== box.id) break;
+      const block = box.blocks.find((b) => b.id === step.block);
+      if (block) found.push([block, this.resolved.blockState(box, block).state]);
+    }
+    return found;
+  }
+
+  private knobs(box: Box, test: (actsOn: Control['actsOn']) => boolean, sets: Control['sets']): number {
+    return box.controls
+      .filter((control) => control.sets === sets && test(control.actsOn))
+      .reduce((sum, control) => sum + potDb(control.law, this.resolved.control(box, control).position), 0);
+  }
+
+  private jack(i: number, box: Box, jack: Jack) {
+    const { mode } = this.resolved.jackMode(box, jack);
+    const arrives = this.steps[i - 1]?.type === 'lead';
+    if (arrives) this.cameBy = mode;
+    if (!this.at || jack.carries === 'air') return;
+    const passed = arrives ? this.blocksAhead(i, box) : this.blocksBehind(i, box);
+    // A bypassed box, or a jack joined to another by a wire alone, is as if it were not there.
+    if (passed.every(([block, state]) => passesBare(block, state))) return;
+    // A guitar's own jack changes nothing: the pickup drives what comes behind it.
+    if (passed.some(([block]) => block.role === 'source')) return;
+    if (arrives) this.arrive(box, jack, mode, passed[0]?.[1]);
+    else this.leave(box, jack, mode, passed[0]?.[1]);
+  }
+
+  private arrive(box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {
+    if (!this.at) return;
+    const rIn = state?.rIn ?? mode?.rIn;
+    let loss = 0;
+    if (this.rOut !== null && rIn && jack.carries !== 'radio' && jack.carries !== 'speaker') {
+      loss = hopDb(this.rOut, rIn.value) - (this.fromPickup ? hopDb(this.rOut, REFERENCE_OHM) : 0);
+      this.rests(rIn);
+    }
+    this.fromPickup = false;
+    this.rests(mode?.maxDbu);
+    const at = { averageDbu: this.at.averageDbu + loss, peakDbu: this.at.peakDbu + loss };
+    this.stop(box, { type: 'jack', id: `${box.id}/${jack.id}` }, jack.label, at, mode?.maxDbu?.value ?? null);
+  }
+
+  private leave(box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {
+    if (!this.at) return;
+    const knob = this.knobs(box, (actsOn) => 'jack' in actsOn && actsOn.jack === jack.id, 'level');
+    const rOut = state?.rOut ?? mode?.rOut;
+    this.rOut = jack.carries === 'radio' || jack.carries === 'speaker' ? null : (rOut?.value ?? null);
+    this.rests(rOut, mode?.maxDbu);
+    const at = { averageDbu: this.at.averageDbu + knob, peakDbu: this.at.peakDbu + knob };
+    this.stop(box, { type: 'jack', id: `${box.id}/${jack.id}` }, jack.label, at, mode?.maxDbu?.value ?? null);
+  }
+
+  private block(i: number, box: Box, block: Block) {
+    const { state } = this.resolved.blockState(box, block);
+    const part: Part = { type: 'block', id: `${box.id}/${block.id}` };
+    if (block.role === 'source') this.source(box, block, part);
+    else if (block.role === 'mic') this.microphone(i, box, part, block.name);
+    else if (!this.at) return;
+    else if (block.role === 'power') this.power(i, box, block, part);
+    else if (block.role === 'speaker' || block.role === 'mix' || block.role === 'monitor') return;
+    else if (isOn(state)) this.stage(i, box, block, state, part);
+  }
+
+  private source(box: Box, block: Block, part: Part) {
+    const wanted = this.resolved.sound?.pickup;
+    const pickup = block.pickups.find((p) => p.id === wanted || p.name === wanted) ?? block.pickups[0];
+    if (!pickup?.averageDbu || !pickup.peakDbu) {
+      this.endsBecause = `nothing is known of the level of ${box.name}`;
+      return;
+    }
+    this.rests(pickup.averageDbu, pickup.peakDbu);
+    const knob = this.knobs(box, (actsOn) => 'block' in actsOn && actsOn.block === block.id, 'level');
+    this.rOut = pickup.rOhm?.value ?? null;
+    this.fromPickup = true;
+    const at = { averageDbu: pickup.averageDbu.value + knob, peakDbu: pickup.peakDbu.value + knob };
+    this.stop(box, part, pickup.name, at, null);
+  }
+
+  /** Sound in the air has no dBu: the microphone's own nominal level begins anew. */
+  private microphone(i: number, box: Box, part: Part, label: string) {
+    const step = this.steps[i + 1];
+    const jack = step?.type === 'jack' ? box.jacks.find((j) => j.id === step.jack) : undefined;
+    const nominal = jack && this.resolved.jackMode(box, jack).mode?.nominalDbu;
+    if (!nominal) {
+      this.endsBecause = `nothing is known of the level of ${box.name}`;
+      return;
+    }
+    this.rests(nominal);
+    const crest = this.at ? this.at.peakDbu - this.at.averageDbu : CREST_DB.most;
+    const kept = Math.min(CREST_DB.most, Math.max(CREST_DB.least, crest));
+    this.stop(box, part, label, { averageDbu: nominal.value, peakDbu: nominal.value + kept }, null);
+  }
+
+  private stage(i: number, box: Box, block: Block, state: BlockState, part: Part) {
+    if (!this.at) return;
+    const { gainSmallDb, ceilingDbu, levelAfterDb } = state;
+    const gain = gainSmallDb ? this.gainOf(box, block, gainSmallDb) : 0;
+    const ceiling = ceilingDbu?.value ?? null;
+    const knob = this.knobs(box, (actsOn) => 'block' in actsOn && actsOn.block === block.id, 'level');
+    const after = (levelAfterDb?.value ?? this.toNominal(i, box, block, ceiling)) + knob;
+    if (gain === 0 && ceiling === null && after === 0) return;
+    this.rests(gainSmallDb, ceilingDbu, levelAfterDb);
+    // Said at the output of the stage: what arrives, and where it is cut, both moved by the level after it.
+    const at = { averageDbu: this.at.averageDbu + gain + after, peakDbu: this.at.peakDbu + gain + after };
+    const clips = block.meantToClip || block.role === 'preamp' || block.role === 'ampModel';
+    this.stop(box, part, block.name, at, ceiling === null ? null : ceiling + after, clips);
+  }
+
+  /** A drive knob in its range; where nobody noted it, the middle. */
+  private gainOf(box: Box, block: Block, figure: Figure): number {
+    const drive = box.controls.find(
+      (c) => c.sets === 'drive' && 'block' in c.actsOn && c.actsOn.block === block.id,
+    );
+    const position = drive ? this.resolved.control(box, drive).position : null;
+    return position === null || figure.low === undefined || figure.high === undefined
+      ? figure.value
+      : figure.low + (figure.high - figure.low) * position;
+  }
+
+  /** A preamp's ceiling stands at its last anode; what follows brings a driven signal to the send's nominal level. */
+  private toNominal(i: number, box: Box, block: Block, ceiling: number | null): number {
+    if (block.role !== 'preamp' || ceiling === null) return 0;
+    const step = this.steps.slice(i + 1).find((s) => s.type === 'jack' && s.box === box.id);
+    const jack = step?.type === 'jack' ? box.jacks.find((j) => j.id === step.jack) : undefined;
+    const nominal = jack && this.resolved.jackMode(box, jack).mode?.nominalDbu;
+    this.rests(nominal);
+    return nominal ? nominal.value - (ceiling - CREST_DB.least) : 0;
+  }
+
+  /** P = P_rated × 10^((level at return − sensitivity)/10), at most P_rated (valve +2 dB); as volts across the tap. */
+  private power(i: number, box: Box, block: Block, part: Part) {
+    if (!this.at) return;
+    const step = this.steps[i + 1];
+    const tap = step?.type === 'jack' ? box.jacks.find((j) => j.id === step.jack)?.speaker : undefined;
+    const sensitivity = this.cameBy?.nominalDbu ?? this.normalled(box, block)?.nominalDbu;
+    if (!tap?.watts || !tap.ohm || !sensitivity) {
+      this.at = null;
+      return;
+    }
+    this.rests(tap.watts, tap.ohm, sensitivity);
+    const rated = dbuOf(Math.sqrt(tap.watts.value * tap.ohm.value));
+    const gain = rated - sensitivity.value;
+    const ceiling = rated + (tap.stage === 'valve' ? VALVE_OVER_DB : 0);
+    const at = { averageDbu: this.at.averageDbu + gain, peakDbu: this.at.peakDbu + gain };
+    this.stop(box, part, block.name, at, ceiling, true);
+  }
+
+  private normalled(box: Box, block: Block): JackMode | undefined {
+    const { patch } = this.resolved.patch(box);
+    const wire = patch.wires.find(({ from, to }) => 'block' in to && to.block === block.id && 'jack' in from);
+    const id = wire && 'jack' in wire.from ? wire.from.jack : null;
+    const jack = box.jacks.find((j) => j.id === id);
+    return jack && this.resolved.jackMode(box, jack).mode;
+  }
+}
+
+/**
+ * Levels along one path of a setting, in dBu, with the ceiling and headroom of every stop. Nominal: figures stand at
+ * their assumed middle unless looked up, hops are resistive, loads side by side are left out; an estimate of ±3 dB.
+ * Behind a loudspeaker there is no level; a microphone begins anew with its own.
+ */
+export const levelsAlong: (rig: Rig, setting: Setting, path: Path) => LevelRun = memoBy(
+  (rig: Rig, setting: Setting, path: Path) => [...settingParts(rig, setting), path],
+  (rig, setting, path) => {
+    const walk = new Walk(resolve(rig, setting), path.steps);
+    walk.run();
+    return { stops: walk.stops, endsBecause: walk.endsBecause };
+  },
+  64,
+);
+
+/** Average and peak of what each lead carries, the hottest of all routes of a setting. */
+export const leadLevels: (rig: Rig, setting: Setting) => ReadonlyMap<string, At> = memoBy(
+  settingParts,
+  (rig, setting) => {
+    const found = new Map<string, At>();
+    for (const path of trace(rig, setting).paths)
+      for (const { parts, averageDbu, peakDbu } of levelsAlong(rig, setting, path).stops)
+        for (const { type, id } of parts)
+          if (type === 'lead' && peakDbu > (found.get(id)?.peakDbu ?? -Infinity))
+            found.set(id, { averageDbu, peakDbu });
+    return found;
+  },
+  8,
+);
+
+/** The stop that leaves least room, of those that are not meant to clip; null: none states a ceiling. */
+export function tightest(run: LevelRun): LevelStop | null {
+  const limited = run.stops.filter((stop) => stop.headroomDb !== null && !stop.meantToClip);
+  return limited.reduce<LevelStop | null>(
+    (worst, stop) => (worst && (worst.headroomDb ?? 0) <= (stop.headroomDb ?? 0) ? worst : stop),
+    null,
+  );
+}

@@ -1,0 +1,1 @@
+export { leadLevels, levelsAlong, tightest, type LevelRun, type LevelStop } from './along';
