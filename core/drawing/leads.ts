@@ -117,7 +117,7 @@ export function placeSleeves(
     const takenNear = taken.filter((rect) => overlaps(rect, near));
     const crossing = segments.filter((segment) => segment.lead !== lead.id && crosses(near, segment));
     const figure = isPatch ? undefined : figureOf(lead);
-    const text = figure === undefined ? String(lead.number) : `${lead.number} ${figure}`;
+    const text = figure === undefined ? String(lead.number) : `${lead.number}: ${figure}`;
     const { w, h } = sleeveSize(text);
     const wanted = isPatch || total < 4 * w ? [total / 2] : [w / 2 + 7, total - w / 2 - 7];
     const free = (at: number, clear: boolean): SleeveItem | null => {

@@ -107,7 +107,7 @@ function quantities(rig: Rig, setting: Setting, layer: Layer) {
   return new Map(
     [...leadLevels(rig, setting)].map(([lead, { peakDbu }]) => [
       lead,
-      { step: stepOf(peakDbu), figure: formatDb(peakDbu) },
+      { step: stepOf(peakDbu), figure: formatDb(Math.round(peakDbu)) },
     ]),
   );
 }

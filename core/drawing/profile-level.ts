@@ -62,13 +62,15 @@ function ceiling(x: number, stop: LevelStop, { y, high }: Scale): readonly Item[
   return [rule({ x: x - BAR, y: at }, { x: x + BAR, y: at }, tone), ...hatch];
 }
 
-const line = (points: readonly Point[], stroke: 'single' | 'thick' | 'dashed'): Item => ({
-  type: 'path',
-  points,
-  hops: [],
-  stroke,
-  tone: 'ink',
-});
+/** Straight from stop to stop: a level has no corners to round. */
+const line = (points: readonly Point[], stroke: 'single' | 'thick'): readonly Item[] =>
+  points.slice(1).map((to, i): Item => ({
+    type: 'path',
+    points: [points[i] ?? to, to],
+    hops: [],
+    stroke,
+    tone: 'ink',
+  }));
 
 function wordsOf(stop: LevelStop): string {
   if (stop.headroomDb === null) return `peak ${formatDb(stop.peakDbu)}`;
@@ -137,11 +139,11 @@ export function drawLevels({ rig, setting, route, width, height }: ProfileReques
     );
   });
   items.push(
-    line(
+    ...line(
       points((stop) => stop.averageDbu),
       'single',
     ),
-    line(
+    ...line(
       points((stop) => stop.peakDbu),
       'thick',
     ),
