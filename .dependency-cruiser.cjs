@@ -2,7 +2,7 @@
 const path = require('node:path');
 
 const coreRooms = [
-  'papers', 'bench', 'planner', 'findings', 'drawing', 'routings',
+  'press', 'papers', 'bench', 'planner', 'findings', 'drawing', 'routings',
   'hum', 'level', 'tone', 'power', 'control', 'cables',
   'signal', 'circuit', 'catalog', 'rig', 'units',
 ]; // prettier-ignore
@@ -27,7 +27,7 @@ module.exports = {
       from: { path: '^core/', pathNot: [notInTests, '^core/testing/'] },
       to: {
         path: '^(web|server|cli|e2e|scripts)/|^node:|node_modules/',
-        pathNot: 'node_modules/(zod|immer|papaparse)/',
+        pathNot: 'node_modules/(zod|immer|papaparse|@cantoo/pdf-lib|@cantoo/fontkit|qrcode-generator)/',
       },
     },
     {

@@ -1,13 +1,14 @@
 import { writeFileSync } from 'node:fs';
 import { cureOf, cureWords, isOpen, judge, report, sentenceOf, underTheirCauses } from '../core/findings';
-import { paperMap, scheduleCsv, scheduleOf, svgOf } from '../core/papers';
+import { cardHtml, paperMap, scheduleCsv, scheduleOf, svgOf } from '../core/papers';
 import { cardsOf } from '../core/planner';
-import { applyEdit, fileSchema, writeRig, type Rig } from '../core/rig';
+import { applyEdit, fileSchema, writeRig } from '../core/rig';
 import { BadInput, rigOf, soundOf, variantOf, type Call } from './input';
+import { levelsCommand } from './levels';
 import { print, printJson } from './output';
 import { traceCommand } from './trace';
 
-type Command = (call: Call) => number;
+type Command = (call: Call) => number | Promise<number>;
 
 export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, or - for standard input
 
@@ -16,7 +17,11 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
   cables RIG                  the lead schedule
   routes RIG                  which routings can be had, and what each costs
   fix RIG CODE -o OUT         cures the first finding of that code
+  levels RIG                  average, peak, ceiling and headroom along every way, in dBu
   export RIG --svg FILE       the map at full detail, ink on white
+             --pdf FILE       the sheet: map, leads, sounds, cautions, patch-up
+             --labels FILE    labels for both ends of every lead, as a PDF; --flag: to fold, not to wrap
+             --card FILE      one page for a phone: leads, patch-up, sounds, cautions
   validate RIG                is this a sound rig file
   schema                      the JSON Schema of the file
 
@@ -24,6 +29,9 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
   --csv                       cables as CSV
   --sound S                   one sound, by id or name (else: all)
   --variant V                 one variant, by id or name (else: the base wiring)
+  --feet                      lengths in feet
+  --paper a4|letter           for PDFs (a4)
+  --date D                    the day that stands on papers (today)
   -o FILE                     where to write; - is standard output
 `;
 
@@ -130,13 +138,13 @@ const routes: Command = (call) => {
   return 0;
 };
 
-function write(file: string, text: string) {
+function write(file: string, content: string | Uint8Array) {
   if (file === '-') {
-    process.stdout.write(text);
+    process.stdout.write(content);
     return;
   }
   try {
-    writeFileSync(file, text);
+    writeFileSync(file, content);
   } catch (error) {
     throw new BadInput(`cannot write ${file}: ${error instanceof Error ? error.message : String(error)}`);
   }
@@ -163,13 +171,31 @@ const fix: Command = (call) => {
   return 0;
 };
 
-const exportCommand: Command = (call) => {
-  const rig: Rig = rigOf(call);
-  const file = call.values['--svg'];
-  if (file === undefined) throw new BadInput('export wants --svg FILE');
-  const sound = soundOf(call, rig) ?? rig.sounds[0]?.id ?? 'all';
-  write(file, svgOf(paperMap(rig, variantOf(call, rig), sound), rig.title));
-  if (call.flags.has('--json') && file !== '-') printJson({ svg: file });
+/** What `export` can write, each under its option. */
+const EXPORTS: Readonly<Record<string, (call: Call) => string | Uint8Array | Promise<Uint8Array>>> = {
+  '--svg': (call) => {
+    const rig = rigOf(call);
+    const sound = soundOf(call, rig) ?? rig.sounds[0]?.id ?? 'all';
+    return svgOf(paperMap(rig, variantOf(call, rig), sound), rig.title);
+  },
+  '--pdf': async (call) => (await import('./paper')).sheetFile(call),
+  '--labels': async (call) => (await import('./paper')).labelsFile(call),
+  '--card': (call) => {
+    const rig = rigOf(call);
+    const day = call.values['--date'] ?? new Date().toISOString().slice(0, 10);
+    return cardHtml(rig, variantOf(call, rig), day, call.flags.has('--feet') ? 'feet' : 'metres');
+  },
+};
+
+const exportCommand: Command = async (call) => {
+  const wanted = Object.entries(EXPORTS).flatMap(([option, make]) => {
+    const file = call.values[option];
+    return file === undefined ? [] : [{ option, make, file }];
+  });
+  if (wanted.length === 0) throw new BadInput('export wants --svg, --pdf, --labels or --card, and a FILE');
+  for (const { make, file } of wanted) write(file, await make(call));
+  if (call.flags.has('--json') && wanted.every(({ file }) => file !== '-'))
+    printJson(Object.fromEntries(wanted.map(({ option, file }) => [option.slice(2), file])));
   return 0;
 };
 
@@ -178,6 +204,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   check,
   trace: traceCommand,
   cables,
+  levels: levelsCommand,
   routes,
   fix,
   export: exportCommand,

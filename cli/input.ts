@@ -38,8 +38,8 @@ export type Call = {
   readonly values: Readonly<Record<string, string>>;
 };
 
-const FLAGS = ['--json', '--csv'];
-const VALUES = ['--sound', '--variant', '--svg', '-o'];
+const FLAGS = ['--json', '--csv', '--feet', '--flag'];
+const VALUES = ['--sound', '--variant', '--svg', '--pdf', '--labels', '--card', '--paper', '--date', '-o'];
 
 /** Splits the command line; unknown options are bad input. */
 export function readCall(args: readonly string[]): Call {

@@ -2,7 +2,7 @@ import { COMMANDS, USAGE } from './commands';
 import { BadInput, readCall } from './input';
 
 /** 0 fine, 1 a fault or danger was found, 2 bad input. */
-function main(args: readonly string[]): number {
+async function main(args: readonly string[]): Promise<number> {
   const json = args.includes('--json');
   try {
     const call = readCall(args);
@@ -12,7 +12,7 @@ function main(args: readonly string[]): number {
     }
     const command = Object.hasOwn(COMMANDS, call.command) ? COMMANDS[call.command] : undefined;
     if (!command) throw new BadInput(`there is no command "${call.command}"\n${USAGE}`);
-    return command(call);
+    return await command(call);
   } catch (error) {
     const message = error instanceof Error ? error.message : String(error);
     process.stderr.write(`${message}\n`);
@@ -26,4 +26,4 @@ function main(args: readonly string[]): number {
 
 // A reader that closes the pipe early (head) is no fault of ours.
 process.stdout.on('error', () => process.exit(0));
-process.exitCode = main(process.argv.slice(2));
+process.exitCode = await main(process.argv.slice(2));

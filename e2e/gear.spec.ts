@@ -28,9 +28,9 @@ test('quick entry: guesses with their rivals, repeats, ohms and watts, completio
 
 test('the stage: a place of its own, its distance in feet, and lengths that follow', async ({ page }) => {
   await newRig(page, 'guitar, fuzz, unit, valve head, cab 16');
-  await page.getByRole('button', { name: 'Theme and units' }).click();
+  await page.getByRole('button', { name: 'Preferences' }).click();
   await page.getByRole('menuitemradio', { name: 'Feet' }).click();
-  await page.getByRole('button', { name: 'Theme and units' }).click();
+  await page.getByRole('button', { name: 'Preferences' }).click();
   await page.getByRole('menuitemradio', { name: 'Slate' }).click();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
   await page.getByLabel('Distance to Backline').fill('30 ft');

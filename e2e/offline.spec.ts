@@ -12,9 +12,16 @@ let server: ChildProcess | null = null;
 
 /** A server of its own, so that it can be stopped and given another build. */
 async function serve() {
-  server = spawn(process.execPath, [path.join(folder, 'server.mjs'), '--port', String(PORT)], { stdio: 'ignore' });
+  server = spawn(process.execPath, [path.join(folder, 'server.mjs'), '--port', String(PORT)], {
+    stdio: 'ignore',
+  });
   await expect
-    .poll(() => fetch(`http://127.0.0.1:${PORT}/health`).then((answer) => answer.ok, () => false))
+    .poll(() =>
+      fetch(`http://127.0.0.1:${PORT}/health`).then(
+        (answer) => answer.ok,
+        () => false,
+      ),
+    )
     .toBe(true);
 }
 async function stop() {
@@ -45,7 +52,10 @@ async function firstVisit(page: Page) {
   await underWorker(page);
 }
 
-test('works with the server stopped, after one visit: reload, deep link, edit, every view', async ({ page, quiet }) => {
+test('works with the server stopped, after one visit: reload, deep link, edit, every view', async ({
+  page,
+  quiet,
+}) => {
   await serve();
   await firstVisit(page);
   await newRig(page, 'guitar, fuzz, valve head, cab 16');
@@ -67,7 +77,11 @@ test('works with the server stopped, after one visit: reload, deep link, edit, e
   quiet.length = 0;
 });
 
-test('a new build waits behind a line, never while a walk is open, and loses nothing', async ({ page, context, quiet }) => {
+test('a new build waits behind a line, never while a walk is open, and loses nothing', async ({
+  page,
+  context,
+  quiet,
+}) => {
   test.setTimeout(120_000);
   await serve();
   await firstVisit(page);
@@ -82,7 +96,16 @@ test('a new build waits behind a line, never while a walk is open, and loses not
 
   const built = spawnSync(
     process.execPath,
-    ['node_modules/vite/bin/vite.js', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'error', '--outDir', path.join(folder, 'second')],
+    [
+      'node_modules/vite/bin/vite.js',
+      'build',
+      '--config',
+      'web/vite.config.ts',
+      '--logLevel',
+      'error',
+      '--outDir',
+      path.join(folder, 'second'),
+    ],
     { env: { ...process.env, HUM_BUILD: 'second build' }, encoding: 'utf8' },
   );
   expect(built.stderr).not.toMatch(/error/i);
@@ -106,7 +129,7 @@ test('a new build waits behind a line, never while a walk is open, and loses not
   await expect(bar(page)).toBeVisible();
   await bar(page).click();
   await underWorker(page);
-  await page.getByRole('button', { name: 'Theme and units' }).click();
+  await page.getByRole('button', { name: 'Preferences' }).click();
   await expect(page.getByText('Version second build')).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByText(/1 done/)).toBeVisible();

@@ -165,7 +165,10 @@ test('everything goes into one file and comes back from it', async ({ page }, in
   const rigs = page.getByRole('list', { name: 'Rigs' }).getByRole('listitem');
   await expect(rigs).toHaveCount(2);
   await expect(page.getByRole('region', { name: 'Storage' })).toContainText(/\d+\skB of .*B used/);
-  await page.getByRole('button', { name: /Acts for/ }).first().click();
+  await page
+    .getByRole('button', { name: /Acts for/ })
+    .first()
+    .click();
   await page.getByRole('menuitem', { name: 'Put into the bin' }).click();
   await expect(rigs).toHaveCount(1);
 

@@ -1,23 +1,29 @@
 // Builds the interface (build/web), the server (build/server.mjs) and the command line (build/hum.mjs).
+import { existsSync, readdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { bin, isBuilt, node, root, sourceStamp, writeStamp } from './lib.mjs';
 
-export async function bundle(entry, outfile, external) {
+/** Bundles an entry for Node. What it imports lazily comes in chunks of its own: a short command reads little. */
+export async function bundle(entry, name, external) {
   const { build } = await import('esbuild');
   await build({
-    entryPoints: [path.join(root, entry)],
-    outfile: path.join(root, outfile),
+    entryPoints: [{ in: path.join(root, entry), out: name }],
+    outdir: path.join(root, 'build'),
+    outExtension: { '.js': '.mjs' },
+    chunkNames: `${path.basename(name)}-[hash]`,
+    splitting: true,
     bundle: true,
     platform: 'node',
     format: 'esm',
     target: 'node20',
     packages: external ? 'external' : 'bundle',
     minifySyntax: true,
+    loader: { '.ttf': 'binary' },
     // Packages in the older module format call require() when bundled.
     banner: external
       ? {}
       : {
-          js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+          js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
         },
     logLevel: 'warning',
   });
@@ -25,19 +31,21 @@ export async function bundle(entry, outfile, external) {
 
 /** Builds the command line if its sources changed. Returns an exit code. */
 export async function buildCli() {
-  const stamp = sourceStamp(['core', 'cli', 'demo']);
+  const stamp = sourceStamp(['core', 'cli', 'demo', 'scripts']);
   if (isBuilt('cli', stamp, 'build/hum.mjs')) return 0;
-  await bundle('cli/main.ts', 'build/hum.mjs', false);
+  for (const old of existsSync(path.join(root, 'build')) ? readdirSync(path.join(root, 'build')) : [])
+    if (/^hum-.*\.mjs$/.test(old)) rmSync(path.join(root, 'build', old));
+  await bundle('cli/main.ts', 'hum', false);
   writeStamp('cli', stamp);
   return 0;
 }
 
 /** Builds interface and server if their sources changed. Returns an exit code. */
 export async function buildApp() {
-  const stamp = sourceStamp(['core', 'web', 'server', 'demo']);
+  const stamp = sourceStamp(['core', 'web', 'server', 'demo', 'scripts']);
   if (isBuilt('app', stamp, 'build/web/index.html')) return 0;
   process.stderr.write('Building …\n');
-  await bundle('server/main.ts', 'build/server.mjs', true);
+  await bundle('server/main.ts', 'server', true);
   const code = await node([bin('vite'), 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn']);
   if (code === 0) writeStamp('app', stamp);
   return code;

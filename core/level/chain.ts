@@ -28,7 +28,6 @@ const DBU_VOLTS = Math.sqrt(0.6);
 
 export const SILENT_DBU = -300;
 
-export const voltsOf = (dbu: number): number => DBU_VOLTS * 10 ** (dbu / 20);
 export const dbuOf = (volts: number): number => (volts > 0 ? 20 * Math.log10(volts / DBU_VOLTS) : SILENT_DBU);
 
 /** Sum of powers, dB. */

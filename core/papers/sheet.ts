@@ -22,6 +22,12 @@ export type MapSheet = {
   readonly edges: readonly string[];
 };
 
+/** Stands on every sheet, whatever is found. */
+export const STANDING_CAUTIONS =
+  'Speaker leads, cabinets and loads are moved only with the amplifier switched off; standby is not off. ' +
+  'Every earthed box keeps its earth. What needs a mains-powered box opened or mains wired is done by a ' +
+  'qualified person; not by this plan. Local codes come first.';
+
 export type SoundLine = {
   readonly id: string;
   readonly name: string;

@@ -1,3 +1,4 @@
+import { escapeMarkup } from './escape';
 import { arrowPoints, pathData, textWidth, type Drawing, type Item, type Tone } from '../drawing';
 
 /** Ink on white, whatever the theme of the screen. */
@@ -18,15 +19,6 @@ const FONT = {
   mono: 'Atkinson Hyperlegible Mono, monospace',
 };
 
-const escape = (text: string) =>
-  text
-    .replace(
-      /[&<>"']/g,
-      (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' })[c] ?? c,
-    )
-    // Control characters are not allowed in XML at all.
-    .replace(/\p{Cc}/gu, ' ');
-
 const WIDTH = { single: 1.5, double: 3.6, thick: 3.4, dotted: 1.6, dashed: 1.5 } as const;
 
 /** The width the drawing was laid out with, so that words stay in their plates where the fonts are not at hand. */
@@ -44,7 +36,7 @@ function itemSvg(item: Item): string {
       return `<rect x="${item.x}" y="${item.y}" width="${item.w}" height="${item.h}" rx="2.5" ${look} stroke-width="${width}"/>`;
     }
     case 'text':
-      return `<text x="${item.x}" y="${item.y}" font-family="${FONT[item.face]}" font-size="${item.size}" font-weight="${item.face === 'bold' ? 650 : 400}" text-anchor="${item.anchor}" fill="${INK[item.tone]}" ${setTo(item)}>${escape(item.text)}</text>`;
+      return `<text x="${item.x}" y="${item.y}" font-family="${FONT[item.face]}" font-size="${item.size}" font-weight="${item.face === 'bold' ? 650 : 400}" text-anchor="${item.anchor}" fill="${INK[item.tone]}" ${setTo(item)}>${escapeMarkup(item.text)}</text>`;
     case 'path': {
       const d = pathData(item.points, item.hops);
       const colour = INK[item.mark ?? item.tone];
@@ -62,7 +54,7 @@ function itemSvg(item: Item): string {
     case 'arrow':
       return `<polygon points="${arrowPoints(item.x, item.y, item.towards)}" fill="${INK.ink}"/>`;
     case 'sleeve':
-      return `<rect x="${item.x}" y="${item.y}" width="${item.w}" height="${item.h}" rx="7" fill="#ffffff" stroke="${INK[item.mark ?? 'ink']}"/><text x="${item.x + item.w / 2}" y="${item.y + 11.5}" font-family="${FONT.mono}" font-size="12" text-anchor="middle" fill="${INK.ink}">${escape(item.text)}</text>`;
+      return `<rect x="${item.x}" y="${item.y}" width="${item.w}" height="${item.h}" rx="7" fill="#ffffff" stroke="${INK[item.mark ?? 'ink']}"/><text x="${item.x + item.w / 2}" y="${item.y + 11.5}" font-family="${FONT.mono}" font-size="12" text-anchor="middle" fill="${INK.ink}">${escapeMarkup(item.text)}</text>`;
     case 'jack':
       return `<circle cx="${item.x}" cy="${item.y}" r="2.5" fill="${item.free ? '#ffffff' : INK.ink}" stroke="${INK.ink}"/>`;
     case 'rule':
@@ -75,7 +67,7 @@ export function svgOf(drawing: Drawing, title: string): string {
   const { width, height, items } = drawing;
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">`,
-    `<title>${escape(title)}</title>`,
+    `<title>${escapeMarkup(title)}</title>`,
     `<rect width="${width}" height="${height}" fill="#ffffff"/>`,
     ...items.map(itemSvg),
     '</svg>\n',

@@ -2,14 +2,14 @@ import { usePreferences } from '../store/app';
 import { Button } from '../parts/button';
 import { Menu, MenuChoice } from '../parts/menu';
 
-/** Theme and units, the same for every rig under this address. */
+/** Theme, units, paper and keys, the same for every rig under this address. */
 export function PreferencesMenu() {
-  const { theme, units, set } = usePreferences();
+  const { theme, units, paper, keys, set } = usePreferences();
   return (
     <Menu
       align="end"
       trigger={
-        <Button look="quiet" aria-label="Theme and units" title="Theme and units">
+        <Button look="quiet" aria-label="Preferences" title="Preferences">
           <svg
             width="16"
             height="16"
@@ -43,6 +43,24 @@ export function PreferencesMenu() {
         options={[
           { value: 'metres', label: 'Metres' },
           { value: 'feet', label: 'Feet' },
+        ]}
+      />
+      <MenuChoice
+        label="Paper"
+        value={paper}
+        onChange={(value) => set({ paper: value })}
+        options={[
+          { value: 'a4', label: 'A4' },
+          { value: 'letter', label: 'Letter' },
+        ]}
+      />
+      <MenuChoice
+        label="Single keys on map and profile"
+        value={keys ? 'on' : 'off'}
+        onChange={(value) => set({ keys: value === 'on' })}
+        options={[
+          { value: 'on', label: 'On' },
+          { value: 'off', label: 'Off' },
         ]}
       />
       <p className="px-2 pt-1 text-xs text-muted">Version {__BUILD__}</p>

@@ -7,9 +7,9 @@ export const database = new RigDatabase();
 export const now = (): string => new Date().toISOString();
 export const today = (): string => now().slice(0, 10);
 
-type PreferenceState = Omit<Preferences, 'key'> & {
-  readonly set: (change: Partial<Omit<Preferences, 'key'>>) => void;
-};
+type Chosen = Required<Omit<Preferences, 'key'>>;
+
+type PreferenceState = Chosen & { readonly set: (change: Partial<Chosen>) => void };
 
 const dark = window.matchMedia('(prefers-color-scheme: dark)');
 
@@ -21,19 +21,24 @@ function showTheme(theme: Preferences['theme']) {
 export const usePreferences = create<PreferenceState>((set, get) => ({
   theme: 'system',
   units: 'metres',
+  paper: 'a4',
+  keys: true,
   set(change) {
     set(change);
-    const { theme, units } = get();
+    const { theme, units, paper, keys } = get();
     showTheme(theme);
     // A store that refuses preferences loses nothing that matters.
-    database.preferences.put({ key: 'one', theme, units }).catch(() => undefined);
+    database.preferences.put({ key: 'one', theme, units, paper, keys }).catch(() => undefined);
   },
 }));
 
 /** @param readable whether the store may be asked; else the system's ways are followed */
 export async function loadPreferences(readable: boolean): Promise<void> {
   const stored = readable ? await database.preferences.get('one').catch(() => undefined) : undefined;
-  if (stored) usePreferences.setState({ theme: stored.theme, units: stored.units });
+  if (stored) {
+    const { theme, units, paper = 'a4', keys = true } = stored;
+    usePreferences.setState({ theme, units, paper, keys });
+  }
   showTheme(usePreferences.getState().theme);
   dark.addEventListener('change', () => showTheme(usePreferences.getState().theme));
 }

@@ -21,6 +21,9 @@ export type Preferences = {
   readonly key: 'one';
   readonly theme: 'system' | 'light' | 'dark';
   readonly units: 'metres' | 'feet';
+  readonly paper?: 'a4' | 'letter';
+  /** Single keys act on the map and the profile. */
+  readonly keys?: boolean;
 };
 
 export class RigDatabase extends Dexie {

@@ -5,8 +5,14 @@ import { tellTabs } from './channel';
 import { createRig, markSavedToFile, removeForGood, binRig, freeRigId } from './rigs';
 
 /** Hands a text to the browser's downloads. */
-export function saveText(text: string, name: string, type = 'application/json') {
-  const url = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }));
+export const saveText = (text: string, name: string, type = 'application/json') =>
+  saveBlob(new Blob([text], { type: `${type};charset=utf-8` }), name);
+
+export const saveBytes = (bytes: Uint8Array, name: string, type: string) =>
+  saveBlob(new Blob([new Uint8Array(bytes)], { type }), name);
+
+function saveBlob(blob: Blob, name: string) {
+  const url = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

@@ -1,7 +1,7 @@
 import { plugAnswers } from '../../../core/cables';
 import { drawMap, drawProfile, drawThumbnail, routeLines, routeNames } from '../../../core/drawing';
 import { cureOf, cureWords, marksOf, report } from '../../../core/findings';
-import { paperMap, sheetOf, svgOf } from '../../../core/papers';
+import { cardHtml, paperMap, sheetOf, svgOf } from '../../../core/papers';
 import { assumedFigures, cardsOf } from '../../../core/planner';
 import type { Rig } from '../../../core/rig';
 import { trace } from '../../../core/signal';
@@ -53,6 +53,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   plugging: (rig, { variant, hand }) => plugAnswers(rig, variant, hand),
   sheet: (rig, { variant, unit }) => sheetOf(rig, variant, unit),
   svg: (rig, { setting, unit }) => svgOf(paperMap(rig, setting.variant, setting.sound, unit), rig.title),
+  card: (rig, { variant, day, unit }) => cardHtml(rig, variant, day, unit),
   assumed: (rig) => assumedFigures(rig),
 };
 

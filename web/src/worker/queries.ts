@@ -80,6 +80,15 @@ export type Queries = {
     query: { readonly kind: 'svg'; readonly setting: Setting; readonly unit: LengthUnit };
     result: string;
   };
+  card: {
+    query: {
+      readonly kind: 'card';
+      readonly variant: string | null;
+      readonly unit: LengthUnit;
+      readonly day: string;
+    };
+    result: string;
+  };
   assumed: { query: { readonly kind: 'assumed' }; result: readonly AssumedLine[] };
 };
 

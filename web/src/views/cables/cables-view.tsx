@@ -6,7 +6,10 @@ import { scheduleCsv, scheduleOf, type ScheduleRow } from '../../../../core/pape
 import { slug } from '../../../../core/rig';
 import { count, formatLength, parseLength } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
+import type { LabelForm } from '../../../../core/press';
 import { Button } from '../../parts/button';
+import { Menu, MenuItem } from '../../parts/menu';
+import { usePress } from '../../parts/use-press';
 import { Sheet } from '../../parts/dialog';
 import { Empty } from '../../parts/empty';
 import { TextField } from '../../parts/field';
@@ -149,6 +152,11 @@ function Totals() {
   );
 }
 
+const LABEL_FORMS: readonly { readonly form: LabelForm; readonly words: string }[] = [
+  { form: 'wrap', words: 'To wrap round' },
+  { form: 'flag', words: 'To fold over' },
+];
+
 /** What to make, buy and label: the lead schedule. */
 export function CablesView() {
   const { rig, setting, selection, select, readOnly } = useRig();
@@ -157,8 +165,18 @@ export function CablesView() {
   const { rows } = useMemo(() => scheduleOf(rig, setting.variant), [rig, setting.variant]);
   const data = useMemo(() => [...rows], [rows]);
   const table = useTable({ features, columns, data, getRowId: (row) => row.id });
+  const { run, busy, note } = usePress();
   const csv = () =>
     saveText(scheduleCsv(rig, setting.variant, units), `${slug(rig.title)}-leads.csv`, 'text/csv');
+
+  const chosenRow = rows.find((row) => selection?.type === 'lead' && row.id === selection.id);
+  const labels = (form: LabelForm, row?: (typeof rows)[number]) =>
+    run(
+      `${slug(rig.title)}-labels-${row ? `lead-${row.number}` : form}.pdf`,
+      'the labels',
+      (press, printed) =>
+        press.labels(rig, setting.variant, { ...printed, form, ...(row ? { only: new Set([row.id]) } : {}) }),
+    );
 
   if (rows.length === 0)
     return (
@@ -180,6 +198,28 @@ export function CablesView() {
         <Button disabled={readOnly !== null} onClick={() => setRenumbering(true)}>
           Number along the route …
         </Button>
+        {note}
+        <Menu
+          align="end"
+          trigger={
+            <Button disabled={busy}>
+              Labels <span aria-hidden="true">▾</span>
+            </Button>
+          }
+        >
+          {LABEL_FORMS.map(({ form, words }) => (
+            <MenuItem key={form} onSelect={() => labels(form)}>
+              {words}, every lead (PDF)
+            </MenuItem>
+          ))}
+          {chosenRow
+            ? LABEL_FORMS.map(({ form, words }) => (
+                <MenuItem key={`one ${form}`} onSelect={() => labels(form, chosenRow)}>
+                  {words}, lead {chosenRow.number} only
+                </MenuItem>
+              ))
+            : null}
+        </Menu>
         <Button onClick={csv}>Save as CSV</Button>
       </div>
       <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Lead schedule">

@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { slug, type Rig } from '../../../../core/rig';
 import { formatLength } from '../../../../core/units';
-import type { Sheet } from '../../../../core/papers';
+import { STANDING_CAUTIONS, type Sheet } from '../../../../core/papers';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
+import { usePress } from '../../parts/use-press';
 import { Drawn, noEmphasis } from '../../pen/drawn';
 import { useRig } from '../../rig/context';
 import { today, useNotice, usePreferences } from '../../store/app';
@@ -208,11 +209,7 @@ function Judged({ sheet }: { sheet: Sheet }) {
         </ul>
       ) : null}
       <p className="pt-1 text-xs">Not judged yet: {sheet.notJudged.join(', ')}.</p>
-      <p className="pt-1 text-xs">
-        Speaker leads, cabinets and loads are moved only with the amplifier switched off; standby is not off.
-        Every earthed box keeps its earth. What needs a mains-powered box opened or mains wired is done by a
-        qualified person; not by this plan. Local codes come first.
-      </p>
+      <p className="pt-1 text-xs">{STANDING_CAUTIONS}</p>
     </section>
   );
 }
@@ -257,19 +254,32 @@ export function SheetView() {
   const { units } = usePreferences();
   const say = useNotice((state) => state.say);
   const [saving, setSaving] = useState(false);
+  const { run, busy, note } = usePress();
   const {
     value: sheet,
     fault,
     stale,
   } = useAnalysis<'sheet'>({ kind: 'sheet', variant: setting.variant, unit: units });
-  const saveSvg = () => {
+  const save = (asked: Promise<{ result: string }>, name: string, type: string) => {
     setSaving(true);
-    analyst
-      .ask<'svg'>({ kind: 'svg', setting, unit: units })
-      .then(({ result }) => saveText(result, `${slug(rig.title)}-map.svg`, 'image/svg+xml'))
+    asked
+      .then(({ result }) => saveText(result, name, type))
       .catch((error: unknown) => say(error instanceof Error ? error.message : String(error), 'bad'))
       .finally(() => setSaving(false));
   };
+  const { variant } = setting;
+  const saveSvg = () =>
+    save(
+      analyst.ask<'svg'>({ kind: 'svg', setting, unit: units }),
+      `${slug(rig.title)}-map.svg`,
+      'image/svg+xml',
+    );
+  const saveCard = () =>
+    save(
+      analyst.ask<'card'>({ kind: 'card', variant, unit: units, day: today() }),
+      `${slug(rig.title)}-card.html`,
+      'text/html',
+    );
   if (rig.boxes.length === 0)
     return <Empty title="Nothing to hand over yet" text="A sheet begins with a rig: enter its gear first." />;
   if (!sheet)
@@ -278,8 +288,24 @@ export function SheetView() {
     <div aria-busy={stale} className="bg-ground">
       <div className="no-print sticky top-0 z-10 flex flex-wrap items-center gap-2 border-b border-hair bg-sheet px-4 py-1.5">
         <h2 className="mr-auto text-sm">Sheet</h2>
+        {note}
+        <Button
+          disabled={saving}
+          onClick={saveCard}
+          title="One page for a phone: leads, patch-up, sounds, cautions"
+        >
+          Card for a phone
+        </Button>
         <Button disabled={saving} onClick={saveSvg}>
           Map as SVG
+        </Button>
+        <Button
+          disabled={busy}
+          onClick={() =>
+            run(`${slug(rig.title)}.pdf`, 'the sheet', (press, printed) => press.sheet(rig, variant, printed))
+          }
+        >
+          Sheet as PDF
         </Button>
         <Button look="strong" onClick={() => window.print()}>
           Print …

@@ -1,0 +1,66 @@
+import { routeNames } from '../core/drawing';
+import { levelsAlong, tightest, type LevelRun } from '../core/level';
+import { settingsOf, trace } from '../core/signal';
+import { formatDb } from '../core/units';
+import { rigOf, soundOf, variantOf, type Call } from './input';
+import { print, printJson } from './output';
+
+const round = (value: number | null) => (value === null ? null : Number(value.toFixed(2)));
+
+const data = (run: LevelRun) => ({
+  endsBecause: run.endsBecause,
+  stops: run.stops.map((stop) => ({
+    part: stop.part,
+    box: stop.box.name,
+    at: stop.label,
+    averageDbu: round(stop.averageDbu),
+    peakDbu: round(stop.peakDbu),
+    ceilingDbu: round(stop.ceilingDbu),
+    headroomDb: round(stop.headroomDb),
+    meantToClip: stop.meantToClip,
+    assumed: stop.assumed,
+  })),
+});
+
+const pad = (value: number | null) => (value === null ? '' : formatDb(value)).padStart(7);
+
+/** Average, peak, ceiling and headroom along every way of every sound. Nominal: an estimate of ±3 dB. */
+export function levelsCommand(call: Call): number {
+  const rig = rigOf(call);
+  const variant = variantOf(call, rig);
+  const only = soundOf(call, rig);
+  const runs = settingsOf(rig, variant)
+    .filter((setting) => only === null || setting.sound === only)
+    .flatMap((setting) => {
+      const names = routeNames(rig, setting);
+      return trace(rig, setting).paths.map((path, i) => ({
+        sound: rig.sounds.find((s) => s.id === setting.sound)?.name ?? '',
+        route: names[i]?.name ?? '',
+        run: levelsAlong(rig, setting, path),
+      }));
+    });
+  if (call.flags.has('--json')) {
+    printJson({
+      rig: rig.id,
+      variant,
+      routes: runs.map(({ sound, route, run }) => ({ sound, route, ...data(run) })),
+    });
+    return 0;
+  }
+  for (const { sound, route, run } of runs) {
+    print(`${sound}: ${route}`);
+    print('      average   peak ceiling    left  dBu');
+    for (const stop of run.stops)
+      print(
+        `      ${pad(stop.averageDbu)}${pad(stop.peakDbu)} ${pad(stop.ceilingDbu)} ${pad(stop.headroomDb)}  ${stop.label} of ${stop.box.name}${stop.meantToClip ? ', meant to clip' : ''}`,
+      );
+    if (run.endsBecause !== null) print(`      ends here: ${run.endsBecause}`);
+    const worst = tightest(run);
+    if (worst)
+      print(
+        `      least headroom: ${formatDb(worst.headroomDb ?? 0)} dB at ${worst.label} of ${worst.box.name}`,
+      );
+  }
+  print('nominal, ±3 dB');
+  return 0;
+}

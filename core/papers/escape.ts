@@ -1,0 +1,8 @@
+/** Text as it may stand in SVG and HTML, in an attribute too. Control characters are spaces: XML has no room for them. */
+export const escapeMarkup = (text: string): string =>
+  text
+    .replace(
+      /[&<>"']/g,
+      (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' })[c] ?? c,
+    )
+    .replace(/[^\P{Cc}\n]/gu, ' ');

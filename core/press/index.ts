@@ -1,0 +1,3 @@
+export { labelsPdf, type LabelForm } from './labels';
+export { type Paper, type PressFonts } from './pen';
+export { sheetPdf, type Order } from './sheet';

@@ -1,0 +1,83 @@
+import { PDFDocument } from '@cantoo/pdf-lib';
+import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { fourCable } from '../testing/build';
+import { largeRig } from '../testing/large-rig';
+import { labelsPdf, sheetPdf, type Order } from './index';
+import { qrcode } from './qr';
+
+const font = (family: string, face: string) =>
+  new Uint8Array(readFileSync(`node_modules/@expo-google-fonts/atkinson-hyperlegible-${family}/${face}.ttf`));
+const order: Order = {
+  fonts: {
+    sans: font('next', '400Regular/AtkinsonHyperlegibleNext_400Regular'),
+    bold: font('next', '600SemiBold/AtkinsonHyperlegibleNext_600SemiBold'),
+    mono: font('mono', '400Regular/AtkinsonHyperlegibleMono_400Regular'),
+  },
+  paper: 'a4',
+  unit: 'metres',
+  date: new Date('2026-03-01T12:00:00Z'),
+};
+const sizes = async (bytes: Uint8Array) =>
+  (await PDFDocument.load(bytes)).getPages().map((page) => [page.getWidth(), page.getHeight()]);
+const text = (bytes: Uint8Array) => Buffer.from(bytes).toString('latin1');
+
+describe('the sheet as a PDF', () => {
+  test('the same rig and date give the same bytes; another second changes nothing but the dates', async () => {
+    const [one, again, later] = await Promise.all([
+      sheetPdf(fourCable(), null, order),
+      sheetPdf(fourCable(), null, order),
+      sheetPdf(fourCable(), null, { ...order, date: new Date('2026-03-01T12:00:01Z') }),
+    ]);
+    expect(text(again)).toBe(text(one));
+    expect(text(later)).not.toBe(text(one));
+    expect(text(later).replaceAll('20260301120001', '20260301120000')).toBe(text(one));
+  });
+
+  test('map pages lie, the others stand; Letter is Letter', async () => {
+    const a4 = await sizes(await sheetPdf(fourCable(), null, order));
+    expect(a4[0]).toEqual([595.28, 841.89]);
+    expect(a4[1]).toEqual([841.89, 595.28]);
+    expect((await sizes(await sheetPdf(fourCable(), null, { ...order, paper: 'letter' })))[0]).toEqual([
+      612, 792,
+    ]);
+  });
+
+  test('a large rig is set, its map on as many sheets as it needs', async () => {
+    const pages = await sizes(await sheetPdf(largeRig(60, 2), null, order));
+    expect(pages.filter(([w, h]) => w! > h!).length).toBeGreaterThan(1);
+  }, 20_000);
+
+  test('signs that the fonts lack do not stop it', async () => {
+    const rig = { ...fourCable(), title: '→ µ 漢字 \u0007 ▸' };
+    await expect(sheetPdf(rig, null, order)).resolves.toBeInstanceOf(Uint8Array);
+  });
+});
+
+describe('labels as a PDF', () => {
+  test('wraps and flags, all leads or some', async () => {
+    for (const form of ['wrap', 'flag'] as const)
+      expect(await sizes(await labelsPdf(fourCable(), null, { ...order, form }))).toHaveLength(1);
+    const many = await sizes(await labelsPdf(largeRig(40, 1), null, { ...order, form: 'wrap' }));
+    expect(many.length).toBeGreaterThan(1);
+    const one = await labelsPdf(fourCable(), null, { ...order, form: 'wrap', only: new Set(['lead-1']) });
+    expect(one.length).toBeLessThan((await labelsPdf(fourCable(), null, { ...order, form: 'wrap' })).length);
+  }, 20_000);
+});
+
+describe('codes', () => {
+  test('grow with their text and have their three corners', () => {
+    const [short, long] = [qrcode('1: A > B'), qrcode('x'.repeat(200))];
+    expect(long.length).toBeGreaterThan(short.length);
+    for (const code of [short, long]) {
+      expect((code.length - 17) % 4).toBe(0);
+      const n = code.length;
+      for (const [r, c] of [
+        [0, 0],
+        [0, n - 7],
+        [n - 7, 0],
+      ] as const)
+        expect(code[r]!.slice(c, c + 7).every(Boolean)).toBe(true);
+    }
+  });
+});

@@ -1,0 +1,137 @@
+import { STANDING_CAUTIONS, sheetOf, type MapSheet, type Sheet } from '../papers';
+import type { Rig } from '../rig';
+import { formatLength, type LengthUnit } from '../units';
+import { drawOn } from './draw';
+import { Flow, type Column } from './flow';
+import { openPress, PAPERS, PX, type Paper, type PressFonts } from './pen';
+
+export type Order = {
+  readonly fonts: PressFonts;
+  readonly paper: Paper;
+  readonly unit: LengthUnit;
+  /** Stands at the head of every page. */
+  readonly date: Date;
+};
+
+const day = (date: Date) => date.toISOString().slice(0, 10);
+
+function maps(flow: Flow, sheet: Sheet, wide: readonly [number, number]) {
+  sheet.mapSheets.forEach((part: MapSheet, i) => {
+    flow.newPage(wide);
+    const several = sheet.mapSheets.length > 1 ? `, sheet ${i + 1} of ${sheet.mapSheets.length}` : '';
+    flow.heading(`Map${several}`, { after: 0 });
+    const { pen, x, y, width, height } = flow.room();
+    const foot = part.edges.length > 0 ? 14 : 0;
+    const scale = Math.min(1, width / (part.width * PX), (height - foot - 4) / (part.height * PX));
+    pen.clipped(x, y + 4, part.width * PX * scale, part.height * PX * scale, () =>
+      drawOn(pen, sheet.map, x, y + 4, scale, part),
+    );
+    if (foot > 0)
+      pen.text(x, y + part.height * PX * scale + 14, part.edges.join('   '), { face: 'mono', size: 8 });
+  });
+}
+
+function cautions(flow: Flow, sheet: Sheet) {
+  flow.heading('Cautions');
+  if (sheet.findings.length === 0) flow.paragraph('Nothing found in what is judged.');
+  for (const line of sheet.findings) {
+    const where = line.sounds.length > 0 ? `(${line.sounds.join(', ')}) ` : '';
+    flow.paragraph(`${where}${line.text} ${line.why}`, { bold: line.severity.toUpperCase() });
+  }
+  for (const line of sheet.accepted)
+    flow.paragraph(`${line.text} (${line.accepted?.reason ?? ''})`, { bold: 'accepted', size: 7.5 });
+  flow.paragraph(`Not judged yet: ${sheet.notJudged.join(', ')}.`, { size: 7.5, muted: true });
+  flow.paragraph(STANDING_CAUTIONS, { size: 7.5 });
+}
+
+function sounds(flow: Flow, sheet: Sheet) {
+  flow.heading('Sounds');
+  const columns: readonly Column[] = [
+    { title: 'Box', share: 1.3, face: 'mono' },
+    ...sheet.sounds.map((sound) => ({ title: sound.name, share: 1 })),
+  ];
+  flow.table(columns, [
+    ['guitar', ...sheet.sounds.map((sound) => sound.guitar)],
+    ...sheet.columns.map((name, i) => [name, ...sheet.sounds.map((sound) => sound.states[i] ?? '')]),
+  ]);
+  for (const route of sheet.routes) flow.paragraph(route.text, { bold: route.sound, size: 7.5 });
+}
+
+function leads(flow: Flow, sheet: Sheet, unit: LengthUnit) {
+  flow.heading('Leads');
+  flow.table(
+    [
+      { title: 'No.', share: 0.5, face: 'mono' },
+      { title: 'From', share: 2.6, face: 'mono' },
+      { title: 'To', share: 2.6, face: 'mono' },
+      { title: 'Kind', share: 1.1 },
+      { title: 'Plugs', share: 2.6 },
+      { title: 'Length', share: 1.2, face: 'mono' },
+    ],
+    sheet.schedule.rows
+      .filter((row) => row.state !== 'put away')
+      .map((row) => [
+        String(row.number),
+        row.from,
+        row.to,
+        row.kind,
+        `${row.plugs}${row.adapters.length > 0 ? `, adapter ${row.adapters.join(', ')}` : ''}`,
+        `${formatLength(row.lengthM, unit)}${row.toBeMade ? ', to be made' : ''}`,
+      ]),
+  );
+  const totals = sheet.schedule.totals.map((t) => `${t.kind} ${t.count}`).join(', ');
+  flow.paragraph(`${totals}: ${formatLength(sheet.schedule.all.metres, unit)} in all.`);
+  if (sheet.settings.length > 0) {
+    flow.heading('Settings at rest');
+    flow.table(
+      [
+        { title: 'Box', share: 1.4 },
+        { title: 'What', share: 1.4 },
+        { title: 'Set to', share: 1, face: 'mono' },
+      ],
+      sheet.settings.map(({ box, what, value }) => [box, what, value === '' ? 'not recorded' : value]),
+    );
+  }
+}
+
+function walk(flow: Flow, sheet: Sheet, unit: LengthUnit) {
+  flow.heading('Patch-up');
+  for (const { title, steps } of sheet.walk) {
+    flow.heading(title, { size: 9 });
+    for (const { lead, text, caution } of steps) {
+      const after = caution ? ` ${caution}` : '';
+      if (lead)
+        flow.tick(`${lead.kind} ${formatLength(lead.lengthM, unit)}${after}`, {
+          mono: `${lead.number}: ${lead.from} › ${lead.to}`,
+        });
+      else flow.tick(`${text}${after}`);
+    }
+  }
+}
+
+/** The rig book as a PDF: cautions, sounds, map at full detail, leads, settings, patch-up. */
+export async function sheetPdf(rig: Rig, variant: string | null, order: Order): Promise<Uint8Array> {
+  const { fonts, paper, unit, date } = order;
+  const sheet = sheetOf(rig, variant, unit);
+  const press = await openPress(fonts, { title: `${rig.title}, revision ${rig.revision}`, date });
+  const { width, height } = PAPERS[paper];
+  const upright = [width, height] as const;
+  const flow = new Flow(press, upright);
+  flow.heading(rig.title, { size: 16 });
+  const boxes = `${rig.boxes.length} boxes, ${sheet.schedule.all.count} leads`;
+  flow.paragraph(`revision ${rig.revision}, ${day(date)}, ${boxes}`, { muted: true });
+  if (rig.notes !== '') flow.paragraph(rig.notes);
+  cautions(flow, sheet);
+  sounds(flow, sheet);
+  maps(flow, sheet, [height, width]);
+  flow.newPage(upright);
+  leads(flow, sheet, unit);
+  walk(flow, sheet, unit);
+  const variantName = rig.variants.find((v) => v.id === variant)?.name;
+  flow.heads(
+    rig.title,
+    `${variantName === undefined ? '' : `${variantName}, `}revision ${rig.revision}`,
+    (page, of) => `${day(date)}, page ${page} of ${of}`,
+  );
+  return press.save();
+}
