@@ -39,7 +39,7 @@ test('the stage: a place of its own, its distance in feet, and lengths that foll
   await page.getByRole('menuitem', { name: 'A closed place' }).click();
   await expect(stage(page)).toContainText('closed place');
   await page.getByRole('link', { name: 'Routes' }).click();
-  await page.getByRole('button', { name: 'Take Four-cable' }).click();
+  await page.getByRole('button', { name: 'Take Four-cable', exact: true }).click();
   await page.getByRole('link', { name: 'Cables' }).click();
   // (9.144 + 0.3 + 1.2) m and 12 % more is 11.9 m: the 12 m lead, 39.4 ft.
   await expect(page.getByLabel('Length of lead 3')).toHaveValue('39.4 ft');

@@ -21,7 +21,7 @@ test('pointer only: from the empty new rig to FOUR taken and no fault left, in 6
   ])
     await hands.press(page.getByRole('button', { name: `+ ${kind}`, exact: true }));
   await hands.press(page.getByRole('link', { name: 'See which routings can be had' }));
-  await hands.press(page.getByRole('button', { name: 'Take Four-cable' }));
+  await hands.press(page.getByRole('button', { name: 'Take Four-cable', exact: true }));
   await expect(part(page, 'box:valve-head')).toBeVisible();
   await expect(findings(page).getByText('Nothing found in what is judged.')).toBeVisible();
   hands.tell('pointer only');
@@ -36,7 +36,7 @@ test('keyboard only: the same in 80 acts', async ({ page }) => {
   const on = page.getByRole('link', { name: 'See which routings can be had' });
   await expect(on).toBeFocused();
   await hands.key('Enter');
-  const take = page.getByRole('button', { name: 'Take Four-cable' });
+  const take = page.getByRole('button', { name: 'Take Four-cable', exact: true });
   await take.waitFor();
   await hands.tabTo(take);
   await hands.key('Enter');
@@ -57,7 +57,7 @@ test('the main job end to end: nothing is lost', async ({ page }, info) => {
   await expect(four).toContainText('Stage runs');
   await expect(four).toContainText(/4 leads, \d/);
   await expect(page.getByRole('article', { name: 'All in front' })).toContainText('is not after the preamp');
-  await four.getByRole('button', { name: 'Take Four-cable' }).click();
+  await four.getByRole('button', { name: 'Take Four-cable', exact: true }).click();
 
   // The map with its profile.
   await expect(part(page, 'box:multi-effects')).toBeVisible();

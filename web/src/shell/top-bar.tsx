@@ -3,6 +3,7 @@ import { useRig, useSession, useSteps } from '../rig/context';
 import { slug, writeRig } from '../../../core/rig';
 import { Button } from '../parts/button';
 import { saveText } from '../store/files';
+import { Find } from './find';
 import { FirstLine } from './first-line';
 import { PreferencesMenu } from './preferences-menu';
 import { RigMenu } from './rig-menu';
@@ -108,6 +109,7 @@ export function TopBar() {
           ))}
         </nav>
         <div className="ml-auto flex items-center gap-2">
+          <Find />
           <SoundMenu />
           <Steps />
           <Saved />

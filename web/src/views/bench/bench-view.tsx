@@ -11,7 +11,7 @@ import { markWalk } from '../../store/tab';
 import { StepLine } from './step-line';
 import { useWakeLock } from './use-wake-lock';
 
-const field = 'min-h-11 min-w-0 rounded border border-line bg-raised px-3';
+const field = 'min-h-11 min-w-0 max-sm:w-full rounded border border-line bg-raised px-3';
 
 function Begin() {
   const { rig, setting, readOnly } = useRig();

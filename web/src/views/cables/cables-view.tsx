@@ -2,9 +2,9 @@ import { useTable } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { numberAlongRoute } from '../../../../core/bench';
-import { scheduleCsv, scheduleOf, type ScheduleRow } from '../../../../core/papers';
+import { scheduleCsv, scheduleOf } from '../../../../core/papers';
 import { slug } from '../../../../core/rig';
-import { count, formatLength, parseLength } from '../../../../core/units';
+import { count, formatLength } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import type { LabelForm } from '../../../../core/press';
 import { Button } from '../../parts/button';
@@ -12,83 +12,12 @@ import { Menu, MenuItem } from '../../parts/menu';
 import { usePress } from '../../parts/use-press';
 import { Sheet } from '../../parts/dialog';
 import { Empty } from '../../parts/empty';
-import { TextField } from '../../parts/field';
+import { useMedia } from '../../parts/use-size';
 import { useCommit, useRig } from '../../rig/context';
 import { usePreferences } from '../../store/app';
 import { saveText } from '../../store/files';
+import { CellOf, LeadLines } from './cells';
 import { columns, features } from './columns';
-
-function Length({ row }: { row: ScheduleRow }) {
-  const { readOnly, session } = useRig();
-  const { units } = usePreferences();
-  const commit = (text: string) => {
-    if (text.trim() === '') return session.commit({ edit: 'computeLeadLength', arguments: { id: row.id } });
-    const lengthM = parseLength(text, units);
-    return lengthM === null
-      ? 'A length, such as 9 m or 30 ft.'
-      : session.commit({ edit: 'setLeadLength', arguments: { id: row.id, lengthM, by: 'hand' } });
-  };
-  return (
-    <div className="flex items-center gap-2">
-      <div className="w-20">
-        <TextField
-          label={`Length of lead ${row.number}`}
-          mono
-          onPause={false}
-          value={formatLength(row.lengthM, units)}
-          disabled={readOnly !== null}
-          commit={commit}
-        />
-      </div>
-      {row.lengthBy !== 'computed' ? (
-        <Button
-          look="quiet"
-          className="min-h-6 px-1.5 text-xs"
-          disabled={readOnly !== null}
-          onClick={() => session.commit({ edit: 'computeLeadLength', arguments: { id: row.id } })}
-        >
-          {row.lengthBy === 'hand' ? 'by hand' : 'measured'}: back to the rule
-        </Button>
-      ) : row.toBeMade ? (
-        <span className="text-xs text-caution">to be made</span>
-      ) : null}
-    </div>
-  );
-}
-
-function CellOf({ id, row }: { id: string; row: ScheduleRow }) {
-  switch (id) {
-    case 'number':
-      return <span className="rounded-full border border-ink px-2 font-mono">{row.number}</span>;
-    case 'from':
-    case 'to':
-      return (
-        <>
-          <span className="font-mono">{id === 'from' ? row.from : row.to}</span>
-          <span className="block text-xs text-muted">{id === 'from' ? row.fromBox : row.toBox}</span>
-        </>
-      );
-    case 'plugs':
-      return (
-        <>
-          {row.plugs}
-          {row.adapters.length > 0 ? (
-            <span className="block text-xs text-caution">adapter {row.adapters.join(', ')}</span>
-          ) : null}
-        </>
-      );
-    case 'length':
-      return <Length row={row} />;
-    case 'state':
-      return row.state === 'plugged' ? (
-        <span className="text-muted">plugged</span>
-      ) : (
-        <span className={row.state === 'put away' ? 'text-muted' : 'text-fault'}>{row.state}</span>
-      );
-    default:
-      return <>{row.kind}</>;
-  }
-}
 
 function Renumber({ onClose }: { onClose: () => void }) {
   const { rig, setting } = useRig();
@@ -165,6 +94,7 @@ export function CablesView() {
   const { rows } = useMemo(() => scheduleOf(rig, setting.variant), [rig, setting.variant]);
   const data = useMemo(() => [...rows], [rows]);
   const table = useTable({ features, columns, data, getRowId: (row) => row.id });
+  const phone = useMedia('(max-width: 599px)');
   const { run, busy, note } = usePress();
   const csv = () =>
     saveText(scheduleCsv(rig, setting.variant, units), `${slug(rig.title)}-leads.csv`, 'text/csv');
@@ -223,7 +153,8 @@ export function CablesView() {
         <Button onClick={csv}>Save as CSV</Button>
       </div>
       <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Lead schedule">
-        <table className="w-full min-w-180 border-collapse bg-sheet text-sm">
+        {phone ? <LeadLines rows={rows} /> : null}
+        <table className={`w-full min-w-180 border-collapse bg-sheet text-sm ${phone ? 'hidden' : ''}`}>
           <thead className="sticky top-0 z-10 bg-sheet">
             {table.getHeaderGroups().map((group) => (
               <tr key={group.id}>

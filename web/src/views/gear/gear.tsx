@@ -1,4 +1,6 @@
+import { useEffect, useRef } from 'react';
 import { Empty } from '../../parts/empty';
+import { useMedia } from '../../parts/use-size';
 import { Inspector } from '../../inspector/inspector';
 import { selectedBox, useRig } from '../../rig/context';
 import { Strip } from '../../shell/strip';
@@ -11,9 +13,15 @@ import { Stage } from './stage';
 export function GearView() {
   const { rig, selection } = useRig();
   const box = selectedBox(rig, selection);
+  const facts = useRef<HTMLElement>(null);
+  const narrow = useMedia('(max-width: 1023px)');
+  // Where the facts stand below the stage, choosing a box leads to them.
+  useEffect(() => {
+    if (narrow && box?.id !== undefined) facts.current?.scrollIntoView({ block: 'start' });
+  }, [narrow, box?.id]);
   return (
-    <div className="flex h-full min-h-0 flex-col lg:flex-row">
-      <div className="min-h-0 min-w-0 flex-1 overflow-auto">
+    <div className="flex flex-col lg:h-full lg:min-h-0 lg:flex-row">
+      <div className="min-w-0 lg:min-h-0 lg:flex-1 lg:overflow-auto">
         <QuickEntry />
         <CatalogueList />
         {rig.boxes.length === 0 ? (
@@ -29,8 +37,9 @@ export function GearView() {
         )}
       </div>
       <aside
+        ref={facts}
         aria-label="Facts"
-        className="w-full shrink-0 overflow-auto border-t border-hair bg-sheet lg:w-84 lg:border-t-0 lg:border-l"
+        className="w-full shrink-0 border-t border-hair bg-sheet lg:w-84 lg:overflow-auto lg:border-t-0 lg:border-l"
       >
         {box ? <Inspector key={box.id} box={box} /> : <AssumedList />}
       </aside>

@@ -3,6 +3,7 @@ import { inWords } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';
 import { useCommit, useRig } from '../../rig/context';
+import { usePreferences } from '../../store/app';
 import { useActs } from './acts';
 import { useMap, type Asking } from './context';
 
@@ -57,10 +58,15 @@ function MoveTo({ asking, onClose }: { asking: Extract<Asking, { kind: 'move' }>
 
 function Keys({ onClose }: { onClose: () => void }) {
   const acts = useActs();
+  const { keys } = usePreferences();
   return (
     <Sheet
       title="Keys of the map"
-      text="They act while the map or the profile has the focus."
+      text={
+        keys
+          ? 'They act while the map or the profile has the focus. Preferences turn single keys off; each act stands in the menu Acts too.'
+          : 'Single keys are turned off in Preferences: arrows and Delete act, the rest stands in the menu Acts.'
+      }
       onClose={onClose}
       wide
     >
@@ -74,6 +80,10 @@ function Keys({ onClose }: { onClose: () => void }) {
         <div className="flex justify-between border-b border-hair py-1">
           <dt>Undo, redo (anywhere)</dt>
           <dd className="font-mono text-xs">Ctrl Z, Ctrl Y</dd>
+        </div>
+        <div className="flex justify-between border-b border-hair py-1">
+          <dt>Find (anywhere)</dt>
+          <dd className="font-mono text-xs">Ctrl K</dd>
         </div>
       </dl>
     </Sheet>

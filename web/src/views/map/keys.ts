@@ -1,4 +1,5 @@
 import type { KeyboardEvent } from 'react';
+import { usePreferences } from '../../store/app';
 import type { Act } from './acts';
 
 /** The name acts go by: the key, with `Shift+` for letters and arrows that are held with it. */
@@ -13,6 +14,8 @@ function nameOf(event: KeyboardEvent): string {
 export function onActKey(acts: readonly Act[]) {
   return (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
+    // Turned off, signs do nothing; arrows and Delete are no accident of a voice or a sleeve.
+    if (event.key.length === 1 && !usePreferences.getState().keys) return;
     const act = acts.find(({ key }) => key === nameOf(event));
     if (!act) return;
     event.preventDefault();

@@ -14,7 +14,6 @@ export function useMapRoom(): MapRoom {
   const { setting, sound, readOnly } = useRig();
   const commit = useCommit();
   const [params, setParams] = useSearchParams();
-  const [openKey, setOpenKey] = useState<string | null>(null);
   const [level, setLevel] = useState<Level | 'fit'>('fit');
   const [zoom, setZoom] = useState(1);
   const [openHubs, setOpenHubs] = useState<readonly string[]>([]);
@@ -45,6 +44,8 @@ export function useMapRoom(): MapRoom {
       ),
     [setParams],
   );
+  // In the address: what was found elsewhere leads here, and a reload stays where it was.
+  const openKey = params.get('finding');
   const layer = LAYERS.find(({ id }) => id === params.get('layer'))?.id ?? 'signal';
 
   useEffect(() => {
@@ -93,7 +94,7 @@ export function useMapRoom(): MapRoom {
     findingsFault: found.fault,
     stale: found.stale,
     openKey: open ? openKey : null,
-    setOpenKey,
+    setOpenKey: (key) => setParam('finding', key),
     ringed,
     level,
     setLevel,

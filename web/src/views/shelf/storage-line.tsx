@@ -34,7 +34,7 @@ export function StorageLine(props: { turn: unknown; onSave: (withNames: boolean)
   const short = room !== null && (room.usedBytes ?? 0) > SHORT * (room.quotaBytes ?? Infinity);
   return (
     <section aria-label="Storage" className="mt-6 flex flex-wrap items-center gap-x-4 gap-y-2 text-sm">
-      <p className={`min-w-0 flex-1 ${short ? 'font-semibold text-caution' : 'text-muted'}`}>
+      <p className={`min-w-0 flex-1 basis-72 ${short ? 'font-semibold text-caution' : 'text-muted'}`}>
         Rigs are stored in this browser only, under this address.{' '}
         {room ? `${keptWords(room.kept)} ${roomWords(room)}` : null}
         {short ? ' Nearly full.' : null}

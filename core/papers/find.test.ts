@@ -1,0 +1,17 @@
+import { expect, test } from '@jest/globals';
+import { fourCable } from '../testing/build';
+import { thingsOf } from './index';
+
+test('boxes, leads by number and jacks can be found, each with what tells it apart', () => {
+  const things = thingsOf(fourCable(), null);
+  const by = (id: string) => things.find((thing) => thing.part.id === id)!;
+  expect(by('multi-effects')).toMatchObject({ title: 'Multi-effects', detail: 'MULTI, Floor' });
+  expect(by('lead-3')).toMatchObject({ title: 'Lead 3', detail: 'MULTI SEND 1 → VALVE INPUT' });
+  expect(by('multi-effects/send-1')).toMatchObject({
+    title: 'SEND 1 of Multi-effects',
+    detail: 'MULTI, lead 3',
+  });
+  expect(by('multi-effects/send-2').detail).toBe('MULTI, free');
+  const jacks = fourCable().boxes.reduce((n, box) => n + box.jacks.length, 0);
+  expect(things).toHaveLength(fourCable().boxes.length + 6 + jacks);
+});

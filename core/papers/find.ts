@@ -1,0 +1,44 @@
+import { endWords, inOrder, isLink, jackKey, wiring, type Part, type Rig } from '../rig';
+
+/** Something that can be looked for by name, tag, printed jack or lead number. */
+export type Thing = {
+  readonly part: Part;
+  /** What stands first: a name, `SEND 1 of Multi-effects`, `Lead 7`. */
+  readonly title: string;
+  /** What tells it apart: tag and place, the lead in a jack, the ends of a lead. */
+  readonly detail: string;
+};
+
+/** Every box, then every lead by number, then every jack, as they can be found in a rig. */
+export function thingsOf(rig: Rig, variant: string | null): readonly Thing[] {
+  const boxes = inOrder(rig.boxes);
+  const places = new Map(rig.stage.places.map((place) => [place.id, place.name]));
+  const plugged = wiring(rig, variant).filter(({ lead }) => !isLink(lead));
+  const holds = new Map<string, number>();
+  for (const { lead, from, to } of plugged)
+    for (const ref of [...from, ...to]) holds.set(jackKey(ref), lead.number);
+  return [
+    ...boxes.map((box): Thing => ({
+      part: { type: 'box', id: box.id },
+      title: box.name,
+      detail: `${box.tag}, ${places.get(box.place) ?? ''}`,
+    })),
+    ...[...plugged]
+      .sort((a, b) => a.lead.number - b.lead.number)
+      .map(({ lead, from, to }): Thing => ({
+        part: { type: 'lead', id: lead.id },
+        title: `Lead ${lead.number}`,
+        detail: `${endWords(rig, from)} → ${endWords(rig, to)}`,
+      })),
+    ...boxes.flatMap((box) =>
+      box.jacks.map((jack): Thing => {
+        const lead = holds.get(`${box.id}/${jack.id}`);
+        return {
+          part: { type: 'jack', id: `${box.id}/${jack.id}` },
+          title: `${jack.label} of ${box.name}`,
+          detail: lead === undefined ? `${box.tag}, free` : `${box.tag}, lead ${lead}`,
+        };
+      }),
+    ),
+  ];
+}

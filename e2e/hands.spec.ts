@@ -1,0 +1,78 @@
+import { expect, test } from './fixtures';
+
+const map = '[data-testid="map"]';
+
+test('find: a box, a jack, a lead number and a finding, each framed on the map, by keys alone', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Cables', exact: true }).click();
+  const find = async (words: string) => {
+    await page.keyboard.press('Control+k');
+    await page.getByLabel('Find a box, jack, lead number or finding').fill(words);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  };
+  await find('lead 9');
+  await expect(page).toHaveURL(/\/map\?.*sel=lead%3Alead-9/);
+  await expect(page.getByRole('region', { name: 'Facts of lead 9' })).toBeVisible();
+  await find('send 1');
+  await expect(page).toHaveURL(/sel=jack%3Amulti-effects%2Fsend-1/);
+  await find('valve');
+  await expect(page).toHaveURL(/sel=box%3Avalve-head/);
+  await expect(page.locator(`${map} [data-part="box:valve-head"]`).first()).toBeInViewport();
+  await find('ω on spk');
+  await expect(page.getByText(/A mismatch within 2:1/)).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.getByLabel('Find a box, jack, lead number or finding').fill('xyzzy');
+  await expect(page.getByText('Nothing of that name in this rig.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await find('bench');
+  await expect(page).toHaveURL(/\/bench/);
+});
+
+test('single keys act on the map only, can be turned off, and are listed', async ({ page }) => {
+  await page.goto('/');
+  const pane = page.locator(map);
+  const layer = (name: string) => page.getByRole('radio', { name: new RegExp(name) });
+  await page.getByRole('heading', { name: 'Findings' }).click();
+  await page.keyboard.press('2');
+  await expect(layer('Signal')).toBeChecked();
+  await pane.focus();
+  await page.keyboard.press('2');
+  await expect(layer('Level')).toBeChecked();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys of the map' })).toContainText('Layer Power');
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('button', { name: 'Preferences' }).click();
+  await page.getByRole('menuitemradio', { name: 'Off', exact: true }).click();
+  await page.keyboard.press('Escape');
+  await pane.focus();
+  await page.keyboard.press('1');
+  await expect(layer('Level')).toBeChecked();
+  await page.keyboard.press('ArrowRight');
+  await expect(page).toHaveURL(/sel=/);
+  await page.reload();
+  await pane.focus();
+  await page.keyboard.press('1');
+  await expect(layer('Level')).toBeChecked();
+  // The same act is in the menu.
+  await page.getByRole('button', { name: /^Acts/ }).click();
+  await page.getByRole('menuitem', { name: 'Layer Signal' }).click();
+  await expect(layer('Signal')).toBeChecked();
+});
+
+test('layers: the level profile says the least headroom, what is not in a layer leads to the one that has it', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('radio', { name: /Level/ }).click();
+  const profile = page.getByRole('region', { name: 'Profile' });
+  await expect(profile).toContainText(
+    /Least headroom \d+\.\d dB at .*: peak .* ceiling .* dBu\. Nominal, ±3 dB/,
+  );
+  await profile.locator('[data-stop]').nth(3).click();
+  await expect(page).toHaveURL(/sel=/);
+  await expect(page).toHaveURL(/layer=level/);
+});
