@@ -10,17 +10,18 @@ import { TREADLES } from './treadles';
 import { OUTBOARD } from './outboard';
 import { GRID_BLOCKS, UNITS } from './unit';
 
-/** Every kind, in the order the signal usually meets them. A new kind is one more entry in one of these lists. */
-export const CATALOGUE: readonly Kind[] = [
-  ...INSTRUMENTS,
-  ...LINKS,
-  ...TREADLES,
-  ...PEDALS,
-  ...UNITS,
-  ...OUTBOARD,
-  ...BACKLINE,
-  ...MONITORS,
+/** Kinds as people look for them, in the order the signal usually meets them. A new kind is one more entry in a list. */
+export const CATALOGUE_GROUPS: readonly { readonly name: string; readonly kinds: readonly Kind[] }[] = [
+  { name: 'Instruments', kinds: INSTRUMENTS },
+  { name: 'Radio, DI, supply', kinds: LINKS },
+  { name: 'Under the foot', kinds: TREADLES },
+  { name: 'Pedals', kinds: PEDALS },
+  { name: 'Units', kinds: [...UNITS, ...OUTBOARD] },
+  { name: 'Backline, desk', kinds: BACKLINE },
+  { name: 'Monitors, loads', kinds: MONITORS },
 ];
+
+export const CATALOGUE: readonly Kind[] = CATALOGUE_GROUPS.flatMap(({ kinds }) => kinds);
 
 /** What a grid can take: for the inspector's list. */
 export const gridChoices = (): readonly { readonly id: string; readonly name: string }[] =>

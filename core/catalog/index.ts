@@ -1,3 +1,3 @@
-export { CATALOGUE, gridChoices, makeGridBlock } from './catalogue';
+export { CATALOGUE, CATALOGUE_GROUPS, gridChoices, makeGridBlock } from './catalogue';
 export { makeBox, type Kind } from './kind';
 export { boxesFromQuick, guessKinds, readQuickLine, type Guess, type QuickItem } from './quick';
