@@ -101,7 +101,8 @@ function along(
 ) {
   const widths = jacks.map(labelWidth);
   const total = widths.reduce((a, b) => a + b, 0);
-  const named = total <= rect.w + LANE;
+  // One pin needs no name: the layer says what it is.
+  const named = total <= rect.w + LANE && (side === 'top' || jacks.length > 1);
   let x = named ? rect.x + (rect.w - total) / 2 : rect.x;
   const step = Math.min(PIN, rect.w / (jacks.length + 1));
   return jacks.map((jack, i): Pin => {

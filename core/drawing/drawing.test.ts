@@ -34,6 +34,9 @@ const plates = (drawing: MapDrawing) => of(drawing, 'plate').filter((plate) => p
 const plateOf = (drawing: MapDrawing, id: string) => plates(drawing).find((plate) => plate.part?.id === id)!;
 
 /** Everything that must hold of any map. */
+/** Kinds that other layers draw. */
+const OTHER: readonly string[] = ['midi', 'switch', 'expression', 'dc', 'mains'];
+
 function check(rig: Rig, drawing: MapDrawing) {
   const boxes = plates(drawing);
   boxes.forEach((a, i) =>
@@ -72,7 +75,7 @@ function check(rig: Rig, drawing: MapDrawing) {
   const jacks = new Map(of(drawing, 'jack').map((jack) => [jack.part.id, jack]));
   for (const lead of rig.leads) {
     const refs = [lead.from.at[0], lead.to.at[0]];
-    if (refs.some((ref) => ref === undefined) || lead.kind === 'midi') continue;
+    if (refs.some((ref) => ref === undefined) || OTHER.includes(lead.kind)) continue;
     const paths = of(drawing, 'path').filter((path) => path.part?.id === lead.id);
     const ends = paths.flatMap((path) => [path.points[0]!, path.points.at(-1)!]);
     for (const ref of refs) {

@@ -8,6 +8,7 @@ export {
   overlaps,
   type Drawing,
   type Item,
+  type Detail,
   type Level,
   type Point,
   type Quantity,

@@ -106,6 +106,7 @@ export function placeSleeves(
   size: { width: number; height: number },
   /** A figure that a stage run shows beside its number. */
   figureOf: (lead: MapLead) => string | undefined = () => undefined,
+  nameOf: (lead: MapLead) => string = (lead) => String(lead.number),
 ): readonly SleeveItem[] {
   const sleeves: SleeveItem[] = [];
   const segments = all.flatMap(segmentsOf);
@@ -117,7 +118,7 @@ export function placeSleeves(
     const takenNear = taken.filter((rect) => overlaps(rect, near));
     const crossing = segments.filter((segment) => segment.lead !== lead.id && crosses(near, segment));
     const figure = isPatch ? undefined : figureOf(lead);
-    const text = figure === undefined ? String(lead.number) : `${lead.number}: ${figure}`;
+    const text = figure === undefined ? nameOf(lead) : `${nameOf(lead)}: ${figure}`;
     const { w, h } = sleeveSize(text);
     const wanted = isPatch || total < 4 * w ? [total / 2] : [w / 2 + 7, total - w / 2 - 7];
     const free = (at: number, clear: boolean): SleeveItem | null => {

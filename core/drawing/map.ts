@@ -8,9 +8,18 @@ import { fitText, textWidth } from './fonts';
 import { elsewhereOf, isOther, type Elsewhere, type Layer } from './layers';
 import { arrowOf, hopsOf, pathOf, placeSleeves, type Routed } from './leads';
 import { modelOf, type MapLead, type MapModel } from './model';
+import { drawOverview } from './overview';
 import { placeAll, type Placement } from './place';
 import { loomItems, markOf, plateItems, rowItems, text, type MapView } from './plates';
-import { boxOfText, type Drawing, type Item, type Level, type Quantity, type Rect } from './primitives';
+import {
+  boxOfText,
+  type Detail,
+  type Drawing,
+  type Item,
+  type Level,
+  type Quantity,
+  type Rect,
+} from './primitives';
 import { Router, type RouteEnd } from './router';
 import { SIZE } from './sizes';
 
@@ -20,7 +29,7 @@ export type MapRequest = {
   /** Signal unless said. */
   readonly layer?: Layer | undefined;
   readonly width: number;
-  readonly level: Level | 'fit';
+  readonly level: Detail | 'fit';
   /** Places reach down at least so far. */
   readonly leastHeight?: number;
   /** How lengths are written; metres unless said. */
@@ -29,7 +38,7 @@ export type MapRequest = {
 };
 
 export type MapDrawing = Drawing & {
-  readonly level: Level;
+  readonly level: Detail;
   /** What other layers draw, said below the map: `MIDI (3)`. */
   readonly elsewhere: readonly Elsewhere[];
 };
@@ -201,7 +210,26 @@ function draw(request: MapRequest, level: Level): MapDrawing {
   };
 }
 
+/** Over so many boxes the map opens as an overview: level 1 of them is more than a pane holds. */
+const OVERVIEW_OVER = 40;
+
 const isFitting = (drawing: MapDrawing, width: number) => drawing.width <= width;
+
+function atDetail(request: MapRequest, detail: Detail): MapDrawing {
+  if (detail !== 2) return draw(request, detail);
+  const { rig, setting, width, leastHeight = 0, view } = request;
+  return drawOverview(rig, setting, { width, leastHeight, view });
+}
+
+/** The least detail that shows all that fits: a chosen box is never hidden in an overview. */
+function fitted(request: MapRequest): MapDrawing {
+  const { rig, width, view, layer = 'signal' } = request;
+  const isOverview =
+    rig.boxes.length > OVERVIEW_OVER && layer === 'signal' && (view.chosen ?? []).length === 0;
+  if (isOverview) return atDetail(request, 2);
+  const full = draw(request, 0);
+  return isFitting(full, width) ? full : draw(request, 1);
+}
 
 /** The map of a rig in a setting: boxes in their places, leads between them. Same input, same output, to the pixel. */
 export const drawMap: (request: MapRequest) => MapDrawing = memoBy(
@@ -215,10 +243,6 @@ export const drawMap: (request: MapRequest) => MapDrawing = memoBy(
     unit,
     JSON.stringify(view),
   ],
-  (request: MapRequest) => {
-    if (request.level !== 'fit') return draw(request, request.level);
-    const full = draw(request, 0);
-    return isFitting(full, request.width) ? full : draw(request, 1);
-  },
+  (request: MapRequest) => (request.level === 'fit' ? fitted(request) : atDetail(request, request.level)),
   8,
 );

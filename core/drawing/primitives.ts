@@ -73,6 +73,8 @@ export type Quantity = 0 | 1 | 2 | 3 | 4;
 
 /** How much a box shows: 0 all of it, 1 folded. */
 export type Level = 0 | 1;
+/** How much the map shows: everything, folded, or a plate for each block. */
+export type Detail = Level | 2;
 export type Side = 'left' | 'right' | 'top' | 'bottom';
 
 /** Primitives with part ids and token names; no pen computes a coordinate. */

@@ -2,7 +2,7 @@ import type { Hand, PlugAnswer } from '../../../core/cables';
 import type {
   Drawing,
   Layer,
-  Level,
+  Detail,
   MapDrawing,
   ProfileDrawing,
   RouteLine,
@@ -20,7 +20,7 @@ type MapQuery = {
   readonly layer: Layer;
   readonly width: number;
   readonly height: number;
-  readonly level: Level | 'fit';
+  readonly level: Detail | 'fit';
   readonly open: readonly string[];
   readonly names: 'few' | 'all';
   readonly named: readonly string[];

@@ -1,6 +1,6 @@
 import { createContext, use } from 'react';
 import type { Hand, MoveChoice, PlugAnswer } from '../../../../core/cables';
-import type { Layer, Level, RouteLine, RouteName } from '../../../../core/drawing';
+import type { Detail, Layer, RouteLine, RouteName } from '../../../../core/drawing';
 import type { Line } from '../../../../core/findings';
 import type { Part } from '../../../../core/rig';
 
@@ -31,8 +31,8 @@ export type MapRoom = {
   readonly setOpenKey: (key: string | null) => void;
   /** Parts of the open finding. */
   readonly ringed: readonly Part[];
-  readonly level: Level | 'fit';
-  readonly setLevel: (level: Level | 'fit') => void;
+  readonly level: Detail | 'fit';
+  readonly setLevel: (level: Detail | 'fit') => void;
   readonly zoom: number;
   readonly setZoom: (zoom: number) => void;
   readonly openHubs: readonly string[];

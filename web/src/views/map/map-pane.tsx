@@ -138,6 +138,8 @@ export function MapPane() {
       return;
     }
     const [type, id] = [key.slice(0, cut), key.slice(cut + 1)];
+    // An overview's plate opens into its boxes, the first of them chosen.
+    if (drawing?.level === 2 && map.level === 2) map.setLevel(1);
     const owner = id.split('/')[0] ?? '';
     // A pedal's jacks take up half of its plate: the first press chooses the pedal and names them, the next is for them.
     if (type === 'jack' && !plugging && owner !== chosenBox && isPlate(owner)) {

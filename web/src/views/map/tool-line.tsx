@@ -22,7 +22,10 @@ const LEVELS = [
   { value: 'fit', label: 'fit' },
   { value: '0', label: 'full' },
   { value: '1', label: 'folded' },
+  { value: '2', label: 'overview' },
 ] as const;
+
+const DETAILS = { fit: 'fit', 0: 0, 1: 1, 2: 2 } as const;
 
 /** Layer, route, fit, and the acts for what is selected. */
 export function ToolLine() {
@@ -79,10 +82,10 @@ export function ToolLine() {
         </Button>
         <Choice
           label="How much is shown"
-          className="w-20 border-hair max-[599px]:hidden"
-          value={String(map.level) as '0' | '1' | 'fit'}
+          className="w-24 border-hair max-[599px]:hidden"
+          value={String(map.level) as '0' | '1' | '2' | 'fit'}
           options={LEVELS}
-          onChange={(value) => map.setLevel(value === 'fit' ? 'fit' : value === '0' ? 0 : 1)}
+          onChange={(value) => map.setLevel(DETAILS[value])}
         />
         <Button
           look="quiet"

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Hand, PlugAnswer } from '../../../../core/cables';
-import { LAYERS, type Level } from '../../../../core/drawing';
+import { LAYERS, type Detail } from '../../../../core/drawing';
 import type { Part } from '../../../../core/rig';
 import { useCommit, useRig } from '../../rig/context';
 import { useAnalysis } from '../../worker/use-analysis';
@@ -14,7 +14,7 @@ export function useMapRoom(): MapRoom {
   const { setting, sound, readOnly } = useRig();
   const commit = useCommit();
   const [params, setParams] = useSearchParams();
-  const [level, setLevel] = useState<Level | 'fit'>('fit');
+  const [level, setLevel] = useState<Detail | 'fit'>('fit');
   const [zoom, setZoom] = useState(1);
   const [openHubs, setOpenHubs] = useState<readonly string[]>([]);
   const [hand, setHand] = useState<Hand | null>(null);

@@ -1,0 +1,183 @@
+import { describe, expect, test } from '@jest/globals';
+import type { Rig } from '../rig';
+import { build, fourCable } from '../testing/build';
+import { largeRig } from '../testing/large-rig';
+import { referenceRig } from '../testing/reference-rig';
+import { drawMap, drawProfile, overlaps, type Layer, type MapDrawing } from './index';
+
+const draw = (rig: Rig, layer: Layer, more: Partial<Parameters<typeof drawMap>[0]> = {}): MapDrawing =>
+  drawMap({
+    rig,
+    setting: { variant: null, sound: rig.sounds[0]!.id },
+    layer,
+    width: 1008,
+    level: 'fit',
+    leastHeight: 548,
+    view: { open: [], names: 'few', marks: {} },
+    ...more,
+  });
+const plates = (drawing: MapDrawing) =>
+  drawing.items.flatMap((item) => (item.type === 'plate' && item.look !== 'place' ? [item] : []));
+const at = (drawing: MapDrawing) =>
+  new Map(plates(drawing).map((plate) => [plate.part!.id, `${plate.x} ${plate.y} ${plate.w} ${plate.h}`]));
+const leads = (drawing: MapDrawing) =>
+  drawing.items.flatMap((item) =>
+    item.type === 'path' && item.part && item.tone !== 'hair' ? [item.part.id] : [],
+  );
+
+describe('layers', () => {
+  const rigs: [string, Rig][] = [
+    ['twenty boxes', referenceRig()],
+    ['forty boxes', largeRig(40, 1)],
+  ];
+
+  test.each(rigs)(
+    '%s: boxes stand where they stand in every layer; only the service row opens',
+    (_name, rig) => {
+      const signal = at(draw(rig, 'signal'));
+      for (const layer of ['level', 'control', 'power'] as const) {
+        const other = at(draw(rig, layer));
+        for (const [id, rect] of signal) expect([layer, id, other.get(id)]).toEqual([layer, id, rect]);
+      }
+      expect(at(draw(rig, 'power')).has('supply')).toBe(true);
+      expect(at(draw(rig, 'control')).has('supply')).toBe(false);
+    },
+  );
+
+  test.each(rigs)(
+    '%s: every lead of a layer is drawn from pin to pin, over the pale leads of sound',
+    (_name, rig) => {
+      for (const [layer, kinds] of [
+        ['control', ['midi', 'switch', 'expression']],
+        ['power', ['dc', 'mains']],
+      ] as const) {
+        const drawing = draw(rig, layer);
+        const own = rig.leads
+          .filter((lead) => (kinds as readonly string[]).includes(lead.kind))
+          .map((lead) => lead.id);
+        expect(leads(drawing).sort()).toEqual(own.sort());
+        const pins = drawing.items.flatMap((item) => (item.type === 'jack' ? [`${item.x} ${item.y}`] : []));
+        for (const item of drawing.items)
+          if (item.type === 'path' && item.part && own.includes(item.part.id))
+            for (const end of [item.points[0]!, item.points.at(-1)!])
+              expect(pins).toContain(`${end.x} ${end.y}`);
+      }
+    },
+  );
+
+  test.each(rigs)('%s: no plates overlap, nor does a lead of the layer pass through one', (_name, rig) => {
+    for (const layer of ['control', 'power'] as const) {
+      const drawing = draw(rig, layer);
+      const all = plates(drawing);
+      all.forEach((a, i) => all.slice(i + 1).forEach((b) => expect(overlaps(a, b)).toBe(false)));
+      for (const item of drawing.items) {
+        if (item.type !== 'path' || item.tone === 'hair') continue;
+        item.points.slice(1).forEach((b, i) => {
+          const a = item.points[i]!;
+          const [x, y] = [Math.min(a.x, b.x), Math.min(a.y, b.y)];
+          const line = { x: x - 0.5, y: y - 0.5, w: Math.abs(a.x - b.x) + 1, h: Math.abs(a.y - b.y) + 1 };
+          for (const plate of all) {
+            const inside = { x: plate.x + 2, y: plate.y + 2, w: plate.w - 4, h: plate.h - 4 };
+            expect(overlaps(line, inside)).toBe(false);
+          }
+        });
+      }
+    }
+  });
+
+  test('what a layer does not show names the layer that does', () => {
+    expect(draw(referenceRig(), 'signal').elsewhere).toEqual(
+      expect.arrayContaining([
+        { words: 'Expression pedal (1 lead)', layer: 'control' },
+        { words: 'MIDI (1)', layer: 'control' },
+        { words: 'Supply (8 leads)', layer: 'power' },
+      ]),
+    );
+    expect(draw(referenceRig(), 'power').elsewhere.map((e) => e.layer)).not.toContain('power');
+  });
+
+  test('level: each lead of the way has its step and its figure on the sleeve of a run', () => {
+    const drawing = draw(fourCable(), 'level');
+    const quantities = drawing.items.flatMap((item) =>
+      item.type === 'path' && item.part ? [item.quantity] : [],
+    );
+    expect(quantities.every((q) => q !== undefined)).toBe(true);
+    const sleeves = drawing.items.flatMap((item) => (item.type === 'sleeve' ? [item.text] : []));
+    expect(sleeves).toEqual(expect.arrayContaining([expect.stringMatching(/^3: [+−]?\d+$/)]));
+  });
+});
+
+describe('the level profile', () => {
+  const profile = (rig: Rig) =>
+    drawProfile({
+      rig,
+      setting: { variant: null, sound: rig.sounds[0]!.id },
+      route: 0,
+      layer: 'level',
+      width: 1008,
+      height: 150,
+    });
+
+  test('says the least headroom with its place, and its stops are those of the route', () => {
+    const drawing = profile(fourCable());
+    expect(drawing.caption).toMatch(
+      /^Least headroom \d+\.\d dB at .+ of .+: peak .+, ceiling .+ dBu\. Nominal, ±3 dB\.$/,
+    );
+    expect(drawing.stops[0]!.part.id).toBe('guitar/pickups');
+    expect(drawing.stops.map((s) => s.x)).toEqual([...drawing.stops.map((s) => s.x)].sort((a, b) => a - b));
+  });
+
+  test('says why there is none', () => {
+    const rig = build('guitar, combo', 'guitar/out > combo/input');
+    const bare: Rig = {
+      ...rig,
+      boxes: rig.boxes.map((box) => ({ ...box, blocks: box.blocks.map((b) => ({ ...b, pickups: [] })) })),
+    };
+    expect(profile(bare)).toMatchObject({
+      stops: [],
+      caption: 'No levels: nothing is known of the level of Guitar.',
+    });
+  });
+});
+
+describe('overview', () => {
+  const rig = largeRig(60, 1);
+
+  test('comes by itself over forty boxes, and holds every box once', () => {
+    expect(draw(largeRig(40, 1), 'signal').level).not.toBe(2);
+    const drawing = draw(rig, 'signal');
+    expect(drawing.level).toBe(2);
+    const counted = drawing.items.reduce((n, item) => {
+      if (item.type !== 'text' || item.face !== 'bold' || item.tone === 'muted') return n;
+      const several = /^(\d+) boxes$/.exec(item.text) ?? /\+ (\d+)$/.exec(item.text);
+      return n + (several ? Number(several[1]) + (item.text.includes('+') ? 1 : 0) : 1);
+    }, 0);
+    expect(counted).toBe(rig.boxes.length - 1);
+  });
+
+  test('a chosen box is never hidden in it', () => {
+    const chosen = draw(rig, 'signal', { view: { open: [], names: 'few', marks: {}, chosen: ['fuzz'] } });
+    expect(chosen.level).not.toBe(2);
+  });
+
+  test('says the worst that is found in a block, and how many leads a loom holds', () => {
+    const drawing = draw(rig, 'signal', {
+      level: 2,
+      view: { open: [], names: 'few', marks: { 'block:fuzz/fuzz': 'caution', 'box:tuner': 'fault' } },
+    });
+    expect(
+      plates(drawing)
+        .filter((plate) => plate.mark)
+        .map((plate) => plate.mark),
+    ).toEqual(['fault']);
+    expect(drawing.items.some((item) => item.type === 'sleeve' && /^× \d+$/.test(item.text))).toBe(true);
+  });
+
+  test('no plates or words overlap, at any size of pane', () => {
+    for (const width of [820, 1008, 1600]) {
+      const drawing = draw(rig, 'signal', { level: 2, width });
+      const all = plates(drawing);
+      all.forEach((a, i) => all.slice(i + 1).forEach((b) => expect(overlaps(a, b)).toBe(false)));
+    }
+  });
+});
