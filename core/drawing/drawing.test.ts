@@ -33,10 +33,10 @@ const of = <T extends Item['type']>(drawing: MapDrawing, type: T) =>
 const plates = (drawing: MapDrawing) => of(drawing, 'plate').filter((plate) => plate.look !== 'place');
 const plateOf = (drawing: MapDrawing, id: string) => plates(drawing).find((plate) => plate.part?.id === id)!;
 
-/** Everything that must hold of any map. */
 /** Kinds that other layers draw. */
 const OTHER: readonly string[] = ['midi', 'switch', 'expression', 'dc', 'mains'];
 
+/** Everything that must hold of any map. */
 function check(rig: Rig, drawing: MapDrawing) {
   const boxes = plates(drawing);
   boxes.forEach((a, i) =>

@@ -60,7 +60,9 @@ const WORDS: Readonly<Record<string, Words>> = {
       : 'This can deafen. Nothing ahead of it sets the level: power up with the source silent.',
   }),
   'WIRE-SILENT': ({ data, sound, parts }, say) => {
-    const goals = (data.outputs ?? '').split(' ').map((output) => OUTPUTS[output] ?? say.jack(output));
+    const goals = (data.outputs ?? '')
+      .split(' ')
+      .map((output) => OUTPUTS[output] ?? (output.includes('/') ? say.jack(output) : say.box(output)));
     const where =
       parts.length === 0
         ? ''

@@ -1,5 +1,5 @@
 import { leadKindFor } from '../cables';
-import { freeNumber, freshId, isAudio, makeLead, type EditCall } from '../rig';
+import { freeNumber, freshId, isAudio, makeLead, type EditCall, type JackRef } from '../rig';
 import { wantedOutputs } from '../signal';
 import { compareScores, isHeard, scoreOf, trial } from './exchange';
 import {
@@ -18,6 +18,12 @@ import {
 import type { Part } from '../rig';
 
 const MOST_TRIALS = 40;
+
+/** A loudspeaker by its box: its air has no name that anybody uses. */
+function nameOf(view: View, at: JackRef | null): string {
+  const jack = endAt(view.rig, at ?? undefined)?.jack;
+  return jack?.carries === 'air' ? (at?.box ?? '') : `${at?.box}/${at?.jack}`;
+}
 
 /** WIRE-SILENT: in this sound nothing reaches a wanted output; where the path ends. */
 export const silent: Rule = {
@@ -44,7 +50,7 @@ export const silent: Rule = {
         parts: part.length > 0 ? part : guitar ? [boxPart(guitar)] : [],
         data: {
           outputs: unheard
-            .map((wanted) => (wanted.kind === 'named' ? `${wanted.at?.box}/${wanted.at?.jack}` : wanted.kind))
+            .map((wanted) => (wanted.kind === 'named' ? nameOf(view, wanted.at) : wanted.kind))
             .join(' '),
           end: part[0]?.id ?? '',
           endType: part[0]?.type ?? 'box',

@@ -5,40 +5,69 @@ import { readRig, type Rig } from '../rig';
 import { settingsOf, trace } from '../signal';
 import { edited } from './build';
 
-function demo(): Rig {
-  const read = readRig(readFileSync('demo/pit-chair.humrig.json', 'utf8'));
+function demo(name: string): Rig {
+  const read = readRig(readFileSync(`demo/${name}.humrig.json`, 'utf8'));
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
   return read.rig;
 }
 
-describe('Pit chair, first week', () => {
-  test('has three sounds, two guitars on one lead, and a closed cupboard', () => {
-    const rig = demo();
+const found = (rig: Rig) => judge(rig, null).map((f) => [f.code, f.severity, f.sound]);
+const ends = (rig: Rig) =>
+  settingsOf(rig, null).map((setting) => [
+    ...new Set(trace(rig, setting).paths.map((path) => path.sections.at(-1)!.block.id)),
+  ]);
+
+/** Every cure pressed, the worst first. */
+function cured(rig: Rig): Rig {
+  let now = rig;
+  for (let findings = judge(now, null); findings.length > 0; findings = judge(now, null)) {
+    const cure = cureOf(now, findings[0]!);
+    expect(cure).not.toBeNull();
+    now = edited(now, cure!);
+  }
+  return now;
+}
+
+describe('Pit chair', () => {
+  test('has three sounds, two guitars on one lead, a closed cupboard, a feed, ears, MIDI and a supply', () => {
+    const rig = demo('pit-chair');
     expect(rig.sounds.map((sound) => sound.name)).toEqual(['Overture', 'Ballad', 'Storm solo']);
     expect(rig.leads[0]!.from.at.map((ref) => ref.box)).toEqual(['guitar', 'baritone']);
     expect(rig.stage.places.find((place) => place.name === 'Cupboard')!.enclosed).toBe(true);
+    expect(new Set(rig.leads.map((lead) => lead.kind))).toEqual(
+      new Set(['instrument', 'patch', 'speaker', 'balanced', 'air', 'stereo', 'midi', 'expression', 'dc']),
+    );
+    const feed = trace(rig, settingsOf(rig, null)[0]!).paths.find((path) => path.output.block === 'mix-1')!;
+    const models = feed.sections.filter((s) => s.block.role === 'cabModel' && s.state.id === 'on');
+    expect(models).toHaveLength(1);
   });
 
   test('contains three honest mistakes, and nothing else', () => {
-    expect(judge(demo(), null).map((f) => [f.code, f.severity, f.sound])).toEqual([
+    expect(found(demo('pit-chair'))).toEqual([
       ['WIRE-SILENT', 'fault', 'sound-1'],
       ['SAFE-IMPED', 'caution', null],
       ['MODEL-TWOPRE', 'caution', 'storm'],
-      ['ORDER-PICKUP', 'caution', 'storm'],
-      ['ORDER-TIME', 'caution', 'storm'],
     ]);
   });
 
-  test('pressing every cure leaves a sound rig, heard in every sound at cabinet and desk', () => {
-    let rig = demo();
-    for (let found = judge(rig, null); found.length > 0; found = judge(rig, null)) {
-      const cure = cureOf(rig, found[0]!);
-      expect(cure).not.toBeNull();
-      rig = edited(rig, cure!);
-    }
-    for (const setting of settingsOf(rig, null))
-      expect(trace(rig, setting).paths.map((path) => path.sections.at(-1)!.block.role)).toEqual(
-        expect.arrayContaining(['speaker', 'mix']),
-      );
+  test('pressing every cure leaves it heard in every sound at the cabinet, by the feed and by the microphone', () => {
+    for (const heard of ends(cured(demo('pit-chair'))))
+      expect(heard).toEqual(expect.arrayContaining(['speaker', 'mix-1', 'mix-2']));
+  });
+});
+
+describe('Stage walk-on', () => {
+  test('is wireless into a small board and a clean combo without a loop', () => {
+    const rig = demo('stage-walk-on');
+    expect(rig.leads.filter((lead) => lead.kind === 'radio')).toHaveLength(1);
+    expect(rig.boxes.find((box) => box.id === 'combo')!.jacks.some((jack) => jack.label === 'RETURN')).toBe(
+      false,
+    );
+  });
+
+  test('contains one honest mistake, cured at a press', () => {
+    expect(found(demo('stage-walk-on'))).toEqual([['WIRE-LENGTH', 'fault', null]]);
+    for (const heard of ends(cured(demo('stage-walk-on'))))
+      expect(heard).toEqual(expect.arrayContaining(['speaker', 'mix-1']));
   });
 });

@@ -5,7 +5,10 @@ import { importRig } from './files';
 
 /** The demo rigs, read like any file. They come in a chunk of their own: most starts need none of it. */
 async function demoRigs(): Promise<readonly Rig[]> {
-  const files = await Promise.all([import('../../../demo/pit-chair.humrig.json?raw')]);
+  const files = await Promise.all([
+    import('../../../demo/pit-chair.humrig.json?raw'),
+    import('../../../demo/stage-walk-on.humrig.json?raw'),
+  ]);
   return Promise.all(
     files.map(async ({ default: text }) => {
       const read = await readText(text);
