@@ -7,7 +7,8 @@ export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.spec.ts',
   outputDir: 'test-results',
-  workers: 1,
+  // Most of a test is waiting for a frame: two share the cores of a small machine well.
+  workers: 2,
   retries: 0,
   timeout: 60_000,
   expect: { timeout: 8_000 },

@@ -76,6 +76,7 @@ async function importRig(page: Page, text: string) {
 }
 
 test.describe('axe', () => {
+  test.describe.configure({ mode: 'parallel' });
   test.setTimeout(120_000);
 
   test('an empty rig, and the shelf', async ({ page }) => {

@@ -53,7 +53,7 @@ test('the main job end to end: nothing is lost', async ({ page }, info) => {
   await page.getByRole('link', { name: 'See which routings can be had' }).click();
 
   // Three cards with figures counted on this rig.
-  const four = page.getByRole('article', { name: 'Four-cable' });
+  const four = page.getByRole('article', { name: 'Four-cable', exact: true });
   await expect(four).toContainText('Stage runs');
   await expect(four).toContainText(/4 leads, \d/);
   await expect(page.getByRole('article', { name: 'All in front' })).toContainText('is not after the preamp');

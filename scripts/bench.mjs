@@ -15,7 +15,7 @@ const out = path.join(root, '.cache', 'bench');
 mkdirSync(out, { recursive: true });
 const largeFile = path.join(out, 'large.humrig.json');
 
-await bundle('scripts/bench-core.ts', '../.cache/bench/core', false);
+await bundle('scripts/bench-core.ts', 'core', false, '.cache/bench');
 const core = spawnSync(process.execPath, [path.join(out, 'core.mjs'), largeFile], { encoding: 'utf8' });
 if (core.status !== 0) {
   process.stderr.write(core.stderr);

@@ -4,13 +4,13 @@ import path from 'node:path';
 import { bin, isBuilt, node, root, sourceStamp, writeStamp } from './lib.mjs';
 
 /** Bundles an entry for Node. What it imports lazily comes in chunks of its own: a short command reads little. */
-export async function bundle(entry, name, external) {
+export async function bundle(entry, name, external, folder = 'build') {
   const { build } = await import('esbuild');
   await build({
     entryPoints: [{ in: path.join(root, entry), out: name }],
-    outdir: path.join(root, 'build'),
+    outdir: path.join(root, folder),
     outExtension: { '.js': '.mjs' },
-    chunkNames: `${path.basename(name)}-[hash]`,
+    chunkNames: `${name}-[hash]`,
     splitting: true,
     bundle: true,
     platform: 'node',

@@ -23,6 +23,7 @@ const plain = (box: MapBox['box']): MapBox => ({
   level: 0,
   part: { type: 'box', id: box.id },
   plate: true,
+  faces: null,
   used: [],
   free: [],
   setting: '',

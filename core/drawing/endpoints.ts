@@ -20,7 +20,8 @@ function onPlate(placed: Placed, jack: Jack): RouteEnd {
     const top = jack.direction === 'in';
     return { x: mid(x + w / 2), y: top ? y : y + h, side: top ? 'top' : 'bottom' };
   }
-  return jack.direction === 'in' ? { x, y: middle, side: 'left' } : { x: x + w, y: middle, side: 'right' };
+  const side = placed.box.faces ?? (jack.direction === 'in' ? 'left' : 'right');
+  return { x: side === 'left' ? x : x + w, y: middle, side };
 }
 
 /** The point and side of a jack on the map, or null if it is not drawn. */

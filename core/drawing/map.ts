@@ -97,6 +97,8 @@ function routeAll(model: MapModel, placement: Placement, words: readonly Rect[])
   const router = new Router(placement.width, placement.height);
   for (const { rect } of placement.placed) router.block(rect);
   for (const rect of words) router.avoid(rect);
+  // Over the places' heads is no way: what passes a place goes under its boxes.
+  router.avoid({ x: 0, y: 0, w: placement.width, h: SIZE.placeTop + SIZE.placeHead - 12 });
   const numbers = new Map(model.leads.map((lead, i) => [lead.id, i + 1]));
   const { jobs, loose } = jobsOf(model, placement);
   const routed = jobs.flatMap((job): Routed[] => {

@@ -32,6 +32,8 @@ export type MapBox = {
   /** Its own level: the map's, unless it is kept open or folded, or chosen. */
   readonly level: Level;
   readonly part: Part;
+  /** The side its one jack is on: towards the other end of the lead in it. */
+  readonly faces: 'left' | 'right' | null;
   /** One in, one out: a plate of a strip. Others show their jacks as rows. */
   readonly plate: boolean;
   /** Audio jacks that hold a lead, in the order of the box. */
@@ -159,6 +161,17 @@ function lastAheadOf(
   return found;
 }
 
+/** Where the other end of a lead stands: a jack by itself sits on that side of its plate. */
+function facing(rig: Rig, leads: readonly MapLead[], box: Box, jack: Jack): 'left' | 'right' | null {
+  const here = (ref: MapLead['from']) => ref?.box === box.id && ref.jack === jack.id;
+  const lead = leads.find((l) => here(l.from) || here(l.to));
+  const far = lead && (here(lead.from) ? lead.to : lead.from);
+  const placeOf = (id: string | undefined) =>
+    rig.stage.places.findIndex((place) => place.id === rig.boxes.find((b) => b.id === id)?.place);
+  const [own, other] = [placeOf(box.id), placeOf(far?.box)];
+  return other < 0 || other === own ? null : other > own ? 'right' : 'left';
+}
+
 /** What the Signal layer shows of a rig in a setting. */
 export function modelOf(rig: Rig, setting: Setting, level: Level, chosen: readonly string[]): MapModel {
   const resolved = resolve(rig, setting);
@@ -186,6 +199,7 @@ export function modelOf(rig: Rig, setting: Setting, level: Level, chosen: readon
           level: chosen.includes(box.id) || box.folded === 'open' ? 0 : box.folded === 'folded' ? 1 : level,
           part: { type: 'box', id: box.id },
           plate,
+          faces: audio.length === 1 && used[0] ? facing(rig, leads, box, used[0]) : null,
           used,
           free: audio.filter((jack) => !used.includes(jack)),
           setting: settingWords(box, resolved, !plate),

@@ -176,6 +176,7 @@ function divider({ box, rect }: Placed, rowY: number): readonly Item[] {
 
 export function rowItems(placement: Placement, placed: Extract<Placed, { form: 'hub' }>): readonly Item[] {
   const { box, rect, hub } = placed;
+  const ys = hub.rows.flatMap((row) => placement.rowY.get(`${box.box.id}/${row.jack.id}`) ?? []);
   return hub.rows.flatMap(({ jack, side, free }): Item[] => {
     const part: Part = { type: 'jack', id: `${box.box.id}/${jack.id}` };
     const end = endpointOf(placement, { box: box.box.id, jack: jack.id });
@@ -215,7 +216,7 @@ export function rowItems(placement: Placement, placed: Extract<Placed, { form: '
           { tone: 'muted', anchor: side === 'left' ? 'end' : 'start', part },
         ),
       );
-    if (box.lastAhead === jack.id) items.push(...divider(placed, end.y));
+    if (box.lastAhead === jack.id && ys.some((y) => y > end.y)) items.push(...divider(placed, end.y));
     return items;
   });
 }

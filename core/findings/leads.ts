@@ -5,30 +5,40 @@ import {
   neededLength,
   sources,
   stockLength,
+  wiring,
   type SingleEdit,
   type Jack,
+  type JackRef,
   type JackMode,
   type Lead,
   type LeadKind,
   type Rig,
 } from '../rig';
 import { leadKindFor } from '../cables';
+import { memoBy } from '../units';
 import { endAt, isFree, jackPart, leadPart, type Found, type JackEnd, type Rule, type View } from './finding';
 
 type Run = { readonly lead: Lead; readonly from: JackEnd; readonly to: JackEnd };
 
-/** Leads with both ends plugged; where an end may stand in several jacks, one run for each. */
-const runsOf = (view: View): readonly Run[] =>
-  view.plugged.flatMap(({ lead, from, to }) =>
-    isLink(lead)
-      ? []
-      : from.flatMap((a) =>
-          to.flatMap((b) => {
-            const [one, other] = [endAt(view.rig, a), endAt(view.rig, b)];
-            return one && other ? [{ lead, from: one, to: other }] : [];
-          }),
-        ),
-  );
+const runsIn = memoBy(
+  (rig: Rig, variant: string | null) => [rig.boxes, rig.leads, rig.variants, variant],
+  (rig: Rig, variant: string | null): readonly Run[] => {
+    const boxes = new Map(rig.boxes.map((box) => [box.id, box]));
+    const at = (ref: JackRef): readonly JackEnd[] => {
+      const box = boxes.get(ref.box);
+      const jack = box?.jacks.find((j) => j.id === ref.jack);
+      return box && jack ? [{ box, jack }] : [];
+    };
+    return wiring(rig, variant).flatMap(({ lead, from, to }) =>
+      isLink(lead)
+        ? []
+        : from.flatMap(at).flatMap((one) => to.flatMap(at).map((other) => ({ lead, from: one, to: other }))),
+    );
+  },
+);
+
+/** Leads with both ends plugged; where an end may stand in several jacks, one run for each. The same in every sound. */
+const runsOf = (view: View): readonly Run[] => runsIn(view.rig, view.variant);
 
 const ofKind = (lead: Lead, kind: LeadKind): SingleEdit => {
   const { from, to } = makeLead({ id: lead.id, number: lead.number, kind, from: [], to: [] });
@@ -168,6 +178,8 @@ function levelOf(jack: Jack, mode: JackMode | undefined): Level | null {
 /** Which pairs work badly: too hot for what hears it, or lost in its noise. A quiet pedal into a mic input is no mismatch. */
 const MISMATCHED: readonly string[] = ['line > mic', 'line > instrument', 'instrument > line', 'mic > line'];
 
+const isPlain = (jack: Jack) => jack.carries === 'instrument' && jack.modes.length <= 1;
+
 /** LEVEL-MODE: instrument, line or mic level against what the other jack is set to. */
 const levelMode: Rule = {
   code: 'LEVEL-MODE',
@@ -176,6 +188,8 @@ const levelMode: Rule = {
     const seen = new Set<string>();
     return runsOf(view).flatMap(({ lead, from, to }): Found[] => {
       if (from.jack.direction !== 'out' || to.jack.direction !== 'in' || seen.has(lead.id)) return [];
+      // Most jacks are for instruments, in every mode they have.
+      if (isPlain(from.jack) && isPlain(to.jack)) return [];
       const level = ({ box, jack }: JackEnd) => levelOf(jack, view.resolved.jackMode(box, jack).mode);
       const [a, b] = [level(from), level(to)];
       if (!a || !b || !MISMATCHED.includes(`${a} > ${b}`)) return [];

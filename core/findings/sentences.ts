@@ -237,17 +237,6 @@ export function sentenceOf(rig: Rig, finding: Finding): Sentence {
   });
 }
 
-/** What findings do not judge yet, said on the map and the sheet so that silence is not taken for approval. */
-export const NOT_JUDGED: readonly string[] = [
-  'levels and noise',
-  'tone',
-  'hum',
-  'supplies',
-  'mains and earths',
-  'heat',
-  'switching',
-];
-
 export const severityCounts = (findings: readonly { readonly severity: Finding['severity'] }[]): string =>
   (['danger', 'fault', 'caution', 'note'] as const)
     .flatMap((severity) => {

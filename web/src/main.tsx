@@ -6,6 +6,9 @@ import { loadPreferences } from './store/app';
 import { openStore } from './store/database-state';
 import { keepOffline } from './store/update';
 
+/** What is first looked at is drawn by then. */
+const SETTLED_MS = 2500;
+
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no root');
 
@@ -13,5 +16,6 @@ void openStore()
   .then(loadPreferences)
   .finally(() => {
     createRoot(root).render(<App />);
-    keepOffline();
+    // After the first picture. Without it the app works as long as its server does; nothing else hangs on it.
+    setTimeout(() => void keepOffline().catch(() => undefined), SETTLED_MS);
   });

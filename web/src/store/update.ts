@@ -1,4 +1,4 @@
-import { Workbox } from 'workbox-window';
+import type { Workbox } from 'workbox-window';
 import { create } from 'zustand';
 import { walkIsOpen } from './tab';
 
@@ -16,19 +16,18 @@ let workbox: Workbox | null = null;
 let asked = false;
 
 /** Registers the worker that serves the app offline. Does nothing where the browser has none. */
-export function keepOffline(): void {
+export async function keepOffline(): Promise<void> {
   if (!('serviceWorker' in navigator) || import.meta.env.DEV) return;
-  const wb = new Workbox('/sw.js');
+  const { Workbox: Registration } = await import('workbox-window');
+  const wb = new Registration('/sw.js');
   workbox = wb;
   wb.addEventListener('waiting', () => useUpdate.setState({ state: 'waiting' }));
   wb.addEventListener('controlling', ({ isUpdate, isExternal }) => {
     if (asked) window.location.reload();
     else if ((isUpdate ?? false) || (isExternal ?? false)) useUpdate.setState({ state: 'in force' });
   });
-  wb.register()
-    .then(() => setInterval(() => void wb.update().catch(() => undefined), HOUR_MS))
-    // Without it the app works as long as its server does; nothing else hangs on it.
-    .catch(() => undefined);
+  await wb.register();
+  setInterval(() => void wb.update().catch(() => undefined), HOUR_MS);
 }
 
 /** Takes the new build into use and loads the page anew. Returns why not: a walk is under way somewhere. */
