@@ -1,7 +1,8 @@
 // node scripts/screenshots.mjs: takes the pictures of docs/screenshots anew, from the demo, against the production build.
+import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { withApp } from './browser.mjs';
-import { root } from './lib.mjs';
+import { node, root, run } from './lib.mjs';
 
 const go = (view) => async (page) => {
   await page.getByRole('link', { name: view, exact: true }).click();
@@ -15,6 +16,29 @@ const shots = [
     act: async (page) => {
       await page.getByRole('button', { name: /8 Ω on SPK/ }).click();
       await page.getByRole('button', { name: /^Re-plug lead/ }).waitFor();
+    },
+  },
+  {
+    name: 'map-level',
+    act: async (page) => {
+      await page.getByRole('radio', { name: /Level/ }).click();
+      await page.waitForTimeout(600);
+    },
+  },
+  {
+    name: 'map-power',
+    size: [1280, 900],
+    act: async (page) => {
+      await page.getByRole('radio', { name: /Power/ }).click();
+      await page.waitForTimeout(600);
+    },
+  },
+  {
+    name: 'find',
+    act: async (page) => {
+      await page.keyboard.press('Control+k');
+      await page.getByLabel('Find a box, jack, lead number or finding').fill('out');
+      await page.waitForTimeout(400);
     },
   },
   { name: 'routes', act: go('Routes') },
@@ -50,12 +74,26 @@ const shots = [
     name: 'shelf',
     act: async (page) => {
       await page.getByLabel('Shelf: all rigs').click();
-      await page.getByText('1 fault').waitFor();
+      await page.getByText('1 fault').first().waitFor();
+      await page.getByRole('link', { name: 'Stage walk-on' }).waitFor();
     },
   },
   { name: 'map-tablet', size: [820, 1180] },
   { name: 'route-phone', size: [390, 844], theme: 'dark' },
 ];
+
+/** What the command line writes of the demo, as pictures: a sheet of labels, the card on a phone in the dark. */
+async function papers(browser) {
+  const demo = path.join(root, 'demo', 'pit-chair.humrig.json');
+  const [labels, card] = [path.join(root, '.cache', 'labels.pdf'), path.join(root, '.cache', 'card.html')];
+  mkdirSync(path.dirname(card), { recursive: true });
+  await node(['build/hum.mjs', 'export', demo, '--labels', labels, '--card', card, '--date', '2026-03-01']);
+  const picture = (name) => path.join(root, 'docs', 'screenshots', name);
+  await run('pdftoppm', ['-r', '90', '-png', '-singlefile', labels, picture('labels')]);
+  const page = await browser.newPage({ viewport: { width: 390, height: 844 }, colorScheme: 'dark' });
+  await page.goto(`file://${card}`);
+  await page.screenshot({ path: picture('card-phone.png') });
+}
 
 process.exitCode = await withApp(4496, async (browser, base) => {
   for (const { name, act, theme = 'light', size = [1280, 800] } of shots) {
@@ -74,4 +112,5 @@ process.exitCode = await withApp(4496, async (browser, base) => {
     await page.screenshot({ path: path.join(root, 'docs', 'screenshots', `${name}.png`) });
     await context.close();
   }
+  await papers(browser);
 });

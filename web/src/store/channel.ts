@@ -15,9 +15,13 @@ const channel = new BroadcastChannel('hum-map');
 const listeners = new Set<(message: Message) => void>();
 channel.onmessage = ({ data }: MessageEvent<Message>) => listeners.forEach((listener) => listener(data));
 
-export const tellTabs = (message: Message): void => channel.postMessage(message);
+/** Tells the other tabs; what comes to the shelf is told to this tab's own shelf too. */
+export function tellTabs(message: Message): void {
+  channel.postMessage(message);
+  if (message.kind === 'shelf') listeners.forEach((listener) => listener(message));
+}
 
-/** Hears what other tabs tell, not what this one does. */
+/** Hears what other tabs tell, and what comes to the shelf from this one. */
 export function onTold(listener: (message: Message) => void): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);
