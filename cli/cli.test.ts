@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
-import { build as bundle } from 'esbuild';
+import { PDFDocument } from '@cantoo/pdf-lib';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -35,18 +35,15 @@ const spoil: Record<string, EditCall> = {
   },
 };
 
-beforeAll(async () => {
-  await bundle({
-    entryPoints: [path.resolve('cli/main.ts')],
-    outfile: program,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    banner: {
-      js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
-    },
-    logLevel: 'error',
+/** The program as it is shipped, in a folder of its own. */
+const BUNDLE =
+  "import { bundle } from './scripts/build.mjs'; await bundle('cli/main.ts', 'hum', false, process.argv[1]);";
+
+beforeAll(() => {
+  const built = spawnSync(process.execPath, ['--input-type=module', '-e', BUNDLE, folder], {
+    encoding: 'utf8',
   });
+  expect(built.stderr).toBe('');
   writeFileSync(at('sound.json'), writeRig(fourCable()));
   for (const [name, call] of Object.entries(spoil))
     writeFileSync(at(`${name}.json`), writeRig(edited(fourCable(), call)));
@@ -155,6 +152,61 @@ describe('the others', () => {
     expect(readFileSync(at('map.svg'), 'utf8')).toContain('SEND 1');
     expect(json(['validate', at('sound.json')]).value).toMatchObject({ ok: true, leads: 6 });
     expect(JSON.parse(hum(['schema']).stdout)).toHaveProperty('properties.boxes');
+  });
+  test('levels: where nothing is meant to clip, headroom is what is left from peak to ceiling', () => {
+    type Stop = { averageDbu: number; peakDbu: number; meantToClip: boolean } & Record<
+      'ceilingDbu' | 'headroomDb',
+      number | null
+    >;
+    const { routes } = json(['levels', at('sound.json')]).value as { routes: { stops: Stop[] }[] };
+    const stops = routes.flatMap((route) => route.stops);
+    const limited = stops.filter((stop) => stop.headroomDb !== null && !stop.meantToClip);
+    expect(limited.length).toBeGreaterThan(3);
+    for (const { peakDbu, ceilingDbu, headroomDb } of limited)
+      expect(headroomDb).toBeCloseTo(ceilingDbu! - peakDbu, 9);
+    expect(stops.every(({ peakDbu, averageDbu }) => peakDbu > averageDbu)).toBe(true);
+    expect(hum(['levels', at('sound.json')]).stdout).toContain('RETURN of Valve head');
+  });
+});
+
+describe('papers', () => {
+  const sizes = async (file: string) => {
+    const pdf = await PDFDocument.load(readFileSync(file));
+    return pdf.getPages().map((page) => [Math.round(page.getWidth()), Math.round(page.getHeight())]);
+  };
+  const day = ['--date', '2026-03-01'];
+
+  test('the sheet twice on one day is the same bytes; A4 or Letter as asked', async () => {
+    for (const name of ['a.pdf', 'b.pdf'])
+      expect(hum(['export', at('sound.json'), '--pdf', at(name), ...day])).toMatchObject({
+        status: 0,
+        stderr: '',
+      });
+    expect(readFileSync(at('a.pdf')).equals(readFileSync(at('b.pdf')))).toBe(true);
+    expect(new Set((await sizes(at('a.pdf'))).flat())).toEqual(new Set([595, 842]));
+    hum(['export', at('sound.json'), '--pdf', at('letter.pdf'), '--paper', 'letter', ...day]);
+    expect(new Set((await sizes(at('letter.pdf'))).flat())).toEqual(new Set([612, 792]));
+  });
+  test('labels to wrap and to fold differ; the card is one page without scripts', async () => {
+    hum(['export', at('sound.json'), '--labels', at('wrap.pdf'), ...day]);
+    hum(['export', at('sound.json'), '--labels', at('flag.pdf'), '--flag', ...day]);
+    expect(readFileSync(at('wrap.pdf')).equals(readFileSync(at('flag.pdf')))).toBe(false);
+    expect(await sizes(at('flag.pdf'))).toHaveLength(1);
+    hum(['export', at('sound.json'), '--card', at('card.html')]);
+    const card = readFileSync(at('card.html'), 'utf8');
+    expect(card).toContain('SEND 1');
+    expect(card).not.toContain('<script');
+    expect(card.length).toBeLessThan(300_000);
+  });
+  test.each([
+    [['--pdf', 'x.pdf', '--paper', 'a3'], /--paper wants a4 or letter, not "a3"/],
+    [['--labels', 'x.pdf', '--date', 'soon'], /--date wants a date/],
+    [['--pdf', path.join(folder, 'no', 'such', 'place.pdf')], /cannot write/],
+    [[], /export wants/],
+  ] as [string[], RegExp][])('export %j: exit 2 and the reason', (args, message) => {
+    const result = hum(['export', at('sound.json'), ...args]);
+    expect([result.status, result.stdout]).toEqual([2, '']);
+    expect(result.stderr).toMatch(message);
   });
 });
 

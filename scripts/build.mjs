@@ -3,12 +3,12 @@ import { existsSync, readdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { bin, isBuilt, node, root, sourceStamp, writeStamp } from './lib.mjs';
 
-/** Bundles an entry for Node. What it imports lazily comes in chunks of its own: a short command reads little. */
+/** Bundles an entry for Node into a folder (from the root, or absolute). What it imports lazily comes in chunks of its own: a short command reads little. */
 export async function bundle(entry, name, external, folder = 'build') {
   const { build } = await import('esbuild');
   await build({
     entryPoints: [{ in: path.join(root, entry), out: name }],
-    outdir: path.join(root, folder),
+    outdir: path.resolve(root, folder),
     outExtension: { '.js': '.mjs' },
     chunkNames: `${name}-[hash]`,
     splitting: true,
