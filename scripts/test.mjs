@@ -30,10 +30,14 @@ function addReport(name, file, code, read) {
   }
 }
 
+/** The browser, and what the end-to-end tests read PDF files with. */
 async function ensureChromium() {
-  if (hasCommand('chromium')) return true;
+  const there = () => hasCommand('chromium') && hasCommand('pdftotext');
+  if (there()) return true;
   if (!hasCommand('apt-get') || process.getuid?.() !== 0) {
-    console.log('No chromium found. Install your system’s package `chromium`, then run npm test again.');
+    console.log(
+      'No chromium or pdftotext found. Install your system’s packages `chromium` and `poppler-utils`, then run npm test again.',
+    );
     return false;
   }
   const quiet = { stdio: ['ignore', 'ignore', 'inherit'] };
@@ -43,7 +47,7 @@ async function ensureChromium() {
     ['install', '-y', '-q', '--no-install-recommends', 'chromium', 'poppler-utils'],
     quiet,
   );
-  return hasCommand('chromium');
+  return there();
 }
 
 async function lint() {

@@ -4,7 +4,8 @@ import { createRoot } from 'react-dom/client';
 import { App } from './app';
 import { loadPreferences } from './store/app';
 import { openStore } from './store/database-state';
-import { keepOffline } from './store/update';
+import { putOwedDemos } from './store/demo';
+import { keepOffline, watchController } from './store/update';
 
 /** What is first looked at is drawn by then. */
 const SETTLED_MS = 2500;
@@ -12,10 +13,14 @@ const SETTLED_MS = 2500;
 const root = document.getElementById('root');
 if (!root) throw new Error('the page has no root');
 
+watchController();
 void openStore()
   .then(loadPreferences)
   .finally(() => {
     createRoot(root).render(<App />);
     // After the first picture. Without it the app works as long as its server does; nothing else hangs on it.
-    setTimeout(() => void keepOffline().catch(() => undefined), SETTLED_MS);
+    setTimeout(() => {
+      void keepOffline().catch(() => undefined);
+      void putOwedDemos().catch(() => undefined);
+    }, SETTLED_MS);
   });

@@ -1,5 +1,6 @@
+import type { Rig } from '../../../core/rig';
 import { readText } from '../worker/reading';
-import { database } from './app';
+import { database, now } from './app';
 import { importRig } from './files';
 
 /** The demo rigs, each in a chunk of its own: most starts need none of them, the first start one. */
@@ -8,29 +9,44 @@ const DEMOS = [
   () => import('../../../demo/stage-walk-on.humrig.json?raw'),
 ] as const;
 
+/** Noted from the first start until every demo is on the shelf: since when they are owed. */
+const OWED = 'hum-map-demos-owed';
+
 const WHILE_LOOKED_AT_MS = 3000;
 
-/** Reads a demo like any file and puts it on the shelf; returns its id. */
-async function put(load: (typeof DEMOS)[number]): Promise<string> {
-  const read = await readText((await load()).default);
-  if (!read.ok) throw new Error(`the demo rig does not pass: ${read.problems[0]?.reason ?? ''}`);
-  return importRig(read.rig, 'keep-both', { demo: true });
+/** Reads a demo like any file. */
+async function read(load: (typeof DEMOS)[number]): Promise<Rig> {
+  const result = await readText((await load()).default);
+  if (!result.ok) throw new Error(`the demo rig does not pass: ${result.problems[0]?.reason ?? ''}`);
+  return result.rig;
 }
 
 /** Puts fresh copies of the demo rigs on the shelf. */
 export async function restoreDemo(): Promise<void> {
   // One after the other: the order on the shelf is that of their making, the first on top.
-  for (const load of DEMOS.toReversed()) await put(load);
+  for (const load of DEMOS.toReversed()) await importRig(await read(load), 'keep-both', { demo: true });
+}
+
+/** Puts the demos on the shelf that a first start left for later, in this page or in one closed too early. */
+export async function putOwedDemos(): Promise<void> {
+  const at = localStorage.getItem(OWED);
+  if (at === null) return;
+  // All of one moment: the shelf then keeps the order of their names. One that does not come is owed on.
+  for (const load of DEMOS.slice(1)) {
+    const rig = await read(load);
+    if ((await database.heads.get(rig.id)) === undefined)
+      await importRig(rig, 'keep-both', { demo: true, at });
+  }
+  localStorage.removeItem(OWED);
 }
 
 /** On the first start under this address: the demo. Returns the id to open, or null if there are rigs already. */
 export async function firstStart(): Promise<string | null> {
   if ((await database.heads.count()) > 0) return null;
-  const [first, ...rest] = DEMOS;
-  const id = await put(first);
-  // The others come while the first is looked at; one that does not come can be restored from the shelf.
-  setTimeout(() => {
-    for (const load of rest) void put(load).catch(() => undefined);
-  }, WHILE_LOOKED_AT_MS);
+  const at = now();
+  const id = await importRig(await read(DEMOS[0]), 'keep-both', { demo: true, at });
+  // The others come while the first is looked at.
+  localStorage.setItem(OWED, at);
+  setTimeout(() => void putOwedDemos().catch(() => undefined), WHILE_LOOKED_AT_MS);
   return id;
 }

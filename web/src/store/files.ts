@@ -52,21 +52,22 @@ export async function readFile(file: File): Promise<ImportResult> {
 /**
  * Puts a read rig on the shelf. A rig of its id in the bin does not count: it is moved to another id there.
  * @param mode on a clash: keep both (the new one gets an id of its own), or the old one goes to the bin
+ * @param at the moment it is said to have come, ISO
  */
 export async function importRig(
   rig: Rig,
   mode: 'keep-both' | 'replace',
-  more: { demo?: boolean } = {},
+  { at = now(), ...more }: { demo?: boolean; at?: string } = {},
 ): Promise<string> {
   const head = await database.heads.get(rig.id);
   if (head && head.binned === null && mode === 'keep-both') {
     const id = await freeRigId(database, rig.id);
-    await createRig(database, { ...rig, id, title: `${rig.title} (copy)` }, now(), more);
+    await createRig(database, { ...rig, id, title: `${rig.title} (copy)` }, at, more);
     tellTabs({ kind: 'shelf', rig: id });
     return id;
   }
   if (head) await moveAside(rig.id);
-  await createRig(database, rig, now(), more);
+  await createRig(database, rig, at, more);
   tellTabs({ kind: 'shelf', rig: rig.id });
   return rig.id;
 }

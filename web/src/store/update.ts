@@ -15,6 +15,21 @@ const HOUR_MS = 3_600_000;
 let workbox: Workbox | null = null;
 let asked = false;
 
+/**
+ * Hears from the page's first moment when another worker takes it over: a tab may take the newer build
+ * into use before this one has registered anything. The worker of the very first visit is no newer build.
+ */
+export function watchController(): void {
+  if (!('serviceWorker' in navigator)) return;
+  const { serviceWorker } = navigator;
+  let served = serviceWorker.controller !== null;
+  serviceWorker.addEventListener('controllerchange', () => {
+    if (asked) window.location.reload();
+    else if (served) useUpdate.setState({ state: 'in force' });
+    served = true;
+  });
+}
+
 /** Registers the worker that serves the app offline. Does nothing where the browser has none. */
 export async function keepOffline(): Promise<void> {
   if (!('serviceWorker' in navigator) || import.meta.env.DEV) return;
@@ -22,10 +37,6 @@ export async function keepOffline(): Promise<void> {
   const wb = new Registration('/sw.js');
   workbox = wb;
   wb.addEventListener('waiting', () => useUpdate.setState({ state: 'waiting' }));
-  wb.addEventListener('controlling', ({ isUpdate, isExternal }) => {
-    if (asked) window.location.reload();
-    else if ((isUpdate ?? false) || (isExternal ?? false)) useUpdate.setState({ state: 'in force' });
-  });
   await wb.register();
   setInterval(() => void wb.update().catch(() => undefined), HOUR_MS);
 }
