@@ -13,6 +13,7 @@ import {
   type Lead,
   type LeadKind,
   type Rig,
+  takesLine,
 } from '../rig';
 import { leadKindFor } from '../cables';
 import { memoBy } from '../units';
@@ -175,6 +176,20 @@ function levelOf(jack: Jack, mode: JackMode | undefined): Level | null {
   return (nominal.low ?? nominal.value) >= -8 ? 'line' : null;
 }
 
+const modeOf = (view: View, { box, jack }: JackEnd) => view.resolved.jackMode(box, jack).mode;
+
+/** The level an output gives: where it only hands on what comes in, as a DI's through jack does, the level of that. */
+function givenBy(view: View, end: JackEnd, seen: readonly Jack[] = []): Level | null {
+  const { box, jack } = end;
+  const into = view.resolved
+    .patch(box)
+    .patch.wires.find(({ to }) => 'jack' in to && to.jack === jack.id)?.from;
+  const handed = into && 'jack' in into ? box.jacks.find((one) => one.id === into.jack) : undefined;
+  if (handed?.direction !== 'in') return levelOf(jack, modeOf(view, end));
+  const run = runsOf(view).find(({ to }) => to.box === box && to.jack === handed);
+  return run && !seen.includes(jack) ? givenBy(view, run.from, [...seen, jack]) : null;
+}
+
 /** Which pairs work badly: too hot for what hears it, or lost in its noise. A quiet pedal into a mic input is no mismatch. */
 const MISMATCHED: readonly string[] = ['line > mic', 'line > instrument', 'instrument > line', 'mic > line'];
 
@@ -190,9 +205,10 @@ const levelMode: Rule = {
       if (from.jack.direction !== 'out' || to.jack.direction !== 'in' || seen.has(lead.id)) return [];
       // Most jacks are for instruments, in every mode they have.
       if (isPlain(from.jack) && isPlain(to.jack)) return [];
-      const level = ({ box, jack }: JackEnd) => levelOf(jack, view.resolved.jackMode(box, jack).mode);
-      const [a, b] = [level(from), level(to)];
+      const mode = modeOf(view, to);
+      const [a, b] = [givenBy(view, from), levelOf(to.jack, mode)];
       if (!a || !b || !MISMATCHED.includes(`${a} > ${b}`)) return [];
+      if (a === 'line' && b === 'instrument' && takesLine(mode)) return [];
       seen.add(lead.id);
       return [
         {

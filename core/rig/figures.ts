@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
 import { clone } from './clone';
-import type { Box, Figure } from './types';
+import type { Box, Figure, JackMode } from './types';
 
 /** Where a figure stands in a box. */
 export type FigurePath =
@@ -76,6 +76,13 @@ export type FigureEntry = {
 };
 
 const keysOf = <T extends object>(table: T): (keyof T)[] => Object.keys(table) as (keyof T)[];
+
+/** Line level with room for its peaks: +4 dBu and 14 dB. */
+const TAKES_LINE_DBU = 18;
+
+/** Whether an input takes line level, whatever it was made for: a passive DI does, a pedal does not. */
+export const takesLine = (mode: JackMode | undefined): boolean =>
+  mode?.maxDbu !== undefined && (mode.maxDbu.low ?? mode.maxDbu.value) >= TAKES_LINE_DBU;
 
 /** Every figure of a box, jacks first, in the order of the box. */
 export function figuresOf(box: Box): readonly FigureEntry[] {

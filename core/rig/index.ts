@@ -9,7 +9,7 @@ export {
 } from './edits';
 export { carryOver } from './carry';
 export { outletWant, outletWantId } from './outlet-want';
-export { figureKey, figuresOf, type FigureEntry, type FigurePath } from './figures';
+export { figureKey, figuresOf, takesLine, type FigureEntry, type FigurePath } from './figures';
 export {
   historyOf,
   recordOf,

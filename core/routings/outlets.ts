@@ -1,5 +1,5 @@
 // From where a routing ends to every place that must be heard.
-import { sameJack, type JackRef, type Rig } from '../rig';
+import { sameJack, takesLine, type JackRef, type Rig } from '../rig';
 import { wantedOutputs, type Outlet } from '../signal';
 import { abilitiesOf, type Abilities, type Amplifier, type Load, type Unit } from './abilities';
 import { CannotBeHad, inMode, joined, need, nothing, type Wanted } from './bind';
@@ -127,9 +127,10 @@ export function feeds(
       continue;
     }
     const from = need(free.shift(), `${unit.box.name} has no output left for ${nameOf(goal)}.`);
-    const level = inMode(rig, from, 'line');
     const balanced = unit.box.jacks.find((jack) => jack.id === from.jack)?.balance !== 'unbalanced';
     const di = goal.kind === 'desk' && !balanced ? dis.shift() : undefined;
+    const intoDi = di?.box.jacks.find((jack) => jack.id === di.into.jack)?.modes[0];
+    const level = inMode(rig, from, di && !takesLine(intoDi) ? 'instrument' : 'line');
     if (di) {
       // What the through jack hands on is one more output.
       if (di.through) free.push(di.through);

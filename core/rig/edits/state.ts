@@ -17,6 +17,16 @@ type At = { readonly box: string; readonly scope: Scope };
 
 const blockIn = (box: BoxDraft, id: string) => byId(box.blocks, id, `block of ${box.name}`);
 
+type BlockDraft = BoxDraft['blocks'][number];
+
+/** A block with its twins on the other legs of a split: they are one switch. */
+function onOneSwitch(box: BoxDraft, block: BlockDraft): readonly BlockDraft[] {
+  const first = block.twinOf ?? block.id;
+  const hasThem = (other: BlockDraft) =>
+    block.states.every(({ id }) => other.states.some((s) => s.id === id));
+  return box.blocks.filter((other) => (other.id === first || other.twinOf === first) && hasThem(other));
+}
+
 /** Sets a value at rest, or in a layer above it; null in a layer means back to what lies below. */
 function setLayered<T>(
   draft: RigDraft,
@@ -43,11 +53,12 @@ export const stateEdits = {
       args.state === null || block.states.some((state) => state.id === args.state),
       `${block.name} has no state "${args.state}".`,
     );
-    setLayered(
-      draft,
-      { key: `${args.box}/${args.block}`, value: args.state, scope: args.scope, part: 'blocks' },
-      (state) => (block.state = state),
-    );
+    for (const one of onOneSwitch(boxIn(draft, args.box), block))
+      setLayered(
+        draft,
+        { key: `${args.box}/${one.id}`, value: args.state, scope: args.scope, part: 'blocks' },
+        (state) => (one.state = state),
+      );
   }),
 
   setMode: edit<At & { jack: string; mode: string | null }>('Change jack mode', (draft, args) => {
