@@ -3,6 +3,7 @@ import { useRig, useSession, useSteps } from '../rig/context';
 import { slug, writeRig } from '../../../core/rig';
 import { Button } from '../parts/button';
 import { saveText } from '../store/files';
+import { troubleWords } from '../store/trouble';
 import { Find } from './find';
 import { FirstLine } from './first-line';
 import { PreferencesMenu } from './preferences-menu';
@@ -69,12 +70,6 @@ function Steps() {
     </div>
   );
 }
-
-/** What the store's own words mean to somebody with a rig. */
-const troubleWords = (trouble: string) =>
-  /quota|no room|disk/i.test(trouble)
-    ? 'there is no room left in this browser’s storage.'
-    : `${trouble.replace(/\.$/, '')}.`;
 
 /** The one bar: rig, views as words, sound, undo, saved. */
 export function TopBar() {

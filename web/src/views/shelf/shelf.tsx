@@ -6,6 +6,7 @@ import { Busy, Empty } from '../../parts/empty';
 import { PreferencesMenu } from '../../shell/preferences-menu';
 import { database, now, today, useNotice } from '../../store/app';
 import { restoreDemo } from '../../store/demo';
+import { troubleWords } from '../../store/trouble';
 import { addRig, exportRig, importRig, readFile, saveText, type ImportResult } from '../../store/files';
 import { count } from '../../../../core/units';
 import { binRig, rawRecords, restoreRig } from '../../store/rigs';
@@ -37,9 +38,7 @@ export function Shelf() {
   const act = (work: Promise<unknown>) =>
     void work
       .then(refresh)
-      .catch((error: unknown) =>
-        say(`The store refused: ${error instanceof Error ? error.message : String(error)}`, 'bad'),
-      );
+      .catch((error: unknown) => say(`The store refused: ${troubleWords(error)}`, 'bad'));
 
   const makeNew = () =>
     act(
