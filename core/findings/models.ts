@@ -1,31 +1,40 @@
 import type { Block, Box, EditCall, SingleEdit } from '../rig';
-import { graphOf, isOn, type Path, type Section } from '../signal';
+import { graphOf, isOn, type Graph, type Path, type Section } from '../signal';
+import { memoBy } from '../units';
 import { blockPart, scopeOf, type Found, type Rule, type View } from './finding';
 
 const on = (section: Section) => isOn(section.state);
 
 /** What hangs between a loop block's send and return: the blocks a signal leaving by the send would pass. */
-export function hanging(view: View, box: Box, loop: Block): readonly { box: Box; block: Block }[] {
-  const graph = graphOf(view.rig, view.setting);
-  const start = graph.nodes.findIndex(
-    (n) => n.type === 'port' && n.box === box.id && n.block === loop.id && n.port === 'send',
-  );
-  const found: { box: Box; block: Block }[] = [];
-  const seen = new Set([start]);
-  const queue = start < 0 ? [] : [start];
-  for (let at = queue.shift(); at !== undefined; at = queue.shift())
-    for (const edge of (graph.out[at] ?? []).map((n) => graph.edges[n])) {
-      if (!edge || seen.has(edge.to)) continue;
-      seen.add(edge.to);
-      const node = graph.nodes[edge.to];
-      if (node?.type === 'port' && node.box === box.id && node.block === loop.id) continue;
-      const owner = node?.type === 'port' ? view.resolved.boxes.get(node.box) : undefined;
-      const block = node?.type === 'port' ? owner?.blocks.find((b) => b.id === node.block) : undefined;
-      if (owner && block) found.push({ box: owner, block });
-      queue.push(edge.to);
-    }
-  return found;
-}
+export const hanging = (view: View, box: Box, loop: Block): readonly Hung[] =>
+  hangingIn(graphOf(view.rig, view.setting), view.resolved.boxes, box, loop);
+
+type Hung = { readonly box: Box; readonly block: Block };
+
+// Kept by the graph, which sounds share; the boxes of one graph are the same.
+const hangingIn = memoBy(
+  (graph: Graph, _boxes: ReadonlyMap<string, Box>, _box: Box, loop: Block) => [graph, loop],
+  (graph: Graph, boxes: ReadonlyMap<string, Box>, box: Box, loop: Block): readonly Hung[] => {
+    const start = graph.nodes.findIndex(
+      (n) => n.type === 'port' && n.box === box.id && n.block === loop.id && n.port === 'send',
+    );
+    const found: Hung[] = [];
+    const seen = new Set([start]);
+    const queue = start < 0 ? [] : [start];
+    for (let at = queue.shift(); at !== undefined; at = queue.shift())
+      for (const edge of (graph.out[at] ?? []).map((n) => graph.edges[n])) {
+        if (!edge || seen.has(edge.to)) continue;
+        seen.add(edge.to);
+        const node = graph.nodes[edge.to];
+        if (node?.type === 'port' && node.box === box.id && node.block === loop.id) continue;
+        const owner = node?.type === 'port' ? boxes.get(node.box) : undefined;
+        const block = node?.type === 'port' ? owner?.blocks.find((b) => b.id === node.block) : undefined;
+        if (owner && block) found.push({ box: owner, block });
+        queue.push(edge.to);
+      }
+    return found;
+  },
+);
 
 type Loop = {
   readonly box: Box;

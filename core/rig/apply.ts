@@ -44,7 +44,12 @@ export function applyEdit(rig: Rig, call: EditCall): Applied {
   const edited = step[0] as Rig;
   const lengths = lengthChanges(rig, edited);
   const [final, more, moreInverse] = produceWithPatches(edited as RigDraft, (draft) => {
-    for (const lead of draft.leads) lead.lengthM = lengths.get(lead.id) ?? lead.lengthM;
+    // Read outside the draft: each lead read inside it costs a draft of its own.
+    edited.leads.forEach((lead, i) => {
+      const lengthM = lengths.get(lead.id);
+      const changed = lengthM === undefined ? undefined : draft.leads[i];
+      if (changed && lengthM !== undefined) changed.lengthM = lengthM;
+    });
   });
   return {
     rig: final,

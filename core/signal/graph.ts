@@ -11,7 +11,7 @@ import {
   type Wire,
 } from '../rig';
 import { memoBy } from '../units';
-import { isOn, resolve, settingParts, type Resolved, type Run } from './resolve';
+import { isOn, resolve, type Resolved, type Run } from './resolve';
 
 /** How the signal gets from one node to the next. */
 export type Via =
@@ -283,5 +283,30 @@ function compute(rig: Rig, setting: Setting): Graph {
   return { nodes, edges, out, blockOf, blocks, sources, outputs };
 }
 
+/** What of a sound shapes the graph: who plays, inner wirings, loops on or off, mutes. Most sounds share one shape. */
+const shapeOf = (rig: Rig, setting: Setting): string => {
+  const resolved = resolve(rig, setting);
+  const shape = [resolved.guitar?.id ?? ''];
+  for (const box of rig.boxes) {
+    if (box.patches.length > 1) shape.push(resolved.patch(box).patch.id);
+    for (const block of box.blocks) {
+      const { state } = resolved.blockState(box, block);
+      if (state.mutes) shape.push(`${block.id} mutes`);
+      else if (block.role === 'loop' && isOn(state)) shape.push(`${block.id} on`);
+    }
+    shape.push('');
+  }
+  return shape.join('|');
+};
+
 /** The signal graph by (jack or port, channel), for one setting; only the sound's own guitar plays. */
-export const graphOf: (rig: Rig, setting: Setting) => Graph = memoBy(settingParts, compute);
+export const graphOf: (rig: Rig, setting: Setting) => Graph = memoBy(
+  (rig: Rig, setting: Setting) => [
+    rig.boxes,
+    rig.leads,
+    rig.variants,
+    setting.variant,
+    shapeOf(rig, setting),
+  ],
+  compute,
+);

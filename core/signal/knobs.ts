@@ -11,13 +11,18 @@ export type DeadKnob = { readonly box: Box; readonly control: Control };
 export function deadKnobs(rig: Rig, variant: string | null): readonly DeadKnob[] {
   const live = new Set<string>();
   const used = new Set<string>();
+  const passed = new Set<unknown>();
   for (const setting of settingsOf(rig, variant))
-    for (const path of trace(rig, setting).paths)
-      for (const step of path.steps) {
+    for (const { steps } of trace(rig, setting).paths) {
+      // Sounds that differ in no way share their steps.
+      if (passed.has(steps)) continue;
+      passed.add(steps);
+      for (const step of steps) {
         if (step.type === 'lead') continue;
         used.add(step.box);
         live.add(step.type === 'jack' ? `${step.box}/jack/${step.jack}` : `${step.box}/block/${step.block}`);
       }
+    }
   const held = new Set(
     wiring(rig, variant).flatMap(({ from, to }) => [...from, ...to].map((ref) => `${ref.box}/${ref.jack}`)),
   );

@@ -185,19 +185,36 @@ function cyclesOf(graph: Graph): readonly Cycle[] {
   });
 }
 
+/** What of a trace hangs on the graph alone: the ways as steps, and the blocks that two channels of one pass. */
+type Ways = Omit<Trace, 'paths'> & {
+  readonly ways: readonly { readonly steps: readonly Step[]; readonly stereo: ReadonlySet<string> }[];
+};
+
+const waysOf = memoBy(
+  (graph: Graph) => [graph],
+  (graph: Graph): Ways => {
+    const { ways, truncated } = follow(graph);
+    const grouped = new Map<string, { steps: readonly Step[]; edges: (readonly Edge[])[] }>();
+    for (const way of ways) {
+      const steps = stepsOf(graph, way.start, way.edges);
+      const key = steps.map(stepKey).join(' ');
+      const known = grouped.get(key);
+      if (known) known.edges.push(way.edges);
+      else grouped.set(key, { steps, edges: [way.edges] });
+    }
+    return {
+      ways: [...grouped.values()].map(({ steps, edges }) => ({ steps, stereo: stereoBlocks(graph, edges) })),
+      ends: endsOf(graph),
+      cycles: cyclesOf(graph),
+      truncated,
+    };
+  },
+);
+
 function compute(rig: Rig, setting: Setting): Trace {
-  const graph = graphOf(rig, setting);
-  const { ways, truncated } = follow(graph);
-  const grouped = new Map<string, { steps: readonly Step[]; edges: (readonly Edge[])[] }>();
-  for (const way of ways) {
-    const steps = stepsOf(graph, way.start, way.edges);
-    const key = steps.map(stepKey).join(' ');
-    const known = grouped.get(key);
-    if (known) known.edges.push(way.edges);
-    else grouped.set(key, { steps, edges: [way.edges] });
-  }
-  const paths = [...grouped.values()].flatMap(({ steps, edges }): Path[] => {
-    const sections = sectionsOf(rig, setting, steps, stereoBlocks(graph, edges));
+  const { ways, ...rest } = waysOf(graphOf(rig, setting));
+  const paths = ways.flatMap(({ steps, stereo }): Path[] => {
+    const sections = sectionsOf(rig, setting, steps, stereo);
     const [first, last] = [sections[0], sections.at(-1)];
     if (!first || !last) return [];
     return [
@@ -210,7 +227,7 @@ function compute(rig: Rig, setting: Setting): Trace {
       },
     ];
   });
-  return { paths, ends: endsOf(graph), cycles: cyclesOf(graph), truncated };
+  return { paths, ...rest };
 }
 
 /** Every way from the sound's guitar to what is heard, where signals end, and cycles, for one setting. */

@@ -65,6 +65,7 @@ function compute(rig: Rig, setting: Setting): Resolved {
     ['variant', variant?.state],
   ] as const;
   const guitar = guitarOf(rig, sound);
+  const states = new Map<Block, { readonly state: BlockState; readonly from: Layer }>();
   return {
     sound,
     guitar,
@@ -75,10 +76,14 @@ function compute(rig: Rig, setting: Setting): Resolved {
       to: chosen(to, guitar?.id),
     })),
     blockState: (box, block) => {
+      const known = states.get(block);
+      if (known) return known;
       const [id, from] = lookUp(layers, 'blocks', `${box.id}/${block.id}`);
       const state = block.states.find((s) => s.id === (id ?? block.state)) ?? block.states[0];
       if (!state) throw new Error(`block ${box.id}/${block.id} has no state`);
-      return { state, from };
+      const found = { state, from };
+      states.set(block, found);
+      return found;
     },
     jackMode: (box, jack) => {
       const [id, from] = lookUp(layers, 'modes', `${box.id}/${jack.id}`);
