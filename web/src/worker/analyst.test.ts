@@ -115,6 +115,23 @@ describe('the analyst', () => {
     expect(log).toEqual(['open 0', 'ask findings', 'ask routes']);
   });
 
+  test('findings once asked for are worked out with the next edit, before they are asked for; unasked no more', async () => {
+    const log: string[] = [];
+    const a = start([], log);
+    await a.ask<'findings'>(findings);
+    log.length = 0;
+    unplug();
+    const early = a.ask<'findings'>(findings);
+    expect((await early).result[0]!.code).toBe('SAFE-NOLOAD');
+    expect(log).toEqual(['patch 1', 'ask findings']);
+    session.undo();
+    session.redo();
+    session.undo();
+    const { revision, result } = await a.ask<'findings'>({ ...findings, sound: 'sound-1' });
+    expect([revision, result]).toEqual([4, []]);
+    expect(log.slice(2)).toEqual(['patch 2', 'ask findings', 'patch 3', 'patch 4', 'ask findings']);
+  });
+
   test.each(['throws', 'silent'] as const)(
     'a worker that %s is ended, and another begins from the document',
     async (fault) => {

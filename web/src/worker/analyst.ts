@@ -31,6 +31,13 @@ function patience(ms: number): { late: Promise<never>; done: () => void } {
   return { late, done: () => clearTimeout(timer) };
 }
 
+type Ahead = {
+  readonly key: string;
+  readonly revision: number;
+  readonly answer: Promise<Answered<'findings'>>;
+  asked: boolean;
+};
+
 /** Begins to analyse a session's rig: the document crosses whole once, then each edit as its patch. */
 export function startAnalyst(
   session: Session,
@@ -48,12 +55,30 @@ export function startAnalyst(
     if (running === failed) running = open(workers.instead(failed));
   }
 
+  // The findings are what an edit is waited for: they are worked out while the screen still draws the edit.
+  let standing: QueryOf<'findings'> | null = null;
+  let ahead: Ahead | null = null;
+
   const stop = session.onChange((patches) => {
     const at = running;
     const { rig, revision } = session.state.getState();
     const sent = patches === null ? at.api.open(rig, revision) : at.api.patch([...patches], revision);
     sent.catch(() => again(at));
+    // Nobody asked for the last ones: nobody looks at findings now.
+    if (ahead?.asked === false) standing = null;
+    ahead = standing && { key: JSON.stringify(standing), revision, asked: false, answer: attempt(standing) };
+    ahead?.answer.catch(() => undefined);
   });
+
+  /** The findings that are on their way already, if they are what is asked for. */
+  function underWay<K extends Kind>(query: QueryOf<K>): Promise<Answered<K>> | null {
+    if (query.kind !== 'findings') return null;
+    standing = query;
+    const { revision } = session.state.getState();
+    if (ahead?.revision !== revision || ahead.key !== JSON.stringify(query)) return null;
+    ahead.asked = true;
+    return ahead.answer as Promise<Answered<Kind>> as Promise<Answered<K>>;
+  }
 
   async function attempt<K extends Kind>(query: QueryOf<K>): Promise<Answered<K>> {
     const at = running;
@@ -84,9 +109,7 @@ export function startAnalyst(
     ask: <K extends Kind>(query: QueryOf<K>) =>
       new Promise<Answered<K>>((resolve, reject) =>
         queue(RANK[query.kind] ?? 2, () => {
-          attempt<K>(query)
-            .catch(() => attempt<K>(query))
-            .then(resolve, reject);
+          (underWay<K>(query) ?? attempt<K>(query)).catch(() => attempt<K>(query)).then(resolve, reject);
         }),
       ),
     end: stop,
