@@ -32,9 +32,10 @@ const starts = Array.from({ length: 5 }, () => {
 });
 results.push({ what: 'command line start-up', value: median(starts), budget: 700, unit: 'ms' });
 
-/** What a first visitor's browser fetches and how soon the demo's map stands; then edits to painted findings. */
-async function inBrowser(browser, base) {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+/** A first visit in a browser that is open: a fresh profile, nothing cached, to the demo's map. */
+async function firstVisit(browser, base) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
   const scripts = [];
   page.on('response', (response) => {
     if (response.request().resourceType() === 'script') scripts.push(response.url());
@@ -43,7 +44,15 @@ async function inBrowser(browser, base) {
   await page.goto(base);
   await page.locator('[data-part="box:valve-head"]').first().waitFor();
   const painted = performance.now() - start;
-  const own = scripts.filter((url) => url.endsWith('.js') && !url.includes('.worker-'));
+  await context.close();
+  return { scripts, painted };
+}
+
+/** What a first visitor's browser fetches and how soon the demo's map stands; then edits to painted findings. */
+async function inBrowser(browser, base) {
+  const visits = [];
+  for (let i = 0; i < 5; i += 1) visits.push(await firstVisit(browser, base));
+  const own = visits[0].scripts.filter((url) => url.endsWith('.js') && !url.includes('.worker-'));
   const bytes = own.reduce(
     (sum, url) => sum + gzipSync(readFileSync(path.join(root, 'build', 'web', new URL(url).pathname))).length,
     0,
@@ -54,8 +63,10 @@ async function inBrowser(browser, base) {
     budget: 220,
     unit: 'kB gzip',
   });
+  const painted = median(visits.map((visit) => visit.painted));
   results.push({ what: 'demo’s map painted', value: painted, budget: 1500, unit: 'ms' });
 
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${base}/shelf`);
   await page.getByLabel('Rig files to import').setInputFiles(largeFile);
   await page.getByRole('link', { name: /Large rig/ }).click();
@@ -83,6 +94,9 @@ async function inBrowser(browser, base) {
     await page.locator('[data-testid="map"]').focus();
     await page.keyboard.press(i % 2 === 0 ? 'u' : 'Control+z');
     times.push(await took);
+    // The next edit comes when this one is drawn whole, as from a person.
+    await page.locator('[data-testid="map"][aria-busy="false"]').waitFor();
+    await page.waitForTimeout(100);
   }
   results.push({ what: 'edit → new findings painted', value: median(times), budget: 33, unit: 'ms' });
 }

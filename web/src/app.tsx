@@ -1,5 +1,5 @@
-import { lazy, Suspense, type ReactNode } from 'react';
-import { Navigate, Outlet, createBrowserRouter } from 'react-router';
+import type { ComponentType } from 'react';
+import { Outlet, createBrowserRouter, replace } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { FaultPage } from './parts/boundary';
 import { Busy } from './parts/empty';
@@ -8,16 +8,8 @@ import { NoticeLine } from './shell/notice';
 import { StoreGuard } from './shell/store-guard';
 import { FirstStart } from './views/shelf/first-start';
 
-const Shelf = lazy(async () => ({ default: (await import('./views/shelf/shelf')).Shelf }));
 const importShell = () => import('./rig/rig-shell');
-const RigShell = lazy(async () => ({ default: (await importShell()).RigShell }));
-const GearView = lazy(async () => ({ default: (await import('./views/gear/gear')).GearView }));
-const RoutesView = lazy(async () => ({ default: (await import('./views/routes/routes-view')).RoutesView }));
 const importMap = () => import('./views/map/map-view');
-const MapView = lazy(async () => ({ default: (await importMap()).MapView }));
-const CablesView = lazy(async () => ({ default: (await import('./views/cables/cables-view')).CablesView }));
-const BenchView = lazy(async () => ({ default: (await import('./views/bench/bench-view')).BenchView }));
-const SheetView = lazy(async () => ({ default: (await import('./views/sheet/sheet-view')).SheetView }));
 
 // A start that will end on a map fetches it, and begins its worker, at once: not after the shell and the rig.
 if (/^\/(rig\/[^/]+(\/map)?)?$/.test(window.location.pathname)) {
@@ -26,8 +18,19 @@ if (/^\/(rig\/[^/]+(\/map)?)?$/.test(window.location.pathname)) {
   void importMap();
 }
 
-/** Each view comes in a chunk of its own, fetched when it is first looked at. */
-const view = (element: ReactNode) => <Suspense fallback={<Busy what="Opening" />}>{element}</Suspense>;
+/**
+ * Each view comes in a chunk of its own, fetched by the router before it turns to it: a page that waits inside
+ * React is held back for a third of a second after it has come.
+ */
+const view = (load: () => Promise<ComponentType>) => ({
+  lazy: async () => ({ Component: await load() }),
+});
+
+const Opening = () => (
+  <main>
+    <Busy what="Opening" />
+  </main>
+);
 
 const router = createBrowserRouter([
   {
@@ -40,23 +43,24 @@ const router = createBrowserRouter([
       </>
     ),
     errorElement: <FaultPage />,
+    HydrateFallback: Opening,
     children: [
       { path: '/', element: <FirstStart /> },
-      { path: '/shelf', element: view(<Shelf />) },
+      { path: '/shelf', ...view(async () => (await import('./views/shelf/shelf')).Shelf) },
       {
         path: '/rig/:id',
-        element: view(<RigShell />),
+        ...view(async () => (await importShell()).RigShell),
         children: [
-          { index: true, element: <Navigate to="map" replace /> },
-          { path: 'gear', element: view(<GearView />) },
-          { path: 'routes', element: view(<RoutesView />) },
-          { path: 'map', element: view(<MapView />) },
-          { path: 'cables', element: view(<CablesView />) },
-          { path: 'bench', element: view(<BenchView />) },
-          { path: 'sheet', element: view(<SheetView />) },
+          { index: true, loader: () => replace('map') },
+          { path: 'gear', ...view(async () => (await import('./views/gear/gear')).GearView) },
+          { path: 'routes', ...view(async () => (await import('./views/routes/routes-view')).RoutesView) },
+          { path: 'map', ...view(async () => (await importMap()).MapView) },
+          { path: 'cables', ...view(async () => (await import('./views/cables/cables-view')).CablesView) },
+          { path: 'bench', ...view(async () => (await import('./views/bench/bench-view')).BenchView) },
+          { path: 'sheet', ...view(async () => (await import('./views/sheet/sheet-view')).SheetView) },
         ],
       },
-      { path: '*', element: <Navigate to="/shelf" replace /> },
+      { path: '*', loader: () => replace('/shelf') },
     ],
   },
 ]);

@@ -1,5 +1,5 @@
-import { useEffect, useMemo, useState } from 'react';
-import { Outlet, useNavigate, useParams, useSearchParams } from 'react-router';
+import { useEffect, useEffectEvent, useMemo, useState } from 'react';
+import { Outlet, useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { saveText } from '../store/files';
 import { database } from '../store/app';
 import { enterRoom, type Room } from '../store/room';
@@ -24,26 +24,32 @@ function OpenRig({ room, analyst }: { room: Extract<Room, { ok: true }>; analyst
   const rig = useSession(session, (state) => state.rig);
   const readOnly = useSession(session, (state) => state.readOnly);
   const [params, setParams] = useSearchParams();
+  const { pathname } = useLocation();
   // Held here, so that quick keys meet what the last one did; the address follows, for reloads and links.
   const [soundId, setSoundId] = useState(() => params.get('sound'));
   const [selection, setSelection] = useState(() => readSelection(params.get('sel')));
   const selected = selection ? `${selection.type}:${selection.id}` : null;
 
-  useEffect(() => {
+  const follow = useEffectEvent(() => {
+    const wanted = [
+      ['sound', soundId],
+      ['sel', selected],
+    ] as const;
+    // An address that says so already is left alone: a view that is on its way would not arrive.
+    if (wanted.every(([name, is]) => params.get(name) === is)) return;
     setParams(
       (old) => {
         const next = new URLSearchParams(old);
-        for (const [name, value] of [
-          ['sound', soundId],
-          ['sel', selected],
-        ] as const)
-          if (value === null) next.delete(name);
-          else next.set(name, value);
+        for (const [name, is] of wanted)
+          if (is === null) next.delete(name);
+          else next.set(name, is);
         return next;
       },
       { replace: true },
     );
-  }, [soundId, selected, setParams]);
+  });
+  // A link to another view may have dropped them.
+  useEffect(() => follow(), [soundId, selected, pathname]);
 
   const value = useMemo((): RigRoom => {
     const sound =
