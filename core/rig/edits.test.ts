@@ -211,6 +211,7 @@ test('several edits together are undone as one, or not done at all', () => {
 test('tags and ids made from names are told apart', () => {
   expect(makeTag('Fuzz', new Set())).toBe('FUZZ');
   expect(makeTag('Overdrive', new Set())).toBe('OVRDRV');
+  expect(makeTag('In-ear pack', new Set())).toBe('INEAR');
   expect(makeTag('Fuzz', new Set(['FUZZ']))).toBe('FUZZ2');
   expect(makeTag('Valve head', new Set(['VALVE']))).toBe('VALVH');
   expect(freshId('fuzz', new Set(['fuzz', 'fuzz-2']))).toBe('fuzz-3');

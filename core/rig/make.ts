@@ -27,7 +27,8 @@ export function makeTag(name: string, taken: ReadonlySet<string>): string {
     .normalize('NFKD')
     .toUpperCase()
     .match(/[A-Z0-9]+/g) ?? ['BOX'];
-  const first = words[0] ?? 'BOX';
+  // Two letters alone say nothing: IN-EAR, not IN.
+  const first = words[0] && words[0].length > 2 ? words[0] : words.slice(0, 2).join('');
   const short = first.length <= LIMITS.tagLength ? first : consonants(first).slice(0, LIMITS.tagLength);
   const initials =
     words.length > 1

@@ -24,7 +24,9 @@ export function Blocks({ box }: { box: Box }) {
   const { rig, setting, scope, readOnly } = useRig();
   const commit = useCommit();
   const resolved = resolve(rig, setting);
-  const blocks = box.blocks.filter((block) => block.states.length > 1);
+  // A twin on another leg is on the switch of its original.
+  const blocks = box.blocks.filter((block) => block.states.length > 1 && block.twinOf === undefined);
+  const hasTwin = (id: string) => box.blocks.some((block) => block.twinOf === id);
   if (blocks.length === 0) return null;
   return (
     <Section title="State" open>
@@ -34,7 +36,10 @@ export function Blocks({ box }: { box: Box }) {
           commit({ edit: 'setBlockState', arguments: { box: box.id, block: block.id, state: to, scope } });
         return (
           <div key={block.id} className="flex flex-wrap items-center justify-between gap-x-2 gap-y-1">
-            <span className="text-sm">{block.name}</span>
+            <span className="text-sm">
+              {block.name}
+              {hasTwin(block.id) ? <span className="text-xs text-muted"> on both legs</span> : null}
+            </span>
             <Ways
               label={`State of ${block.name}`}
               value={state.id}

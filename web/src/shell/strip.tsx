@@ -4,8 +4,8 @@ import { resolve, type Layer } from '../../../core/signal';
 import { useCommit, useRig } from '../rig/context';
 import { useAnalysis } from '../worker/use-analysis';
 
-/** Blocks that a press changes: on and off, or the channels of a preamp. */
-const switchable = (block: Block) => block.states.length > 1;
+/** Blocks that a press changes: on and off, or the channels of a preamp. Twins go with their originals. */
+const switchable = (block: Block) => block.states.length > 1 && block.twinOf === undefined;
 
 type Entry = { readonly box: Box; readonly block: Block };
 

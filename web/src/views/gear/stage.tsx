@@ -21,8 +21,8 @@ function Plate({ box }: { box: Box }) {
         onClick={() => select(chosen ? null : { type: 'box', id: box.id })}
         className={`w-full rounded border px-2.5 py-1.5 text-left ${chosen ? 'border-select bg-select-tint' : 'border-line bg-raised hover:border-ink'}`}
       >
-        <span className="flex items-baseline justify-between gap-2">
-          <span className="min-w-0 font-semibold break-words">{box.name}</span>
+        <span className="flex flex-wrap items-baseline justify-between gap-x-2">
+          <span className="max-w-full font-semibold break-words">{box.name}</span>
           <span className="font-mono text-xs text-muted">{box.tag}</span>
         </span>
         <span className="block text-xs text-muted">

@@ -1,7 +1,7 @@
 import { useNavigate } from 'react-router';
 import { severityCounts } from '../../../../core/findings';
 import { SEVERITIES, sources, type RoutingChange } from '../../../../core/rig';
-import { count, formatLength } from '../../../../core/units';
+import { count, formatLength, inWords } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
@@ -176,9 +176,13 @@ export function RoutesView() {
   const take = (change: RoutingChange) => {
     const refused = commit({ edit: 'takeRouting', arguments: change });
     if (refused !== null) return;
-    say(
-      `${change.name}: ${count(change.put.length, 'lead')} to fetch, ${change.move.length} moved, ${change.away.length} put away. One undo takes it back.`,
-    );
+    const leads = [
+      [change.put.length, 'to fetch'],
+      [change.move.length, 'moved'],
+      [change.away.length, 'put away'],
+    ] as const;
+    const words = leads.filter(([n]) => n > 0).map(([n, what]) => `${count(n, 'lead')} ${what}`);
+    say(`${change.name}: ${words.length > 0 ? inWords(words) : 'no lead moves'}. One undo takes it back.`);
     void navigate(`/rig/${rig.id}/map`);
   };
   if (sources(rig).length === 0)
