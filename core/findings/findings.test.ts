@@ -209,3 +209,15 @@ describe.each(CASES.map((c) => [c.code, c] as const))('%s', (code, c) => {
     );
   });
 });
+
+test('a lead in a jack no path names is not said to belong into the open right half of a stereo output', () => {
+  const rig = build(
+    'guitar, unit, chorus, combo',
+    'guitar/out > multi-effects/input',
+    'multi-effects/out-1-l > combo/input',
+    'multi-effects/send-2 > chorus/in',
+  );
+  expect(found(rig, 'WIRE-GRID').flatMap(({ data }) => data.wanted)).toEqual(['send-1']);
+  const used = plugged(rig, 'multi-effects/send-1 > .');
+  expect(found(used, 'WIRE-GRID')).toEqual([]);
+});

@@ -23,6 +23,8 @@ type Mix = { readonly wanted: Jack; readonly plugged: Jack };
 /** Jacks the path names without a lead, each with a jack of its direction and flow that has a lead and no wire. */
 function mixUps(view: View, box: Box, patch: Patch): readonly Mix[] {
   const wired = named(patch);
+  // What goes another way while this jack is open may well be open: the right half of a stereo output.
+  const mayBeOpen = new Set(patch.wires.map((wire) => wire.whileOpen));
   const audio = box.jacks.filter(isAudio);
   const stray = audio.filter((jack) => !wired.has(jack.id) && !isFree(view, box, jack));
   const found: Mix[] = [];
@@ -30,6 +32,7 @@ function mixUps(view: View, box: Box, patch: Patch): readonly Mix[] {
     const wanted = audio.find(
       (jack) =>
         wired.has(jack.id) &&
+        !mayBeOpen.has(jack.id) &&
         jack.direction === plugged.direction &&
         jack.carries === plugged.carries &&
         isFree(view, box, jack) &&

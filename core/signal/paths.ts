@@ -54,7 +54,8 @@ const stepKey = (step: Step) =>
       ? `${step.box}/${step.jack}`
       : `${step.box}:${step.block}`;
 
-const stepsOf = (graph: Graph, start: number, edges: readonly Edge[]): readonly Step[] => {
+/** @param normals whether a jack that hears another one, nothing being plugged into it, is a step */
+const stepsOf = (graph: Graph, start: number, edges: readonly Edge[], normals: boolean): readonly Step[] => {
   const steps: Step[] = [];
   const push = (step: Step) => {
     const last = steps.at(-1);
@@ -69,7 +70,7 @@ const stepsOf = (graph: Graph, start: number, edges: readonly Edge[]): readonly 
   visit(start);
   for (const edge of edges) {
     if (edge.via.type === 'lead') push({ type: 'lead', lead: edge.via.lead });
-    visit(edge.to);
+    if (normals || edge.via.type !== 'normal') visit(edge.to);
   }
   return steps;
 };
@@ -196,11 +197,11 @@ const waysOf = memoBy(
     const { ways, truncated } = follow(graph);
     const grouped = new Map<string, { steps: readonly Step[]; edges: (readonly Edge[])[] }>();
     for (const way of ways) {
-      const steps = stepsOf(graph, way.start, way.edges);
-      const key = steps.map(stepKey).join(' ');
+      // A mono lead that both halves of a stereo input hear is one way, not two.
+      const key = stepsOf(graph, way.start, way.edges, false).map(stepKey).join(' ');
       const known = grouped.get(key);
       if (known) known.edges.push(way.edges);
-      else grouped.set(key, { steps, edges: [way.edges] });
+      else grouped.set(key, { steps: stepsOf(graph, way.start, way.edges, true), edges: [way.edges] });
     }
     return {
       ways: [...grouped.values()].map(({ steps, edges }) => ({ steps, stereo: stereoBlocks(graph, edges) })),

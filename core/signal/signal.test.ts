@@ -95,6 +95,18 @@ describe('normalled jacks', () => {
 });
 
 describe('mono and stereo', () => {
+  test('a mono lead that both halves of a stereo input hear is one way', () => {
+    const rig = build(
+      'guitar, midi delay, combo',
+      'guitar/out > midi-delay/in-l',
+      'midi-delay/out-l > combo/input',
+    );
+    expect(route(rig)).toHaveLength(1);
+    const both = plugged(rig, '. > midi-delay/in-r');
+    expect(route(both)).toHaveLength(1);
+    expect(trace(rig, SOUND).paths[0]!.steps).toEqual(trace(both, SOUND).paths[0]!.steps);
+  });
+
   test('an unplugged right output is summed into the left', () => {
     const rig = fourCable();
     const left = (r: Rig) => graphOf(r, SOUND).edges.filter((e) => e.via.type === 'wire').length;

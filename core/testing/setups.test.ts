@@ -4,18 +4,11 @@ import { patchUp } from '../bench';
 import { judge, sentenceOf } from '../findings';
 import { cardOf } from '../planner';
 import { makeSound, rowsOf, wiresOfRows, type EditCall, type Rig } from '../rig';
-import { TEMPLATES, type Code } from '../routings';
+import { TEMPLATES } from '../routings';
 import { settingsOf, trace } from '../signal';
 import { build, edited } from './build';
+import { take } from './setup-kit';
 
-function take(rig: Rig, code: Code): Rig {
-  const card = cardOf(
-    rig,
-    TEMPLATES.find((t) => t.code === code)!,
-  );
-  if (!card.can) throw new Error(card.reason);
-  return edited(rig, { edit: 'takeRouting', arguments: card.change });
-}
 const set = (block: string, state: string, sound?: string): EditCall => ({
   edit: 'setBlockState',
   arguments: {

@@ -29,3 +29,17 @@ export function useMedia(query: string): boolean {
   }, [query]);
   return matches;
 }
+
+/** Whether something has been so for some time: short waits are not worth a word. */
+export function useLasting(is: boolean, forMs: number): boolean {
+  const [lasting, setLasting] = useState(false);
+  useEffect(() => {
+    if (!is) return;
+    const timer = setTimeout(() => setLasting(true), forMs);
+    return () => {
+      clearTimeout(timer);
+      setLasting(false);
+    };
+  }, [is, forMs]);
+  return is && lasting;
+}

@@ -16,23 +16,25 @@ export function FirstLine() {
     );
   const link = 'rounded font-semibold underline underline-offset-2';
   return (
-    <p className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-hair bg-select-tint px-3 py-1 text-sm">
-      <span>
-        Demo rig: yours to spoil.{' '}
-        <Link className={link} to="/shelf?act=new">
-          New rig
-        </Link>{' '}
-        ·{' '}
-        <Link className={link} to="/shelf?act=import">
-          Import
-        </Link>
-      </span>
-      <span className="text-xs text-muted">
-        No rigs of your own under this address yet. Rigs made under another address or port are still there.
-      </span>
-      <Button look="quiet" className="ml-auto min-h-6" aria-label="Close this line" onClick={close}>
+    <div className="flex items-start gap-x-3 border-t border-hair bg-select-tint px-3 py-1 text-sm">
+      <p className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-3">
+        <span>
+          Demo rig: yours to spoil.{' '}
+          <Link className={link} to="/shelf?act=new">
+            New rig
+          </Link>{' '}
+          ·{' '}
+          <Link className={link} to="/shelf?act=import">
+            Import
+          </Link>
+        </span>
+        <span className="text-xs text-muted">
+          No rigs of your own under this address yet. Rigs made under another address or port are still there.
+        </span>
+      </p>
+      <Button look="quiet" className="min-h-6" aria-label="Close this line" onClick={close}>
         ×
       </Button>
-    </p>
+    </div>
   );
 }

@@ -3,7 +3,7 @@ import { pickUp } from '../../../../core/cables';
 import type { MapDrawing } from '../../../../core/drawing';
 import { refOf } from '../../../../core/rig';
 import { Busy } from '../../parts/empty';
-import { useMedia, useSize } from '../../parts/use-size';
+import { useLasting, useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';
 import type { Emphasis, EmphasisOf } from '../../pen/look';
 import { useRig, type Selection } from '../../rig/context';
@@ -15,6 +15,8 @@ import { Ghosts } from './ghosts';
 import { onActKey } from './keys';
 
 const GLIDE_MS = 150;
+/** Only what takes longer than this is said to be under way. */
+const SLOW_MS = 300;
 /** From this zoom on every jack has its name. */
 const NAMES_AT = 1.4;
 
@@ -110,6 +112,7 @@ export function MapPane() {
     : null;
   const { value: drawing, stale, fault } = useAnalysis<'map'>(query);
   useSteady(drawing, pane, zoom, chosenBox);
+  const slow = useLasting(stale && drawing !== null, SLOW_MS);
 
   const frame = map.ringed[0] ?? selection;
   const framed = frame
@@ -193,6 +196,14 @@ export function MapPane() {
           <Busy what="Drawing the map" />
         ) : null}
       </div>
+      {slow ? (
+        <p
+          role="status"
+          className="absolute top-2 right-4 rounded border border-line bg-raised px-2 py-0.5 text-sm text-muted"
+        >
+          Drawing the map …
+        </p>
+      ) : null}
       {fault !== null ? (
         <p role="alert" className="border-t border-fault bg-fault-tint px-3 py-1 text-sm text-fault">
           The analysis failed ({fault}). What is shown is the last good map.

@@ -1,0 +1,228 @@
+import { STANDING_CAUTIONS, type Sheet } from '../../../../core/papers';
+import { formatLength } from '../../../../core/units';
+import { Drawn, noEmphasis } from '../../pen/drawn';
+import { usePreferences } from '../../store/app';
+
+export function MapSheets({ sheet }: { sheet: Sheet }) {
+  const { map, mapSheets, title } = sheet;
+  return (
+    <>
+      {mapSheets.map((part, i) => (
+        <section key={`${part.x} ${part.y}`} className="sheet-map" aria-label={`Map, sheet ${i + 1}`}>
+          <h3 className="sheet-title">
+            Map{mapSheets.length > 1 ? `, sheet ${i + 1} of ${mapSheets.length}` : ''}
+          </h3>
+          <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Map">
+            <svg
+              role="img"
+              aria-label={`Map of ${title}`}
+              width={part.width * part.scale}
+              height={part.height * part.scale}
+              viewBox={`${part.x} ${part.y} ${part.width} ${part.height}`}
+              className="block"
+            >
+              <Drawn drawing={map} emphasisOf={noEmphasis} />
+            </svg>
+          </div>
+          {part.edges.length > 0 ? <p className="font-mono text-xs">{part.edges.join('   ')}</p> : null}
+        </section>
+      ))}
+    </>
+  );
+}
+
+const cell = 'border border-hair px-1.5 py-0.5 align-top';
+
+export function Tables({ sheet }: { sheet: Sheet }) {
+  const { units } = usePreferences();
+  const { schedule } = sheet;
+  return (
+    <>
+      <section aria-label="Leads">
+        <h3 className="sheet-title">Leads</h3>
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              {['No.', 'From', 'To', 'Kind', 'Plugs', 'Length'].map((head) => (
+                <th key={head} scope="col" className={`${cell} text-left`}>
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {schedule.rows
+              .filter((row) => row.state !== 'put away')
+              .map((row) => (
+                <tr key={row.id}>
+                  <td className={`${cell} font-mono`}>{row.number}</td>
+                  <td className={`${cell} font-mono`}>{row.from}</td>
+                  <td className={`${cell} font-mono`}>{row.to}</td>
+                  <td className={cell}>{row.kind}</td>
+                  <td className={cell}>
+                    {row.plugs}
+                    {row.adapters.length > 0 ? `, adapter ${row.adapters.join(', ')}` : ''}
+                  </td>
+                  <td className={`${cell} font-mono`}>
+                    {formatLength(row.lengthM, units)}
+                    {row.toBeMade ? ', to be made' : ''}
+                  </td>
+                </tr>
+              ))}
+          </tbody>
+          <tfoot>
+            <tr>
+              <td className={cell} colSpan={5}>
+                {schedule.totals.map((t) => `${t.kind} ${t.count}`).join(', ')}
+              </td>
+              <td className={`${cell} font-mono`}>{formatLength(schedule.all.metres, units)}</td>
+            </tr>
+          </tfoot>
+        </table>
+      </section>
+      {sheet.settings.length > 0 ? (
+        <section aria-label="Settings">
+          <h3 className="sheet-title">Settings at rest</h3>
+          <ul className="grid grid-cols-1 gap-x-6 text-sm sm:grid-cols-2 print:grid-cols-2">
+            {sheet.settings.map((setting) => (
+              <li
+                key={`${setting.box} ${setting.what}`}
+                className="flex justify-between border-b border-hair"
+              >
+                <span>
+                  {setting.box}: {setting.what}
+                </span>
+                <span className="font-mono">{setting.value || 'not recorded'}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+    </>
+  );
+}
+
+export function Sounds({ sheet }: { sheet: Sheet }) {
+  return (
+    <section aria-label="Sounds">
+      <h3 className="sheet-title">Sounds</h3>
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Table of sounds">
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              <th scope="col" className={`${cell} text-left`}>
+                Box
+              </th>
+              {sheet.sounds.map((sound) => (
+                <th key={sound.id} scope="col" className={`${cell} text-left`}>
+                  {sound.name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            <tr>
+              <th scope="row" className={`${cell} text-left font-normal`}>
+                guitar
+              </th>
+              {sheet.sounds.map((sound) => (
+                <td key={sound.id} className={cell}>
+                  {sound.guitar}
+                </td>
+              ))}
+            </tr>
+            {sheet.columns.map((name, i) => (
+              <tr key={name}>
+                <th scope="row" className={`${cell} text-left font-mono font-normal`}>
+                  {name}
+                </th>
+                {sheet.sounds.map((sound) => (
+                  <td
+                    key={sound.id}
+                    className={`${cell} ${sound.states[i] === 'off' ? 'text-muted' : 'font-semibold'}`}
+                  >
+                    {sound.states[i]}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <ul className="pt-1 text-xs">
+        {sheet.routes.map((route) => (
+          <li key={`${route.sound} ${route.text}`}>
+            <span className="font-semibold">{route.sound}</span>{' '}
+            <span className="font-mono">{route.text}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+export function Judged({ sheet }: { sheet: Sheet }) {
+  return (
+    <section aria-label="Cautions">
+      <h3 className="sheet-title">Cautions</h3>
+      {sheet.findings.length === 0 ? (
+        <p className="text-sm">Nothing found in what is judged.</p>
+      ) : (
+        <ul className="text-sm">
+          {sheet.findings.map((line) => (
+            <li key={line.key} className="break-inside-avoid border-b border-hair py-0.5">
+              <span className="font-semibold uppercase">{line.severity}</span>{' '}
+              {line.sounds.length > 0 ? `(${line.sounds.join(', ')}) ` : ''}
+              {line.text} <span className="text-muted">{line.why}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {sheet.accepted.length > 0 ? (
+        <ul className="text-xs">
+          {sheet.accepted.map((line) => (
+            <li key={line.key}>
+              accepted: {line.text} ({line.accepted?.reason})
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      <p className="pt-1 text-xs">Not judged yet: {sheet.notJudged.join(', ')}.</p>
+      <p className="pt-1 text-xs">{STANDING_CAUTIONS}</p>
+    </section>
+  );
+}
+
+export function Walk({ sheet }: { sheet: Sheet }) {
+  const { units } = usePreferences();
+  return (
+    <section aria-label="Patch-up" className="sheet-break">
+      <h3 className="sheet-title">Patch-up</h3>
+      {sheet.walk.map(({ title, steps }) => (
+        <div key={title} className="break-inside-avoid pb-1 text-sm">
+          <h4 className="font-semibold">{title}</h4>
+          <ul>
+            {steps.map((step) => (
+              <li key={step.id} className="flex gap-2 border-b border-hair py-0.5">
+                <span aria-hidden="true" className="mt-1 inline-block size-3 shrink-0 border border-ink" />
+                <span>
+                  {step.lead ? (
+                    <>
+                      <span className="font-mono">
+                        {step.lead.number}: {step.lead.from} → {step.lead.to}
+                      </span>{' '}
+                      {step.lead.kind} {formatLength(step.lead.lengthM, units)}
+                    </>
+                  ) : (
+                    step.text
+                  )}
+                  {step.caution ? <span className="text-muted"> {step.caution}</span> : null}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </div>
+      ))}
+    </section>
+  );
+}
