@@ -44,6 +44,15 @@ describe('layers', () => {
     },
   );
 
+  test('the service row stands inside the height of the pane where it fits, under everything else', () => {
+    const rig = referenceRig();
+    const tall = draw(rig, 'power', { leastHeight: 1200 });
+    expect(tall.height).toBe(draw(rig, 'signal', { leastHeight: 1200 }).height);
+    const supply = plates(tall).find((plate) => plate.part?.id === 'supply')!;
+    for (const plate of plates(tall))
+      if (plate !== supply) expect(plate.y + plate.h).toBeLessThanOrEqual(supply.y);
+  });
+
   test.each(rigs)(
     '%s: every lead of a layer is drawn from pin to pin, over the pale leads of sound',
     (_name, rig) => {

@@ -2,7 +2,7 @@ import { leadLevels } from '../level';
 import type { Rig, Setting } from '../rig';
 import { formatDb, memoBy, type LengthUnit } from '../units';
 import { settingParts } from '../signal';
-import { drawBeside } from './beside';
+import { drawBeside, serviceRow } from './beside';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
 import { elsewhereOf, isOther, type Elsewhere, type Layer } from './layers';
@@ -134,11 +134,13 @@ const pale = (item: Item): readonly Item[] =>
 function draw(request: MapRequest, level: Level): MapDrawing {
   const { rig, setting, width, view, layer = 'signal' } = request;
   const model = modelOf(rig, setting, level, view.chosen ?? []);
-  const base = placeAll(rig, model, {
-    pane: width,
-    leastHeight: request.leastHeight ?? 0,
-    open: new Set(isOther(layer) ? [] : view.open),
-  });
+  const place = (leastHeight: number) =>
+    placeAll(rig, model, { pane: width, leastHeight, open: new Set(isOther(layer) ? [] : view.open) });
+  const wanted = request.leastHeight ?? 0;
+  const bare = place(wanted);
+  // The service row stands inside the height asked for, not below it: it is what its layer is about.
+  const row = serviceRow(rig, bare, layer).placement.height - bare.height;
+  const base = row > 0 ? place(Math.max(0, wanted - row)) : bare;
   const beside = isOther(layer) ? drawBeside(rig, setting, layer, base, view) : null;
   const placement = beside
     ? { ...base, frames: beside.placement.frames, height: beside.placement.height }
