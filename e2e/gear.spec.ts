@@ -71,6 +71,15 @@ test('a figure from the manual leaves the list of assumed ones; a bad one is ref
   await saved(page);
   await page.getByRole('button', { name: 'Close the facts' }).click();
   await expect(list.getByRole('button', { name: /SPK IN: impedance/ })).toHaveCount(0);
+
+  // A long list is shown as far as it is read.
+  await page.getByLabel('Gear in one line').fill('unit x3');
+  await page.keyboard.press('Enter');
+  const more = list.getByRole('button', { name: /^Show \d+ more/ });
+  await expect(list.getByRole('listitem')).toHaveCount(100);
+  const hidden = Number(/\d+/.exec(await more.innerText())?.[0]);
+  await more.click();
+  await expect(list.getByRole('listitem')).toHaveCount(100 + hidden);
 });
 
 test('sounds: new, renamed, moved, on another guitar; a state of its own goes back to rest', async ({

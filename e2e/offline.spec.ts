@@ -67,6 +67,7 @@ test('works with the server stopped, after one visit: reload, deep link, edit, e
   await saved(page);
   for (const view of ['Routes', 'Map', 'Cables', 'Bench', 'Sheet']) {
     await page.getByRole('link', { name: view, exact: true }).click();
+    await expect(page).toHaveURL(new RegExp(`/${view.toLowerCase()}`));
     await page.reload();
     await expect(page.getByRole('link', { name: view, exact: true })).toHaveAttribute('aria-current', 'page');
     await expect(page.getByRole('main')).not.toBeEmpty();

@@ -95,8 +95,14 @@ export function TopBar() {
             <NavLink
               key={view.path}
               to={{ pathname: `/rig/${rig.id}/${view.path}`, search }}
-              className={({ isActive }) =>
-                `flex min-h-7 items-center rounded px-2 text-sm ${isActive ? 'bg-ink text-on-ink' : 'text-muted hover:text-ink'}`
+              className={({ isActive, isPending }) =>
+                `flex min-h-7 items-center rounded px-2 text-sm ${
+                  isActive
+                    ? 'bg-ink text-on-ink'
+                    : isPending
+                      ? 'bg-raised text-ink'
+                      : 'text-muted hover:text-ink'
+                }`
               }
             >
               {view.name}

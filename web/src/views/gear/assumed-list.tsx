@@ -1,12 +1,20 @@
+import { useState } from 'react';
 import { count, formatQuantity } from '../../../../core/units';
+import { Button } from '../../parts/button';
 import { Busy } from '../../parts/empty';
 import { useRig } from '../../rig/context';
 import { useAnalysis } from '../../worker/use-analysis';
+
+/** More rows than anybody reads at once slow every edit down. */
+const FIRST = 100;
 
 /** The figures nobody has looked up yet, those that most rests on first. */
 export function AssumedList() {
   const { rig, select } = useRig();
   const { value, fault } = useAnalysis<'assumed'>({ kind: 'assumed' });
+  const [all, setAll] = useState(false);
+  const shown = (value ?? []).slice(0, all ? undefined : FIRST);
+  const hidden = (value ?? []).length - shown.length;
   const tagOf = (id: string) => rig.boxes.find((box) => box.id === id)?.tag ?? '';
   const reads = (findings: number, cards: number) =>
     [findings > 0 ? count(findings, 'finding') : '', cards > 0 ? count(cards, 'routing') : '']
@@ -22,7 +30,7 @@ export function AssumedList() {
       {fault !== null ? <p className="text-xs text-danger">{fault}</p> : null}
       {value === null ? <Busy what="Counting" /> : null}
       <ul className="text-sm">
-        {(value ?? []).map(({ box, key, of, what, unit, value: figure, findings, cards }) => (
+        {shown.map(({ box, key, of, what, unit, value: figure, findings, cards }) => (
           <li key={`${box} ${key}`} className="border-t border-hair">
             <button
               type="button"
@@ -41,6 +49,11 @@ export function AssumedList() {
           </li>
         ))}
       </ul>
+      {hidden > 0 ? (
+        <Button look="quiet" onClick={() => setAll(true)}>
+          Show {hidden} more
+        </Button>
+      ) : null}
     </section>
   );
 }
