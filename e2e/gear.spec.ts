@@ -126,6 +126,15 @@ test('the first start opens the demo’s map with one line; a bad address leads 
   await expect(page.getByText('This rig is not on this shelf')).toBeVisible();
   await page.getByRole('button', { name: 'To the shelf' }).click();
   await expect(page.getByRole('list', { name: 'Rigs' }).getByRole('listitem')).toHaveCount(3);
+  // Back leads where one came from, by a link as by a short address.
+  await page.getByRole('link', { name: 'Pit chair' }).click();
+  await expect(page).toHaveURL(/\/pit-chair\/map/);
+  await page.goBack();
+  await expect(page).toHaveURL(/\/shelf$/);
+  await page.goto('/rig/pit-chair');
+  await expect(page).toHaveURL(/\/pit-chair\/map/);
+  await page.goBack();
+  await expect(page).toHaveURL(/\/shelf$/);
   await page.goto('/');
   await expect(page).toHaveURL(/\/shelf/);
 });

@@ -1,5 +1,5 @@
 import type { ComponentType } from 'react';
-import { Outlet, createBrowserRouter, replace } from 'react-router';
+import { Navigate, Outlet, createBrowserRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { FaultPage } from './parts/boundary';
 import { Busy } from './parts/empty';
@@ -51,7 +51,7 @@ const router = createBrowserRouter([
         path: '/rig/:id',
         ...view(async () => (await importShell()).RigShell),
         children: [
-          { index: true, loader: () => replace('map') },
+          { index: true, element: <Navigate to="map" replace /> },
           { path: 'gear', ...view(async () => (await import('./views/gear/gear')).GearView) },
           { path: 'routes', ...view(async () => (await import('./views/routes/routes-view')).RoutesView) },
           { path: 'map', ...view(async () => (await importMap()).MapView) },
@@ -60,7 +60,7 @@ const router = createBrowserRouter([
           { path: 'sheet', ...view(async () => (await import('./views/sheet/sheet-view')).SheetView) },
         ],
       },
-      { path: '*', loader: () => replace('/shelf') },
+      { path: '*', element: <Navigate to="/shelf" replace /> },
     ],
   },
 ]);

@@ -77,7 +77,7 @@ export function RigLine({ entry, acts }: { entry: ShelfEntry; acts: RigActs }) {
     <li className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-b border-hair px-4 py-2.5 last:border-b-0 sm:grid-cols-[minmax(0,1fr)_15rem_9rem_auto]">
       <div className="min-w-0">
         <Link
-          to={`/rig/${head.id}`}
+          to={`/rig/${head.id}/map`}
           className="block truncate rounded text-base font-semibold hover:underline"
           title={head.title}
         >
