@@ -9,6 +9,7 @@ import { markOf, plateItems, text, type MapView } from './plates';
 import { boxOfText, overlaps, type Item, type Rect } from './primitives';
 import { LANE, Router, type RouteEnd } from './router';
 import { SIZE, up } from './sizes';
+import { MOST_DRAWN, stubsOf, type Job, type Stubs } from './stubs';
 
 /** Between pins of a plate, when their names do not stand between them. */
 const PIN = 18;
@@ -45,7 +46,7 @@ export function serviceRow(
     const own = rig.boxes.filter(
       (box) => box.place === frame.id && isSilentBox(box) && jacksOf(box, layer).length > 0,
     );
-    let [x, y] = [frame.rect.x + LANE, top + SIZE.gapY];
+    let [x, y] = [frame.rect.x + LANE, top + SIZE.gapY + LANE];
     for (const box of own) {
       const jacks = jacksOf(box, layer);
       const room = frame.rect.w - 2 * LANE;
@@ -181,23 +182,19 @@ export function drawBeside(
         : [],
     ),
   );
-  const router = new Router(placement.width, placement.height);
-  for (const { rect } of placement.placed) router.block(rect);
   const jobs = leads
-    .flatMap((lead) => {
+    .flatMap((lead): Job[] => {
       const [from, to] = [endOf(lead.from), endOf(lead.to)];
       return from && to ? [{ lead, from, to }] : [];
     })
     .sort((a, b) => span(a.from, a.to) - span(b.from, b.to) || a.lead.number - b.lead.number);
-  const routed = jobs.flatMap(({ lead, from, to }, i): Routed[] => {
-    const points = router.route(from, to, i + 1);
-    return points ? [{ lead, points, isPatch: false, tail: false }] : [];
-  });
   const words = [...plates, ...names].flatMap((item) =>
     item.type === 'text' ? [boxOfText(item, textWidth(item.text, item.face, item.size))] : [],
   );
-  const sleeves = placeSleeves(routed, [...words, ...placement.placed.map(({ rect }) => rect)], placement);
-  const hops = hopsOf(routed);
+  const taken = [...words, ...placement.placed.map(({ rect }) => rect)];
+  const tagOf = (id: string) => rig.boxes.find((box) => box.id === id)?.tag ?? '';
+  const drawn = jobs.length > MOST_DRAWN ? stubsOf(jobs, tagOf, taken) : linesOf(jobs, placement, taken);
+  const hops = hopsOf(drawn.routed);
   const jacks = [...pins].flatMap(([id, own]) =>
     own.map(({ jack, end, free }): Item => ({
       type: 'jack',
@@ -209,21 +206,32 @@ export function drawBeside(
       part: { type: 'jack', id: `${id}/${jack.id}` },
     })),
   );
-  const shown = names.filter(
-    (item) => !hidesAnother(item, [...placement.placed.map(({ rect }) => rect)], services),
-  );
+  const rects = placement.placed.map(({ rect }) => rect);
+  const shown = names.filter((item) => !hidesAnother(item, [...rects, ...drawn.sleeves], services));
   return {
     placement,
     items: [
       ...lines,
       ...plates,
-      ...routed.map((r, i) => pathOf(r, hops[i] ?? [], view.marks[`lead:${r.lead.id}`])),
-      ...routed.flatMap((r) => arrowOf(r, sleeves) ?? []),
+      ...drawn.routed.map((r, i) => pathOf(r, hops[i] ?? [], view.marks[`lead:${r.lead.id}`])),
+      ...drawn.marks,
       ...shown,
       ...jacks,
-      ...sleeves.map((sleeve) => ({ ...sleeve, ...markOf(view, sleeve.part) })),
+      ...drawn.sleeves.map((sleeve) => ({ ...sleeve, ...markOf(view, sleeve.part) })),
     ],
   };
+}
+
+/** Every lead from end to end, the short ones first. */
+function linesOf(jobs: readonly Job[], placement: Placement, taken: readonly Rect[]): Stubs {
+  const router = new Router(placement.width, placement.height);
+  for (const { rect } of placement.placed) router.block(rect);
+  const routed = jobs.flatMap(({ lead, from, to }, i): Routed[] => {
+    const points = router.route(from, to, i + 1);
+    return points ? [{ lead, points, isPatch: false, tail: false }] : [];
+  });
+  const sleeves = placeSleeves(routed, taken, placement);
+  return { routed, sleeves, marks: routed.flatMap((r) => arrowOf(r, sleeves) ?? []) };
 }
 
 const span = (a: RouteEnd, b: RouteEnd) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);

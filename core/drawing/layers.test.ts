@@ -3,6 +3,7 @@ import type { Rig } from '../rig';
 import { build, fourCable } from '../testing/build';
 import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';
+import { inRanges, MOST_DRAWN } from './stubs';
 import { drawMap, drawProfile, overlaps, type Layer, type MapDrawing } from './index';
 
 const draw = (rig: Rig, layer: Layer, more: Partial<Parameters<typeof drawMap>[0]> = {}): MapDrawing =>
@@ -64,15 +65,30 @@ describe('layers', () => {
         const own = rig.leads
           .filter((lead) => (kinds as readonly string[]).includes(lead.kind))
           .map((lead) => lead.id);
-        expect(leads(drawing).sort()).toEqual(own.sort());
+        expect([...new Set(leads(drawing))].sort()).toEqual(own.sort());
+        const ends = own.length > MOST_DRAWN ? [0] : [0, -1];
         const pins = drawing.items.flatMap((item) => (item.type === 'jack' ? [`${item.x} ${item.y}`] : []));
         for (const item of drawing.items)
           if (item.type === 'path' && item.part && own.includes(item.part.id))
-            for (const end of [item.points[0]!, item.points.at(-1)!])
+            for (const end of ends.map((at) => item.points.at(at)!))
               expect(pins).toContain(`${end.x} ${end.y}`);
       }
     },
   );
+
+  test('more leads than can be read as lines are ends with their numbers and what they go to', () => {
+    const rig = largeRig(40, 1);
+    const drawing = draw(rig, 'power');
+    const own = rig.leads.filter((lead) => lead.kind === 'dc');
+    const sleeves = drawing.items.flatMap((item) => (item.type === 'sleeve' ? [item] : []));
+    expect(sleeves.map(({ part }) => part.id).sort()).toEqual(own.map((lead) => lead.id).sort());
+    expect(sleeves.filter(({ text }) => text.endsWith(' SUPPLY')).length).toBeGreaterThan(own.length / 2);
+    sleeves.forEach((a, i) => sleeves.slice(i + 1).forEach((b) => expect(overlaps(a, b)).toBe(false)));
+    // The one jack that holds them all says so in one word.
+    const numbers = inRanges(own.map((lead) => lead.number));
+    expect(drawing.items.filter((item) => item.type === 'text' && item.text === numbers)).toHaveLength(1);
+    expect(inRanges([7, 3, 4, 5])).toBe('3–5, 7');
+  });
 
   test.each(rigs)('%s: no plates overlap, nor does a lead of the layer pass through one', (_name, rig) => {
     for (const layer of ['control', 'power'] as const) {

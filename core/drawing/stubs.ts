@@ -1,0 +1,92 @@
+// Ends instead of lines: more leads of a layer than a drawing can be read by are told by number and far end.
+import { textWidth } from './fonts';
+import { sleeveSize, type Routed } from './leads';
+import type { MapLead } from './model';
+import { text } from './plates';
+import { boxOfText, overlaps, type Item, type Rect, type SleeveItem } from './primitives';
+import type { RouteEnd } from './router';
+import { SIZE } from './sizes';
+
+/** Up to so many leads of a layer are drawn from end to end. */
+export const MOST_DRAWN = 24;
+
+const STUB = 6;
+
+export type Job = { readonly lead: MapLead; readonly from: RouteEnd; readonly to: RouteEnd };
+
+/** The leads of a layer as they are drawn. */
+export type Stubs = {
+  readonly routed: readonly Routed[];
+  readonly sleeves: readonly SleeveItem[];
+  /** Arrows, or words at the ends. */
+  readonly marks: readonly Item[];
+};
+
+/** Lead numbers in short: `3, 40–72`. */
+export function inRanges(numbers: readonly number[]): string {
+  const runs: [number, number][] = [];
+  for (const n of [...numbers].sort((a, b) => a - b)) {
+    const last = runs.at(-1);
+    if (last && n <= last[1] + 1) last[1] = n;
+    else runs.push([n, n]);
+  }
+  return runs.map(([a, b]) => (a === b ? `${a}` : `${a}–${b}`)).join(', ');
+}
+
+const downFrom = ({ side, y }: RouteEnd, by: number) => (side === 'top' ? y - by : y + by);
+
+/**
+ * A short end at each plug: its number with the tag of what its other end goes to, or the numbers of all the leads
+ * that one jack holds.
+ * @param taken what a far end's tag must not cover; the bare number may
+ */
+export function stubsOf(jobs: readonly Job[], tagOf: (box: string) => string, taken: readonly Rect[]): Stubs {
+  const pins = new Map<string, { end: RouteEnd; held: { lead: MapLead; far: string }[] }>();
+  const routed = jobs.flatMap(({ lead, from, to }): Routed[] =>
+    (
+      [
+        [from, lead.to],
+        [to, lead.from],
+      ] as const
+    ).map(([end, far]) => {
+      const key = `${end.x} ${end.y}`;
+      const pin = pins.get(key) ?? { end, held: [] };
+      pin.held.push({ lead, far: far ? tagOf(far.box) : '' });
+      pins.set(key, pin);
+      return {
+        lead,
+        points: [
+          { x: end.x, y: end.y },
+          { x: end.x, y: downFrom(end, STUB) },
+        ],
+        isPatch: true,
+        tail: false,
+      };
+    }),
+  );
+  const sleeves: SleeveItem[] = [];
+  const marks: Item[] = [];
+  for (const { end, held } of pins.values()) {
+    const [first] = held;
+    if (!first) continue;
+    if (held.length > 1) {
+      const numbers = inRanges(held.map(({ lead }) => lead.number));
+      const y = end.side === 'top' ? end.y - STUB - 4 : end.y + STUB + 12;
+      marks.push(text(end.x, y, numbers, { face: 'mono', anchor: 'middle' }));
+      continue;
+    }
+    const { lead, far } = first;
+    const sleeve = (words: string): SleeveItem => {
+      const { w, h } = sleeveSize(words);
+      const y = downFrom(end, STUB + h / 2) - h / 2;
+      return { type: 'sleeve', x: end.x - w / 2, y, w, h, text: words, part: { type: 'lead', id: lead.id } };
+    };
+    const whole = sleeve(`${lead.number} ${far}`);
+    const isFree = [...sleeves, ...taken].every((rect) => !overlaps(rect, whole));
+    sleeves.push(isFree && far !== '' ? whole : sleeve(String(lead.number)));
+  }
+  const boxes = marks.flatMap((item) =>
+    item.type === 'text' ? [boxOfText(item, textWidth(item.text, 'mono', SIZE.text))] : [],
+  );
+  return { routed, sleeves: sleeves.filter((one) => boxes.every((rect) => !overlaps(rect, one))), marks };
+}
