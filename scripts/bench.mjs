@@ -94,9 +94,9 @@ async function inBrowser(browser, base) {
     await page.locator('[data-testid="map"]').focus();
     await page.keyboard.press(i % 2 === 0 ? 'u' : 'Control+z');
     times.push(await took);
-    // The next edit comes when this one is drawn whole, as from a person.
+    // The next edit comes when this one is drawn whole and has glided into place, as from a person.
     await page.locator('[data-testid="map"][aria-busy="false"]').waitFor();
-    await page.waitForTimeout(100);
+    await page.waitForTimeout(400);
   }
   results.push({ what: 'edit → new findings painted', value: median(times), budget: 33, unit: 'ms' });
 }
