@@ -88,8 +88,13 @@ test('by tap and tap on pedals: the first press names the jacks, the next picks 
   await part(page, 'jack:guitar/out').click();
   await expect(page.getByRole('region', { name: 'Plugging' })).toContainText('From GUITAR OUT to …');
   await part(page, 'jack:fuzz/in').click();
+  // A plugged pedal stands elsewhere: it is pressed again where it is then.
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  await expect(map(page)).toHaveAttribute('aria-busy', 'false');
   await part(page, 'jack:fuzz/out').click();
+  await expect(map(page)).toHaveAttribute('aria-busy', 'false');
   await part(page, 'jack:fuzz/out').click();
+  await expect(page.getByRole('region', { name: 'Plugging' })).toContainText('From FUZZ OUT to …');
   await part(page, 'jack:combo/input').click();
   await expect.poll(() => route(page)).toEqual(['GUITAR · Guitar', 'FUZZ · Fuzz', 'COMBO · Combo']);
   await page.locator('[data-testid="map"] [data-group="sleeve:lead-1"] [data-part]').first().click();
