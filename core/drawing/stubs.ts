@@ -64,29 +64,27 @@ export function stubsOf(jobs: readonly Job[], tagOf: (box: string) => string, ta
       };
     }),
   );
+  const [single, several] = [
+    [...pins.values()].filter(({ held }) => held.length === 1),
+    [...pins.values()].filter(({ held }) => held.length > 1),
+  ];
+  const marks = several.map(({ end, held }) => {
+    const y = end.side === 'top' ? end.y - STUB - 4 : end.y + STUB + 12;
+    const numbers = inRanges(held.map(({ lead }) => lead.number));
+    return text(end.x, y, numbers, { face: 'mono', anchor: 'middle' });
+  });
+  const words = marks.map((item) => boxOfText(item, textWidth(item.text, 'mono', SIZE.text)));
   const sleeves: SleeveItem[] = [];
-  const marks: Item[] = [];
-  for (const { end, held } of pins.values()) {
-    const [first] = held;
-    if (!first) continue;
-    if (held.length > 1) {
-      const numbers = inRanges(held.map(({ lead }) => lead.number));
-      const y = end.side === 'top' ? end.y - STUB - 4 : end.y + STUB + 12;
-      marks.push(text(end.x, y, numbers, { face: 'mono', anchor: 'middle' }));
-      continue;
+  for (const { end, held } of single)
+    for (const { lead, far } of held) {
+      const sleeve = (name: string): SleeveItem => {
+        const { w, h } = sleeveSize(name);
+        const y = downFrom(end, STUB + h / 2) - h / 2;
+        return { type: 'sleeve', x: end.x - w / 2, y, w, h, text: name, part: { type: 'lead', id: lead.id } };
+      };
+      const whole = sleeve(`${lead.number} ${far}`);
+      const isFree = [...sleeves, ...words, ...taken].every((rect) => !overlaps(rect, whole));
+      sleeves.push(isFree && far !== '' ? whole : sleeve(String(lead.number)));
     }
-    const { lead, far } = first;
-    const sleeve = (words: string): SleeveItem => {
-      const { w, h } = sleeveSize(words);
-      const y = downFrom(end, STUB + h / 2) - h / 2;
-      return { type: 'sleeve', x: end.x - w / 2, y, w, h, text: words, part: { type: 'lead', id: lead.id } };
-    };
-    const whole = sleeve(`${lead.number} ${far}`);
-    const isFree = [...sleeves, ...taken].every((rect) => !overlaps(rect, whole));
-    sleeves.push(isFree && far !== '' ? whole : sleeve(String(lead.number)));
-  }
-  const boxes = marks.flatMap((item) =>
-    item.type === 'text' ? [boxOfText(item, textWidth(item.text, 'mono', SIZE.text))] : [],
-  );
-  return { routed, sleeves: sleeves.filter((one) => boxes.every((rect) => !overlaps(rect, one))), marks };
+  return { routed, sleeves, marks };
 }

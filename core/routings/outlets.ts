@@ -129,8 +129,9 @@ export function feeds(
     const from = need(free.shift(), `${unit.box.name} has no output left for ${nameOf(goal)}.`);
     const balanced = unit.box.jacks.find((jack) => jack.id === from.jack)?.balance !== 'unbalanced';
     const di = goal.kind === 'desk' && !balanced ? dis.shift() : undefined;
-    const intoDi = di?.box.jacks.find((jack) => jack.id === di.into.jack)?.modes[0];
-    const level = inMode(rig, from, di && !takesLine(intoDi) ? 'instrument' : 'line');
+    const into = di?.box.jacks.find((jack) => jack.id === di.into.jack);
+    const heard = into?.modes.find((mode) => mode.id === into.mode);
+    const level = inMode(rig, from, di && !takesLine(heard) ? 'instrument' : 'line');
     if (di) {
       // What the through jack hands on is one more output.
       if (di.through) free.push(di.through);
