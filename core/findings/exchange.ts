@@ -1,5 +1,5 @@
 import {
-  applyEdit,
+  trialOf,
   EditError,
   isAudio,
   isLink,
@@ -89,7 +89,7 @@ export const compareScores = (a: Score, b: Score): number => a[0] - b[0] || a[1]
 /** The document after an edit, or null if the edit cannot be done. */
 export function trial(rig: Rig, call: EditCall): Rig | null {
   try {
-    return applyEdit(rig, call).rig;
+    return trialOf(rig, call);
   } catch (error) {
     if (error instanceof EditError) return null;
     throw error;

@@ -1,5 +1,5 @@
 import { judge } from '../findings';
-import { applyEdit, figureKey, figuresOf, type FigureEntry, type Rig } from '../rig';
+import { trialOf, figureKey, figuresOf, type FigureEntry, type Rig } from '../rig';
 import { bindTemplate, reconcile, TEMPLATES } from '../routings';
 import { settingsOf, trace } from '../signal';
 
@@ -33,7 +33,7 @@ function readByCards(rig: Rig): readonly ReadonlySet<string>[] {
     const wanted = bindTemplate(rig, template);
     if ('reason' in wanted) return [];
     const change = reconcile(rig, template.name, wanted);
-    return [applyEdit(rig, { edit: 'takeRouting', arguments: change }).rig];
+    return [trialOf(rig, { edit: 'takeRouting', arguments: change })];
   });
   return trials.map((trial) => {
     const passed = new Set<string>();

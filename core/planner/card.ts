@@ -1,7 +1,7 @@
 import { judge, sentenceOf, soundName, type Finding } from '../findings';
 import { groundLoops } from '../hum';
 import {
-  applyEdit,
+  trialOf,
   boxOf,
   computedLength,
   endWords,
@@ -127,7 +127,7 @@ export function cardOf(rig: Rig, template: Template): Card {
   const wanted = bindTemplate(rig, template);
   if ('reason' in wanted) return { code, name, line, can: false, reason: wanted.reason };
   const change = reconcile(rig, name, wanted);
-  const trial = applyEdit(rig, { edit: 'takeRouting', arguments: change }).rig;
+  const trial = trialOf(rig, { edit: 'takeRouting', arguments: change });
   const findings = judge(trial, null).filter((finding) => !finding.accepted || finding.severity === 'danger');
   const atRest = (s: { box: string; block: string; state: string }) =>
     boxOf(rig, s.box)?.blocks.find((block) => block.id === s.block)?.state === s.state;

@@ -1,12 +1,9 @@
-import { applyPatches, enablePatches, produceWithPatches, type Patch as DocumentPatch } from 'immer';
+import { produce } from 'immer';
 import { EDITS, EditError, type EditCall, type SingleEdit } from './edits';
 import type { EditDefinition, RigDraft } from './edits/edit';
 import { lengthChanges } from './lengths';
+import { differences, type DocumentPatch } from './patch';
 import type { Rig } from './types';
-
-enablePatches();
-
-export type { DocumentPatch };
 
 export type Applied = {
   readonly rig: Rig;
@@ -22,45 +19,56 @@ const definitionOf = (call: SingleEdit): EditDefinition<unknown> => {
   return EDITS[call.edit] as EditDefinition<unknown>;
 };
 
+const callsOf = (call: EditCall): readonly SingleEdit[] =>
+  call.edit === 'together' ? call.arguments.edits : [call];
+
 /**
- * Applies one edit. Pure: the given rig is untouched, the result shares what did not change.
- * Every edit ends by setting the computed lengths it changed.
+ * The document as an edit would make it, for judging what it brings: not checked, so never to be stored.
+ * Pure: the given rig is untouched, the result shares what did not change.
  * @throws EditError with a message for people if the edit cannot be done on this rig
  */
-export function applyEdit(rig: Rig, call: EditCall): Applied {
-  const calls = call.edit === 'together' ? call.arguments.edits : [call];
+export function trialOf(rig: Rig, call: EditCall): Rig {
+  const calls = callsOf(call);
   const definitions = calls.map(definitionOf);
-  const run = (draft: RigDraft) => {
-    calls.forEach((single, i) => definitions[i]?.apply(draft, single.arguments));
-  };
-  let step: readonly [unknown, DocumentPatch[], DocumentPatch[]];
+  let edited: Rig;
   try {
-    step = produceWithPatches(rig as RigDraft, run);
+    edited = produce(rig as RigDraft, (draft) => {
+      calls.forEach((single, i) => definitions[i]?.apply(draft, single.arguments));
+    }) as Rig;
   } catch (error) {
     throw error instanceof EditError
       ? error
       : new EditError(error instanceof Error ? error.message : String(error));
   }
-  const edited = step[0] as Rig;
   const lengths = lengthChanges(rig, edited);
-  const [final, more, moreInverse] = produceWithPatches(edited as RigDraft, (draft) => {
-    // Read outside the draft: each lead read inside it costs a draft of its own.
-    edited.leads.forEach((lead, i) => {
-      const lengthM = lengths.get(lead.id);
-      const changed = lengthM === undefined ? undefined : draft.leads[i];
-      if (changed && lengthM !== undefined) changed.lengthM = lengthM;
-    });
-  });
+  if (lengths.size === 0) return edited;
   return {
-    rig: final,
-    patches: [...step[1], ...more],
-    inverse: [...moreInverse, ...step[2]],
-    label: call.edit === 'together' ? call.arguments.label : (definitions[0]?.label ?? ''),
-    undoable: definitions.every((definition) => definition.undoable),
+    ...edited,
+    leads: edited.leads.map((lead) => {
+      const lengthM = lengths.get(lead.id);
+      return lengthM === undefined ? lead : { ...lead, lengthM };
+    }),
   };
 }
 
-/** The document with patches applied, sharing what they leave alone. Throws if they do not fit the document. */
-export function patchRig(rig: Rig, patches: readonly DocumentPatch[]): Rig {
-  return applyPatches(rig, patches as DocumentPatch[]);
+/** Why a changed document could not be read again, in words; null if it could. `before` passes reading. */
+export type ChangeCheck = (before: Rig, after: Rig) => string | null;
+
+/**
+ * Applies one edit by a check that the caller brings: the one in force needs every schema, which a page fetches late.
+ * Pure: the given rig is untouched, the result shares what did not change.
+ * @throws EditError with a message for people if the edit cannot be done on this rig
+ */
+export function applyBy(check: ChangeCheck, rig: Rig, call: EditCall): Applied {
+  const edited = trialOf(rig, call);
+  const refused = check(rig, edited);
+  if (refused !== null) throw new EditError(refused);
+  const definitions = callsOf(call).map(definitionOf);
+  return {
+    rig: edited,
+    patches: differences(rig, edited),
+    inverse: differences(edited, rig),
+    label: call.edit === 'together' ? call.arguments.label : (definitions[0]?.label ?? ''),
+    undoable: definitions.every((definition) => definition.undoable),
+  };
 }

@@ -1,5 +1,7 @@
-import { produceWithPatches, type Patch as DocumentPatch } from 'immer';
+import { produce } from 'immer';
 import type { RigDraft } from './edits/edit';
+import { isKeyed, isPlain, keyOf, same, type Plain } from './keyed';
+import { differences, type DocumentPatch } from './patch';
 import type { Rig } from './types';
 
 /** A difference between two documents, done to a third. */
@@ -10,34 +12,6 @@ export type Carried = {
   /** Words for the parts that the third document has changed otherwise; empty when nothing stood in the way. */
   readonly clashes: readonly string[];
 };
-
-type Plain = Record<string, unknown>;
-type Item = Plain & { id?: unknown; step?: unknown };
-
-const isPlain = (value: unknown): value is Plain =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
-
-/** Things in lists are told apart by their id, ticks by their step; a list of anything else is one value. */
-const keyOf = (item: unknown): string | null => {
-  if (!isPlain(item)) return null;
-  const key = (item as Item).id ?? (item as Item).step;
-  return typeof key === 'string' ? key : null;
-};
-
-const isKeyed = (value: unknown): value is Plain[] =>
-  Array.isArray(value) && (value as readonly unknown[]).every((item) => keyOf(item) !== null);
-
-function same(a: unknown, b: unknown): boolean {
-  if (Object.is(a, b)) return true;
-  if (Array.isArray(a))
-    return Array.isArray(b) && a.length === b.length && a.every((item: unknown, i) => same(item, b[i]));
-  if (!isPlain(a) || !isPlain(b)) return false;
-  const keys = Object.keys(a);
-  return (
-    keys.length === Object.keys(b).length &&
-    keys.every((key) => Object.hasOwn(b, key) && same(a[key], b[key]))
-  );
-}
 
 const find = (list: readonly Plain[], key: string) => list.find((item) => keyOf(item) === key);
 
@@ -133,8 +107,13 @@ function wordsFor(item: Plain): string {
  */
 export function carryOver(onto: Rig, from: Rig, to: Rig): Carried {
   const carrier = new Carrier();
-  const [rig, patches, inverse] = produceWithPatches(onto as RigDraft, (draft) => {
+  const rig = produce(onto as RigDraft, (draft) => {
     carrier.object(draft, from, to);
-  });
-  return { rig: rig, patches, inverse, clashes: [...carrier.clashes] };
+  }) as Rig;
+  return {
+    rig,
+    patches: differences(onto, rig),
+    inverse: differences(rig, onto),
+    clashes: [...carrier.clashes],
+  };
 }

@@ -1,4 +1,5 @@
-import { patchRig, type Applied, type DocumentPatch } from './apply';
+import type { Applied } from './apply';
+import { patchRig, type DocumentPatch } from './patch';
 import { carryOver } from './carry';
 import type { Rig } from './types';
 

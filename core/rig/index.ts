@@ -1,4 +1,7 @@
-export { applyEdit, patchRig, type Applied, type DocumentPatch } from './apply';
+export { applyBy, trialOf, type Applied, type ChangeCheck } from './apply';
+export { applyEdit } from './apply-edit';
+export { patchRig, PatchError, type DocumentPatch } from './patch';
+export { checkChange, problemWords, refusalOf } from './check';
 export {
   EditError,
   type EditCall,
@@ -21,7 +24,7 @@ export {
 } from './history';
 export { checkInvariants } from './invariants';
 export { computedLength, inOrder, isOneInOneOut, neededLength, stockLength } from './lengths';
-export { freeNumber, freshId, makeLead, makePlace, makeSound, makeTag, slug } from './make';
+export { freeNumber, freshId, makeLead, makePlace, makeSound, makeTag, slug, withEnding } from './make';
 export { formatProblem, type Problem } from './problem';
 export { fileSchema, readRig, readRigValue, type ReadResult } from './read';
 export {

@@ -11,11 +11,15 @@ export const slug = (name: string): string =>
     .slice(0, 40)
     .replace(/-+$/, '') || 'part';
 
-/** `base`, or `base-2`, `base-3` … : the first that is not taken. */
+/** A text with an ending, cut before it so that both together are within a limit. */
+export const withEnding = (text: string, ending: string, most: number): string =>
+  text.slice(0, most - ending.length) + ending;
+
+/** `base`, or `base-2`, `base-3` … : the first that is not taken, cut to what an id may have. */
 export function freshId(base: string, taken: { has(id: string): boolean }): string {
   const start = base === 'constructor' || base === 'prototype' ? `${base}-1` : base;
   let id = start;
-  for (let n = 2; taken.has(id); n += 1) id = `${start}-${n}`;
+  for (let n = 2; taken.has(id); n += 1) id = withEnding(start, `-${n}`, LIMITS.idLength);
   return id;
 }
 

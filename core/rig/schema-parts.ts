@@ -12,13 +12,16 @@ export const partKey = z
   .regex(/^[a-z0-9][a-z0-9-]{0,59}\/[a-z0-9][a-z0-9-]{0,59}$/, 'a part is named box/part');
 
 export const name = z.string().max(LIMITS.nameLength, `at most ${LIMITS.nameLength} characters`);
-export const notes = z.string().max(LIMITS.notesLength).default('');
+export const notes = z
+  .string()
+  .max(LIMITS.notesLength, `at most ${LIMITS.notesLength} characters`)
+  .default('');
 /** A number in SI units; infinities and not-a-number are refused by z.number itself. */
 export const real = z.number();
-export const positive = z.number().gt(0);
-export const notNegative = z.number().min(0);
+export const positive = z.number().gt(0, 'more than 0');
+export const notNegative = z.number().min(0, '0 or more');
 /** A position of a knob: 0 fully down (7:00) to 1 fully up (5:00). */
-export const turn = z.number().min(0).max(1);
+export const turn = z.number().min(0, 'from 0 to 1').max(1, 'from 0 to 1');
 export const day = z.string().regex(/^\d{4}-\d{2}-\d{2}/, 'a date begins with YYYY-MM-DD');
 
 const figureOf = (value: z.ZodNumber) =>

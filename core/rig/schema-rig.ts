@@ -60,9 +60,9 @@ const place = z.looseObject({
   id,
   name,
   /** From the left-hand neighbour, metres; of no meaning for the first place. */
-  distanceM: notNegative.max(LIMITS.lengthM),
+  distanceM: notNegative.max(LIMITS.lengthM, `at most ${LIMITS.lengthM} m`),
   distanceBy: z.enum(['assumed', 'hand']).default('hand'),
-  dropM: notNegative.max(LIMITS.lengthM),
+  dropM: notNegative.max(LIMITS.lengthM, `at most ${LIMITS.lengthM} m`),
   enclosed: z.boolean().default(false),
   fieldUt: notNegative.optional(),
   notes,
@@ -186,6 +186,32 @@ const walk = z.looseObject({
     .default([]),
 });
 
+const loom = z.looseObject({ id, name, label: name.default('') });
+
+const song = z.looseObject({
+  id,
+  name,
+  sounds: z.array(id).default([]),
+  guitar: id.nullable().default(null),
+  notes,
+});
+
+const logEntry = z.looseObject({ id, date: day, text: z.string().max(LIMITS.notesLength) });
+
+/** What the lists of a rig hold, so that one thing can be checked without all the others. */
+export const ITEMS = {
+  boxes: boxSchema,
+  leads: leadSchema,
+  sounds: sound,
+  variants: variant,
+  songs: song,
+  looms: loom,
+  wants: want,
+  acceptedFindings: accepted,
+  walks: walk,
+  log: logEntry,
+};
+
 export const rigSchema = z.looseObject({
   format: z.literal(FORMAT),
   version: z.literal(VERSION),
@@ -200,21 +226,11 @@ export const rigSchema = z.looseObject({
   wants: z.array(want).default([]),
   boxes: z.array(boxSchema).max(LIMITS.boxes),
   leads: z.array(leadSchema).max(LIMITS.leads),
-  looms: z.array(z.looseObject({ id, name, label: name.default('') })).default([]),
+  looms: z.array(loom).default([]),
   sounds: z.array(sound).min(1, 'a rig has at least one sound'),
-  songs: z
-    .array(
-      z.looseObject({
-        id,
-        name,
-        sounds: z.array(id).default([]),
-        guitar: id.nullable().default(null),
-        notes,
-      }),
-    )
-    .default([]),
+  songs: z.array(song).default([]),
   variants: z.array(variant).default([]),
   acceptedFindings: z.array(accepted).default([]),
   walks: z.array(walk).default([]),
-  log: z.array(z.looseObject({ id, date: day, text: z.string().max(LIMITS.notesLength) })).default([]),
+  log: z.array(logEntry).default([]),
 });

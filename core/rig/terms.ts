@@ -7,6 +7,7 @@ export const VERSION = 1;
 export const FORBIDDEN_KEYS: readonly string[] = ['__proto__', 'constructor', 'prototype'];
 
 export const LIMITS = {
+  idLength: 60,
   nameLength: 200,
   notesLength: 20_000,
   tagLength: 7,

@@ -1,4 +1,4 @@
-import { LIMITS, formatProblem, freshId, slug, writeRig, type Rig, type ShelfFile } from '../../../core/rig';
+import { LIMITS, formatProblem, slug, withEnding, writeRig, type Rig, type ShelfFile } from '../../../core/rig';
 import { readFileText } from '../worker/reading';
 import { database, now } from './app';
 import { tellTabs } from './channel';
@@ -62,7 +62,7 @@ export async function importRig(
   const head = await database.heads.get(rig.id);
   if (head && head.binned === null && mode === 'keep-both') {
     const id = await freeRigId(database, rig.id);
-    await createRig(database, { ...rig, id, title: `${rig.title} (copy)` }, at, more);
+    await createRig(database, { ...rig, id, title: copyTitle(rig.title) }, at, more);
     tellTabs({ kind: 'shelf', rig: id });
     return id;
   }
@@ -72,10 +72,11 @@ export async function importRig(
   return rig.id;
 }
 
+export const copyTitle = (title: string): string => withEnding(title, ' (copy)', LIMITS.nameLength);
+
 /** Gives the rig that holds an id another one and leaves it in the bin. */
 async function moveAside(id: string) {
-  const taken = new Set((await database.heads.toArray()).map((head) => head.id));
-  const other = freshId(`${id}-old`.slice(-50), taken);
+  const other = await freeRigId(database, withEnding(id, '-old', LIMITS.idLength));
   await database.transaction('rw', database.heads, database.edits, database.snapshots, async () => {
     const head = await database.heads.get(id);
     if (!head) return;

@@ -1,4 +1,5 @@
 import {
+  freshId,
   patchRig,
   formatProblem,
   type HistoryRecord,
@@ -172,9 +173,6 @@ export async function rawRecords(
   }));
 }
 
-/** An id no stored rig has; those in the bin give theirs up to an import. */
-export async function freeRigId(db: RigDatabase, wanted: string): Promise<string> {
-  let id = wanted;
-  for (let n = 2; (await db.heads.get(id)) !== undefined; n += 1) id = `${wanted}-${n}`.slice(-60);
-  return id;
-}
+/** An id no stored rig has, made from one that is wanted. */
+export const freeRigId = async (db: RigDatabase, wanted: string): Promise<string> =>
+  freshId(wanted, new Set(await db.heads.toCollection().primaryKeys()));

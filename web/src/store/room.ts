@@ -1,7 +1,8 @@
-import type { Rig } from '../../../core/rig';
+import { LIMITS, withEnding, type Rig } from '../../../core/rig';
 import { readValue } from '../worker/reading';
 import { database, now, useNotice } from './app';
 import { onTold, tellTabs } from './channel';
+import { editCheck } from './edit-check';
 import { onOutdated } from './database-state';
 import type { Head } from './db';
 import { addRig } from './files';
@@ -32,8 +33,8 @@ async function read(id: string, tab: string) {
 
 /** What could not be joined with another tab's change is a rig of its own from then on. */
 async function keepCopy(rig: Rig, why: readonly string[]) {
-  const title = `${rig.title.slice(0, 170)} (kept from this tab)`;
-  const id = await addRig({ ...rig, id: `${rig.id.slice(0, 50)}-kept`, title });
+  const title = withEnding(rig.title, ' (kept from this tab)', LIMITS.nameLength);
+  const id = await addRig({ ...rig, id: withEnding(rig.id, '-kept', LIMITS.idLength), title });
   useNotice
     .getState()
     .say(
@@ -42,6 +43,8 @@ async function keepCopy(rig: Rig, why: readonly string[]) {
       { words: `Open “${title}”`, to: `/rig/${id}/map` },
     );
 }
+
+const GONE = 'This rig was taken off the shelf in another tab.';
 
 /** Rigs that were left while the store refused their last edits: whole in memory, and still asked for at closing. */
 const unstored = new Map<string, Session>();
@@ -77,9 +80,12 @@ async function openStored(id: string): Promise<Room> {
       },
       reload: async () => {
         const fresh = await read(id, tab);
-        return fresh.ok ? fresh.stored : null;
+        if (fresh.ok) return fresh.stored;
+        return { gone: fresh.head ? `What is stored of this rig cannot be read: ${fresh.reason}` : GONE };
       },
       keepCopy,
+      check: editCheck(),
+      say: (text) => useNotice.getState().say(text, 'bad'),
     },
   });
   return inRoom(id, session);
@@ -89,9 +95,11 @@ function inRoom(id: string, session: Session): Room {
   unstored.delete(id);
   const stopHearing = onTold((message) => {
     if (message.rig !== id) return;
-    if (message.kind === 'record') session.hear(message.record);
-    else session.hearOfShelf();
+    if (message.kind === 'record') session.hear(message.record, message.created);
+    else session.look();
   });
+  // What another tab stored between the reading and the hearing was told to nobody here.
+  session.look();
   const stopWatching = onOutdated((reason) => {
     void session.settled().then(() => session.close(reason));
   });

@@ -1,43 +1,48 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import {
-  applyEdit,
-  checkInvariants,
+  applyBy,
   EditError,
   historyOf,
+  PatchError,
   recordOf,
   remember,
   stepBack,
+  type ChangeCheck,
   type DocumentPatch,
   type EditCall,
   type History,
   type HistoryRecord,
-  type Logged,
   type Rig,
 } from '../../../core/rig';
 import type { RigDatabase } from './db';
-import { rebase, type Pending } from './rebase';
-import { appendRecord, ConflictError, rowsAfter } from './rigs';
+import {
+  joinedNext,
+  openDocument,
+  shown,
+  toLookAt,
+  wholeLog,
+  withRecord,
+  type Stored,
+  type TabDocument,
+} from './tab-document';
+import { startWriter, type WriterPorts } from './writer';
+
+export type { Stored } from './tab-document';
 
 export type SavedState = 'saved' | 'saving' | 'unsaved';
 
 export type SessionState = {
   readonly rig: Rig;
+  /** The newest record in this document: where another tab's edits came in between it may be lower than it was. */
   readonly revision: number;
+  /** Raised by one with every change of the document here, whatever it came from. */
+  readonly turn: number;
   readonly history: History;
   readonly saved: SavedState;
   /** Why nothing may be changed here: the rig is gone, or a newer version of the app holds the store. */
   readonly readOnly: string | null;
   /** What the store said when it refused; the document in memory is whole. */
   readonly trouble: string | null;
-};
-
-/** A document as it is stored, and who is to undo what. */
-export type Stored = {
-  readonly rig: Rig;
-  readonly revision: number;
-  readonly log: readonly Logged[];
-  /** Tells this rig from another one that an import may put under the same id. */
-  readonly created: string;
 };
 
 export type Session = {
@@ -50,9 +55,9 @@ export type Session = {
   /** Tells of every change: the patches that lead to the new revision, or null when the document came whole. */
   readonly onChange: (listener: (patches: readonly DocumentPatch[] | null) => void) => () => void;
   /** Another tab stored something. */
-  readonly hear: (record: HistoryRecord) => void;
-  /** A rig of this id came to the shelf, or left it. */
-  readonly hearOfShelf: () => void;
+  readonly hear: (record: HistoryRecord, created: string) => void;
+  /** Something may have been stored, put on the shelf or taken off it that this tab was not told of. */
+  readonly look: () => void;
   /** Tries again to store what was refused, and reads what other tabs stored meanwhile. */
   readonly retry: () => void;
   readonly close: (reason: string) => void;
@@ -61,17 +66,17 @@ export type Session = {
 };
 
 /** What the session leaves to its surroundings. */
-export type SessionPorts = {
-  readonly now: () => string;
-  /** A record is on the disk. */
-  readonly stored?: (record: HistoryRecord) => void;
-  /** Reads the rig whole; null if it is gone. */
-  readonly reload: () => Promise<Stored | null>;
-  /** Keeps a document whose last change could not be joined with another tab's, as a rig of its own. */
-  readonly keepCopy: (rig: Rig, why: readonly string[]) => Promise<void>;
+export type SessionPorts = Omit<WriterPorts, 'check'> & {
+  /**
+   * What an edited document must pass, by the schemas that reading goes by. It may still be on its way when the
+   * first edits are made: these wait for it, in order.
+   */
+  readonly check: ChangeCheck | Promise<ChangeCheck>;
+  /** Says what came of an edit that had to wait. */
+  readonly say?: (text: string) => void;
 };
 
-const GONE = 'This rig was taken off the shelf in another tab.';
+type Act = () => string | null;
 
 /** One open rig: the document, its history, and the queue of records on their way to storage. */
 export function openSession(args: {
@@ -80,145 +85,87 @@ export function openSession(args: {
   stored: Stored;
   ports: SessionPorts;
 }): Session {
-  const { db, tab, ports } = args;
+  const { ports } = args;
   const listeners = new Set<(patches: readonly DocumentPatch[] | null) => void>();
-  const tell = (patches: readonly DocumentPatch[] | null) =>
-    listeners.forEach((listener) => listener(patches));
-
-  /** What is on the disk as far as this tab knows; `pending` comes after it. */
-  let base = args.stored;
-  let pending: readonly Pending[] = [];
-  let busy = false;
-  /** The newest revision that another tab told of. */
-  let heardOf = 0;
-  let mustLook = false;
-  let writing: Promise<void> = Promise.resolve();
+  let doc: TabDocument = openDocument(args.stored);
   /** The entry whose undo was held back once; pressed again, it is done all the same. */
   let heldBack: number | null = null;
 
   const state = createStore<SessionState>(() => ({
-    rig: base.rig,
-    revision: base.revision,
-    history: historyOf(base.log),
+    rig: doc.base.rig,
+    revision: doc.base.revision,
+    turn: doc.base.revision,
+    history: historyOf(doc.base.log),
     saved: 'saved',
     readOnly: null,
     trouble: null,
   }));
-  const id = base.rig.id;
-  const wholeLog = () => [...base.log, ...pending.map(({ record }) => ({ record, own: true }))];
 
-  function show(next: { rig: Rig; revision: number }, patches: readonly DocumentPatch[] | null) {
-    state.setState({ rig: next.rig, revision: next.revision, history: historyOf(wholeLog()) });
-    tell(patches);
+  /** The document is another one: by patches, or whole. */
+  function show(next: TabDocument, patches: readonly DocumentPatch[] | null) {
+    doc = next;
+    const { rig, revision } = shown(doc);
+    state.setState(({ turn }) => ({ rig, revision, turn: turn + 1, history: historyOf(wholeLog(doc)) }));
+    listeners.forEach((listener) => listener(patches));
   }
 
-  /** The store moved on without this tab: reads what came, and puts what waits here on top of it. */
-  async function catchUp(): Promise<boolean> {
-    mustLook = false;
-    const { head, rows } = await rowsAfter(db, id, base.revision);
-    const follows = rows.every((row, i) => row.revision === base.revision + 1 + i);
-    if (head?.created !== base.created || !follows || base.revision + rows.length !== head.revision)
-      return reloadWhole(['the whole rig']);
-    if (rows.length === 0) return true;
-    const joined = rebase(base, rows, pending);
-    if (!joined.ok) return reloadWhole(joined.clashes);
-    base = joined.base;
-    pending = joined.pending;
-    show(pending.at(-1)?.after ?? base, null);
-    return true;
-  }
-
-  async function reloadWhole(why: readonly string[]): Promise<boolean> {
-    if (pending.length > 0) await ports.keepCopy(state.getState().rig, why);
-    pending = [];
-    const fresh = await ports.reload();
-    if (!fresh) {
-      state.setState({ readOnly: GONE, saved: 'saved', trouble: null });
-      return false;
-    }
-    base = fresh;
-    heardOf = 0;
-    show(base, null);
-    return true;
-  }
-
-  /** Writes what waits and reads what was heard of, one after the other, until neither is left. */
-  async function work() {
-    if (busy) return;
-    busy = true;
-    try {
-      while (pending.length > 0 || mustLook || heardOf > base.revision) {
-        const next = pending[0];
-        if (mustLook || heardOf > base.revision || !next) {
-          if (await catchUp()) continue;
-          break;
+  let check: ChangeCheck | null = null;
+  let held: Act[] = [];
+  const checked = Promise.resolve(ports.check);
+  if (typeof ports.check === 'function') check = ports.check;
+  else
+    void ports.check.then(
+      (came) => {
+        check = came;
+        const acts = held;
+        held = [];
+        for (const act of acts) {
+          const said = act();
+          if (said !== null) ports.say?.(said);
         }
-        try {
-          await appendRecord(db, next.after.rig, next.record, {
-            tab,
-            at: ports.now(),
-            created: base.created,
-          });
-        } catch (error) {
-          if (!(error instanceof ConflictError)) throw error;
-          if (await catchUp()) continue;
-          break;
-        }
-        base = { ...base, ...next.after, log: [...base.log, { record: next.record, own: true }] };
-        pending = pending.slice(1);
-        ports.stored?.(next.record);
-      }
-      state.setState({ saved: 'saved', trouble: null });
-    } catch (error) {
-      const trouble = error instanceof Error ? error.message : String(error);
-      state.setState(pending.length > 0 ? { saved: 'unsaved', trouble } : { trouble });
-    } finally {
-      busy = false;
-    }
-  }
+      },
+      (error: unknown) =>
+        state.setState({ saved: 'unsaved', trouble: error instanceof Error ? error.message : String(error) }),
+    );
 
-  function go() {
-    if (!busy) writing = work();
-  }
+  const writer = startWriter({
+    ...args,
+    ports: { ...ports, check: checked },
+    held: () => doc,
+    put: (next) => {
+      doc = next;
+    },
+    show: (next) => show(next, null),
+    tell: (told) => state.setState(told),
+  });
 
   function take(rig: Rig, record: HistoryRecord) {
-    pending = [...pending, { record, after: { rig, revision: record.revision } }];
+    doc = withRecord(doc, rig, record);
     state.setState((s) => ({
       rig,
       revision: record.revision,
+      turn: s.turn + 1,
       history: remember(s.history, record),
       saved: s.saved === 'saved' ? 'saving' : s.saved,
     }));
-    tell(record.patches);
-    go();
+    listeners.forEach((listener) => listener(record.patches));
+    writer.go();
   }
 
-  function step(kind: 'undo' | 'redo'): string | null {
-    const { rig, history, revision, readOnly } = state.getState();
+  /** Acts that come before the check does wait for it. */
+  function act(work: (check: ChangeCheck) => string | null): string | null {
+    const { readOnly } = state.getState();
     if (readOnly !== null) return readOnly;
-    const next = stepBack(kind, { rig, revision, history, log: wholeLog() });
-    if (!next) return null;
-    const { record, clashes } = next;
-    const [problem] = record.patches.length === 0 ? [] : checkInvariants(next.rig);
-    const what = kind === 'undo' ? 'Undo' : 'Redo';
-    if (problem)
-      return `${what} of “${record.label}” is not possible: another tab's later change needs it (${problem.reason}).`;
-    if (clashes.length > 0 && heldBack !== record.of) {
-      heldBack = record.of ?? null;
-      return `${what} of “${record.label}” was held back: another tab changed ${clashes.join(', ')} after it. Press again to do it all the same.`;
-    }
-    heldBack = null;
-    take(next.rig, record);
+    if (check) return work(check);
+    held.push(() => act(work));
     return null;
   }
 
-  return {
-    state,
-    commit(call) {
-      const { rig, revision, readOnly } = state.getState();
-      if (readOnly !== null) return readOnly;
+  const commit = (call: EditCall): string | null =>
+    act((by) => {
+      const { rig, revision } = shown(doc);
       try {
-        const applied = applyEdit(rig, call);
+        const applied = applyBy(by, rig, call);
         // An edit that changes nothing leaves no trace in the history.
         if (applied.patches.length > 0) take(applied.rig, recordOf(applied, revision + 1));
         return null;
@@ -226,31 +173,65 @@ export function openSession(args: {
         if (error instanceof EditError) return error.message;
         throw error;
       }
-    },
+    });
+
+  const step = (kind: 'undo' | 'redo'): string | null =>
+    act((by) => {
+      const { rig, revision } = shown(doc);
+      const what = kind === 'undo' ? 'Undo' : 'Redo';
+      let next: ReturnType<typeof stepBack>;
+      try {
+        next = stepBack(kind, { rig, revision, history: state.getState().history, log: wholeLog(doc) });
+      } catch (error) {
+        if (error instanceof PatchError)
+          return `${what} is not possible: the rig was changed otherwise meanwhile (${error.message}).`;
+        throw error;
+      }
+      if (!next) return null;
+      const { record, clashes } = next;
+      const refused = record.patches.length === 0 ? null : by(rig, next.rig);
+      if (refused !== null)
+        return `${what} of “${record.label}” is not possible: another tab's later change needs it (${refused})`;
+      if (clashes.length > 0 && heldBack !== record.of) {
+        heldBack = record.of ?? null;
+        return `${what} of “${record.label}” was held back: another tab changed ${clashes.join(', ')} after it. Press again to do it all the same.`;
+      }
+      heldBack = null;
+      take(next.rig, record);
+      return null;
+    });
+
+  const look = () => {
+    doc = toLookAt(doc);
+    writer.go();
+  };
+
+  return {
+    state,
+    commit,
     undo: () => step('undo'),
     redo: () => step('redo'),
     onChange(listener) {
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    hear(record) {
-      if (record.revision <= base.revision) return;
-      if (pending.length > 0 || busy || record.revision !== base.revision + 1) {
-        heardOf = Math.max(heardOf, record.revision);
-        go();
+    hear(record, created) {
+      if (created !== doc.base.created) {
+        look();
         return;
       }
-      const joined = rebase(base, [record], []);
-      if (!joined.ok) return;
-      base = joined.base;
-      show(base, record.patches);
+      if (record.revision <= doc.base.revision) return;
+      const next = writer.isBusy() ? null : joinedNext(doc, record);
+      if (next) {
+        show(next, record.patches);
+        return;
+      }
+      doc = { ...doc, heardOf: Math.max(doc.heardOf, record.revision) };
+      writer.go();
     },
-    hearOfShelf() {
-      mustLook = true;
-      go();
-    },
-    retry: go,
+    look,
+    retry: writer.go,
     close: (readOnly) => state.setState({ readOnly }),
-    settled: () => writing,
+    settled: writer.settled,
   };
 }

@@ -1,4 +1,4 @@
-import { readRigValue, type HistoryRecord, type Rig } from '../../../core/rig';
+import { readRigValue, refusalOf, type HistoryRecord, type Rig } from '../../../core/rig';
 import type { RigDatabase } from './db';
 import { loadRig } from './rigs';
 import { openSession, type Session } from './session';
@@ -6,7 +6,7 @@ import { openSession, type Session } from './session';
 export const NOW = '2026-03-01T12:00:00.000Z';
 
 /** What a session kept as a copy, and the records it told other tabs of. */
-type Told = { copies: Rig[]; why: string[]; records: HistoryRecord[] };
+export type Told = { copies: Rig[]; why: string[]; records: HistoryRecord[] };
 
 /** A session as a tab opens it, over a database of the test. `live`: the tabs that are open. */
 export async function sessionOn(
@@ -25,10 +25,10 @@ export async function sessionOn(
           revision: loaded.head.revision,
           created: loaded.head.created,
         }
-      : null;
+      : { gone: 'This rig was taken off the shelf in another tab.' };
   };
   const stored = await read();
-  if (!stored) throw new Error(`no rig ${id}`);
+  if ('gone' in stored) throw new Error(`no rig ${id}`);
   const opened = openSession({
     db,
     tab,
@@ -37,6 +37,7 @@ export async function sessionOn(
       now: () => NOW,
       stored: (record) => told.records.push(record),
       reload: read,
+      check: refusalOf,
       keepCopy: (rig, why) => {
         told.copies.push(rig);
         told.why.push(...why);

@@ -2,7 +2,8 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { makeRig, readRigValue, type HistoryRecord } from '../../../core/rig';
 import { RigDatabase } from './db';
 import { appendRecord, ConflictError, createRig, loadRig, removeForGood } from './rigs';
-import { NOW, rename, sessionOn } from './testing';
+import type { Session } from './session';
+import { NOW, rename, sessionOn, type Told } from './testing';
 
 let db: RigDatabase;
 let n = 0;
@@ -18,6 +19,7 @@ afterEach(async () => {
   await db.delete();
 });
 
+const tell = (from: Told, to: Session) => from.records.forEach((record) => to.hear(record, NOW));
 const notes = (text: string) => ({ edit: 'setRigNotes', arguments: { notes: text } }) as const;
 
 describe('two live tabs', () => {
@@ -27,12 +29,12 @@ describe('two live tabs', () => {
     b.onChange((patches) => heard.push(patches));
     rename(a, 'From a');
     await a.settled();
-    a.records.forEach(b.hear);
+    tell(a, b);
     expect(heard).toHaveLength(1);
     expect(heard[0]).not.toBeNull();
     b.commit(notes('From b'));
     await b.settled();
-    b.records.forEach(a.hear);
+    tell(b, a);
     expect(a.state.getState().rig).toEqual(b.state.getState().rig);
     expect(a.state.getState().rig).toMatchObject({ title: 'From a', notes: 'From b' });
   });
@@ -44,8 +46,8 @@ describe('two live tabs', () => {
     b.commit(notes('Two'));
     b.undo();
     await Promise.all([a.settled(), b.settled()]);
-    b.records.forEach(a.hear);
-    a.records.forEach(b.hear);
+    tell(b, a);
+    tell(a, b);
     await Promise.all([a.settled(), b.settled()]);
     const loaded = await loadRig(db, 'rig', readRigValue);
     for (const s of [a, b])
@@ -80,7 +82,7 @@ describe('two live tabs', () => {
     const [a, b] = [await session('a'), await session('b')];
     for (const title of ['One', 'Two', 'Three']) rename(a, title);
     await a.settled();
-    b.hear(a.records.at(-1)!);
+    b.hear(a.records.at(-1)!, NOW);
     await b.settled();
     expect(b.state.getState()).toMatchObject({ revision: 3, rig: { title: 'Three' } });
   });
@@ -89,12 +91,12 @@ describe('two live tabs', () => {
     const [a, b] = [await session('a'), await session('b')];
     rename(a, 'From a');
     await a.settled();
-    a.records.forEach(b.hear);
+    tell(a, b);
     expect(b.undo()).toBeNull();
     expect(b.state.getState().rig.title).toBe('From a');
     rename(b, 'From b');
     await b.settled();
-    b.records.forEach(a.hear);
+    tell(b, a);
     expect(a.undo()).toMatch(/held back: another tab changed the rig/);
     expect(a.state.getState().rig.title).toBe('From b');
     expect(a.undo()).toBeNull();
@@ -125,7 +127,7 @@ describe('two live tabs', () => {
     const a = await session('a');
     await removeForGood(db, 'rig');
     await createRig(db, makeRig({ id: 'rig', title: 'other', created: '2026-03-02' }), '2026-03-02');
-    a.hearOfShelf();
+    a.look();
     await a.settled();
     expect(a.state.getState()).toMatchObject({ rig: { title: 'other' }, revision: 0 });
     rename(a, 'goes on');

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { expose } from 'comlink';
-import { patchRig, type DocumentPatch, type Rig } from '../../../core/rig';
+import { patchRig, refusalOf, type DocumentPatch, type Rig } from '../../../core/rig';
 import { fourCable } from '../../../core/testing/build';
 import { RigDatabase } from '../store/db';
 import { createRig } from '../store/rigs';
@@ -59,7 +59,8 @@ beforeEach(async () => {
     stored: { rig: fourCable(), revision: 0, log: [], created: '2026-03-01' },
     ports: {
       now: () => '2026-03-01',
-      reload: () => Promise.resolve(null),
+      reload: () => Promise.resolve({ gone: 'gone' }),
+      check: refusalOf,
       keepCopy: () => Promise.resolve(),
     },
   });

@@ -46,7 +46,7 @@ export function startAnalyst(
   let running = open(workers.first());
 
   function open(at: Running): Running {
-    const { rig, revision } = session.state.getState();
+    const { rig, turn: revision } = session.state.getState();
     at.api.open(rig, revision).catch(() => undefined);
     return at;
   }
@@ -61,7 +61,7 @@ export function startAnalyst(
 
   const stop = session.onChange((patches) => {
     const at = running;
-    const { rig, revision } = session.state.getState();
+    const { rig, turn: revision } = session.state.getState();
     const sent = patches === null ? at.api.open(rig, revision) : at.api.patch([...patches], revision);
     sent.catch(() => again(at));
     // Nobody asked for the last ones: nobody looks at findings now.
@@ -74,7 +74,7 @@ export function startAnalyst(
   function underWay<K extends Kind>(query: QueryOf<K>): Promise<Answered<K>> | null {
     if (query.kind !== 'findings') return null;
     standing = query;
-    const { revision } = session.state.getState();
+    const { turn: revision } = session.state.getState();
     if (ahead?.revision !== revision || ahead.key !== JSON.stringify(query)) return null;
     ahead.asked = true;
     return ahead.answer as Promise<Answered<Kind>> as Promise<Answered<K>>;

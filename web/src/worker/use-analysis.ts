@@ -15,7 +15,7 @@ type Held<T> = { key: string; revision: number; value: T | null; fault: string |
 /** Asks the worker anew with every revision of the rig; results older than the one shown are dropped. */
 export function useAnalysis<K extends Kind>(query: QueryOf<K> | null): Analysis<ResultOf<K>> {
   const { analyst, session } = useRig();
-  const revision = useSession(session, (state) => state.revision);
+  const revision = useSession(session, (state) => state.turn);
   const key = JSON.stringify(query);
   const [held, setHeld] = useState<Held<ResultOf<K>> | null>(null);
 

@@ -7,7 +7,7 @@ import { PreferencesMenu } from '../../shell/preferences-menu';
 import { database, now, today, useNotice } from '../../store/app';
 import { restoreDemo } from '../../store/demo';
 import { troubleWords } from '../../store/trouble';
-import { addRig, exportRig, importRig, readFile, saveText, type ImportResult } from '../../store/files';
+import { addRig, copyTitle, exportRig, importRig, readFile, saveText, type ImportResult } from '../../store/files';
 import { count } from '../../../../core/units';
 import { binRig, rawRecords, restoreRig } from '../../store/rigs';
 import { randomId } from '../../store/tab';
@@ -87,7 +87,7 @@ export function Shelf() {
 
   const acts: RigActs = {
     copy: ({ rig }) =>
-      rig && act(addRig({ ...rig, id: newId(), title: `${rig.title} (copy)`.slice(0, 200) })),
+      rig && act(addRig({ ...rig, id: newId(), title: copyTitle(rig.title) })),
     save: ({ head, rig }) =>
       act(
         rig

@@ -1,0 +1,105 @@
+import type { z } from 'zod';
+import { checkKeys } from './guard';
+import { checkInvariants } from './invariants';
+import { formatPath, type Problem } from './problem';
+import { ITEMS, rigSchema } from './schema-rig';
+import { LIMITS } from './terms';
+import type { Rig } from './types';
+
+/** How many things a list of the rig holds at least and at most. */
+const COUNTS: Readonly<Record<string, readonly [number, number]>> = {
+  boxes: [0, LIMITS.boxes],
+  leads: [0, LIMITS.leads],
+  sounds: [1, Infinity],
+};
+
+const FIELDS: Readonly<Record<string, z.ZodType>> = rigSchema.shape;
+const LISTED: Readonly<Record<string, z.ZodType>> = ITEMS;
+
+function checkValue(schema: z.ZodType | undefined, value: unknown, path: readonly PropertyKey[]): Problem[] {
+  const key = checkKeys(value, formatPath(path));
+  if (key) return [key];
+  const parsed = schema?.safeParse(value);
+  return (parsed?.error?.issues ?? []).map((issue) => ({
+    path: formatPath([...path, ...issue.path]),
+    reason: issue.message,
+  }));
+}
+
+function checkList(name: string, before: unknown, after: readonly unknown[]): readonly Problem[] {
+  const [least, most] = COUNTS[name] ?? [0, Infinity];
+  if (after.length < least || after.length > most)
+    return [{ path: name, reason: after.length < least ? `at least ${least}` : `at most ${most}` }];
+  const known = new Set(Array.isArray(before) ? (before as readonly unknown[]) : []);
+  return after.flatMap((item, i) => (known.has(item) ? [] : checkValue(LISTED[name], item, [name, i])));
+}
+
+/**
+ * Whether a changed document can be read again once it is stored: the schema and the invariants that reading
+ * goes by, the schema only over what is not shared with the document before.
+ * @param before a document that passes
+ * @returns every problem found; none if it can be stored
+ */
+export function checkChange(before: Rig, after: Rig): readonly Problem[] {
+  if (before === after) return [];
+  const was = before as Readonly<Record<string, unknown>>;
+  const problems = Object.entries(after).flatMap(([name, value]) => {
+    if (was[name] === value) return [];
+    return LISTED[name] && Array.isArray(value)
+      ? checkList(name, was[name], value)
+      : checkValue(FIELDS[name], value, [name]);
+  });
+  // References of a document whose parts are not even of their types cannot be looked up.
+  return problems.length > 0 ? problems : checkInvariants(after);
+}
+
+const FIELD_WORDS: Readonly<Record<string, string>> = {
+  lengthM: 'length',
+  distanceM: 'distance',
+  dropM: 'drop',
+  latencyMs: 'delay',
+  tripMs: 'converter trip',
+  dcMilliamps: 'supply current',
+  stockM: 'stock lengths',
+  hidden: 'hidden setting',
+  houseRules: 'house rules',
+  acceptedFindings: 'accepted finding',
+};
+/** Fields that say nothing to anyone who reads the name of the thing before them. */
+const SILENT: readonly string[] = ['boxes', 'leads', 'sounds', 'variants', 'songs', 'walks', 'places', 'stage'];
+
+const fieldWords = (field: string): string =>
+  FIELD_WORDS[field] ?? field.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
+
+function nameOf(item: unknown): string | null {
+  if (typeof item !== 'object' || item === null) return null;
+  const { number, name, label, title } = item as Readonly<Record<string, unknown>>;
+  if (typeof number === 'number') return `lead ${number}`;
+  const found = [name, label, title].find((word) => typeof word === 'string' && word !== '');
+  return typeof found === 'string' ? `“${found.slice(0, 40)}”` : null;
+}
+
+const stepsOf = (path: string): readonly string[] =>
+  [...path.matchAll(/\["([^"]*)"\]|\[(\d+)\]|[^.[\]]+/g)].map((m) => m[1] ?? m[2] ?? m[0]);
+
+/** A problem in words for somebody who looks at the rig: the things it is about by their names. */
+export function problemWords(document: unknown, { path, reason }: Problem): string {
+  const words: string[] = [];
+  let at: unknown = document;
+  for (const step of stepsOf(path)) {
+    const inList = Array.isArray(at);
+    at = typeof at === 'object' && at !== null ? (at as Readonly<Record<string, unknown>>)[step] : undefined;
+    const word = inList ? nameOf(at) : SILENT.includes(step) ? null : fieldWords(step);
+    if (word !== null) words.push(word);
+  }
+  const about = words.join(', ');
+  const given = typeof at === 'number' ? `, not ${Number(at.toPrecision(6))}` : '';
+  const text = `${about}${about === '' ? '' : ': '}${reason}${given}.`;
+  return text[0] === undefined ? text : text[0].toUpperCase() + text.slice(1);
+}
+
+/** Why a changed document could not be read again, in words; null if it could. `before` passes reading. */
+export function refusalOf(before: Rig, after: Rig): string | null {
+  const [problem] = checkChange(before, after);
+  return problem ? problemWords(after, problem) : null;
+}

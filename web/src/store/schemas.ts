@@ -1,0 +1,1 @@
+export { refusalOf } from '../../../core/rig';

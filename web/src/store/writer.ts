@@ -1,0 +1,131 @@
+import type { ChangeCheck, HistoryRecord, Rig } from '../../../core/rig';
+import type { RigDatabase } from './db';
+import { appendRecord, ConflictError, rowsAfter } from './rigs';
+import type { SessionState } from './session';
+import {
+  caughtUp,
+  firstKept,
+  firstStored,
+  isBehind,
+  looking,
+  readWhole,
+  shown,
+  toLookAt,
+  type Pending,
+  type Stored,
+  type TabDocument,
+} from './tab-document';
+
+export type WriterPorts = {
+  readonly now: () => string;
+  /** A record is on the disk. */
+  readonly stored?: (record: HistoryRecord) => void;
+  /** Reads the rig whole; why it could not be, if it is gone or cannot be read. */
+  readonly reload: () => Promise<Stored | { readonly gone: string }>;
+  /** Keeps a document whose last change could not be joined with another tab's, as a rig of its own. */
+  readonly keepCopy: (rig: Rig, why: readonly string[]) => Promise<void>;
+  readonly check: Promise<ChangeCheck>;
+};
+
+export type Writer = {
+  /** Begins to write what waits and to read what was heard of, unless it is at it. */
+  readonly go: () => void;
+  readonly isBusy: () => boolean;
+  readonly settled: () => Promise<void>;
+};
+
+type Told = Partial<Pick<SessionState, 'saved' | 'trouble' | 'readOnly'>>;
+
+/**
+ * Brings a tab's document and the store together. While it waits for the store, edits go on: they stand behind
+ * what waits already, and each step takes the document as it is when its answer comes.
+ */
+export function startWriter(args: {
+  db: RigDatabase;
+  tab: string;
+  ports: WriterPorts;
+  held: () => TabDocument;
+  /** The same document, further on its way to the store. */
+  put: (next: TabDocument) => void;
+  /** Another document. */
+  show: (next: TabDocument) => void;
+  tell: (told: Told) => void;
+}): Writer {
+  const { db, tab, ports, held, put, show, tell } = args;
+  let busy = false;
+  let writing: Promise<void> = Promise.resolve();
+
+  /** The store moved on without this tab: reads what came, and puts what waits here on top of it. */
+  async function catchUp() {
+    const { id } = held().base.rig;
+    const check = await ports.check;
+    put(looking(held()));
+    const { head, rows } = await rowsAfter(db, id, held().base.revision);
+    const before = held();
+    const next = caughtUp(before, head, rows, check);
+    if (next) {
+      if (shown(next).rig === shown(before).rig) put(next);
+      else show(next);
+      return;
+    }
+    const fresh = await ports.reload();
+    if ('gone' in fresh) {
+      put(readWhole(held(), null, check));
+      tell({ readOnly: fresh.gone });
+    } else show(readWhole(held(), fresh, check));
+  }
+
+  async function store({ record, after }: Pending) {
+    const { created } = held().base;
+    try {
+      await appendRecord(db, after.rig, record, { tab, at: ports.now(), created });
+    } catch (error) {
+      if (!(error instanceof ConflictError)) throw error;
+      put(toLookAt(held()));
+      return;
+    }
+    put(firstStored(held()));
+    ports.stored?.(record);
+  }
+
+  /** One step; false when nothing is left to do. */
+  async function step(): Promise<boolean> {
+    const [apart] = held().apart;
+    const [next] = held().pending;
+    if (apart) {
+      await ports.keepCopy(apart.rig, apart.why);
+      put(firstKept(held()));
+    } else if (isBehind(held())) {
+      try {
+        await catchUp();
+      } catch (error) {
+        put(toLookAt(held()));
+        throw error;
+      }
+    } else if (next) await store(next);
+    else return false;
+    return true;
+  }
+
+  async function work() {
+    let told: Told = { saved: 'saved', trouble: null };
+    try {
+      while (await step());
+    } catch (error) {
+      const trouble = error instanceof Error ? error.message : String(error);
+      const { pending, apart } = held();
+      told = pending.length + apart.length > 0 ? { saved: 'unsaved', trouble } : { trouble };
+    }
+    // Before anybody is told: whoever hears it may edit at once.
+    busy = false;
+    tell(told);
+  }
+
+  function go() {
+    if (busy) return;
+    busy = true;
+    writing = work();
+  }
+
+  return { go, isBusy: () => busy, settled: () => writing };
+}
