@@ -1,7 +1,7 @@
 export { applyBy, trialOf, type Applied, type ChangeCheck } from './apply';
 export { applyEdit } from './apply-edit';
 export { patchRig, PatchError, type DocumentPatch } from './patch';
-export { checkChange, problemWords, refusalOf } from './check';
+export { checkChange, refusalOf } from './check';
 export {
   EditError,
   type EditCall,
@@ -22,10 +22,12 @@ export {
   type HistoryRecord,
   type Logged,
 } from './history';
+export { writeWithHistory } from './file-history';
 export { checkInvariants } from './invariants';
 export { computedLength, inOrder, isOneInOneOut, neededLength, stockLength } from './lengths';
 export { freeNumber, freshId, makeLead, makePlace, makeSound, makeTag, slug, withEnding } from './make';
 export { formatProblem, type Problem } from './problem';
+export { problemWords } from './problem-words';
 export { fileSchema, readRig, readRigValue, type ReadResult } from './read';
 export {
   hasGrid,

@@ -1,5 +1,7 @@
 import { z } from 'zod';
+import { partHistory } from './file-history';
 import { checkKeys, checkText, parseJson } from './guard';
+import type { HistoryRecord } from './history';
 import { checkInvariants } from './invariants';
 import { migrate } from './migrate';
 import { formatPath, type Problem } from './problem';
@@ -8,7 +10,13 @@ import { rigSchema } from './schema-rig';
 import type { Rig } from './types';
 
 export type ReadResult =
-  { readonly ok: true; readonly rig: Rig } | { readonly ok: false; readonly problems: readonly Problem[] };
+  | {
+      readonly ok: true;
+      readonly rig: Rig;
+      /** The edits that led to the document, where the file carries them. */
+      readonly history?: readonly HistoryRecord[];
+    }
+  | { readonly ok: false; readonly problems: readonly Problem[] };
 
 const refuse = (...problems: readonly Problem[]): ReadResult => ({ ok: false, problems });
 
@@ -23,7 +31,8 @@ const tooMany = (raw: Record<string, unknown>, list: 'boxes' | 'leads'): Problem
 export function readRigValue(value: unknown): ReadResult {
   const key = checkKeys(value);
   if (key) return refuse(key);
-  const migrated = migrate(value);
+  const { document, history } = partHistory(value);
+  const migrated = migrate(document);
   if ('problem' in migrated) return refuse(migrated.problem);
   const crowd = tooMany(migrated.value, 'boxes') ?? tooMany(migrated.value, 'leads');
   if (crowd) return refuse(crowd);
@@ -36,7 +45,8 @@ export function readRigValue(value: unknown): ReadResult {
     );
   const rig: Rig = parsed.data;
   const problems = checkInvariants(rig);
-  return problems.length > 0 ? refuse(...problems) : { ok: true, rig };
+  if (problems.length > 0) return refuse(...problems);
+  return { ok: true, rig, ...(history ? { history } : {}) };
 }
 
 /** Reads the text of a rig file. Never throws; on a bad file says what is wrong and where. */

@@ -5,7 +5,7 @@ export function Empty({ title, text, children }: { title: string; text?: string;
   return (
     <div className="mx-auto flex max-w-lg flex-col items-center gap-3 px-6 py-14 text-center">
       <h2 className="text-lg">{title}</h2>
-      {text ? <p className="text-sm text-muted">{text}</p> : null}
+      {text ? <p className="text-sm whitespace-pre-line text-muted">{text}</p> : null}
       {children ? <div className="flex flex-wrap justify-center gap-2">{children}</div> : null}
     </div>
   );

@@ -1,15 +1,12 @@
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
-import { Outlet, useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
-import { saveText } from '../store/files';
-import { database } from '../store/app';
+import { Outlet, useLocation, useParams, useSearchParams } from 'react-router';
 import { enterRoom, type Room } from '../store/room';
-import { rawRecords } from '../store/rigs';
-import { Button } from '../parts/button';
-import { Busy, Empty } from '../parts/empty';
+import { Busy } from '../parts/empty';
 import { startAnalyst, type Analyst } from '../worker/analyst';
 import { TopBar } from '../shell/top-bar';
 import { ShellKeys } from '../shell/keys';
 import { RigContext, useSession, type RigRoom, type Selection } from './context';
+import { Unreadable } from './unreadable';
 
 function readSelection(text: string | null): Selection {
   const cut = text?.indexOf(':') ?? -1;
@@ -82,29 +79,6 @@ function OpenRig({ room, analyst }: { room: Extract<Room, { ok: true }>; analyst
         </main>
       </div>
     </RigContext>
-  );
-}
-
-function Unreadable({ room, id }: { room: Extract<Room, { ok: false }>; id: string }) {
-  const navigate = useNavigate();
-  const save = async () =>
-    saveText(JSON.stringify(await rawRecords(database, id), null, 2), `${id}.raw.json`);
-  return (
-    <main>
-      <Empty
-        title={room.head ? `“${room.head.title}” could not be read` : 'This rig is not on this shelf'}
-        text={
-          room.head
-            ? `${room.reason} Nothing was changed or thrown away.`
-            : `${room.reason} Rigs made under another address or port are still there.`
-        }
-      >
-        {room.head ? <Button onClick={() => void save()}>Save what is stored as a file</Button> : null}
-        <Button look="strong" onClick={() => void navigate('/shelf')}>
-          To the shelf
-        </Button>
-      </Empty>
-    </main>
   );
 }
 

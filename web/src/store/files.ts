@@ -1,4 +1,13 @@
-import { LIMITS, formatProblem, slug, withEnding, writeRig, type Rig, type ShelfFile } from '../../../core/rig';
+import {
+  LIMITS,
+  formatProblem,
+  slug,
+  withEnding,
+  writeRig,
+  type HistoryRecord,
+  type Rig,
+  type ShelfFile,
+} from '../../../core/rig';
 import { readFileText } from '../worker/reading';
 import { database, now } from './app';
 import { tellTabs } from './channel';
@@ -27,7 +36,13 @@ export async function exportRig(rig: Rig): Promise<void> {
 }
 
 export type ImportResult =
-  | { readonly kind: 'read'; readonly rig: Rig; readonly clash: boolean }
+  | {
+      readonly kind: 'read';
+      readonly rig: Rig;
+      /** The edits that the file carries, for undo. */
+      readonly history: readonly HistoryRecord[];
+      readonly clash: boolean;
+    }
   | { readonly kind: 'shelf'; readonly file: string; readonly shelf: ShelfFile }
   | { readonly kind: 'refused'; readonly file: string; readonly problems: readonly string[] };
 
@@ -46,7 +61,8 @@ export async function readFile(file: File): Promise<ImportResult> {
   const { read } = result;
   if (!read.ok) return { kind: 'refused', file: file.name, problems: read.problems.map(formatProblem) };
   const head = await database.heads.get(read.rig.id);
-  return { kind: 'read', rig: read.rig, clash: head !== undefined && head.binned === null };
+  const { rig, history = [] } = read;
+  return { kind: 'read', rig, history, clash: head !== undefined && head.binned === null };
 }
 
 /**
@@ -57,7 +73,7 @@ export async function readFile(file: File): Promise<ImportResult> {
 export async function importRig(
   rig: Rig,
   mode: 'keep-both' | 'replace',
-  { at = now(), ...more }: { demo?: boolean; at?: string } = {},
+  { at = now(), ...more }: { demo?: boolean; at?: string; history?: readonly HistoryRecord[] } = {},
 ): Promise<string> {
   const head = await database.heads.get(rig.id);
   if (head && head.binned === null && mode === 'keep-both') {

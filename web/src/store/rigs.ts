@@ -1,7 +1,7 @@
 import {
   freshId,
   patchRig,
-  formatProblem,
+  problemWords,
   type HistoryRecord,
   type Logged,
   type ReadResult,
@@ -23,19 +23,33 @@ const everything = (db: RigDatabase) => [db.heads, db.edits, db.snapshots];
 
 export type Loaded =
   | { readonly ok: true; readonly head: Head; readonly rig: Rig; readonly log: readonly Logged[] }
-  | { readonly ok: false; readonly head: Head | undefined; readonly reason: string };
+  | {
+      readonly ok: false;
+      readonly head: Head | undefined;
+      readonly reason: string;
+      /** Where in the document what is wrong stands: `leads[3].lengthM`. */
+      readonly places?: readonly string[];
+    };
 
-/** Puts a new rig on the shelf. Refuses an id that is there. */
+/** The tab that edits come from which were made before a rig came to this shelf. */
+const NO_TAB = '';
+
+/**
+ * Puts a new rig on the shelf. Refuses an id that is there.
+ * @param more `history`: what led to the document, for undo, oldest first
+ */
 export async function createRig(
   db: RigDatabase,
   rig: Rig,
   now: string,
-  more: { demo?: boolean } = {},
+  more: { demo?: boolean; history?: readonly HistoryRecord[] } = {},
 ): Promise<void> {
+  const history = more.history ?? [];
+  const revision = history.at(-1)?.revision ?? 0;
   const head: Head = {
     id: rig.id,
     title: rig.title,
-    revision: 0,
+    revision,
     created: now,
     modified: now,
     binned: null,
@@ -44,7 +58,8 @@ export async function createRig(
   };
   await db.transaction('rw', everything(db), async () => {
     await db.heads.add(head);
-    await db.snapshots.put({ rig: rig.id, revision: 0, document: rig });
+    await db.snapshots.put({ rig: rig.id, revision, document: rig });
+    await db.edits.bulkPut(history.map((record) => ({ ...record, rig: rig.id, tab: NO_TAB, at: now })));
   });
 }
 
@@ -53,8 +68,33 @@ export type CheckStored = (value: unknown) => ReadResult | Promise<ReadResult>;
 
 const everyRow = () => true;
 
+/** What stands in the store of a rig, put together but not checked. */
+type Assembled = {
+  readonly head: Head | undefined;
+  readonly rows: readonly EditRow[];
+} & ({ readonly document: Rig } | { readonly document: null; readonly reason: string });
+
+/** The newest snapshot, with the patches after it. */
+export async function assemble(db: RigDatabase, id: string): Promise<Assembled> {
+  const { head, snapshot, rows } = await db.transaction('r', everything(db), async () => {
+    const rows = await db.edits.where('rig').equals(id).sortBy('revision');
+    const snapshots = await db.snapshots.where('rig').equals(id).sortBy('revision');
+    return { head: await db.heads.get(id), snapshot: snapshots.at(-1), rows };
+  });
+  const none = (reason: string) => ({ head, rows, document: null, reason });
+  if (!head) return none('There is no such rig under this address.');
+  if (!snapshot) return none('Its stored document is missing.');
+  try {
+    const after = rows.filter((row) => row.revision > snapshot.revision && row.revision <= head.revision);
+    const document = after.reduce((rig, row) => patchRig(rig, row.patches), snapshot.document);
+    return { head, rows, document };
+  } catch (error) {
+    return none(error instanceof Error ? error.message : String(error));
+  }
+}
+
 /**
- * Reads a rig: the newest snapshot, then the patches after it, then the same checks a file gets.
+ * Reads a rig: what is stored of it, then the same checks a file gets.
  * @param own which records are for this tab to undo; all, if no other tab is open
  */
 export async function loadRig(
@@ -63,22 +103,15 @@ export async function loadRig(
   check: CheckStored,
   own: (row: EditRow) => boolean = everyRow,
 ): Promise<Loaded> {
-  const { head, snapshot, rows } = await db.transaction('r', everything(db), async () => {
-    const rows = await db.edits.where('rig').equals(id).sortBy('revision');
-    const snapshots = await db.snapshots.where('rig').equals(id).sortBy('revision');
-    return { head: await db.heads.get(id), snapshot: snapshots.at(-1), rows };
-  });
-  if (!head) return { ok: false, head, reason: 'There is no such rig under this address.' };
-  if (!snapshot) return { ok: false, head, reason: 'Its stored document is missing.' };
-  try {
-    const after = rows.filter((row) => row.revision > snapshot.revision && row.revision <= head.revision);
-    const document = after.reduce((rig, row) => patchRig(rig, row.patches), snapshot.document);
-    const read = await check(document);
-    if (!read.ok) return { ok: false, head, reason: read.problems.map(formatProblem).join('; ') };
-    return { ok: true, head, rig: read.rig, log: rows.map((record) => ({ record, own: own(record) })) };
-  } catch (error) {
-    return { ok: false, head, reason: error instanceof Error ? error.message : String(error) };
+  const stored = await assemble(db, id);
+  const { head, rows, document } = stored;
+  if (!document || !head) return { ok: false, head, reason: 'reason' in stored ? stored.reason : '' };
+  const read = await check(document);
+  if (!read.ok) {
+    const reason = read.problems.map((problem) => problemWords(document, problem)).join(' ');
+    return { ok: false, head, reason, places: read.problems.map(({ path }) => path) };
   }
+  return { ok: true, head, rig: read.rig, log: rows.map((record) => ({ record, own: own(record) })) };
 }
 
 /**

@@ -4,16 +4,15 @@ import { database, now, useNotice } from './app';
 import { onTold, tellTabs } from './channel';
 import { editCheck } from './edit-check';
 import { onOutdated } from './database-state';
-import type { Head } from './db';
 import { addRig } from './files';
 import { askToStay } from './persistence';
-import { loadRig } from './rigs';
+import { loadRig, type Loaded } from './rigs';
 import { openSession, type Session, type Stored } from './session';
 import { liveTabs, tabId } from './tab';
 
 export type Room =
   | { readonly ok: true; readonly session: Session; readonly leave: () => void }
-  | { readonly ok: false; readonly head: Head | undefined; readonly reason: string };
+  | Extract<Loaded, { ok: false }>;
 
 /** The last document in memory, for the error boundary: it must not need React to save it. */
 let lastDocument: Rig | null = null;

@@ -1,1 +1,3 @@
+import '../zod';
+
 export { refusalOf } from '../../../core/rig';

@@ -132,7 +132,7 @@ describe('what does not pass any more', () => {
     const snapshot = await db.snapshots.get(['rig', 0]);
     await db.snapshots.put({ ...snapshot!, document: { ...snapshot!.document, sounds: [] } });
     const loaded = await loadRig(db, 'rig', readRigValue);
-    expect(loaded).toMatchObject({ ok: false, reason: 'sounds: a rig has at least one sound' });
+    expect(loaded).toMatchObject({ ok: false, reason: 'A rig has at least one sound.', places: ['sounds'] });
     const raw = await rawRecords(db, 'rig');
     expect(raw.snapshots).toHaveLength(1);
     expect((await listRigs(db, NOW)).map((h) => h.id)).toEqual(['rig']);

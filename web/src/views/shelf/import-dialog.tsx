@@ -1,9 +1,9 @@
-import type { Rig } from '../../../../core/rig';
+import type { HistoryRecord, Rig } from '../../../../core/rig';
 import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';
 
 export type Asked =
-  | { readonly kind: 'clash'; readonly rig: Rig }
+  | { readonly kind: 'clash'; readonly rig: Rig; readonly history: readonly HistoryRecord[] }
   | {
       readonly kind: 'refused';
       readonly file: string;
@@ -17,7 +17,7 @@ const MOST_SHOWN = 8;
 export function ImportDialog(props: {
   asked: Asked;
   onClose: () => void;
-  onImport: (rig: Rig, mode: 'keep-both' | 'replace') => void;
+  onImport: (mode: 'keep-both' | 'replace') => void;
 }) {
   const { asked, onClose, onImport } = props;
   if (asked.kind === 'refused') {
@@ -51,10 +51,10 @@ export function ImportDialog(props: {
       onClose={onClose}
     >
       <div className="flex flex-wrap gap-2">
-        <Button look="strong" autoFocus onClick={() => onImport(asked.rig, 'keep-both')}>
+        <Button look="strong" autoFocus onClick={() => onImport('keep-both')}>
           Keep both
         </Button>
-        <Button onClick={() => onImport(asked.rig, 'replace')}>Replace: the old one goes to the bin</Button>
+        <Button onClick={() => onImport('replace')}>Replace: the old one goes to the bin</Button>
         <Button look="quiet" onClick={onClose}>
           Cancel
         </Button>

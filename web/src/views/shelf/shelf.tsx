@@ -1,6 +1,6 @@
 import { useEffect, useEffectEvent, useRef, useState, type DragEvent } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { makeRig, type Rig } from '../../../../core/rig';
+import { makeRig } from '../../../../core/rig';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
 import { PreferencesMenu } from '../../shell/preferences-menu';
@@ -9,7 +9,8 @@ import { restoreDemo } from '../../store/demo';
 import { troubleWords } from '../../store/trouble';
 import { addRig, copyTitle, exportRig, importRig, readFile, saveText, type ImportResult } from '../../store/files';
 import { count } from '../../../../core/units';
-import { binRig, rawRecords, restoreRig } from '../../store/rigs';
+import { binRig, restoreRig } from '../../store/rigs';
+import { salvageFile } from '../../store/salvage';
 import { randomId } from '../../store/tab';
 import { importShelf, saveShelf } from '../../store/shelf-file';
 import { readValue } from '../../worker/reading';
@@ -18,6 +19,8 @@ import { ImportDialog, type Asked } from './import-dialog';
 import { RigLine, type RigActs } from './rig-line';
 import { StorageLine } from './storage-line';
 import { useShelf } from './use-shelf';
+
+type Mode = 'keep-both' | 'replace';
 
 const newId = () => `rig-${randomId().slice(0, 8)}`;
 
@@ -59,9 +62,10 @@ export function Shelf() {
   });
   useEffect(() => onWanted(), [wanted]);
 
-  const store = (rig: Rig, mode: 'keep-both' | 'replace') => {
+  const store = (read: Pick<Extract<ImportResult, { kind: 'read' }>, 'rig' | 'history'>, mode: Mode) => {
+    const { rig, history } = read;
     setAsked(null);
-    act(importRig(rig, mode).then(() => say(`“${rig.title}” is on the shelf.`)));
+    act(importRig(rig, mode, { history }).then(() => say(`“${rig.title}” is on the shelf.`)));
   };
   const takeShelf = async ({ file, shelf }: Extract<ImportResult, { kind: 'shelf' }>) => {
     const { added, same } = await importShelf(shelf);
@@ -80,8 +84,8 @@ export function Shelf() {
       const result = await readFile(file);
       if (result.kind === 'refused') setAsked(result);
       else if (result.kind === 'shelf') await takeShelf(result);
-      else if (result.clash) setAsked({ kind: 'clash', rig: result.rig });
-      else store(result.rig, 'keep-both');
+      else if (result.clash) setAsked({ kind: 'clash', rig: result.rig, history: result.history });
+      else store(result, 'keep-both');
     }
   };
 
@@ -92,8 +96,8 @@ export function Shelf() {
       act(
         rig
           ? exportRig(rig)
-          : rawRecords(database, head.id).then((raw) =>
-              saveText(JSON.stringify(raw, null, 2), `${head.id}.raw.json`),
+          : salvageFile(database, head.id).then(({ text, ending }) =>
+              saveText(text, `${head.id}.${ending}`),
             ),
       ),
     bin: ({ head }) =>
@@ -198,7 +202,13 @@ export function Shelf() {
           {over ? 'Let go to import.' : 'Rig files and shelf files can be dropped anywhere on this page.'}
         </p>
       </div>
-      {asked ? <ImportDialog asked={asked} onClose={() => setAsked(null)} onImport={store} /> : null}
+      {asked ? (
+        <ImportDialog
+          asked={asked}
+          onClose={() => setAsked(null)}
+          onImport={(mode) => asked.kind === 'clash' && store(asked, mode)}
+        />
+      ) : null}
     </main>
   );
 }
