@@ -51,9 +51,14 @@ test('a rig with the longest name is kept beside its own file, and both open', a
     await expect(rigs).toHaveCount(n);
   }
   await expect(page.getByText('could not be read')).toHaveCount(0);
-  await page.getByRole('link', { name: /\(copy\)$/ }).first().click();
+  await page
+    .getByRole('link', { name: /\(copy\)$/ })
+    .first()
+    .click();
   await page.getByRole('link', { name: 'Gear' }).click();
-  await expect(page.getByRole('region', { name: 'Stage' }).getByRole('button', { name: /^Fuzz/ })).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Stage' }).getByRole('button', { name: /^Fuzz/ }),
+  ).toBeVisible();
 });
 
 /** Stores an edit that no build of today makes: a place to the left of its neighbour. */

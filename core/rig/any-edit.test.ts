@@ -8,7 +8,15 @@ import { BOX_CASES } from '../testing/edit-cases-boxes';
 import { LEAD_CASES } from '../testing/edit-cases-leads';
 import { RIG_CASES } from '../testing/edit-cases-rig';
 import { STATE_CASES } from '../testing/edit-cases-state';
-import { applyEdit, EditError, patchRig, readRigValue, type EditCall, type Rig, type SingleEdit } from './index';
+import {
+  applyEdit,
+  EditError,
+  patchRig,
+  readRigValue,
+  type EditCall,
+  type Rig,
+  type SingleEdit,
+} from './index';
 
 const CASES = { ...RIG_CASES, ...BOX_CASES, ...LEAD_CASES, ...STATE_CASES };
 const NAMES = Object.keys(CASES) as SingleEdit['edit'][];
@@ -57,7 +65,10 @@ const call = fc.record({
 
 const met = { done: new Map<string, number>(), refused: 0 };
 
-function callOn(rig: Rig, { name, changes }: typeof call extends fc.Arbitrary<infer T> ? T : never): EditCall {
+function callOn(
+  rig: Rig,
+  { name, changes }: typeof call extends fc.Arbitrary<infer T> ? T : never,
+): EditCall {
   const args = changes.reduce<unknown>((value, [at, odd, n]) => {
     const paths = leaves(value);
     return withLeaf(value, paths[at % paths.length] ?? [], odd === undefined ? someId(rig, n) : odd);

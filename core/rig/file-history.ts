@@ -28,14 +28,17 @@ const record = z.object({
 
 const history = z
   .array(record)
-  .refine((records) => records.every(({ revision }, i) => i === 0 || revision > (records[i - 1]?.revision ?? 0)));
+  .refine((records) =>
+    records.every(({ revision }, i) => i === 0 || revision > (records[i - 1]?.revision ?? 0)),
+  );
 
 /**
  * Parts a file that carries its edits into the document and what led to it. Edits that are none are left out:
  * they are for undo only, and the rig is whole without them.
  */
 export function partHistory(value: unknown): { document: unknown; history?: readonly HistoryRecord[] } {
-  if (typeof value !== 'object' || value === null || !Object.hasOwn(value, 'history')) return { document: value };
+  if (typeof value !== 'object' || value === null || !Object.hasOwn(value, 'history'))
+    return { document: value };
   const { history: told, ...document } = value as { history: unknown };
   const read = history.safeParse(told);
   // An absent field and one that is undefined are the same to a record.

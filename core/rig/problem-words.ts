@@ -13,7 +13,16 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   acceptedFindings: 'accepted finding',
 };
 /** Fields that say nothing to anyone who reads the name of the thing before them. */
-const SILENT: readonly string[] = ['boxes', 'leads', 'sounds', 'variants', 'songs', 'walks', 'places', 'stage'];
+const SILENT: readonly string[] = [
+  'boxes',
+  'leads',
+  'sounds',
+  'variants',
+  'songs',
+  'walks',
+  'places',
+  'stage',
+];
 
 const fieldWords = (field: string): string =>
   FIELD_WORDS[field] ?? field.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);

@@ -49,9 +49,7 @@ export function Unreadable({ room, id }: { room: Extract<Room, { ok: false }>; i
   const act = (work: Promise<unknown>) =>
     void work.catch((error: unknown) => say(`The store refused: ${troubleWords(error)}`, 'bad'));
   const save = () =>
-    act(
-      salvageFile(database, id).then(({ text, ending }) => saveText(text, `${id}.${ending}`)),
-    );
+    act(salvageFile(database, id).then(({ text, ending }) => saveText(text, `${id}.${ending}`)));
   const goBack = (to: LastGood) =>
     act(
       keepLastGood(database, to, now()).then((back) => {

@@ -1,5 +1,12 @@
 // What can be had of a stored rig that does not pass reading any more. What is stored stays as it is.
-import { LIMITS, patchRig, withEnding, writeWithHistory, type HistoryRecord, type Rig } from '../../../core/rig';
+import {
+  LIMITS,
+  patchRig,
+  withEnding,
+  writeWithHistory,
+  type HistoryRecord,
+  type Rig,
+} from '../../../core/rig';
 import type { EditRow, RigDatabase } from './db';
 import { assemble, createRig, freeRigId, rawRecords, type CheckStored } from './rigs';
 
@@ -46,7 +53,11 @@ export async function lastGood(db: RigDatabase, id: string, check: CheckStored):
 }
 
 /** Puts the last good state on the shelf as a rig of its own; returns its id. */
-export async function keepLastGood(db: RigDatabase, { rig, history }: LastGood, now: string): Promise<string> {
+export async function keepLastGood(
+  db: RigDatabase,
+  { rig, history }: LastGood,
+  now: string,
+): Promise<string> {
   const id = await freeRigId(db, withEnding(rig.id, '-back', LIMITS.idLength));
   const title = withEnding(rig.title, ' (as it could be read)', LIMITS.nameLength);
   await createRig(db, { ...rig, id, title }, now, { history });

@@ -1,6 +1,13 @@
 // The document of one open rig as a tab holds it: what is stored, what waits to be, and how other tabs' edits
 // come in between. Pure: the session does the reading and writing.
-import { carryOver, patchRig, type ChangeCheck, type HistoryRecord, type Logged, type Rig } from '../../../core/rig';
+import {
+  carryOver,
+  patchRig,
+  type ChangeCheck,
+  type HistoryRecord,
+  type Logged,
+  type Rig,
+} from '../../../core/rig';
 
 /** A document as it is stored, and who is to undo what. */
 export type Stored = {
@@ -135,7 +142,8 @@ export function caughtUp(
 ): TabDocument | null {
   const { base } = doc;
   const follows = rows.every((row, i) => row.revision === base.revision + 1 + i);
-  if (head?.created !== base.created || !follows || base.revision + rows.length !== head.revision) return null;
+  if (head?.created !== base.created || !follows || base.revision + rows.length !== head.revision)
+    return null;
   if (rows.length === 0) return doc;
   try {
     return rebased(doc, onto(base, rows), check);

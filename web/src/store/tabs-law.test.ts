@@ -12,7 +12,19 @@ type Tab = Session & Told & { readonly name: string; heard: number };
 /** One thing that happens: an edit of a tab, a message that comes or is lost, or a moment that passes. */
 const happening = fc.record({
   tab: fc.constantFrom<0 | 1>(0, 1),
-  what: fc.constantFrom('place', 'place', 'place', 'title', 'notes', 'undo', 'redo', 'hear', 'lose', 'wait', 'wait'),
+  what: fc.constantFrom(
+    'place',
+    'place',
+    'place',
+    'title',
+    'notes',
+    'undo',
+    'redo',
+    'hear',
+    'lose',
+    'wait',
+    'wait',
+  ),
   n: fc.nat({ max: 4 }),
 });
 type Happening = typeof happening extends fc.Arbitrary<infer T> ? T : never;
@@ -32,7 +44,8 @@ const undoOf = (tab: Tab) => tab.state.getState().history.done.at(-1);
 /** Does one thing. Places that were put in and stand stay in `wanted` until their own tab takes them back. */
 function happen(tab: Tab, other: Tab, { what, n }: Happening, wanted: Map<string, string>) {
   const added = (record: HistoryRecord | undefined) =>
-    record?.patches.flatMap((p) => (p.op === 'add' && p.path[1] === 'places' ? [String(p.path[2])] : [])) ?? [];
+    record?.patches.flatMap((p) => (p.op === 'add' && p.path[1] === 'places' ? [String(p.path[2])] : [])) ??
+    [];
   switch (what) {
     case 'place': {
       const id = `place-${(places += 1)}`;
@@ -96,7 +109,8 @@ async function play(start: number, happenings: readonly Happening[]) {
   const wanted = new Map<string, string>();
   for (const it of happenings) {
     const [tab, other] = it.tab === 0 ? tabs : [tabs[1], tabs[0]];
-    if (it.what === 'wait') for (let i = 0; i < 6 * it.n; i += 1) await new Promise((done) => setImmediate(done));
+    if (it.what === 'wait')
+      for (let i = 0; i < 6 * it.n; i += 1) await new Promise((done) => setImmediate(done));
     else happen(tab, other, it, wanted);
   }
   await settle(tabs);
@@ -104,11 +118,19 @@ async function play(start: number, happenings: readonly Happening[]) {
   const loaded = await loadRig(db, id, readRigValue);
   if (!loaded.ok) throw new Error(loaded.reason);
   for (const tab of tabs)
-    expect(tab.state.getState()).toMatchObject({ rig: loaded.rig, saved: 'saved', trouble: null, readOnly: null });
+    expect(tab.state.getState()).toMatchObject({
+      rig: loaded.rig,
+      saved: 'saved',
+      trouble: null,
+      readOnly: null,
+    });
   const copies = [...a.copies, ...b.copies];
   for (const rig of copies) expect(readRigValue(structuredClone(rig)).ok).toBe(true);
   for (const place of wanted.keys())
-    expect({ place, kept: [loaded.rig, ...copies].some((rig) => holds(rig, place)) }).toEqual({ place, kept: true });
+    expect({ place, kept: [loaded.rig, ...copies].some((rig) => holds(rig, place)) }).toEqual({
+      place,
+      kept: true,
+    });
   await removeForGood(db, id);
   met.apart += copies.length;
   if (a.records.length > 0 && b.records.length > 0) met.conflicts += 1;

@@ -7,7 +7,15 @@ import { PreferencesMenu } from '../../shell/preferences-menu';
 import { database, now, today, useNotice } from '../../store/app';
 import { restoreDemo } from '../../store/demo';
 import { troubleWords } from '../../store/trouble';
-import { addRig, copyTitle, exportRig, importRig, readFile, saveText, type ImportResult } from '../../store/files';
+import {
+  addRig,
+  copyTitle,
+  exportRig,
+  importRig,
+  readFile,
+  saveText,
+  type ImportResult,
+} from '../../store/files';
 import { count } from '../../../../core/units';
 import { binRig, restoreRig } from '../../store/rigs';
 import { salvageFile } from '../../store/salvage';
@@ -90,15 +98,12 @@ export function Shelf() {
   };
 
   const acts: RigActs = {
-    copy: ({ rig }) =>
-      rig && act(addRig({ ...rig, id: newId(), title: copyTitle(rig.title) })),
+    copy: ({ rig }) => rig && act(addRig({ ...rig, id: newId(), title: copyTitle(rig.title) })),
     save: ({ head, rig }) =>
       act(
         rig
           ? exportRig(rig)
-          : salvageFile(database, head.id).then(({ text, ending }) =>
-              saveText(text, `${head.id}.${ending}`),
-            ),
+          : salvageFile(database, head.id).then(({ text, ending }) => saveText(text, `${head.id}.${ending}`)),
       ),
     bin: ({ head }) =>
       act(
