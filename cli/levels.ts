@@ -1,3 +1,4 @@
+import { inSetting } from '../core/rig';
 import { routeNames } from '../core/drawing';
 import { levelsAlong, tightest, type LevelRun } from '../core/level';
 import { settingsOf, trace } from '../core/signal';
@@ -36,7 +37,7 @@ export function levelsCommand(call: Call): number {
       return trace(rig, setting).paths.map((path, i) => ({
         sound: rig.sounds.find((s) => s.id === setting.sound)?.name ?? '',
         route: names[i]?.name ?? '',
-        run: levelsAlong(rig, setting, path),
+        run: levelsAlong(inSetting(rig, setting), path),
       }));
     });
   if (call.flags.has('--json')) {

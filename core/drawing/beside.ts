@@ -1,9 +1,9 @@
 // Layers beside sound: their leads over the pale map, and the boxes without sound in a service row.
-import type { Jack, Rig, Setting } from '../rig';
+import { boxOf, type Jack, type Reads } from '../rig';
 import { textWidth } from './fonts';
 import { isOther, isSilentBox, jacksOf, leadsIn, type Layer } from './layers';
 import { arrowOf, hopsOf, pathOf, placeSleeves, type Routed } from './leads';
-import type { MapBox, MapLead } from './model';
+import type { Drawn, MapBox, MapLead } from './model';
 import type { Placement } from './place';
 import { markOf, plateItems, text, type MapView } from './plates';
 import { boxOfText, overlaps, type Item, type Rect } from './primitives';
@@ -34,7 +34,7 @@ const plain = (box: MapBox['box']): MapBox => ({
 
 /** Where the boxes without sound stand: in rows at the foot of their places, under everything else. */
 export function serviceRow(
-  rig: Rig,
+  rig: Reads<'boxes'>,
   placement: Placement,
   layer: Layer,
 ): { readonly placement: Placement; readonly items: readonly Item[]; readonly services: readonly Service[] } {
@@ -151,15 +151,9 @@ export type Beside = {
 };
 
 /** The leads of a layer beside sound, routed for themselves: the sound's leads stay where they are. */
-export function drawBeside(
-  rig: Rig,
-  setting: Setting,
-  layer: 'control' | 'power',
-  base: Placement,
-  view: MapView,
-): Beside {
+export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placement, view: MapView): Beside {
   const { placement, items: lines, services } = serviceRow(rig, base, layer);
-  const leads = leadsIn(rig, setting, layer);
+  const leads = leadsIn(rig, layer);
   const pins = pinsOf(placement, services, layer, leads, view.open);
   const endOf = (ref: MapLead['from']) =>
     ref && pins.get(ref.box)?.find((pin) => pin.jack.id === ref.jack)?.end;
@@ -192,7 +186,7 @@ export function drawBeside(
     item.type === 'text' ? [boxOfText(item, textWidth(item.text, item.face, item.size))] : [],
   );
   const taken = [...words, ...placement.placed.map(({ rect }) => rect)];
-  const tagOf = (id: string) => rig.boxes.find((box) => box.id === id)?.tag ?? '';
+  const tagOf = (id: string) => boxOf(rig, id)?.tag ?? '';
   const drawn = jobs.length > MOST_DRAWN ? stubsOf(jobs, tagOf, taken) : linesOf(jobs, placement, taken);
   const hops = hopsOf(drawn.routed);
   const jacks = [...pins].flatMap(([id, own]) =>

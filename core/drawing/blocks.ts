@@ -1,4 +1,4 @@
-import type { Jack, Rig } from '../rig';
+import type { Jack, Reads } from '../rig';
 import type { MapBox, MapModel } from './model';
 import type { Level, Side } from './primitives';
 
@@ -146,7 +146,11 @@ function belongsUnder(
 }
 
 /** Sorts what stands in each place into two columns: strips and combs, then the hubs with what belongs to them. */
-export function blocksOf(rig: Rig, model: MapModel, open: ReadonlySet<string>): readonly PlaceBlocks[] {
+export function blocksOf(
+  rig: Reads<'stage'>,
+  model: MapModel,
+  open: ReadonlySet<string>,
+): readonly PlaceBlocks[] {
   const places = rig.stage.places.map((place) => place.id);
   return rig.stage.places.map((place) => {
     const boxes = model.order

@@ -1,6 +1,6 @@
-import { isAudio, type Box, type Jack, type Rig, type Setting } from '../rig';
+import { isAudio, jackOf, type Box, type Jack, type Reads } from '../rig';
 import { count } from '../units';
-import { resolve } from '../signal';
+import { resolveIn, type ForSignal } from '../signal';
 import type { MapLead } from './model';
 
 /** A layer is the same map asked another question. */
@@ -36,8 +36,8 @@ export const jacksInLayer = (box: Box, layer: Layer): readonly Jack[] =>
 export const isSilentBox = (box: Box): boolean => !box.jacks.some(isAudio);
 
 /** The leads of a layer beside sound, as they are plugged in a setting. */
-export function leadsIn(rig: Rig, setting: Setting, layer: Other): readonly MapLead[] {
-  const resolved = resolve(rig, setting);
+export function leadsIn(rig: ForSignal, layer: Other): readonly MapLead[] {
+  const resolved = resolveIn(rig);
   const belongs = (ref: { box: string; jack: string } | undefined) => {
     const box = ref && resolved.boxes.get(ref.box);
     return box !== undefined && jacksOf(box, layer).some((jack) => jack.id === ref?.jack);
@@ -73,11 +73,9 @@ const WORDS: Readonly<Partial<Record<Jack['carries'], string>>> = {
 };
 
 /** Boxes and leads that a layer does not draw: `Supply (10 leads)`, `MIDI (3)`, each with the layer that does. */
-export function elsewhereOf(rig: Rig, layer: Layer): readonly Elsewhere[] {
+export function elsewhereOf(rig: Reads<'boxes' | 'leads'>, layer: Layer): readonly Elsewhere[] {
   const others = (['control', 'power'] as const).filter((other) => other !== layer);
   const plugged = rig.leads.filter((lead) => lead.from.at.length + lead.to.at.length > 0);
-  const jackOf = (ref: { box: string; jack: string }) =>
-    rig.boxes.find((box) => box.id === ref.box)?.jacks.find((jack) => jack.id === ref.jack);
   const at = (box: string) =>
     plugged.filter((lead) => [...lead.from.at, ...lead.to.at].some((ref) => ref.box === box));
   return others.flatMap((other): Elsewhere[] => {
@@ -92,7 +90,7 @@ export function elsewhereOf(rig: Rig, layer: Layer): readonly Elsewhere[] {
         const n = plugged.filter(
           (lead) =>
             !told.has(lead) &&
-            [...lead.from.at, ...lead.to.at].some((ref) => jackOf(ref)?.carries === carries),
+            [...lead.from.at, ...lead.to.at].some((ref) => jackOf(rig, ref)?.carries === carries),
         ).length;
         return n === 0 ? [] : [{ words: `${WORDS[carries] ?? carries} (${n})`, layer: other }];
       }),

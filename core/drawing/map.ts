@@ -1,13 +1,12 @@
 import { leadLevels } from '../level';
-import type { Rig, Setting } from '../rig';
-import { formatDb, memoBy, type LengthUnit } from '../units';
-import { settingParts } from '../signal';
+import { derive, inSetting, type Rig, type Setting } from '../rig';
+import { formatDb, recently, type LengthUnit } from '../units';
 import { drawBeside, serviceRow } from './beside';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
 import { elsewhereOf, isOther, type Elsewhere, type Layer } from './layers';
 import { arrowOf, hopsOf, pathOf, placeSleeves, type Routed } from './leads';
-import { modelOf, type MapLead, type MapModel } from './model';
+import { modelOf, type Drawn, type MapLead, type MapModel } from './model';
 import { drawOverview } from './overview';
 import { placeAll, type Placement } from './place';
 import { loomItems, markOf, plateItems, rowItems, text, type MapView } from './plates';
@@ -113,10 +112,12 @@ const STEPS_DBU = [-30, -10, 4, 14] as const;
 const stepOf = (peakDbu: number): Quantity => STEPS_DBU.filter((limit) => peakDbu > limit).length as Quantity;
 
 /** What each lead shows of a layer's quantity: its step, and the figure for its sleeve. */
-function quantities(rig: Rig, setting: Setting, layer: Layer) {
+type Ask = Omit<MapRequest, 'rig' | 'setting'>;
+
+function quantities(rig: Drawn, layer: Layer) {
   if (layer !== 'level') return null;
   return new Map(
-    [...leadLevels(rig, setting)].map(([lead, { peakDbu }]) => [
+    [...leadLevels(rig)].map(([lead, { peakDbu }]) => [
       lead,
       { step: stepOf(peakDbu), figure: formatDb(Math.round(peakDbu)) },
     ]),
@@ -131,9 +132,9 @@ const pale = (item: Item): readonly Item[] =>
       ? [{ ...item, tone: 'hair', mark: undefined }]
       : [item];
 
-function draw(request: MapRequest, level: Level): MapDrawing {
-  const { rig, setting, width, view, layer = 'signal' } = request;
-  const model = modelOf(rig, setting, level, view.chosen ?? []);
+function draw(rig: Drawn, request: Ask, level: Level): MapDrawing {
+  const { width, view, layer = 'signal' } = request;
+  const model = modelOf(rig, level, view.chosen ?? []);
   const place = (leastHeight: number) =>
     placeAll(rig, model, { pane: width, leastHeight, open: new Set(isOther(layer) ? [] : view.open) });
   const wanted = request.leastHeight ?? 0;
@@ -141,7 +142,7 @@ function draw(request: MapRequest, level: Level): MapDrawing {
   // The service row stands inside the height asked for, not below it: it is what its layer is about.
   const row = serviceRow(rig, bare, layer).placement.height - bare.height;
   const base = row > 0 ? place(Math.max(0, wanted - row)) : bare;
-  const beside = isOther(layer) ? drawBeside(rig, setting, layer, base, view) : null;
+  const beside = isOther(layer) ? drawBeside(rig, layer, base, view) : null;
   const placement = beside
     ? { ...base, frames: beside.placement.frames, height: beside.placement.height }
     : base;
@@ -170,7 +171,7 @@ function draw(request: MapRequest, level: Level): MapDrawing {
     item.type === 'text' ? [boxOfText(item, textWidth(item.text, item.face, item.size))] : [],
   );
   const routed = routeAll(model, placement, titles);
-  const shown = quantities(rig, setting, layer);
+  const shown = quantities(rig, layer);
   const sleeves = placeSleeves(
     routed,
     [...words, ...placement.placed.map(({ rect }) => rect)],
@@ -219,34 +220,29 @@ const OVERVIEW_OVER = 40;
 
 const isFitting = (drawing: MapDrawing, width: number) => drawing.width <= width;
 
-function atDetail(request: MapRequest, detail: Detail): MapDrawing {
-  if (detail !== 2) return draw(request, detail);
-  const { rig, setting, width, leastHeight = 0, view } = request;
-  return drawOverview(rig, setting, { width, leastHeight, view });
+function atDetail(rig: Drawn, request: Ask, detail: Detail): MapDrawing {
+  if (detail !== 2) return draw(rig, request, detail);
+  const { width, leastHeight = 0, view } = request;
+  return drawOverview(rig, { width, leastHeight, view });
 }
 
 /** The least detail that shows all that fits: a chosen box is never hidden in an overview. */
-function fitted(request: MapRequest): MapDrawing {
-  const { rig, width, view, layer = 'signal' } = request;
+function fitted(rig: Drawn, request: Ask): MapDrawing {
+  const { width, view, layer = 'signal' } = request;
   const isOverview =
     rig.boxes.length > OVERVIEW_OVER && layer === 'signal' && (view.chosen ?? []).length === 0;
-  if (isOverview) return atDetail(request, 2);
-  const full = draw(request, 0);
-  return isFitting(full, width) ? full : draw(request, 1);
+  if (isOverview) return atDetail(rig, request, 2);
+  const full = draw(rig, request, 0);
+  return isFitting(full, width) ? full : draw(rig, request, 1);
 }
 
-/** The map of a rig in a setting: boxes in their places, leads between them. Same input, same output, to the pixel. */
-export const drawMap: (request: MapRequest) => MapDrawing = memoBy(
-  ({ rig, setting, layer, width, level, leastHeight, unit, view }: MapRequest) => [
-    ...settingParts(rig, setting),
-    layer,
-    rig.stage,
-    width,
-    level,
-    leastHeight,
-    unit,
-    JSON.stringify(view),
-  ],
-  (request: MapRequest) => (request.level === 'fit' ? fitted(request) : atDetail(request, request.level)),
-  8,
+/** Drawings kept while the rig stays as it is: the pane's, the paper's, and those of selections just left. */
+const KEPT = 8;
+
+const drawings = derive(['boxes', 'leads', 'stage', 'variant', 'sound'], (rig) =>
+  recently((ask: Ask) => (ask.level === 'fit' ? fitted(rig, ask) : atDetail(rig, ask, ask.level)), KEPT),
 );
+
+/** The map of a rig in a setting: boxes in their places, leads between them. Same input, same output, to the pixel. */
+export const drawMap = ({ rig, setting, ...ask }: MapRequest): MapDrawing =>
+  drawings(inSetting(rig, setting))(ask);

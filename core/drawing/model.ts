@@ -1,4 +1,5 @@
 import {
+  boxOf,
   hasGrid,
   inOrder,
   isAudio,
@@ -7,11 +8,13 @@ import {
   type Box,
   type Jack,
   type Part,
-  type Rig,
-  type Setting,
+  type Reads,
 } from '../rig';
 import type { Level } from './primitives';
-import { isOn, resolve, trace, type Run } from '../signal';
+import { isOn, resolveIn, traceIn, type ForSignal, type Resolved, type Run } from '../signal';
+
+/** What the map of a setting is drawn from. */
+export type Drawn = Reads<'boxes' | 'leads' | 'stage' | 'variant' | 'sound'>;
 
 /** A lead as the map draws it: which jacks it joins in this setting, and from which others it may be played. */
 export type MapLead = {
@@ -57,7 +60,7 @@ export type MapModel = {
 const key = (ref: { box: string; jack: string }) => `${ref.box}/${ref.jack}`;
 
 /** Boxes as the signal first meets them, whatever is switched on; then those it does not meet. */
-function routeOrder(rig: Rig, leads: readonly MapLead[]): readonly string[] {
+function routeOrder(rig: Reads<'boxes'>, leads: readonly MapLead[]): readonly string[] {
   const rank = new Map<string, number>(
     rig.boxes.flatMap((box) => box.jacks.map((jack, i) => [`${box.id}/${jack.id}`, i] as const)),
   );
@@ -85,8 +88,8 @@ function routeOrder(rig: Rig, leads: readonly MapLead[]): readonly string[] {
   return [...seen];
 }
 
-function leadsOf(rig: Rig, setting: Setting): readonly MapLead[] {
-  const resolved = resolve(rig, setting);
+function leadsOf(rig: ForSignal): readonly MapLead[] {
+  const resolved = resolveIn(rig);
   const jackOf = (ref: { box: string; jack: string } | undefined) =>
     ref && resolved.boxes.get(ref.box)?.jacks.find((jack) => jack.id === ref.jack);
   return resolved.runs.flatMap(({ lead, from, to }): MapLead[] => {
@@ -111,7 +114,7 @@ function leadsOf(rig: Rig, setting: Setting): readonly MapLead[] {
   });
 }
 
-const settingWords = (box: Box, resolved: ReturnType<typeof resolve>, holdsAmp: boolean): string => {
+const settingWords = (box: Box, resolved: Resolved, holdsAmp: boolean): string => {
   const block = box.blocks.find((b) => b.states.length > 1) ?? box.blocks[0];
   if (!block) return '';
   if (block.role === 'source') return resolved.sound?.guitar === box.id ? (resolved.sound.pickup ?? '') : '';
@@ -122,7 +125,7 @@ const settingWords = (box: Box, resolved: ReturnType<typeof resolve>, holdsAmp: 
 };
 
 /** Words beside a row: what the jack belongs to, in its present state. */
-function wordsOf(box: Box, resolved: ReturnType<typeof resolve>): ReadonlyMap<string, string> {
+function wordsOf(box: Box, resolved: Resolved): ReadonlyMap<string, string> {
   const words = new Map<string, string>();
   const { patch } = resolved.patch(box);
   const state = (block: Block) => resolved.blockState(box, block).state;
@@ -139,12 +142,9 @@ function wordsOf(box: Box, resolved: ReturnType<typeof resolve>): ReadonlyMap<st
 }
 
 /** The last row ahead of the preamp on any way through this box, if it has rows after it too. */
-function lastAheadOf(
-  rig: Rig,
-  setting: Setting,
-): ReadonlyMap<string, { ahead: Set<string>; after: Set<string> }> {
+function lastAheadOf(rig: ForSignal): ReadonlyMap<string, { ahead: Set<string>; after: Set<string> }> {
   const found = new Map<string, { ahead: Set<string>; after: Set<string> }>();
-  for (const path of trace(rig, setting).paths) {
+  for (const path of traceIn(rig).paths) {
     const preamps = path.sections.filter((section) => section.block.role === 'preamp');
     let passed = 0;
     for (const step of path.steps) {
@@ -162,24 +162,29 @@ function lastAheadOf(
 }
 
 /** Where the other end of a lead stands: a jack by itself sits on that side of its plate. */
-function facing(rig: Rig, leads: readonly MapLead[], box: Box, jack: Jack): 'left' | 'right' | null {
+function facing(
+  rig: Reads<'boxes' | 'stage'>,
+  leads: readonly MapLead[],
+  box: Box,
+  jack: Jack,
+): 'left' | 'right' | null {
   const here = (ref: MapLead['from']) => ref?.box === box.id && ref.jack === jack.id;
   const lead = leads.find((l) => here(l.from) || here(l.to));
   const far = lead && (here(lead.from) ? lead.to : lead.from);
   const placeOf = (id: string | undefined) =>
-    rig.stage.places.findIndex((place) => place.id === rig.boxes.find((b) => b.id === id)?.place);
+    rig.stage.places.findIndex((place) => place.id === boxOf(rig, id)?.place);
   const [own, other] = [placeOf(box.id), placeOf(far?.box)];
   return other < 0 || other === own ? null : other > own ? 'right' : 'left';
 }
 
 /** What the Signal layer shows of a rig in a setting. */
-export function modelOf(rig: Rig, setting: Setting, level: Level, chosen: readonly string[]): MapModel {
-  const resolved = resolve(rig, setting);
-  const leads = leadsOf(rig, setting);
+export function modelOf(rig: Drawn, level: Level, chosen: readonly string[]): MapModel {
+  const resolved = resolveIn(rig);
+  const leads = leadsOf(rig);
   const held = new Set(
     leads.flatMap((lead) => [lead.from, lead.to, ...lead.others].flatMap((ref) => (ref ? [key(ref)] : []))),
   );
-  const sides = lastAheadOf(rig, setting);
+  const sides = lastAheadOf(rig);
   // What carries no sound (a supply) is not in this layer.
   const heard = rig.boxes.filter((box) => box.jacks.some(isAudio));
   const boxes = new Map(

@@ -1,11 +1,11 @@
 // Level 2: a plate for each block with its count and worst finding, looms as one line with their number of leads.
-import { isLink, SEVERITIES, type Rig, type Setting, type Severity } from '../rig';
+import { isLink, SEVERITIES, type Severity } from '../rig';
 import { count } from '../units';
 import { blocksOf, type Column, type PlaceBlocks } from './blocks';
 import { fitText, textWidth } from './fonts';
 import { elsewhereOf, type Elsewhere } from './layers';
 import { arrowOf, hopsOf, placeSleeves, type Routed } from './leads';
-import { modelOf, type MapBox, type MapLead, type MapModel } from './model';
+import { modelOf, type Drawn, type MapBox, type MapLead, type MapModel } from './model';
 import { text, type MapView } from './plates';
 import { boxOfText, type Item, type Rect } from './primitives';
 import { LANE, Router, type RouteEnd } from './router';
@@ -133,11 +133,10 @@ export type Overview = {
 
 /** The whole of a large rig at a glance. @param width of the pane; @param leastHeight places reach down so far */
 export function drawOverview(
-  rig: Rig,
-  setting: Setting,
+  rig: Drawn,
   { width, leastHeight, view }: { width: number; leastHeight: number; view: MapView },
 ): Overview {
-  const model = modelOf(rig, setting, 1, []);
+  const model = modelOf(rig, 1, []);
   const places = blocksOf(rig, model, new Set());
   const top = SIZE.placeTop + SIZE.placeHead;
   const placed: Placed[] = [];

@@ -1,7 +1,6 @@
-import type { Rig } from '../rig';
 import { blocksOf, type Column, type Hub, type PlaceBlocks } from './blocks';
 import { layFlow, type Placed } from './flow';
-import type { MapModel } from './model';
+import type { Drawn, MapModel } from './model';
 import { overlaps, type Rect } from './primitives';
 import { footOf, rowHeights } from './rows';
 import { LANE } from './router';
@@ -79,7 +78,7 @@ function layHanging(place: PlaceBlocks, placed: Placed[]): void {
 
 /** Works out where every box stands. Pure: the same model and width give the same places. */
 export function placeAll(
-  rig: Rig,
+  rig: Drawn,
   model: MapModel,
   { pane, leastHeight, open }: { pane: number; leastHeight: number; open: ReadonlySet<string> },
 ): Placement {

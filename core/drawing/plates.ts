@@ -1,4 +1,14 @@
-import { isAudio, isLink, SEVERITIES, type Jack, sources, type Part, type Rig, type Severity } from '../rig';
+import {
+  isAudio,
+  isLink,
+  leadOf,
+  SEVERITIES,
+  sources,
+  type Jack,
+  type Part,
+  type Reads,
+  type Severity,
+} from '../rig';
 import { count, formatLength, type LengthUnit } from '../units';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
@@ -223,7 +233,7 @@ export function rowItems(placement: Placement, placed: Extract<Placed, { form: '
 
 /** What crosses each gutter as stage runs: how many, and their lengths. */
 export function loomItems(
-  rig: Rig,
+  rig: Reads<'boxes' | 'leads'>,
   model: MapModel,
   placement: Placement,
   unit: LengthUnit,
@@ -240,7 +250,7 @@ export function loomItems(
       return Math.min(a, b) <= i && Math.max(a, b) > i;
     });
     if (!before || runs.length === 0) return [];
-    const lengths = runs.map((run) => rig.leads.find((lead) => lead.id === run.id)?.lengthM ?? 0);
+    const lengths = runs.map((run) => leadOf(rig, run.id)?.lengthM ?? 0);
     const same = lengths.every((length) => length === lengths[0]);
     const x = (before.rect.x + before.rect.w + frame.rect.x) / 2;
     const words = same

@@ -1,5 +1,5 @@
 import { levelsAlong, tightest, type LevelRun, type LevelStop } from '../level';
-import { trace } from '../signal';
+import { traceIn, type ForSignal } from '../signal';
 import { formatDb } from '../units';
 import { fitText } from './fonts';
 import type { Item, Point } from './primitives';
@@ -12,8 +12,8 @@ import {
   STEP,
   TEXT,
   text,
+  type ProfileAsk,
   type ProfileDrawing,
-  type ProfileRequest,
   type Stop,
 } from './profile-parts';
 
@@ -95,9 +95,9 @@ function captionOf({ stops, endsBecause }: LevelRun): string {
 }
 
 /** The Level profile: average and peak along the route, every stated ceiling over its stop. */
-export function drawLevels({ rig, setting, route, width, height }: ProfileRequest): ProfileDrawing {
-  const path = trace(rig, setting).paths[route];
-  const run = path ? levelsAlong(rig, setting, path) : { stops: [], endsBecause: null };
+export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk): ProfileDrawing {
+  const path = traceIn(of).paths[route];
+  const run = path ? levelsAlong(of, path) : { stops: [], endsBecause: null };
   if (run.stops.length === 0)
     return {
       width,

@@ -30,6 +30,9 @@ export type ProfileRequest = {
   readonly height: number;
 };
 
+/** What is asked of a profile, the rig and its setting apart. */
+export type ProfileAsk = Omit<ProfileRequest, 'rig' | 'setting'>;
+
 export const LEFT = 84;
 export const RIGHT = 18;
 /** A tag of seven characters fits; never under 48. */

@@ -1,6 +1,6 @@
-import type { Part } from '../rig';
-import { isOn, settingParts, trace, type Path, type Section } from '../signal';
-import { count, memoBy } from '../units';
+import { derive, inSetting, type Part } from '../rig';
+import { isOn, traceIn, type ForSignal, type Path, type Section } from '../signal';
+import { count, recently } from '../units';
 import { fitText, textWidth } from './fonts';
 import type { Item, Point } from './primitives';
 import {
@@ -12,6 +12,7 @@ import {
   STEP,
   TEXT,
   text,
+  type ProfileAsk,
   type ProfileDrawing,
   type ProfileRequest,
   type Stop,
@@ -97,8 +98,8 @@ function stair(points: readonly Point[], by: number): readonly Point[] {
   });
 }
 
-function draw({ rig, setting, route, width, height }: ProfileRequest): ProfileDrawing {
-  const path = trace(rig, setting).paths[route];
+function draw(of: ForSignal, { route, width, height }: ProfileAsk): ProfileDrawing {
+  const path = traceIn(of).paths[route];
   if (!path) return { width, height, items: [], stops: [], caption: '' };
   const groups = groupsOf(path);
   const step = Math.max(STEP, Math.floor((width - LEFT - RIGHT) / Math.max(1, groups.length)));
@@ -200,18 +201,15 @@ function lines(groups: readonly Group[], points: readonly Point[]): readonly Ite
   return items;
 }
 
+const KEPT = 8;
+
+const profiles = derive(['boxes', 'leads', 'variant', 'sound'], (of) =>
+  recently((ask: ProfileAsk) => (ask.layer === 'level' ? drawLevels(of, ask) : draw(of, ask)), KEPT),
+);
+
 /**
  * The elevation profile of a route. Signal: order, ahead of and after the preamp, mono or stereo. Level: average, peak
  * and ceilings in dBu. Layers without a quantity along the route show the Signal's.
  */
-export const drawProfile: (request: ProfileRequest) => ProfileDrawing = memoBy(
-  ({ rig, setting, route, layer, width, height }: ProfileRequest) => [
-    ...settingParts(rig, setting),
-    route,
-    layer,
-    width,
-    height,
-  ],
-  (request) => (request.layer === 'level' ? drawLevels(request) : draw(request)),
-  8,
-);
+export const drawProfile = ({ rig, setting, ...ask }: ProfileRequest): ProfileDrawing =>
+  profiles(inSetting(rig, setting))(ask);

@@ -1,4 +1,4 @@
-import { isOneInOneOut, sources, type Rig } from '../rig';
+import { isOneInOneOut, sources, type Reads } from '../rig';
 import type { Column, Hub, PlaceBlocks } from './blocks';
 import { layFlow } from './flow';
 import { textWidth } from './fonts';
@@ -120,7 +120,11 @@ export function widthsOf(
 }
 
 /** Gutters: narrow where only the players' own leads cross, wide where stage runs do. */
-export function guttersOf(rig: Rig, model: MapModel, places: readonly PlaceBlocks[]): readonly number[] {
+export function guttersOf(
+  rig: Reads<'boxes' | 'stage'>,
+  model: MapModel,
+  places: readonly PlaceBlocks[],
+): readonly number[] {
   const instruments = new Set(sources(rig).map((box) => box.id));
   const at = (id: string | undefined) =>
     places.findIndex((place) => place.id === model.boxes.get(id ?? '')?.box.place);

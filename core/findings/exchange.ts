@@ -1,20 +1,26 @@
+// Two plugs that stand in each other's place: which two, found on trial wirings.
 import {
-  trialOf,
   EditError,
+  endAt,
   isAudio,
   isLink,
+  leadOf,
+  pluggedIn,
+  trialOf,
   type EditCall,
   type Jack,
   type JackRef,
+  type Part,
+  type Reads,
   type Rig,
 } from '../rig';
-import { settingsOf, trace, wantedOutputs, type Path, type WantedOutput } from '../signal';
-import { endAt, leadPart, type View } from './finding';
-import type { Part } from '../rig';
+import { leadPart, type Wired } from './finding';
+import { compareScores, scoreOf, type Score } from './score';
 
 export type Side = 'from' | 'to';
+type Plug = { readonly lead: string; readonly side: Side };
 /** Two plugs to be exchanged. */
-export type Exchange = { readonly a: { lead: string; side: Side }; readonly b: { lead: string; side: Side } };
+export type Exchange = { readonly a: Plug; readonly b: Plug };
 
 type Ends = { readonly from: Jack | undefined; readonly to: Jack | undefined };
 
@@ -26,65 +32,10 @@ export const clashes = ({ from, to }: Ends): boolean =>
   (from.direction === 'in' || from.direction === 'out');
 
 /** Leads whose two ends are of one direction. */
-export const clashingLeads = (view: View): readonly string[] =>
-  view.plugged
-    .filter(({ from, to }) =>
-      clashes({ from: endAt(view.rig, from[0])?.jack, to: endAt(view.rig, to[0])?.jack }),
-    )
+export const clashingLeads = (of: Wired): readonly string[] =>
+  pluggedIn(of)
+    .filter(({ from, to }) => clashes({ from: endAt(of, from[0])?.jack, to: endAt(of, to[0])?.jack }))
     .map(({ lead }) => lead.id);
-
-/** How well a wiring does, best least: rings, then what is not heard, then jacks visited against their order. */
-type Score = readonly [cycles: number, unheard: number, inversions: number];
-
-/** A loudspeaker is named by its air, which lies behind where the path ends. */
-function isLoudspeakerOf(path: Path, { at }: WantedOutput): boolean {
-  const last = path.sections.at(-1);
-  return (
-    last?.block.role === 'speaker' &&
-    last.box.id === at?.box &&
-    last.box.jacks.some((jack) => jack.id === at.jack && jack.carries === 'air')
-  );
-}
-
-const HEARD_BY = { loudspeaker: 'speaker', desk: 'mix', monitor: 'monitor' } as const;
-
-export const isHeard = (paths: readonly Path[], wanted: WantedOutput): boolean =>
-  paths.some((path) => {
-    if (wanted.kind === 'named')
-      return (
-        path.steps.some((s) => s.type === 'jack' && s.box === wanted.at?.box && s.jack === wanted.at.jack) ||
-        isLoudspeakerOf(path, wanted)
-      );
-    return path.sections.at(-1)?.block.role === HEARD_BY[wanted.kind];
-  });
-
-/** Boxes print their jacks in the order the signal is meant to meet them; each step back counts. */
-function inversions(rig: Rig, path: Path): number {
-  const last = new Map<string, number>();
-  let n = 0;
-  for (const step of path.steps) {
-    if (step.type !== 'jack') continue;
-    const at =
-      rig.boxes.find((box) => box.id === step.box)?.jacks.findIndex((jack) => jack.id === step.jack) ?? 0;
-    if (at < (last.get(step.box) ?? 0)) n += 1;
-    last.set(step.box, at);
-  }
-  return n;
-}
-
-export function scoreOf(rig: Rig, variant: string | null): Score {
-  const wanted = wantedOutputs(rig);
-  let [cycles, unheard, back] = [0, 0, 0];
-  for (const setting of settingsOf(rig, variant)) {
-    const found = trace(rig, setting);
-    cycles += found.cycles.length;
-    unheard += wanted.filter((output) => !isHeard(found.paths, output)).length;
-    for (const path of found.paths.slice(0, 4)) back += inversions(rig, path);
-  }
-  return [cycles, unheard, back];
-}
-
-export const compareScores = (a: Score, b: Score): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
 
 /** The document after an edit, or null if the edit cannot be done. */
 export function trial(rig: Rig, call: EditCall): Rig | null {
@@ -96,61 +47,91 @@ export function trial(rig: Rig, call: EditCall): Rig | null {
   }
 }
 
-export const exchangeEdit = (view: View, { a, b }: Exchange): EditCall => ({
+export const exchangeEdit = ({ variant }: Reads<'variant'>, { a, b }: Exchange): EditCall => ({
   edit: 'exchangeEnds',
-  arguments: view.variant === null ? { a, b } : { a, b, scope: { layer: 'variant', id: view.variant } },
+  arguments: variant === null ? { a, b } : { a, b, scope: { layer: 'variant', id: variant.id } },
 });
 
-const MOST_TRIALS = 16;
+/** The same wiring with two plugs exchanged, in the variant in force. */
+function exchanged<T extends Wired>(of: T, { a, b }: Exchange): T {
+  const ends = new Map(
+    pluggedIn(of)
+      .filter(({ lead }) => lead.id === a.lead || lead.id === b.lead)
+      .map(({ lead, from, to }) => [lead.id, { from, to }] as const),
+  );
+  const [atA, atB] = [ends.get(a.lead)?.[a.side] ?? [], ends.get(b.lead)?.[b.side] ?? []];
+  const put = (plug: Plug, at: readonly JackRef[]) => {
+    const now = ends.get(plug.lead);
+    if (now) ends.set(plug.lead, { ...now, [plug.side]: at });
+  };
+  put(a, atB);
+  put(b, atA);
+  if (of.variant)
+    return { ...of, variant: { ...of.variant, leads: { ...of.variant.leads, ...Object.fromEntries(ends) } } };
+  const leads = of.leads.map((lead) => {
+    const now = ends.get(lead.id);
+    return now ? { ...lead, from: { ...lead.from, at: now.from }, to: { ...lead.to, at: now.to } } : lead;
+  });
+  return { ...of, leads };
+}
+
+/** Trial wirings that one search looks at; what it then names is the best of these. */
+const MOST_TRIALS = 24;
 
 type Candidate = Exchange & { readonly cleared: number; readonly near: number };
 
-/**
- * The exchange of two plugs, one of them of a lead in `around`, that leaves no clash on either lead and does best.
- * @param accept what the trial document must satisfy
- */
-export function bestExchange(
-  view: View,
-  around: readonly string[],
-  accept: (rig: Rig) => boolean,
-): Exchange | null {
-  const ends = (lead: string): { from: JackRef | undefined; to: JackRef | undefined } => {
-    const found = view.plugged.find((p) => p.lead.id === lead);
-    return { from: found?.from[0], to: found?.to[0] };
-  };
-  const jackOf = (ref: JackRef | undefined) => endAt(view.rig, ref)?.jack;
-  const others = view.plugged
+/** Every exchange of a plug of `around` with another that leaves no clash on either lead, the likeliest first. */
+function candidatesOf(of: Wired, around: readonly string[]): readonly Candidate[] {
+  const plugged = new Map(pluggedIn(of).map((p) => [p.lead.id, p]));
+  const jackAt = (lead: string, side: Side) => endAt(of, plugged.get(lead)?.[side][0]);
+  const other = (side: Side): Side => (side === 'from' ? 'to' : 'from');
+  const others = [...plugged.values()]
     .filter((p) => !isLink(p.lead) && p.from.length > 0 && p.to.length > 0)
     .map((p) => p.lead.id);
-  const candidates: Candidate[] = [];
+  const movable = (jack: Jack | undefined) => jack !== undefined && isAudio(jack) && jack.carries !== 'air';
+  const found: Candidate[] = [];
   const seen = new Set<string>();
   for (const x of around)
-    for (const y of others) {
-      if (x === y) continue;
-      for (const a of ['from', 'to'] as const)
+    for (const a of ['from', 'to'] as const) {
+      const [endX, farX] = [jackAt(x, a), jackAt(x, other(a))?.jack];
+      if (!movable(endX?.jack)) continue;
+      for (const y of others)
         for (const b of ['from', 'to'] as const) {
           const key = [`${x}.${a}`, `${y}.${b}`].sort().join(' ');
-          if (seen.has(key)) continue;
+          const [endY, farY] = [jackAt(y, b), jackAt(y, other(b))?.jack];
+          if (x === y || seen.has(key) || !movable(endY?.jack)) continue;
           seen.add(key);
-          const [ex, ey] = [ends(x), ends(y)];
-          const [jx, jy] = [jackOf(ex[a]), jackOf(ey[b])];
-          if (!jx || !jy || !isAudio(jx) || !isAudio(jy) || jx.carries === 'air' || jy.carries === 'air')
-            continue;
-          const farX = jackOf(ex[a === 'from' ? 'to' : 'from']);
-          const farY = jackOf(ey[b === 'from' ? 'to' : 'from']);
+          const [jx, jy] = [endX?.jack, endY?.jack];
           if (clashes({ from: jy, to: farX }) || clashes({ from: jx, to: farY })) continue;
-          const cleared = Number(clashes({ from: jx, to: farX })) + Number(clashes({ from: jy, to: farY }));
-          const near = ex[a]?.box === ey[b]?.box ? 0 : 1;
-          candidates.push({ a: { lead: x, side: a }, b: { lead: y, side: b }, cleared, near });
+          found.push({
+            a: { lead: x, side: a },
+            b: { lead: y, side: b },
+            cleared: Number(clashes({ from: jx, to: farX })) + Number(clashes({ from: jy, to: farY })),
+            near: endX?.box.id === endY?.box.id ? 0 : 1,
+          });
         }
     }
-  candidates.sort((p, q) => q.cleared - p.cleared || p.near - q.near);
+  return found.sort((p, q) => q.cleared - p.cleared || p.near - q.near);
+}
+
+/**
+ * The exchange of two plugs, one of them of a lead in `around`, that leaves no clash on either lead and does best.
+ * @param accept what the trial wiring must satisfy
+ */
+export function bestExchange<T extends Wired & Reads<'sounds' | 'wants'>>(
+  of: T,
+  around: readonly string[],
+  accept: (of: T) => boolean,
+): Exchange | null {
+  const candidates = candidatesOf(of, around);
   let best: { exchange: Exchange; score: Score; near: number } | null = null;
-  for (const { a, b, near, cleared } of candidates.slice(0, MOST_TRIALS * 4)) {
-    if (cleared < (candidates[0]?.cleared ?? 0)) break;
-    const rig = trial(view.rig, exchangeEdit(view, { a, b }));
-    if (!rig || !accept(rig)) continue;
-    const score = scoreOf(rig, view.variant);
+  let trials = 0;
+  for (const { a, b, near, cleared } of candidates) {
+    if (cleared < (candidates[0]?.cleared ?? 0) || trials >= MOST_TRIALS) break;
+    const after = exchanged(of, { a, b });
+    trials += 1;
+    if (!accept(after)) continue;
+    const score = scoreOf(after);
     const better = best === null ? -1 : compareScores(score, best.score) || near - best.near;
     if (better < 0) best = { exchange: { a, b }, score, near };
   }
@@ -158,10 +139,11 @@ export function bestExchange(
 }
 
 /** Parts of a crossing: its two leads, the lower number first. */
-export function crossingParts(view: View, { a, b }: Exchange): readonly Part[] {
-  const leads = [a, b].flatMap(({ lead }) => view.rig.leads.filter((l) => l.id === lead));
-  return [...leads].sort((x, y) => x.number - y.number).map(leadPart);
-}
+export const crossingParts = (of: Reads<'leads'>, { a, b }: Exchange): readonly Part[] =>
+  [a, b]
+    .flatMap(({ lead }) => leadOf(of, lead) ?? [])
+    .sort((x, y) => x.number - y.number)
+    .map(leadPart);
 
 export const exchangeData = ({ a, b }: Exchange): Readonly<Record<string, string>> => ({
   a: a.lead,

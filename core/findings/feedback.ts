@@ -1,7 +1,7 @@
-import { isLink, type EditCall } from '../rig';
-import type { Cycle } from '../signal';
+import { blockIn, boxOf, derive, isLink, leadOf, type EditCall } from '../rig';
+import { traceIn, type Cycle } from '../signal';
 import { blockPart, leadPart, scopeOf, type Found, type Rule, type View } from './finding';
-import { ringExchange, ringGain } from './wire';
+import { ringExchange, ringGain } from './rings';
 
 const DANGER_DB = -3;
 const CAUTION_DB = -10;
@@ -13,19 +13,19 @@ const keyOf = (cycle: Cycle) =>
 export const feedback: Rule = {
   code: 'SAFE-FEEDBACK',
   reads: 'sound',
-  judge: (view) => {
+  judge: derive(['boxes', 'leads', 'variant', 'sound', 'sounds', 'wants'], (view): readonly Found[] => {
     const seen = new Set<string>();
-    return view.trace.cycles.flatMap((cycle): Found[] => {
+    return traceIn(view).cycles.flatMap((cycle): Found[] => {
       const gain = ringGain(view, cycle);
       if (gain < CAUTION_DB || seen.has(keyOf(cycle))) return [];
       seen.add(keyOf(cycle));
       if (cycle.leads.length > 0 && ringExchange(view, cycle)) return [];
       const blocks = cycle.blocks.flatMap(({ box: id, block: blockId }) => {
-        const box = view.resolved.boxes.get(id);
-        const block = box?.blocks.find((b) => b.id === blockId);
+        const box = boxOf(view, id);
+        const block = blockIn(box, blockId);
         return box && block ? [blockPart(box, block)] : [];
       });
-      const leads = cycle.leads.flatMap((id) => view.rig.leads.find((lead) => lead.id === id) ?? []);
+      const leads = cycle.leads.flatMap((id) => leadOf(view, id) ?? []);
       return [
         {
           severity: gain >= DANGER_DB ? 'danger' : 'caution',
@@ -34,11 +34,11 @@ export const feedback: Rule = {
         },
       ];
     });
-  },
+  }),
   *cures(view, { parts }) {
     for (const { type, id } of parts) if (type === 'block') yield* blockOff(view, id);
     for (const { type, id } of parts) {
-      const lead = type === 'lead' ? view.rig.leads.find((l) => l.id === id) : undefined;
+      const lead = type === 'lead' ? leadOf(view, id) : undefined;
       if (lead && !isLink(lead)) yield { edit: 'unplug', arguments: { lead: id, side: 'to' } };
     }
   },
@@ -46,10 +46,10 @@ export const feedback: Rule = {
 
 function* blockOff(view: View, key: string): Generator<EditCall> {
   const [box = '', block = ''] = key.split('/');
-  const states = view.resolved.boxes.get(box)?.blocks.find((b) => b.id === block)?.states ?? [];
+  const states = blockIn(boxOf(view, box), block)?.states ?? [];
   if (states.some((state) => state.id === 'off'))
     yield {
       edit: 'setBlockState',
-      arguments: { box, block, state: 'off', scope: scopeOf(view.setting.sound) },
+      arguments: { box, block, state: 'off', scope: scopeOf(view) },
     };
 }

@@ -1,5 +1,8 @@
 import {
+  derive,
+  everySound,
   isAudio,
+  jackIn,
   type Box,
   type EditCall,
   type InnerEnd,
@@ -8,7 +11,8 @@ import {
   type SingleEdit,
   type Wire,
 } from '../rig';
-import { everySound, isFree, jackPart, leadsAt, type Found, type Rule, type View } from './finding';
+import { resolveIn } from '../signal';
+import { isFree, jackPart, leadsAt, type Found, type Rule, type Wired } from './finding';
 
 const jackOfEnd = (end: InnerEnd) => ('jack' in end ? end.jack : null);
 
@@ -21,7 +25,7 @@ const named = (patch: Patch): ReadonlySet<string> =>
 type Mix = { readonly wanted: Jack; readonly plugged: Jack };
 
 /** Jacks the path names without a lead, each with a jack of its direction and flow that has a lead and no wire. */
-function mixUps(view: View, box: Box, patch: Patch): readonly Mix[] {
+function mixUps(view: Wired, box: Box, patch: Patch): readonly Mix[] {
   const wired = named(patch);
   // What goes another way while this jack is open may well be open: the right half of a stereo output.
   const mayBeOpen = new Set(patch.wires.map((wire) => wire.whileOpen));
@@ -58,7 +62,7 @@ function loopOf(patch: Patch, jack: Jack): string | null {
   return null;
 }
 
-function judgeBox(view: View, box: Box, patch: Patch): readonly Found[] {
+function judgeBox(view: Wired, box: Box, patch: Patch): readonly Found[] {
   const groups = new Map<string, Mix[]>();
   for (const mix of mixUps(view, box, patch)) {
     const key = loopOf(patch, mix.wanted) ?? mix.wanted.id;
@@ -86,22 +90,22 @@ function judgeBox(view: View, box: Box, patch: Patch): readonly Found[] {
 export const grid: Rule = {
   code: 'WIRE-GRID',
   reads: 'rig',
-  judge: (view) => {
-    const sounds = everySound(view);
-    const found = view.rig.boxes.flatMap((box) => {
-      const patches = new Set(sounds.map(({ resolved }) => resolved.patch(box).patch));
+  judge: derive(['boxes', 'leads', 'variant', 'sounds'], (view): readonly Found[] => {
+    const sounds = everySound(view).map(resolveIn);
+    const found = view.boxes.flatMap((box) => {
+      const patches = new Set(sounds.map((resolved) => resolved.patch(box).patch));
       return [...patches].flatMap((patch) => judgeBox(view, box, patch));
     });
     return [...new Map(found.map((f) => [f.parts.map((part) => part.id).join(' '), f])).values()];
-  },
+  }),
   *cures(view, { data = {} }): Generator<EditCall> {
-    const box = view.rig.boxes.find((b) => b.id === data.box);
+    const box = view.boxes.find((b) => b.id === data.box);
     const patch = box?.patches.find((p) => p.id === data.patch);
     if (!box || !patch) return;
     const wanted = (data.wanted ?? '').split(' ');
     const plugged = (data.plugged ?? '').split(' ');
     const replugs = plugged.flatMap((id, i): SingleEdit[] => {
-      const jack = box.jacks.find((j) => j.id === id);
+      const jack = jackIn(box, id);
       const to = { box: box.id, jack: wanted[i] ?? '' };
       return jack
         ? leadsAt(view, box, jack).map(({ lead, side }) => ({

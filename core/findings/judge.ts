@@ -1,5 +1,4 @@
-import type { AcceptedFinding, EditCall, Rig, Severity } from '../rig';
-import { memoBy } from '../units';
+import { inNight, type AcceptedFinding, type EditCall, type Rig, type Severity, type Slices } from '../rig';
 import { trial } from './exchange';
 import { findingKey, viewOf, type Finding, type Found, type Rule } from './finding';
 import { feedback } from './feedback';
@@ -61,66 +60,26 @@ function stillAccepted(accepted: AcceptedFinding, finding: Omit<Finding, 'accept
   });
 }
 
-function toFinding(
-  rule: Rule,
-  found: Found,
-  variant: string | null,
-  sound: string | null,
-  accepted: readonly AcceptedFinding[],
-): Finding {
+/** What a rule found, as a finding of the setting it was found in. */
+function toFinding(rule: Rule, found: Found, { variant, sound, acceptedFindings }: Slices): Finding {
   const finding = {
     code: rule.code,
     severity: found.severity,
-    sound: rule.reads === 'rig' ? null : sound,
-    variant: found.variant === undefined ? variant : found.variant,
+    sound: rule.reads === 'rig' ? null : (sound?.id ?? null),
+    variant: found.variant === undefined ? (variant?.id ?? null) : found.variant,
     parts: found.parts,
     figures: found.figures ?? [],
     assumed: found.assumed ?? [],
     data: found.data ?? {},
   };
-  return { ...finding, accepted: accepted.find((entry) => stillAccepted(entry, finding)) ?? null };
+  return { ...finding, accepted: acceptedFindings.find((entry) => stillAccepted(entry, finding)) ?? null };
 }
 
-function judgeOne(
-  rig: Rig,
-  variant: string | null,
-  sound: string | null,
-  reads: Rule['reads'],
-): readonly Finding[] {
-  const view = viewOf(rig, variant, sound);
-  return RULES.filter((rule) => rule.reads === reads).flatMap((rule) =>
-    rule.judge(view).map((found) => toFinding(rule, found, variant, sound, rig.acceptedFindings)),
-  );
-}
+const RIG_RULES = RULES.filter((rule) => rule.reads === 'rig');
+const SOUND_RULES = RULES.filter((rule) => rule.reads === 'sound');
 
-const rigFindings = memoBy(
-  (rig: Rig, variant: string | null) => [
-    rig.stage,
-    rig.houseRules,
-    rig.boxes,
-    rig.leads,
-    rig.variants,
-    rig.sounds,
-    rig.acceptedFindings,
-    variant,
-  ],
-  (rig: Rig, variant: string | null) => judgeOne(rig, variant, null, 'rig'),
-);
-
-const soundFindings = memoBy(
-  (rig: Rig, variant: string | null, sound: string) => [
-    rig.houseRules,
-    rig.boxes,
-    rig.leads,
-    rig.variants,
-    rig.wants,
-    rig.acceptedFindings,
-    rig.sounds.find((s) => s.id === sound),
-    variant,
-  ],
-  (rig: Rig, variant: string | null, sound: string) => judgeOne(rig, variant, sound, 'sound'),
-  64,
-);
+const judgeBy = (rules: readonly Rule[], of: Slices): readonly Finding[] =>
+  rules.flatMap((rule) => rule.judge(of).map((found) => toFinding(rule, found, of)));
 
 /** Everything found, cause or not, without merging: worst first, then the causes' order. */
 export function judge(
@@ -128,9 +87,11 @@ export function judge(
   variant: string | null,
   sounds: readonly string[] = rig.sounds.map((s) => s.id),
 ): readonly Finding[] {
+  const night = inNight(rig, variant);
+  const meant = rig.sounds.filter(({ id }) => sounds.includes(id));
   const all = [
-    ...rigFindings(rig, variant),
-    ...sounds.flatMap((sound) => soundFindings(rig, variant, sound)),
+    ...judgeBy(RIG_RULES, night),
+    ...meant.flatMap((sound) => judgeBy(SOUND_RULES, { ...night, sound })),
   ];
   return all
     .map((finding, i) => ({ finding, i }))

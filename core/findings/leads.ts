@@ -1,45 +1,42 @@
 import {
+  derive,
+  endAt,
   isAudio,
+  leadOf,
+  pluggedIn,
   isLink,
   makeLead,
   neededLength,
   sources,
   stockLength,
-  wiring,
   type SingleEdit,
   type Jack,
   type JackRef,
   type JackMode,
   type Lead,
   type LeadKind,
-  type Rig,
+  type JackEnd,
+  type Reads,
   takesLine,
 } from '../rig';
 import { leadKindFor } from '../cables';
-import { memoBy } from '../units';
-import { endAt, isFree, jackPart, leadPart, type Found, type JackEnd, type Rule, type View } from './finding';
+import { resolveIn, type ForSignal } from '../signal';
+import { isFree, jackPart, leadPart, type Found, type Rule } from './finding';
 
 type Run = { readonly lead: Lead; readonly from: JackEnd; readonly to: JackEnd };
 
-const runsIn = memoBy(
-  (rig: Rig, variant: string | null) => [rig.boxes, rig.leads, rig.variants, variant],
-  (rig: Rig, variant: string | null): readonly Run[] => {
-    const boxes = new Map(rig.boxes.map((box) => [box.id, box]));
-    const at = (ref: JackRef): readonly JackEnd[] => {
-      const box = boxes.get(ref.box);
-      const jack = box?.jacks.find((j) => j.id === ref.jack);
-      return box && jack ? [{ box, jack }] : [];
-    };
-    return wiring(rig, variant).flatMap(({ lead, from, to }) =>
-      isLink(lead)
-        ? []
-        : from.flatMap(at).flatMap((one) => to.flatMap(at).map((other) => ({ lead, from: one, to: other }))),
-    );
-  },
-);
-
 /** Leads with both ends plugged; where an end may stand in several jacks, one run for each. The same in every sound. */
-const runsOf = (view: View): readonly Run[] => runsIn(view.rig, view.variant);
+const runsOf = derive(['boxes', 'leads', 'variant'], (of): readonly Run[] => {
+  const at = (ref: JackRef): readonly JackEnd[] => {
+    const end = endAt(of, ref);
+    return end ? [end] : [];
+  };
+  return pluggedIn(of).flatMap(({ lead, from, to }) =>
+    isLink(lead)
+      ? []
+      : from.flatMap(at).flatMap((one) => to.flatMap(at).map((other) => ({ lead, from: one, to: other }))),
+  );
+});
 
 const ofKind = (lead: Lead, kind: LeadKind): SingleEdit => {
   const { from, to } = makeLead({ id: lead.id, number: lead.number, kind, from: [], to: [] });
@@ -53,7 +50,7 @@ const ofKind = (lead: Lead, kind: LeadKind): SingleEdit => {
 const speakerLead: Rule = {
   code: 'SAFE-SPKLEAD',
   reads: 'rig',
-  judge: (view) =>
+  judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found[] =>
     runsOf(view).flatMap(({ lead, from, to }): Found[] => {
       const speaker = [from, to].some(({ jack }) => jack.carries === 'speaker');
       const signal = [from, to].every(({ jack }) => isAudio(jack) && jack.carries !== 'speaker');
@@ -72,14 +69,17 @@ const speakerLead: Rule = {
         },
       ];
     }),
+  ),
   *cures(view, { data = {} }) {
     const run = runsOf(view).find(({ lead }) => lead.id === data.lead);
     if (run) yield ofKind(run.lead, leadKindFor(run.from, run.to));
   },
 };
 
+type ForLengths = Reads<'boxes' | 'stage' | 'houseRules' | 'variants'>;
+
 /** Slack is comfort; without it the lead still reaches. */
-function reach(rig: Rig, lead: Lead): number | null {
+function reach(rig: ForLengths, lead: Lead): number | null {
   const needed = neededLength(rig, lead);
   const { slackPercent, playerSlackPercent } = rig.houseRules.limits;
   const guitars = new Set(sources(rig).map((box) => box.id));
@@ -91,10 +91,10 @@ function reach(rig: Rig, lead: Lead): number | null {
 const length: Rule = {
   code: 'WIRE-LENGTH',
   reads: 'rig',
-  judge: (view) =>
-    view.rig.leads.flatMap((lead): Found[] => {
+  judge: derive(['boxes', 'leads', 'stage', 'houseRules', 'variants'], (view): readonly Found[] =>
+    view.leads.flatMap((lead): Found[] => {
       if (lead.lengthBy === 'computed') return [];
-      const least = reach(view.rig, lead);
+      const least = reach(view, lead);
       if (least === null || lead.lengthM >= least - 1e-9) return [];
       return [
         {
@@ -108,11 +108,12 @@ const length: Rule = {
         },
       ];
     }),
+  ),
   *cures(view, { data = {} }) {
-    const lead = view.rig.leads.find((l) => l.id === data.lead);
-    const needed = lead && neededLength(view.rig, lead);
+    const lead = leadOf(view, data.lead);
+    const needed = lead && neededLength(view, lead);
     if (!lead || needed === null || needed === undefined) return;
-    const { lengthM } = stockLength(needed, view.rig.stage.stockM);
+    const { lengthM } = stockLength(needed, view.stage.stockM);
     yield { edit: 'setLeadLength', arguments: { id: lead.id, lengthM, by: 'hand' } };
   },
 };
@@ -123,7 +124,7 @@ const LOW_LEVEL: readonly Jack['carries'][] = ['phones', 'line', 'instrument', '
 const phones: Rule = {
   code: 'SPK-PHONES',
   reads: 'rig',
-  judge: (view) =>
+  judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found[] =>
     runsOf(view).flatMap(({ lead, from, to }): Found[] => {
       const [out, into] = from.jack.direction === 'in' ? [to, from] : [from, to];
       const passive = into.jack.direction === 'in' && into.jack.speaker?.isLoad === 'always';
@@ -141,11 +142,12 @@ const phones: Rule = {
         },
       ];
     }),
+  ),
   *cures(view, { data = {} }) {
     const side = data.side === 'to' ? 'to' : 'from';
-    const lead = view.rig.leads.find((l) => l.id === data.lead);
+    const lead = leadOf(view, data.lead);
     if (!lead) return;
-    for (const box of view.rig.boxes)
+    for (const box of view.boxes)
       for (const jack of box.jacks)
         if (jack.direction === 'out' && jack.speaker && isFree(view, box, jack))
           yield {
@@ -176,12 +178,12 @@ function levelOf(jack: Jack, mode: JackMode | undefined): Level | null {
   return (nominal.low ?? nominal.value) >= -8 ? 'line' : null;
 }
 
-const modeOf = (view: View, { box, jack }: JackEnd) => view.resolved.jackMode(box, jack).mode;
+const modeOf = (view: ForSignal, { box, jack }: JackEnd) => resolveIn(view).jackMode(box, jack).mode;
 
 /** The level an output gives: where it only hands on what comes in, as a DI's through jack does, the level of that. */
-function givenBy(view: View, end: JackEnd, seen: readonly Jack[] = []): Level | null {
+function givenBy(view: ForSignal, end: JackEnd, seen: readonly Jack[] = []): Level | null {
   const { box, jack } = end;
-  const into = view.resolved
+  const into = resolveIn(view)
     .patch(box)
     .patch.wires.find(({ to }) => 'jack' in to && to.jack === jack.id)?.from;
   const handed = into && 'jack' in into ? box.jacks.find((one) => one.id === into.jack) : undefined;
@@ -199,7 +201,7 @@ const isPlain = (jack: Jack) => jack.carries === 'instrument' && jack.modes.leng
 const levelMode: Rule = {
   code: 'LEVEL-MODE',
   reads: 'sound',
-  judge: (view) => {
+  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found[] => {
     const seen = new Set<string>();
     return runsOf(view).flatMap(({ lead, from, to }): Found[] => {
       if (from.jack.direction !== 'out' || to.jack.direction !== 'in' || seen.has(lead.id)) return [];
@@ -223,14 +225,14 @@ const levelMode: Rule = {
         },
       ];
     });
-  },
+  }),
   *cures(view, { data = {} }) {
     for (const [key, wanted] of [
       [data.to, data.gives],
       [data.from, data.hears],
     ]) {
       const [box = '', id = ''] = (key ?? '').split('/');
-      const jack = endAt(view.rig, { box, jack: id })?.jack;
+      const jack = endAt(view, { box, jack: id })?.jack;
       if (jack?.modes.some((mode) => mode.id === wanted))
         yield {
           edit: 'setMode',

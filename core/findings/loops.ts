@@ -1,6 +1,6 @@
-import type { Box, Jack } from '../rig';
-import { isOn } from '../signal';
-import { blockPart, boxPart, jackPart, leadsAt, scopeOf, type Found, type Rule, type View } from './finding';
+import { blockIn, boxOf, derive, type Box, type Jack } from '../rig';
+import { isOn, resolveIn, traceIn, type ForSignal } from '../signal';
+import { blockPart, boxPart, jackPart, leadsAt, scopeOf, type Found, type Rule, type Wired } from './finding';
 import { hanging } from './models';
 
 /** An amplifier with a loop: what its preamp goes out by, what its power stage comes in by. */
@@ -11,8 +11,8 @@ type Loop = {
   readonly back: Jack;
 };
 
-function loopOf(view: View, box: Box): Loop | null {
-  const { patch } = view.resolved.patch(box);
+function loopOf(view: ForSignal, box: Box): Loop | null {
+  const { patch } = resolveIn(view).patch(box);
   const role = (id: string) => box.blocks.find((block) => block.id === id)?.role;
   const jacks = (ids: readonly string[]) => box.jacks.filter((jack) => ids.includes(jack.id));
   const into = (wanted: string) =>
@@ -26,16 +26,16 @@ function loopOf(view: View, box: Box): Loop | null {
   return back && outs.length > 0 ? { box, back, outs: jacks(outs), inputs: jacks(into('preamp')) } : null;
 }
 
-const isUsed = (view: View, box: Box, jack: Jack) =>
+const isUsed = (view: Wired, box: Box, jack: Jack) =>
   leadsAt(view, box, jack).some(({ far }) => far !== undefined);
 
 /** WIRE-HALFLOOP: the return used and the preamp with no way out is a fault; the send used as an output is a note. */
 const halfLoop: Rule = {
   code: 'WIRE-HALFLOOP',
   reads: 'rig',
-  judge: (view) =>
-    view.rig.boxes.flatMap((box): Found[] => {
-      const loop = loopOf(view, box);
+  judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found[] =>
+    view.boxes.flatMap((box): Found[] => {
+      const loop = loopOf({ ...view, sound: null }, box);
       if (!loop) return [];
       const used = (jack: Jack) => isUsed(view, box, jack);
       const [send] = loop.outs;
@@ -47,11 +47,12 @@ const halfLoop: Rule = {
         ? [{ severity: 'note', parts: [jackPart(box, sends), boxPart(box)], data: { ...data, alone: 'yes' } }]
         : [];
     }),
+  ),
 };
 
 /** Blocks that this sound sets on by itself: it wants them heard. */
-const isAskedFor = (view: View, box: Box, block: Box['blocks'][number]) => {
-  const { state, from } = view.resolved.blockState(box, block);
+const isAskedFor = (view: ForSignal, box: Box, block: Box['blocks'][number]) => {
+  const { state, from } = resolveIn(view).blockState(box, block);
   return from === 'sound' && isOn(state) && block.states.length > 1;
 };
 
@@ -59,16 +60,16 @@ const isAskedFor = (view: View, box: Box, block: Box['blocks'][number]) => {
 const loopOff: Rule = {
   code: 'WIRE-LOOPOFF',
   reads: 'sound',
-  judge: (view) =>
-    view.rig.boxes.flatMap((box) =>
+  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found[] => {
+    const resolved = resolveIn(view);
+    const { paths } = traceIn(view);
+    return view.boxes.flatMap((box) =>
       box.blocks.flatMap((block): Found[] => {
-        if (block.role !== 'loop' || isOn(view.resolved.blockState(box, block).state)) return [];
-        const passed = view.trace.paths.some((path) => path.sections.some((s) => s.block === block));
+        if (block.role !== 'loop' || isOn(resolved.blockState(box, block).state)) return [];
+        const passed = paths.some((path) => path.sections.some((s) => s.block === block));
         if (!passed) return [];
         const hangs = hanging(view, box, block);
-        const hasModel = view.trace.paths.some((path) =>
-          path.sections.some((s) => s.block.role === 'ampModel'),
-        );
+        const hasModel = paths.some((path) => path.sections.some((s) => s.block.role === 'ampModel'));
         const needed = hangs.find(
           (h) => (h.block.role === 'preamp' && !hasModel) || isAskedFor(view, h.box, h.block),
         );
@@ -87,9 +88,10 @@ const loopOff: Rule = {
             ]
           : [];
       }),
-    ),
+    );
+  }),
   *cures(view, { data = {} }) {
-    const states = view.resolved.boxes.get(data.box ?? '')?.blocks.find((b) => b.id === data.block)?.states;
+    const states = blockIn(boxOf(view, data.box), data.block)?.states;
     const on = states?.find((state) => state.id !== 'off');
     if (on)
       yield {
@@ -98,7 +100,7 @@ const loopOff: Rule = {
           box: data.box ?? '',
           block: data.block ?? '',
           state: on.id,
-          scope: scopeOf(view.setting.sound),
+          scope: scopeOf(view),
         },
       };
   },

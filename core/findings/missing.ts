@@ -1,6 +1,17 @@
 import { makeGridBlock } from '../catalog';
-import { freshId, rowsOf, wiresOfRows, type Block, type Box, type EditCall } from '../rig';
-import { isOn, type Path } from '../signal';
+import {
+  blockIn,
+  boxOf,
+  derive,
+  freshId,
+  rowsOf,
+  wiresOfRows,
+  type Block,
+  type Box,
+  type EditCall,
+  type Reads,
+} from '../rig';
+import { isOn, traceIn, type Path } from '../signal';
 import { blockPart, boxPart, scopeOf, type Found, type Rule, type View } from './finding';
 
 type Model = 'ampModel' | 'cabModel';
@@ -17,10 +28,8 @@ const isPiezo = (block: Block | undefined) =>
   block.pickups.length > 0 &&
   block.pickups.every((pickup) => pickup.lHenry === undefined && pickup.cFarad !== undefined);
 
-function missingOn(view: View, path: Path): Model | null {
-  const source = view.resolved.boxes
-    .get(path.source.box)
-    ?.blocks.find((block) => block.id === path.source.block);
+function missingOn(view: Reads<'boxes'>, path: Path): Model | null {
+  const source = blockIn(boxOf(view, path.source.box), path.source.block);
   if (isPiezo(source)) return null;
   const has = (role: Block['role']) => path.sections.some((s) => s.block.role === role && isOn(s.state));
   if (!has('ampModel') && !has('preamp')) return 'ampModel';
@@ -31,9 +40,9 @@ function missingOn(view: View, path: Path): Model | null {
 export const missing: Rule = {
   code: 'MODEL-MISSING',
   reads: 'sound',
-  judge: (view) => {
+  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found[] => {
     const seen = new Set<string>();
-    return view.trace.paths.flatMap((path): Found[] => {
+    return traceIn(view).paths.flatMap((path): Found[] => {
       if (!isDirectFeed(path)) return [];
       const model = missingOn(view, path);
       const end = path.sections.at(-1);
@@ -54,9 +63,9 @@ export const missing: Rule = {
         },
       ];
     });
-  },
+  }),
   *cures(view, { data = {} }) {
-    const box = view.resolved.boxes.get(data.unit ?? '');
+    const box = boxOf(view, data.unit ?? '');
     const model: Model = data.model === 'ampModel' ? 'ampModel' : 'cabModel';
     if (!box) return;
     yield* modelOn(view, box, model);
@@ -75,7 +84,7 @@ function* modelOn(view: View, box: Box, model: Model): Generator<EditCall> {
     if (block.role === model && block.states.some((state) => state.id === 'on'))
       yield {
         edit: 'setBlockState',
-        arguments: { box: box.id, block: block.id, state: 'on', scope: scopeOf(view.setting.sound) },
+        arguments: { box: box.id, block: block.id, state: 'on', scope: scopeOf(view) },
       };
 }
 

@@ -1,40 +1,48 @@
-import type { Block, Box, EditCall, SingleEdit } from '../rig';
-import { graphOf, isOn, type Graph, type Path, type Section } from '../signal';
-import { memoBy } from '../units';
+import { blockIn, boxOf, derive, type Block, type Box, type EditCall, type SingleEdit } from '../rig';
+import {
+  graphIn,
+  isOn,
+  traceIn,
+  type ForSignal,
+  type Graph,
+  type Node,
+  type Path,
+  type Section,
+} from '../signal';
+import { weakly } from '../units';
 import { blockPart, scopeOf, type Found, type Rule, type View } from './finding';
 
 const on = (section: Section) => isOn(section.state);
 
-/** What hangs between a loop block's send and return: the blocks a signal leaving by the send would pass. */
-export const hanging = (view: View, box: Box, loop: Block): readonly Hung[] =>
-  hangingIn(graphOf(view.rig, view.setting), view.resolved.boxes, box, loop);
-
 type Hung = { readonly box: Box; readonly block: Block };
 
-// Kept by the graph, which sounds share; the boxes of one graph are the same.
-const hangingIn = memoBy(
-  (graph: Graph, _boxes: ReadonlyMap<string, Box>, _box: Box, loop: Block) => [graph, loop],
-  (graph: Graph, boxes: ReadonlyMap<string, Box>, box: Box, loop: Block): readonly Hung[] => {
-    const start = graph.nodes.findIndex(
-      (n) => n.type === 'port' && n.box === box.id && n.block === loop.id && n.port === 'send',
-    );
-    const found: Hung[] = [];
-    const seen = new Set([start]);
-    const queue = start < 0 ? [] : [start];
-    for (let at = queue.shift(); at !== undefined; at = queue.shift())
-      for (const edge of (graph.out[at] ?? []).map((n) => graph.edges[n])) {
-        if (!edge || seen.has(edge.to)) continue;
-        seen.add(edge.to);
-        const node = graph.nodes[edge.to];
-        if (node?.type === 'port' && node.box === box.id && node.block === loop.id) continue;
-        const owner = node?.type === 'port' ? boxes.get(node.box) : undefined;
-        const block = node?.type === 'port' ? owner?.blocks.find((b) => b.id === node.block) : undefined;
-        if (owner && block) found.push({ box: owner, block });
-        queue.push(edge.to);
-      }
-    return found;
-  },
-);
+/** The nodes that a signal leaving by a loop's send would pass. */
+const nodesBehind = weakly((graph: Graph, box: string, loop: string): readonly Node[] => {
+  const start = graph.nodes.findIndex(
+    (n) => n.type === 'port' && n.box === box && n.block === loop && n.port === 'send',
+  );
+  const found: Node[] = [];
+  const seen = new Set([start]);
+  const queue = start < 0 ? [] : [start];
+  for (let at = queue.shift(); at !== undefined; at = queue.shift())
+    for (const edge of (graph.out[at] ?? []).map((n) => graph.edges[n])) {
+      if (!edge || seen.has(edge.to)) continue;
+      seen.add(edge.to);
+      const node = graph.nodes[edge.to];
+      if (node?.type === 'port' && node.box === box && node.block === loop) continue;
+      if (node) found.push(node);
+      queue.push(edge.to);
+    }
+  return found;
+});
+
+/** What hangs between a loop block's send and return: the blocks a signal leaving by the send would pass. */
+export const hanging = (view: ForSignal, box: Box, loop: Block): readonly Hung[] =>
+  nodesBehind(graphIn(view), box.id, loop.id).flatMap((node): Hung[] => {
+    const owner = node.type === 'port' ? boxOf(view, node.box) : undefined;
+    const block = node.type === 'port' ? blockIn(owner, node.block) : undefined;
+    return owner && block ? [{ box: owner, block }] : [];
+  });
 
 type Loop = {
   readonly box: Box;
@@ -44,7 +52,7 @@ type Loop = {
 };
 
 /** Loop blocks that a path passes, on or off, with the real preamps each of them can take out. */
-function loopsWithPreamp(view: View, path: Path): readonly Loop[] {
+function loopsWithPreamp(view: ForSignal, path: Path): readonly Loop[] {
   const seen = new Set<Block>();
   return path.sections.flatMap((section) => {
     if (section.block.role !== 'loop' || seen.has(section.block)) return [];
@@ -56,7 +64,7 @@ function loopsWithPreamp(view: View, path: Path): readonly Loop[] {
 
 const switchTo = (view: View, box: Box, block: Block, state: string): SingleEdit => ({
   edit: 'setBlockState',
-  arguments: { box: box.id, block: block.id, state, scope: scopeOf(view.setting.sound) },
+  arguments: { box: box.id, block: block.id, state, scope: scopeOf(view) },
 });
 
 const distinct = (found: readonly Found[]): readonly Found[] => [
@@ -67,9 +75,9 @@ const distinct = (found: readonly Found[]): readonly Found[] => [
 const double: Rule = {
   code: 'MODEL-DOUBLE',
   reads: 'sound',
-  judge: (view) =>
+  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found[] =>
     distinct(
-      view.trace.paths.flatMap((path) => {
+      traceIn(view).paths.flatMap((path) => {
         const removable = new Set(
           loopsWithPreamp(view, path).flatMap((loop) => loop.preamps.map((p) => p.block)),
         );
@@ -97,6 +105,7 @@ const double: Rule = {
         });
       }),
     ),
+  ),
   *cures(view, found) {
     yield* modelOff(view, found);
   },
@@ -104,8 +113,8 @@ const double: Rule = {
 
 function* modelOff(view: View, { data = {} }: Found): Generator<EditCall> {
   const [boxId, blockId] = (data.model ?? '').split('/');
-  const box = view.resolved.boxes.get(boxId ?? '');
-  const block = box?.blocks.find((b) => b.id === blockId);
+  const box = boxOf(view, boxId ?? '');
+  const block = blockIn(box, blockId);
   if (box && block?.states.some((state) => state.id === 'off')) yield switchTo(view, box, block, 'off');
 }
 
@@ -113,9 +122,9 @@ function* modelOff(view: View, { data = {} }: Found): Generator<EditCall> {
 const twoPreamps: Rule = {
   code: 'MODEL-TWOPRE',
   reads: 'sound',
-  judge: (view) =>
+  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found[] =>
     distinct(
-      view.trace.paths.flatMap((path) =>
+      traceIn(view).paths.flatMap((path) =>
         loopsWithPreamp(view, path).flatMap((loop) =>
           path.sections
             .filter((section) => section.block.role === 'ampModel' && on(section) === loop.on)
@@ -136,10 +145,11 @@ const twoPreamps: Rule = {
         ),
       ),
     ),
+  ),
   *cures(view, found) {
     const [boxId, blockId] = (found.data?.loop ?? '').split('/');
-    const box = view.resolved.boxes.get(boxId ?? '');
-    const loop = box?.blocks.find((b) => b.id === blockId);
+    const box = boxOf(view, boxId ?? '');
+    const loop = blockIn(box, blockId);
     if (!box || !loop) return;
     if (found.data?.both) yield* modelOff(view, found);
     else yield switchTo(view, box, loop, 'on');
@@ -150,9 +160,9 @@ const twoPreamps: Rule = {
 const bothSpeakers: Rule = {
   code: 'MODEL-BOTHSPK',
   reads: 'sound',
-  judge: (view) =>
+  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found[] =>
     distinct(
-      view.trace.paths.flatMap((path) => {
+      traceIn(view).paths.flatMap((path) => {
         const heard = path.sections.at(-1);
         if (heard?.block.role !== 'speaker') return [];
         const last = path.sections.findLastIndex((section) => section.block.role === 'preamp');
@@ -166,6 +176,7 @@ const bothSpeakers: Rule = {
           }));
       }),
     ),
+  ),
   *cures(view, found) {
     yield* modelOff(view, found);
   },

@@ -1,6 +1,6 @@
-import type { Box, Control } from '../rig';
-import type { Path } from '../signal';
-import { blockPart, boxPart, everySound, jackPart, type Found, type Rule, type View } from './finding';
+import { blockIn, boxOf, derive, everySound, jackIn, type Box, type Control } from '../rig';
+import { resolveIn, traceIn, type ForSignal, type Path } from '../signal';
+import { blockPart, boxPart, jackPart, type Found, type Rule } from './finding';
 
 type Knob = { readonly box: Box; readonly control: Control };
 
@@ -10,11 +10,11 @@ const actsOnJack = (control: Control, jack: string) =>
   'jack' in control.actsOn && control.actsOn.jack === jack;
 
 /** The last knob on the way that sets a level, before the given step. */
-function lastLevel(view: View, path: Path, before: number): Knob | undefined {
+function lastLevel(view: ForSignal, path: Path, before: number): Knob | undefined {
   let last: Knob | undefined;
   for (const step of path.steps.slice(0, before)) {
     if (step.type === 'lead') continue;
-    const box = view.resolved.boxes.get(step.box);
+    const box = boxOf(view, step.box);
     const control = box?.controls.find(
       (c) =>
         c.sets === 'level' && (step.type === 'jack' ? actsOnJack(c, step.jack) : actsOnBlock(c, step.block)),
@@ -24,11 +24,11 @@ function lastLevel(view: View, path: Path, before: number): Knob | undefined {
   return last;
 }
 
-function onPath(view: View, path: Path): readonly Found[] {
+function onPath(view: ForSignal, path: Path): readonly Found[] {
   return path.steps.flatMap((step, i): Found[] => {
     if (step.type !== 'block') return [];
-    const box = view.resolved.boxes.get(step.box);
-    const block = box?.blocks.find((b) => b.id === step.block);
+    const box = boxOf(view, step.box);
+    const block = blockIn(box, step.block);
     const entry = path.steps.slice(0, i).findLast((s) => s.type === 'jack' && s.box === step.box);
     if (!box || block?.role !== 'power' || entry?.type !== 'jack') return [];
     const at = path.steps.indexOf(entry);
@@ -42,10 +42,10 @@ function onPath(view: View, path: Path): readonly Found[] {
           s.type === 'jack' ? actsOnJack(c, s.jack) : s.type === 'block' && actsOnBlock(c, s.block),
         ),
     );
-    const jack = box.jacks.find((j) => j.id === entry.jack);
+    const jack = jackIn(box, entry.jack);
     if (own || !jack) return [];
     const knob = lastLevel(view, path, at);
-    if (knob && view.resolved.control(knob.box, knob.control).position !== null) return [];
+    if (knob && resolveIn(view).control(knob.box, knob.control).position !== null) return [];
     return [
       {
         severity: 'caution',
@@ -62,6 +62,10 @@ function onPath(view: View, path: Path): readonly Found[] {
   });
 }
 
+const inSound = derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found[] =>
+  traceIn(view).paths.flatMap((path) => onPath(view, path)),
+);
+
 /**
  * SAFE-OPENPOWER: a feed into a power stage that has no level control of its own, while nobody has noted where the
  * last level control ahead of it stands.
@@ -69,12 +73,10 @@ function onPath(view: View, path: Path): readonly Found[] {
 export const openPower: Rule = {
   code: 'SAFE-OPENPOWER',
   reads: 'rig',
-  judge: (view) => {
-    const found = everySound(view).flatMap((sound) =>
-      sound.trace.paths.flatMap((path) => onPath(sound, path)),
-    );
+  judge: derive(['boxes', 'leads', 'variant', 'sounds'], (view): readonly Found[] => {
+    const found = everySound(view).flatMap(inSound);
     return [...new Map(found.map((f) => [f.data?.jack ?? '', f])).values()];
-  },
+  }),
   *cures(_view, found) {
     const { knobBox, knob } = found.data ?? {};
     if (knobBox && knob)

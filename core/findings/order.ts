@@ -1,12 +1,24 @@
 import { moveInto, takeOutEdit } from '../cables';
-import { isLink, isOneInOneOut, moveBlock, rowsOf, wiresOfRows, type Box, type EditCall } from '../rig';
-import { deadKnobs, driverOf, isOn, settingsOf, type Path, type Section } from '../signal';
-import { blockPart, boxPart, everySound, type Found, type Rule, type View } from './finding';
+import {
+  boxOf,
+  derive,
+  everySound,
+  isLink,
+  isOneInOneOut,
+  leadOf,
+  moveBlock,
+  rowsOf,
+  wiresOfRows,
+  type Box,
+  type EditCall,
+} from '../rig';
+import { deadKnobs, driverOf, isOn, resolveIn, traceIn, type Path, type Section } from '../signal';
+import { blockPart, boxPart, type Found, type Rule, type View } from './finding';
 
 /** The leads that carry sound on a path, in order. */
 const leadsOn = (view: View, path: Path): readonly string[] =>
   path.steps.flatMap((step) => {
-    const lead = step.type === 'lead' ? view.rig.leads.find((l) => l.id === step.lead) : undefined;
+    const lead = step.type === 'lead' ? leadOf(view, step.lead) : undefined;
     return lead && !isLink(lead) && lead.kind !== 'speaker' ? [lead.id] : [];
   });
 
@@ -14,9 +26,9 @@ const leadsOn = (view: View, path: Path): readonly string[] =>
 const pickup: Rule = {
   code: 'ORDER-PICKUP',
   reads: 'sound',
-  judge: (view) => {
+  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found[] => {
     const seen = new Set<string>();
-    return view.trace.paths.flatMap((path) =>
+    return traceIn(view).paths.flatMap((path) =>
       path.sections.flatMap((section, at): Found[] => {
         const { box, block, state } = section;
         if (!block.wantsPickup || !isOn(state) || seen.has(`${box.id}/${block.id}`)) return [];
@@ -37,11 +49,11 @@ const pickup: Rule = {
         ];
       }),
     );
-  },
+  }),
   *cures(view, { data = {} }) {
-    for (const path of view.trace.paths)
+    for (const path of traceIn(view).paths)
       for (const lead of leadsOn(view, path)) {
-        const call = moveInto(view.rig, view.variant, 'earlier', data.box ?? '', lead);
+        const call = moveInto(view.rig, view.variant?.id ?? null, 'earlier', data.box ?? '', lead);
         if (call) yield call;
       }
   },
@@ -64,10 +76,10 @@ export const TIME_SCHOOL = { question: 'time ahead of gain', accept: 'wanted' } 
 const time: Rule = {
   code: 'ORDER-TIME',
   reads: 'sound',
-  judge: (view) => {
-    if (view.rig.houseRules.schools[TIME_SCHOOL.question] === TIME_SCHOOL.accept) return [];
+  judge: derive(['boxes', 'leads', 'variant', 'sound', 'houseRules'], (view): readonly Found[] => {
+    if (view.houseRules.schools[TIME_SCHOOL.question] === TIME_SCHOOL.accept) return [];
     const seen = new Set<string>();
-    return view.trace.paths.flatMap((path) =>
+    return traceIn(view).paths.flatMap((path) =>
       path.sections.flatMap((section, at): Found[] => {
         const { box, block, state } = section;
         const key = `${box.id}/${block.id}`;
@@ -84,14 +96,14 @@ const time: Rule = {
         ];
       }),
     );
-  },
+  }),
   *cures(view, { data = {} }) {
-    const box = view.resolved.boxes.get(data.box ?? '');
+    const box = boxOf(view, data.box);
     if (!box) return;
     yield* laterInRow(view, box, data.block ?? '');
-    for (const path of view.trace.paths)
+    for (const path of traceIn(view).paths)
       for (const lead of [...leadsOn(view, path)].reverse()) {
-        const call = moveInto(view.rig, view.variant, 'later', box.id, lead);
+        const call = moveInto(view.rig, view.variant?.id ?? null, 'later', box.id, lead);
         if (call) yield call;
       }
   },
@@ -99,7 +111,7 @@ const time: Rule = {
 
 /** Behind the loop that holds the preamp, or behind the last block of its row. */
 function* laterInRow(view: View, box: Box, block: string): Generator<EditCall> {
-  const { patch } = view.resolved.patch(box);
+  const { patch } = resolveIn(view).patch(box);
   const rows = rowsOf(box, patch.wires);
   const row = rows?.rows.findIndex((r) => r.blocks.includes(block)) ?? -1;
   const blocks = rows?.rows[row]?.blocks;
@@ -118,32 +130,41 @@ function* laterInRow(view: View, box: Box, block: string): Generator<EditCall> {
 /** Tuners and loopers are off in every sound by their nature. */
 const BY_HAND: readonly (string | undefined)[] = ['tuner', 'looper', 'volume'];
 
+/** The boxes that some way of one sound passes, and the blocks that are at work in it. */
+const atWork = derive(['boxes', 'leads', 'variant', 'sound'], (view) => {
+  const resolved = resolveIn(view);
+  return {
+    passed: new Set(traceIn(view).paths.flatMap((path) => path.sections.map(({ box }) => box))),
+    on: new Set(
+      view.boxes.flatMap((box) => box.blocks.filter((block) => isOn(resolved.blockState(box, block).state))),
+    ),
+  };
+});
+
 /** GEAR-UNUSED: a box in the path that no sound uses. With one sound nothing is known of use. */
 const unused: Rule = {
   code: 'GEAR-UNUSED',
   reads: 'rig',
-  judge: (view) => {
-    if (view.rig.sounds.length < 2) return [];
-    const sounds = everySound(view);
-    return view.rig.boxes.flatMap((box): Found[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'sounds'], (view): readonly Found[] => {
+    if (view.sounds.length < 2) return [];
+    const sounds = everySound(view).map(atWork);
+    return view.boxes.flatMap((box): Found[] => {
       const effects = box.blocks.filter((block) => block.role === 'effect');
-      const passed = sounds.some((s) =>
-        s.trace.paths.some((path) => path.sections.some((x) => x.box === box)),
-      );
+      const passed = sounds.some((sound) => sound.passed.has(box));
       if (!isOneInOneOut(box) || effects.length === 0 || !passed) return [];
       const idle = effects.every(
         (block) =>
           !BY_HAND.includes(block.category) &&
           block.states.length > 1 &&
-          sounds.every((s) => !isOn(s.resolved.blockState(box, block).state)),
+          sounds.every((sound) => !sound.on.has(block)),
       );
       if (!idle) return [];
       const bypass = effects[0]?.bypassKind ?? 'none';
       return [{ severity: 'note', parts: [boxPart(box)], data: { box: box.id, bypass } }];
     });
-  },
+  }),
   *cures(view, { data = {} }) {
-    const call = takeOutEdit(view.rig, view.variant, data.box ?? '');
+    const call = takeOutEdit(view.rig, view.variant?.id ?? null, data.box ?? '');
     if (call) yield call;
   },
 };
@@ -152,10 +173,9 @@ const unused: Rule = {
 const knobs: Rule = {
   code: 'KNOB-DEAD',
   reads: 'rig',
-  judge: (view) => {
-    if (settingsOf(view.rig, view.variant).length === 0) return [];
-    const dead = deadKnobs(view.rig, view.variant);
-    return [...new Set(dead.map(({ box }) => box))].map((box): Found => ({
+  judge: derive(['boxes', 'leads', 'variant', 'sounds'], (view): readonly Found[] => {
+    const dead = deadKnobs(view);
+    return [...new Set(dead.map(({ box }) => box))].map((box) => ({
       severity: 'note',
       parts: [boxPart(box)],
       data: {
@@ -163,7 +183,7 @@ const knobs: Rule = {
         controls: dead.flatMap((knob) => (knob.box === box ? [knob.control.id] : [])).join(' '),
       },
     }));
-  },
+  }),
 };
 
 export const ORDER_RULES: readonly Rule[] = [pickup, time, unused, knobs];

@@ -1,5 +1,6 @@
-import type { Jack } from '../rig';
-import { jackPart, type Found, type JackEnd, type Rule, type View } from './finding';
+import { derive, type Jack, type JackEnd } from '../rig';
+import { resolveIn, type ForSignal } from '../signal';
+import { jackPart, type Found, type Rule } from './finding';
 import { amplifiers, loadsOn } from './speakers';
 
 /** What a load must stand for each watt of its share: a valve stage gives half as much again when driven. */
@@ -9,9 +10,9 @@ const marginOf = (tap: Jack) =>
   tap.speaker?.stage === 'valve' || tap.speaker?.stage === 'solid-transformer' ? MARGIN.valve : MARGIN.other;
 
 /** What an attenuator leaves of the power: its blocks' gain in the state in force. */
-function passed(view: View, { box }: JackEnd): number {
+function passed(view: ForSignal, { box }: JackEnd): number {
   const db = box.blocks.reduce(
-    (sum, block) => sum + (view.resolved.blockState(box, block).state.gainSmallDb?.value ?? 0),
+    (sum, block) => sum + (resolveIn(view).blockState(box, block).state.gainSmallDb?.value ?? 0),
     0,
   );
   return Math.min(1, 10 ** (db / 10));
@@ -20,7 +21,7 @@ function passed(view: View, { box }: JackEnd): number {
 type Share = { readonly load: JackEnd; readonly watts: number };
 
 /** The power that ends in each load: in parallel by (1/Z_i) / sum(1/Z), behind an attenuator what it leaves. */
-function sharesOn(view: View, end: JackEnd, watts: number, depth = 0): readonly Share[] {
+function sharesOn(view: ForSignal, end: JackEnd, watts: number, depth = 0): readonly Share[] {
   const loads = loadsOn(view, end.box, end.jack);
   const conductance = (load: JackEnd) => 1 / (load.jack.speaker?.ohm?.value ?? 8);
   const total = loads.reduce((sum, load) => sum + conductance(load), 0);
@@ -41,35 +42,42 @@ function sharesOn(view: View, end: JackEnd, watts: number, depth = 0): readonly 
 export const rating: Rule = {
   code: 'SAFE-RATING',
   reads: 'rig',
-  judge: (view) =>
+  judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found[] =>
     amplifiers(view).flatMap(({ box, taps }) =>
       taps.flatMap((tap) => {
         const watts = tap.speaker?.watts;
         if (!watts) return [];
-        return sharesOn(view, { box, jack: tap }, watts.value).flatMap(({ load, watts: share }): Found[] => {
-          const stands = load.jack.speaker?.watts;
-          const wanted = share * marginOf(tap);
-          if (!stands || stands.value >= wanted - 1e-9) return [];
-          const parts = [jackPart(load.box, load.jack), jackPart(box, tap)];
-          return [
-            {
-              severity: 'danger',
-              parts,
-              figures: [
-                { name: 'rating', value: stands.value, unit: 'W' },
-                { name: 'share', value: share, unit: 'W' },
-                { name: 'wanted', value: wanted, unit: 'W' },
-              ],
-              assumed: [
-                { part: jackPart(load.box, load.jack), figure: stands },
-                { part: jackPart(box, tap), figure: watts },
-              ].flatMap(({ part, figure }) =>
-                figure.source === 'assumed' ? [{ part, figure: 'power rating' }] : [],
-              ),
-              data: { load: load.box.id, tap: `${box.id}/${tap.id}`, valve: marginOf(tap) > 1 ? 'yes' : '' },
-            },
-          ];
-        });
+        return sharesOn({ ...view, sound: null }, { box, jack: tap }, watts.value).flatMap(
+          ({ load, watts: share }): Found[] => {
+            const stands = load.jack.speaker?.watts;
+            const wanted = share * marginOf(tap);
+            if (!stands || stands.value >= wanted - 1e-9) return [];
+            const parts = [jackPart(load.box, load.jack), jackPart(box, tap)];
+            return [
+              {
+                severity: 'danger',
+                parts,
+                figures: [
+                  { name: 'rating', value: stands.value, unit: 'W' },
+                  { name: 'share', value: share, unit: 'W' },
+                  { name: 'wanted', value: wanted, unit: 'W' },
+                ],
+                assumed: [
+                  { part: jackPart(load.box, load.jack), figure: stands },
+                  { part: jackPart(box, tap), figure: watts },
+                ].flatMap(({ part, figure }) =>
+                  figure.source === 'assumed' ? [{ part, figure: 'power rating' }] : [],
+                ),
+                data: {
+                  load: load.box.id,
+                  tap: `${box.id}/${tap.id}`,
+                  valve: marginOf(tap) > 1 ? 'yes' : '',
+                },
+              },
+            ];
+          },
+        );
       }),
     ),
+  ),
 };

@@ -1,11 +1,27 @@
 import { leadKindFor } from '../cables';
-import { freeNumber, freshId, isAudio, makeLead, type EditCall, type JackRef } from '../rig';
-import { wantedOutputs } from '../signal';
-import { compareScores, isHeard, scoreOf, trial } from './exchange';
+import {
+  blockIn,
+  boxOf,
+  derive,
+  endAt,
+  freeNumber,
+  freshId,
+  inNight,
+  isAudio,
+  jackIn,
+  makeLead,
+  pluggedIn,
+  type EditCall,
+  type JackRef,
+  type Part,
+  type Reads,
+} from '../rig';
+import { resolveIn, traceIn, wantedOutputs } from '../signal';
+import { trial } from './exchange';
+import { compareScores, isHeard, scoreOf } from './score';
 import {
   blockPart,
   boxPart,
-  endAt,
   everyJack,
   hasSource,
   isFree,
@@ -15,13 +31,12 @@ import {
   type Rule,
   type View,
 } from './finding';
-import type { Part } from '../rig';
 
 const MOST_TRIALS = 40;
 
 /** A loudspeaker by its box: its air has no name that anybody uses. */
-function nameOf(view: View, at: JackRef | null): string {
-  const jack = endAt(view.rig, at ?? undefined)?.jack;
+function nameOf(view: Reads<'boxes'>, at: JackRef | null): string {
+  const jack = endAt(view, at ?? undefined)?.jack;
   return jack?.carries === 'air' ? (at?.box ?? '') : `${at?.box}/${at?.jack}`;
 }
 
@@ -29,21 +44,21 @@ function nameOf(view: View, at: JackRef | null): string {
 export const silent: Rule = {
   code: 'WIRE-SILENT',
   reads: 'sound',
-  judge: (view) => {
+  judge: derive(['boxes', 'leads', 'variant', 'sound', 'wants'], (view): readonly Found[] => {
     // Before anything is wired there is nothing to judge: the routes come first.
-    if (!hasSource(view.rig) || view.plugged.every(({ from, to }) => from.length === 0 && to.length === 0))
+    if (!hasSource(view) || pluggedIn(view).every(({ from, to }) => from.length === 0 && to.length === 0))
       return [];
-    const unheard = wantedOutputs(view.rig)
-      .filter((wanted) => wanted.sounds.length === 0 || wanted.sounds.includes(view.setting.sound))
-      .filter((wanted) => !isHeard(view.trace.paths, wanted));
+    const unheard = wantedOutputs(view)
+      .filter((wanted) => wanted.sounds.length === 0 || wanted.sounds.includes(view.sound?.id ?? ''))
+      .filter((wanted) => !isHeard(traceIn(view).paths, wanted));
     if (unheard.length === 0) return [];
-    const end = view.trace.ends[0];
-    const box = end && view.resolved.boxes.get(end.box);
-    const jack = end?.type === 'jack' ? box?.jacks.find((j) => j.id === end.jack) : undefined;
-    const block = end?.type === 'port' ? box?.blocks.find((b) => b.id === end.block) : undefined;
+    const end = traceIn(view).ends[0];
+    const box = end && boxOf(view, end.box);
+    const jack = end?.type === 'jack' ? jackIn(box, end.jack) : undefined;
+    const block = end?.type === 'port' ? blockIn(box, end.block) : undefined;
     const part: Part[] = box && jack ? [jackPart(box, jack)] : box && block ? [blockPart(box, block)] : [];
-    const mutes = box && block ? view.resolved.blockState(box, block).state.mutes : false;
-    const { guitar } = view.resolved;
+    const mutes = box && block ? resolveIn(view).blockState(box, block).state.mutes : false;
+    const { guitar } = resolveIn(view);
     return [
       {
         severity: 'fault',
@@ -58,7 +73,7 @@ export const silent: Rule = {
         },
       },
     ];
-  },
+  }),
   *cures(view, found) {
     yield* unmute(view);
     yield* missingLead(view, found);
@@ -67,28 +82,28 @@ export const silent: Rule = {
 
 /** Every muting block that the signal gets to, in a state that lets it pass. */
 function* unmute(view: View): Generator<EditCall> {
-  for (const end of view.trace.ends) {
+  for (const end of traceIn(view).ends) {
     if (end.type !== 'port') continue;
-    const box = view.resolved.boxes.get(end.box);
-    const block = box?.blocks.find((b) => b.id === end.block);
+    const box = boxOf(view, end.box);
+    const block = blockIn(box, end.block);
     const state = block?.states.find((s) => !s.mutes);
-    if (box && block && state && view.resolved.blockState(box, block).state.mutes)
+    if (box && block && state && resolveIn(view).blockState(box, block).state.mutes)
       yield {
         edit: 'setBlockState',
-        arguments: { box: box.id, block: block.id, state: state.id, scope: scopeOf(view.setting.sound) },
+        arguments: { box: box.id, block: block.id, state: state.id, scope: scopeOf(view) },
       };
   }
 }
 
 /** One lead from where a signal ends to a free jack that makes more be heard; the best first. */
 function* missingLead(view: View, found: Found): Generator<EditCall> {
-  const before = scoreOf(view.rig, view.variant);
-  const starts = view.trace.ends.flatMap((end) => (end.type === 'jack' ? (endAt(view.rig, end) ?? []) : []));
-  const goals = everyJack(view.rig).filter(
+  const before = scoreOf(view);
+  const starts = traceIn(view).ends.flatMap((end) => (end.type === 'jack' ? (endAt(view, end) ?? []) : []));
+  const goals = everyJack(view).filter(
     ({ box, jack }) => jack.direction === 'in' && isAudio(jack) && (jack.mult || isFree(view, box, jack)),
   );
-  const number = freeNumber(view.rig.leads);
-  const id = freshId(`lead-${number}`, new Set(view.rig.leads.map((lead) => lead.id)));
+  const number = freeNumber(view.leads);
+  const id = freshId(`lead-${number}`, new Set(view.leads.map((lead) => lead.id)));
   const tried: { call: EditCall; score: ReturnType<typeof scoreOf>; alike: number }[] = [];
   const pairs = starts.flatMap((start) => goals.map((goal) => ({ start, goal })));
   const alike = (a: string, b: string) => (a === b ? 0 : 1);
@@ -99,7 +114,7 @@ function* missingLead(view: View, found: Found): Generator<EditCall> {
   for (const { start, goal } of pairs.slice(0, MOST_TRIALS)) {
     if (start.box === goal.box || (start.jack.carries === 'speaker') !== (goal.jack.carries === 'speaker'))
       continue;
-    const hanging = view.plugged.find(
+    const hanging = pluggedIn(view).find(
       ({ from, to }) =>
         to.length === 0 && from.some((ref) => ref.box === start.box.id && ref.jack === start.jack.id),
     );
@@ -120,7 +135,7 @@ function* missingLead(view: View, found: Found): Generator<EditCall> {
         };
     const rig = trial(view.rig, call);
     if (!rig) continue;
-    const score = scoreOf(rig, view.variant);
+    const score = scoreOf(inNight(rig, view.variant?.id ?? null));
     if (score[0] <= before[0] && score[1] < before[1])
       tried.push({ call, score, alike: alike(start.jack.carries, goal.jack.carries) });
   }

@@ -1,46 +1,50 @@
 import {
+  derive,
+  endAt,
+  everyNight,
   freeNumber,
+  pluggedIn,
   freshId,
   makeLead,
   type Box,
   type EditCall,
   type Figure,
   type Jack,
+  type JackEnd,
   type JackRef,
 } from '../rig';
+import { resolveIn } from '../signal';
 import {
   boxPart,
-  endAt,
   everyJack,
   isFree,
   jackPart,
   leadPart,
   leadsAt,
-  viewOf,
   type AssumedFigure,
   type Found,
-  type JackEnd,
   type Rule,
   type View,
+  type Wired,
 } from './finding';
 
 /** Outputs of one amplifier that drive loudspeakers, taken together: taps of one transformer. */
 type Amplifier = { readonly box: Box; readonly taps: readonly Jack[] };
 
-export const amplifiers = (view: View): readonly Amplifier[] =>
-  view.rig.boxes.flatMap((box) => {
+export const amplifiers = (view: Wired): readonly Amplifier[] =>
+  view.boxes.flatMap((box) => {
     const taps = box.jacks.filter((jack) => jack.direction === 'out' && jack.speaker !== undefined);
     return taps.length === 0 ? [] : [{ box, taps }];
   });
 
 /** The far ends of the leads in a speaker output. */
-const farEnds = (view: View, box: Box, jack: Jack): readonly JackEnd[] =>
-  leadsAt(view, box, jack).flatMap(({ far }) => endAt(view.rig, far) ?? []);
+const farEnds = (view: Wired, box: Box, jack: Jack): readonly JackEnd[] =>
+  leadsAt(view, box, jack).flatMap(({ far }) => endAt(view, far) ?? []);
 
 /** Joined inside by nothing but a wire, or made as a through jack. */
-const isThrough = (view: View, box: Box, jack: Jack, other: Jack): boolean =>
+const isThrough = (view: Wired, box: Box, jack: Jack, other: Jack): boolean =>
   other.direction !== 'out' ||
-  view.resolved
+  resolveIn({ ...view, sound: null })
     .patch(box)
     .patch.wires.some(
       ({ from, to }) => 'jack' in from && 'jack' in to && from.jack === jack.id && to.jack === other.id,
@@ -51,7 +55,7 @@ const isThrough = (view: View, box: Box, jack: Jack, other: Jack): boolean =>
  * reached through the through jacks of what stands between. A tap is no load.
  */
 export function loadsOn(
-  view: View,
+  view: Wired,
   box: Box,
   jack: Jack,
   seen: ReadonlySet<string> = new Set(),
@@ -74,14 +78,14 @@ export function loadsOn(
   });
 }
 
-function tapsWanting(view: View): readonly Amplifier[] {
+function tapsWanting(view: Wired): readonly Amplifier[] {
   return amplifiers(view)
     .map(({ box, taps }) => ({ box, taps: taps.filter((jack) => jack.speaker?.needsLoad) }))
     .filter(({ box, taps }) => taps.length > 0 && !box.jacks.some((jack) => jack.speaker?.internalLoad));
 }
 
-const freeLoads = (view: View): readonly JackEnd[] =>
-  everyJack(view.rig).filter(
+const freeLoads = (view: Wired): readonly JackEnd[] =>
+  everyJack(view).filter(
     ({ box, jack }) =>
       jack.speaker?.isLoad === 'always' && jack.direction === 'in' && isFree(view, box, jack),
   );
@@ -102,10 +106,10 @@ function* plugLoad(view: View, amplifier: Amplifier): Generator<EditCall> {
         const side = hanging.side === 'from' ? 'to' : 'from';
         yield { edit: 'replug', arguments: { lead: hanging.lead.id, side, at: [to] } };
       } else if (isFree(view, amplifier.box, tap)) {
-        const number = freeNumber(view.rig.leads);
-        const id = freshId(`lead-${number}`, new Set(view.rig.leads.map((lead) => lead.id)));
+        const number = freeNumber(view.leads);
+        const id = freshId(`lead-${number}`, new Set(view.leads.map((lead) => lead.id)));
         const from = { box: amplifier.box.id, jack: tap.id };
-        const put = view.plugged.find(
+        const put = pluggedIn(view).find(
           (p) => p.lead.kind === 'speaker' && p.from.length === 0 && p.to.length === 0,
         );
         yield put
@@ -132,24 +136,22 @@ function* plugLoad(view: View, amplifier: Amplifier): Generator<EditCall> {
 const noLoad: Rule = {
   code: 'SAFE-NOLOAD',
   reads: 'rig',
-  judge: (view) => {
-    const variants = [null, ...view.rig.variants.map((variant) => variant.id)];
-    return variants.flatMap((variant) => {
-      const there = variant === view.variant ? view : viewOf(view.rig, variant, null);
-      return tapsWanting(there)
+  judge: derive(['boxes', 'leads', 'variants'], (view): readonly Found[] =>
+    everyNight(view).flatMap((there) =>
+      tapsWanting(there)
         .filter(({ box, taps }) => taps.every((tap) => loadsOn(there, box, tap).length === 0))
         .map(({ box, taps }): Found => ({
           severity: 'danger',
-          variant,
+          variant: there.variant?.id ?? null,
           parts: [boxPart(box), ...taps.map((tap) => jackPart(box, tap))],
           data: {
             box: box.id,
             taps: taps.map((tap) => tap.label).join(', '),
             spare: freeLoads(there)[0]?.box.id ?? '',
           },
-        }));
-    });
-  },
+        })),
+    ),
+  ),
   *cures(view, found) {
     const amplifier = tapsWanting(view).find(({ box }) => box.id === found.data?.box);
     if (amplifier) yield* plugLoad(view, amplifier);
@@ -160,11 +162,11 @@ const noLoad: Rule = {
 const speakerOut: Rule = {
   code: 'SAFE-SPKOUT',
   reads: 'rig',
-  judge: (view) =>
+  judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found[] =>
     amplifiers(view).flatMap(({ box, taps }) =>
       taps.flatMap((tap) =>
         leadsAt(view, box, tap).flatMap(({ lead, far }): Found[] => {
-          const end = endAt(view.rig, far);
+          const end = endAt(view, far);
           if (!end || end.jack.speaker !== undefined) return [];
           return [
             {
@@ -176,8 +178,9 @@ const speakerOut: Rule = {
         }),
       ),
     ),
+  ),
   *cures(view, found) {
-    const lead = view.plugged.find((p) => p.lead.id === found.data?.lead);
+    const lead = pluggedIn(view).find((p) => p.lead.id === found.data?.lead);
     const from = `${lead?.from[0]?.box}/${lead?.from[0]?.jack}`;
     const side = from === found.data?.from ? 'to' : 'from';
     for (const load of freeLoads(view))
@@ -227,7 +230,7 @@ function judgeLoad(tap: Jack, load: number): Found['severity'] | null {
 const impedance: Rule = {
   code: 'SAFE-IMPED',
   reads: 'rig',
-  judge: (view) =>
+  judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found[] =>
     amplifiers(view).flatMap(({ box, taps }) =>
       taps.flatMap((tap): Found[] => {
         const loads = loadsOn(view, box, tap);
@@ -255,8 +258,9 @@ const impedance: Rule = {
         ];
       }),
     ),
+  ),
   *cures(view, found) {
-    const end = endAt(view.rig, { box: found.data?.box ?? '', jack: found.data?.tap?.split('/')[1] ?? '' });
+    const end = endAt(view, { box: found.data?.box ?? '', jack: found.data?.tap?.split('/')[1] ?? '' });
     const load = found.figures?.find((figure) => figure.name === 'load')?.value;
     if (!end || load === undefined) return;
     const others = end.box.jacks

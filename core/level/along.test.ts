@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { EditCall, Rig, Scope } from '../rig';
+import { inSetting, type EditCall, type Rig, type Scope } from '../rig';
 import { trace } from '../signal';
 import { build, edited, fourCable } from '../testing/build';
 import { levelsAlong, potDb, tightest } from './along';
@@ -12,7 +12,7 @@ const set = (box: string, block: string, state: string): EditCall => ({
 });
 const figure = (box: string, at: object, value: number): EditCall =>
   ({ edit: 'setFigure', arguments: { box, at, figure: { value, source: 'manual' } } }) as EditCall;
-const along = (rig: Rig, path = 0) => levelsAlong(rig, SOUND, trace(rig, SOUND).paths[path]!);
+const along = (rig: Rig, path = 0) => levelsAlong(inSetting(rig, SOUND), trace(rig, SOUND).paths[path]!);
 const stop = (rig: Rig, id: string) => along(rig).stops.find((s) => s.part.id === id)!;
 
 describe('levels along a route', () => {

@@ -1,7 +1,18 @@
 // Levels along a route: the nominal reckoning, from the figures of jacks, blocks and knobs, with resistive hops.
-import type { Block, BlockState, Box, Control, Figure, Jack, JackMode, Part, Rig, Setting } from '../rig';
-import { isOn, resolve, settingParts, trace, type Path, type Resolved, type Step } from '../signal';
-import { memoBy } from '../units';
+import {
+  blockIn,
+  derive,
+  jackIn,
+  type Block,
+  type BlockState,
+  type Box,
+  type Control,
+  type Figure,
+  type Jack,
+  type JackMode,
+  type Part,
+} from '../rig';
+import { isOn, resolveIn, traceIn, type Path, type Resolved, type Step } from '../signal';
 import { clipped, dbuOf, hopDb } from './chain';
 
 /** A place on the route where the level changes, or where something sets a limit to it. */
@@ -75,11 +86,11 @@ class Walk {
         if (!box) continue;
         if (step.type === 'jack') {
           this.parts.push({ type: 'jack', id: `${step.box}/${step.jack}` });
-          const jack = box.jacks.find((j) => j.id === step.jack);
+          const jack = jackIn(box, step.jack);
           if (jack) this.jack(i, box, jack);
         } else {
           this.parts.push({ type: 'block', id: `${step.box}/${step.block}` }, { type: 'box', id: box.id });
-          const block = box.blocks.find((b) => b.id === step.block);
+          const block = blockIn(box, step.block);
           if (block) this.block(i, box, block);
         }
       }
@@ -113,7 +124,7 @@ class Walk {
     const found: (readonly [Block, BlockState])[] = [];
     for (const step of this.steps.slice(from + 1)) {
       if (step.type !== 'block' || step.box !== box.id) break;
-      const block = box.blocks.find((b) => b.id === step.block);
+      const block = blockIn(box, step.block);
       if (block) found.push([block, this.resolved.blockState(box, block).state]);
     }
     return found;
@@ -125,7 +136,7 @@ class Walk {
     for (let i = from - 1; i >= 0; i -= 1) {
       const step = this.steps[i];
       if (step?.type !== 'block' || step.box !== box.id) break;
-      const block = box.blocks.find((b) => b.id === step.block);
+      const block = blockIn(box, step.block);
       if (block) found.push([block, this.resolved.blockState(box, block).state]);
     }
     return found;
@@ -204,7 +215,7 @@ class Walk {
   /** Sound in the air has no dBu: the microphone's own nominal level begins anew. */
   private microphone(i: number, box: Box, part: Part, label: string) {
     const step = this.steps[i + 1];
-    const jack = step?.type === 'jack' ? box.jacks.find((j) => j.id === step.jack) : undefined;
+    const jack = step?.type === 'jack' ? jackIn(box, step.jack) : undefined;
     const nominal = jack && this.resolved.jackMode(box, jack).mode?.nominalDbu;
     if (!nominal) {
       this.endsBecause = `nothing is known of the level of ${box.name}`;
@@ -246,7 +257,7 @@ class Walk {
   private toNominal(i: number, box: Box, block: Block, ceiling: number | null): number {
     if (block.role !== 'preamp' || ceiling === null) return 0;
     const step = this.steps.slice(i + 1).find((s) => s.type === 'jack' && s.box === box.id);
-    const jack = step?.type === 'jack' ? box.jacks.find((j) => j.id === step.jack) : undefined;
+    const jack = step?.type === 'jack' ? jackIn(box, step.jack) : undefined;
     const nominal = jack && this.resolved.jackMode(box, jack).mode?.nominalDbu;
     this.rests(nominal);
     return nominal ? nominal.value - (ceiling - CREST_DB.least) : 0;
@@ -256,7 +267,7 @@ class Walk {
   private power(i: number, box: Box, block: Block, part: Part) {
     if (!this.at) return;
     const step = this.steps[i + 1];
-    const tap = step?.type === 'jack' ? box.jacks.find((j) => j.id === step.jack)?.speaker : undefined;
+    const tap = step?.type === 'jack' ? jackIn(box, step.jack)?.speaker : undefined;
     const sensitivity = this.cameBy?.nominalDbu ?? this.normalled(box, block)?.nominalDbu;
     if (!tap?.watts || !tap.ohm || !sensitivity) {
       this.at = null;
@@ -274,7 +285,7 @@ class Walk {
     const { patch } = this.resolved.patch(box);
     const wire = patch.wires.find(({ from, to }) => 'block' in to && to.block === block.id && 'jack' in from);
     const id = wire && 'jack' in wire.from ? wire.from.jack : null;
-    const jack = box.jacks.find((j) => j.id === id);
+    const jack = jackIn(box, id);
     return jack && this.resolved.jackMode(box, jack).mode;
   }
 }
@@ -284,30 +295,22 @@ class Walk {
  * their assumed middle unless looked up, hops are resistive, loads side by side are left out; an estimate of ±3 dB.
  * Behind a loudspeaker there is no level; a microphone begins anew with its own.
  */
-export const levelsAlong: (rig: Rig, setting: Setting, path: Path) => LevelRun = memoBy(
-  (rig: Rig, setting: Setting, path: Path) => [...settingParts(rig, setting), path],
-  (rig, setting, path) => {
-    const walk = new Walk(resolve(rig, setting), path.steps);
-    walk.run();
-    return { stops: walk.stops, endsBecause: walk.endsBecause };
-  },
-  64,
-);
+export const levelsAlong = derive(['boxes', 'leads', 'variant', 'sound'], (of, path: Path): LevelRun => {
+  const walk = new Walk(resolveIn(of), path.steps);
+  walk.run();
+  return { stops: walk.stops, endsBecause: walk.endsBecause };
+});
 
 /** Average and peak of what each lead carries, the hottest of all routes of a setting. */
-export const leadLevels: (rig: Rig, setting: Setting) => ReadonlyMap<string, At> = memoBy(
-  settingParts,
-  (rig, setting) => {
-    const found = new Map<string, At>();
-    for (const path of trace(rig, setting).paths)
-      for (const { parts, averageDbu, peakDbu } of levelsAlong(rig, setting, path).stops)
-        for (const { type, id } of parts)
-          if (type === 'lead' && peakDbu > (found.get(id)?.peakDbu ?? -Infinity))
-            found.set(id, { averageDbu, peakDbu });
-    return found;
-  },
-  8,
-);
+export const leadLevels = derive(['boxes', 'leads', 'variant', 'sound'], (of): ReadonlyMap<string, At> => {
+  const found = new Map<string, At>();
+  for (const path of traceIn(of).paths)
+    for (const { parts, averageDbu, peakDbu } of levelsAlong(of, path).stops)
+      for (const { type, id } of parts)
+        if (type === 'lead' && peakDbu > (found.get(id)?.peakDbu ?? -Infinity))
+          found.set(id, { averageDbu, peakDbu });
+  return found;
+});
 
 /** The stop that leaves least room, of those that are not meant to clip; null: none states a ceiling. */
 export function tightest(run: LevelRun): LevelStop | null {

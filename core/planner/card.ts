@@ -1,12 +1,13 @@
 import { judge, sentenceOf, soundName, type Finding } from '../findings';
 import { groundLoops } from '../hum';
 import {
-  trialOf,
   boxOf,
   computedLength,
   endWords,
+  inNight,
   isLink,
   sources,
+  trialOf,
   wiring,
   type Lead,
   type Rig,
@@ -147,10 +148,10 @@ export function cardOf(rig: Rig, template: Template): Card {
     adapters: change.adapters.flatMap((entry) => entry.adapters.map((adapter) => adapter.name)),
     ...worstLatency(trial),
     groundLoops: groundLoops(trial, null),
-    deadKnobs: deadKnobs(trial, null).map(({ box, control }) => `${control.label} of ${box.name}`),
+    deadKnobs: deadKnobs(inNight(trial, null)).map(({ box, control }) => `${control.label} of ${box.name}`),
     findings: countBySeverity(findings),
     worst: distinct(findings.map((finding) => sentenceOf(trial, finding).text)).slice(0, 3),
-    undone: undoneWishes(trial, null).map((undone) => undoneWords(trial, undone)),
+    undone: undoneWishes(inNight(trial, null)).map((undone) => undoneWords(trial, undone)),
   };
 }
 

@@ -1,5 +1,5 @@
 import qrcodeGenerator from 'qrcode-generator';
-import { memoBy } from '../units';
+import { recently } from '../units';
 
 /** UTF-8 bytes, each as one character: the library takes characters for bytes. */
 const bytesOf = (text: string): string =>
@@ -8,11 +8,7 @@ const bytesOf = (text: string): string =>
   );
 
 /** The squares of a QR code, true where dark: error correction M, the smallest version that holds the text as UTF-8. */
-export const qrcode: (text: string) => readonly (readonly boolean[])[] = memoBy(
-  (text: string) => [text],
-  make,
-  4,
-);
+export const qrcode: (text: string) => readonly (readonly boolean[])[] = recently(make, 4);
 
 function make(text: string): readonly (readonly boolean[])[] {
   const code = qrcodeGenerator(0, 'M');

@@ -46,18 +46,22 @@ export { readAnyFile, type FileResult, type ShelfFile } from './shelf-file';
 export { boxSchema } from './schema-box';
 export { LEAD_KINDS, LIMITS, SEVERITIES } from './terms';
 export * from './types';
+export { blockIn, boxesById, boxOf, endAt, jackIn, jackOf, leadOf, type JackEnd } from './look-up';
+export { derive, everyNight, everySound, inNight, inSetting, type Reads, type Slices } from './slices';
 export {
-  boxOf,
   chosen,
   guitarOf,
   isAudio,
   isLink,
   isPutAway,
   jackKey,
+  pluggedIn,
+  plugsAt,
   refOf,
   sameJack,
   sources,
   wiring,
+  type PlugAt,
   type Plugged,
 } from './wiring';
 

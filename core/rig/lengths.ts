@@ -1,5 +1,6 @@
-import { memoBy } from '../units';
-import { boxOf, isAudio, isLink, isPutAway, jackOf, wiring } from './wiring';
+import { endAt } from './look-up';
+import { derive, type Reads } from './slices';
+import { isAudio, isLink } from './wiring';
 import type { Box, JackRef, Lead, Rig } from './types';
 
 const PATCH_M = 0.3;
@@ -17,11 +18,11 @@ export function stockLength(
   return { lengthM: Math.round(Math.ceil(wantedM * 10 - EPSILON)) / 10, toBeMade: true };
 }
 
-const dropOf = (rig: Rig, box: Box): number =>
+const dropOf = (rig: Reads<'stage'>, box: Box): number =>
   box.dropM ?? rig.stage.places.find((place) => place.id === box.place)?.dropM ?? 0;
 
 /** Metres along the stage from one place to another; 0 inside one. */
-export function distanceBetween(rig: Rig, a: string, b: string): number {
+export function distanceBetween(rig: Reads<'stage'>, a: string, b: string): number {
   const places = rig.stage.places;
   const [first, last] = [a, b]
     .map((id) => places.findIndex((place) => place.id === id))
@@ -44,38 +45,35 @@ export const inOrder = (boxes: readonly Box[]): readonly Box[] =>
   [...boxes].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
 
 /** Places of one-in/one-out boxes in the row of their place: box id → place and position. */
-const rowPositions = memoBy(
-  (boxes: readonly Box[]) => [boxes],
-  (boxes) => {
-    const next = new Map<string, number>();
-    return new Map(
-      inOrder(boxes.filter(isOneInOneOut)).map((box) => {
-        const at = next.get(box.place) ?? 0;
-        next.set(box.place, at + 1);
-        return [box.id, at] as const;
-      }),
-    );
-  },
-  4,
-);
+const rowPositions = derive(['boxes'], ({ boxes }) => {
+  const next = new Map<string, number>();
+  return new Map(
+    inOrder(boxes.filter(isOneInOneOut)).map((box) => {
+      const at = next.get(box.place) ?? 0;
+      next.set(box.place, at + 1);
+      return [box.id, at] as const;
+    }),
+  );
+});
 
-function areNeighbours(rig: Rig, a: Box, b: Box): boolean {
-  const positions = rowPositions(rig.boxes);
-  return Math.abs((positions.get(a.id) ?? 0) - (positions.get(b.id) ?? 0)) === 1;
-}
+type ForRuns = Reads<'boxes' | 'stage' | 'houseRules'>;
+type ForLengths = ForRuns & Reads<'variants'>;
 
-function lengthOfRun(rig: Rig, a: JackRef, b: JackRef): number | null {
-  const [boxA, boxB] = [boxOf(rig, a.box), boxOf(rig, b.box)];
-  const [jackA, jackB] = [jackOf(rig, a), jackOf(rig, b)];
-  if (!boxA || !boxB || !jackA || !jackB) return null;
+/** The length of a run between two jacks, metres; null if one of them is not there. */
+export function lengthOfRun(rig: ForRuns, a: JackRef, b: JackRef): number | null {
+  const [one, other] = [endAt(rig, a), endAt(rig, b)];
+  if (!one || !other) return null;
+  const [boxA, boxB] = [one.box, other.box];
+  const rows = rowPositions(rig);
+  const [rowA, rowB] = [rows.get(boxA.id), rows.get(boxB.id)];
   if (
     boxA.place === boxB.place &&
-    rowPositions(rig.boxes).has(boxA.id) &&
-    rowPositions(rig.boxes).has(boxB.id) &&
-    isAudio(jackA) &&
-    isAudio(jackB)
+    rowA !== undefined &&
+    rowB !== undefined &&
+    isAudio(one.jack) &&
+    isAudio(other.jack)
   )
-    return areNeighbours(rig, boxA, boxB) ? NEIGHBOUR_PATCH_M : PATCH_M;
+    return Math.abs(rowA - rowB) === 1 ? NEIGHBOUR_PATCH_M : PATCH_M;
   const players = [boxA, boxB].some((box) => box.blocks.some((block) => block.role === 'source'));
   const { slackPercent, playerSlackPercent } = rig.houseRules.limits;
   const slack = (players ? playerSlackPercent : slackPercent) / 100;
@@ -88,20 +86,21 @@ function lengthOfRun(rig: Rig, a: JackRef, b: JackRef): number | null {
  * place, 0.15 m between neighbours. The longest over all variants and over all jacks an end may be plugged in.
  * @returns null while an end is loose everywhere, and for links that are no leads
  */
-export function neededLength(rig: Rig, lead: Lead): number | null {
+export function neededLength(rig: ForLengths, lead: Lead): number | null {
   if (isLink(lead)) return null;
-  const ends = [null, ...rig.variants.map((variant) => variant.id)].flatMap((variant) =>
-    wiring({ ...rig, leads: [lead] }, variant),
-  );
-  const runs = ends
-    .filter((end) => !isPutAway(end))
-    .flatMap((end) => end.from.flatMap((from) => end.to.map((to) => lengthOfRun(rig, from, to))))
-    .filter((length) => length !== null);
-  return runs.length === 0 ? null : Math.max(...runs);
+  let longest: number | null = null;
+  const base = { from: lead.from.at, to: lead.to.at };
+  for (const { from, to } of [base, ...rig.variants.map(({ leads }) => leads[lead.id] ?? base)])
+    for (const a of from)
+      for (const b of to) {
+        const length = lengthOfRun(rig, a, b);
+        if (length !== null && (longest === null || length > longest)) longest = length;
+      }
+  return longest;
 }
 
 /** The length the rule gives this lead, rounded up to stock, or null where it has none to give. */
-export function computedLength(rig: Rig, lead: Lead): { lengthM: number; toBeMade: boolean } | null {
+export function computedLength(rig: ForLengths, lead: Lead): { lengthM: number; toBeMade: boolean } | null {
   const needed = neededLength(rig, lead);
   return needed === null ? null : stockLength(needed, rig.stage.stockM);
 }

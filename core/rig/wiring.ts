@@ -1,3 +1,5 @@
+import { boxOf } from './look-up';
+import { derive, type Reads } from './slices';
 import type { Box, Jack, JackRef, Lead, Rig, Sound } from './types';
 
 /** A lead as it is plugged in one variant. */
@@ -14,31 +16,59 @@ export const refOf = (key: string): JackRef => {
   return { box: key.slice(0, cut), jack: key.slice(cut + 1) };
 };
 
+/** Every lead with its ends as the variant in force has them. */
+export const pluggedIn = derive(['leads', 'variant'], ({ leads, variant }): readonly Plugged[] =>
+  leads.map((lead) => {
+    const other = variant?.leads[lead.id];
+    return { lead, from: other?.from ?? lead.from.at, to: other?.to ?? lead.to.at };
+  }),
+);
+
 /** Every lead with its ends as the variant has them; null is the base wiring. */
-export function wiring(rig: Rig, variant: string | null): readonly Plugged[] {
-  const other = rig.variants.find((v) => v.id === variant)?.leads ?? {};
-  return rig.leads.map((lead) => ({
-    lead,
-    from: other[lead.id]?.from ?? lead.from.at,
-    to: other[lead.id]?.to ?? lead.to.at,
-  }));
-}
+export const wiring = (rig: Pick<Rig, 'leads' | 'variants'>, variant: string | null): readonly Plugged[] =>
+  pluggedIn({ leads: rig.leads, variant: rig.variants.find(({ id }) => id === variant) ?? null });
+
+/** A plug in a jack, and where the other end of its lead is. */
+export type PlugAt = {
+  readonly lead: Lead;
+  readonly side: 'from' | 'to';
+  readonly far: JackRef | undefined;
+};
+
+/** The plugs by the jack they stand in, `box/jack`. */
+const plugsByJack = derive(['leads', 'variant'], (of): ReadonlyMap<string, readonly PlugAt[]> => {
+  const found = new Map<string, PlugAt[]>();
+  for (const { lead, from, to } of pluggedIn(of))
+    for (const [side, near, far] of [
+      ['from', from, to],
+      ['to', to, from],
+    ] as const)
+      for (const key of new Set(near.map(jackKey))) {
+        const here = found.get(key);
+        const plug = { lead, side, far: far[0] };
+        if (here) here.push(plug);
+        else found.set(key, [plug]);
+      }
+  return found;
+});
+
+const NO_PLUGS: readonly PlugAt[] = [];
+
+/** The plugs in one jack, with the ends at their other side. */
+export const plugsAt = (of: Reads<'leads' | 'variant'>, ref: JackRef): readonly PlugAt[] =>
+  plugsByJack(of).get(jackKey(ref)) ?? NO_PLUGS;
 
 /** Both ends loose: kept with its number, plugged nowhere. */
 export const isPutAway = (plugged: Pick<Plugged, 'from' | 'to'>): boolean =>
   plugged.from.length === 0 && plugged.to.length === 0;
 
-export const boxOf = (rig: Rig, id: string): Box | undefined => rig.boxes.find((box) => box.id === id);
-
-export const jackOf = (rig: Rig, ref: JackRef): Jack | undefined =>
-  boxOf(rig, ref.box)?.jacks.find((jack) => jack.id === ref.jack);
-
 /** Boxes with a block of role source: guitars and other instruments, in the order of the rig. */
-export const sources = (rig: Rig): readonly Box[] =>
-  rig.boxes.filter((box) => box.blocks.some((block) => block.role === 'source'));
+export const sources = derive(['boxes'], ({ boxes }): readonly Box[] =>
+  boxes.filter((box) => box.blocks.some((block) => block.role === 'source')),
+);
 
 /** The guitar a sound is played on: its own choice, or the rig's first. */
-export const guitarOf = (rig: Rig, sound: Sound | undefined): Box | undefined =>
+export const guitarOf = (rig: Pick<Rig, 'boxes'>, sound: Sound | null | undefined): Box | undefined =>
   (sound?.guitar ? boxOf(rig, sound.guitar) : undefined) ?? sources(rig)[0];
 
 /** Of several jacks an end may be plugged in: the one of the sound's guitar, else the first. */

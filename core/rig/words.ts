@@ -1,10 +1,10 @@
-import { boxOf } from './wiring';
+import { boxOf, jackIn } from './look-up';
 import type { JackRef, Rig } from './types';
 
 /** A jack as sleeves, schedules and lists name it: tag and printed name, `MULTI SEND 1`. */
 export function jackWords(rig: Rig, ref: JackRef): string {
   const box = boxOf(rig, ref.box);
-  const label = box?.jacks.find((jack) => jack.id === ref.jack)?.label ?? '';
+  const label = jackIn(box, ref.jack)?.label ?? '';
   return `${box?.tag ?? ''} ${label}`.trim();
 }
 

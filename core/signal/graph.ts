@@ -1,17 +1,24 @@
 import {
+  blockIn,
+  boxOf,
+  chosen,
+  derive,
+  endAt,
   isAudio,
   isLink,
+  jackIn,
+  jackKey,
+  pluggedIn,
   type Block,
   type Box,
   type InnerEnd,
   type Jack,
+  type JackEnd,
   type Port,
-  type Rig,
-  type Setting,
+  type Reads,
   type Wire,
 } from '../rig';
-import { memoBy } from '../units';
-import { isOn, resolve, type Resolved, type Run } from './resolve';
+import { isOn, resolveIn, type ForSignal, type Run } from './resolve';
 
 /** How the signal gets from one node to the next. */
 export type Via =
@@ -141,10 +148,10 @@ function addWire(builder: Builder, box: Box, wire: Wire) {
   ): { channels: readonly number[]; node: (channel: number) => Node } | null => {
     const only = side === undefined ? undefined : side === 'left' ? [0] : [1];
     if ('jack' in at) {
-      const jack = box.jacks.find((j) => j.id === at.jack);
+      const jack = jackIn(box, at.jack);
       return jack ? { channels: only ?? range(jack.channels), node: (c) => jackNode(box, jack.id, c) } : null;
     }
-    const block = box.blocks.find((b) => b.id === at.block);
+    const block = blockIn(box, at.block);
     return block
       ? {
           channels: only ?? range(channelsOfPort(block, at.port)),
@@ -195,10 +202,9 @@ function passages(block: Block, on: boolean): readonly (readonly [Port, Port])[]
   }
 }
 
-function addBlock(builder: Builder, box: Box, block: Block, resolved: Resolved) {
-  const { state } = resolved.blockState(box, block);
-  if (state.mutes) return;
-  for (const [from, to] of passages(block, isOn(state)))
+function addBlock(builder: Builder, box: Box, block: Block, passes: Passes | undefined) {
+  if (passes === 'muted') return;
+  for (const [from, to] of passages(block, passes === 'loop'))
     for (const [a, b] of channelPairs(range(channelsOfPort(block, from)), range(channelsOfPort(block, to))))
       builder.edge(portNode(box, block, from, a), portNode(box, block, to, b), {
         type: 'block',
@@ -219,12 +225,7 @@ function joins(run: Run, a: Jack, b: Jack): boolean {
   return (a.carries === 'digital') === (b.carries === 'digital');
 }
 
-function addRun(builder: Builder, run: Run, boxes: ReadonlyMap<string, Box>) {
-  const [from, to] = [run.from, run.to].map((ref) => {
-    const box = ref && boxes.get(ref.box);
-    const jack = box?.jacks.find((j) => j.id === ref?.jack);
-    return box && jack ? { box, jack } : undefined;
-  });
+function addRun(builder: Builder, run: Run, from: JackEnd | undefined, to: JackEnd | undefined) {
   if (!from || !to || !joins(run, from.jack, to.jack)) return;
   const two = run.lead.kind === 'stereo' || isLink(run.lead);
   const channels = two ? Math.min(from.jack.channels, to.jack.channels) : 1;
@@ -240,14 +241,15 @@ function addRun(builder: Builder, run: Run, boxes: ReadonlyMap<string, Box>) {
         });
 }
 
-function addBox(builder: Builder, box: Box, resolved: Resolved, plugged: ReadonlySet<string>) {
+function addBox(builder: Builder, box: Box, shape: Shape, plugged: ReadonlySet<string>) {
   const holds = (jack: string) => plugged.has(`${box.id}/${jack}`);
-  for (const wire of resolved.patch(box).patch.wires)
+  const wired = shape.patches[box.id] ?? box.patches[0]?.id;
+  for (const wire of box.patches.find(({ id }) => id === wired)?.wires ?? [])
     if (wire.whileOpen === undefined || !holds(wire.whileOpen)) addWire(builder, box, wire);
   for (const jack of box.jacks) {
     const heard = jack.normalledFrom;
     if (heard === undefined || holds(jack.id) || (jack.brokenBySendToo && holds(heard))) continue;
-    const channels = Math.min(jack.channels, box.jacks.find((j) => j.id === heard)?.channels ?? 1);
+    const channels = Math.min(jack.channels, jackIn(box, heard)?.channels ?? 1);
     for (const channel of range(channels))
       builder.edge(jackNode(box, heard, channel), jackNode(box, jack.id, channel), {
         type: 'normal',
@@ -255,24 +257,55 @@ function addBox(builder: Builder, box: Box, resolved: Resolved, plugged: Readonl
         jack: jack.id,
       });
   }
-  for (const block of box.blocks) addBlock(builder, box, block, resolved);
+  for (const block of box.blocks) addBlock(builder, box, block, shape.passes[`${box.id}/${block.id}`]);
 }
 
-function compute(rig: Rig, setting: Setting): Graph {
-  const resolved = resolve(rig, setting);
+/** What a block lets by where its state has a say: through a loop, or nothing. */
+type Passes = 'loop' | 'muted';
+
+/**
+ * What of a setting shapes the graph: who plays, inner wirings where a box has several, loops that are on and blocks
+ * that mute. Most sounds share one shape, and the graph is built from nothing else.
+ */
+type Shape = {
+  readonly guitar: string | null;
+  readonly patches: Readonly<Record<string, string>>;
+  readonly passes: Readonly<Record<string, Passes>>;
+};
+
+function shapeOf(of: ForSignal): Shape {
+  const resolved = resolveIn(of);
+  const patches: Record<string, string> = {};
+  const passes: Record<string, Passes> = {};
+  for (const box of of.boxes) {
+    if (box.patches.length > 1) patches[box.id] = resolved.patch(box).patch.id;
+    for (const block of box.blocks) {
+      const { state } = resolved.blockState(box, block);
+      if (state.mutes) passes[`${box.id}/${block.id}`] = 'muted';
+      else if (block.role === 'loop' && isOn(state)) passes[`${box.id}/${block.id}`] = 'loop';
+    }
+  }
+  return { guitar: resolved.guitar?.id ?? null, patches, passes };
+}
+
+function build(of: Reads<'boxes' | 'leads' | 'variant'>, shape: Shape): Graph {
   const builder = new Builder();
+  const guitar = boxOf(of, shape.guitar ?? undefined);
+  const runs = pluggedIn(of).map(({ lead, from, to }) => ({
+    lead,
+    from: chosen(from, guitar?.id),
+    to: chosen(to, guitar?.id),
+  }));
   const plugged = new Set(
-    resolved.runs.flatMap((run) =>
-      [run.from, run.to].flatMap((ref) => (ref ? [`${ref.box}/${ref.jack}`] : [])),
-    ),
+    runs.flatMap((run) => [run.from, run.to].flatMap((ref) => (ref ? [jackKey(ref)] : []))),
   );
-  for (const box of rig.boxes) addBox(builder, box, resolved, plugged);
-  for (const run of resolved.runs) addRun(builder, run, resolved.boxes);
+  for (const box of of.boxes) addBox(builder, box, shape, plugged);
+  for (const run of runs) addRun(builder, run, endAt(of, run.from), endAt(of, run.to));
   const sources: number[] = [];
   const outputs = new Map<number, { box: string; block: string }>();
-  for (const box of rig.boxes)
+  for (const box of of.boxes)
     for (const block of box.blocks) {
-      if (block.role === 'source' && (resolved.guitar === undefined || resolved.guitar.id === box.id))
+      if (block.role === 'source' && (guitar === undefined || guitar.id === box.id))
         for (const channel of range(block.channelsOut))
           sources.push(builder.node(portNode(box, block, 'out', channel)));
       if (block.role === 'speaker' || block.role === 'monitor' || block.role === 'mix')
@@ -283,30 +316,20 @@ function compute(rig: Rig, setting: Setting): Graph {
   return { nodes, edges, out, blockOf, blocks, sources, outputs };
 }
 
-/** What of a sound shapes the graph: who plays, inner wirings, loops on or off, mutes. Most sounds share one shape. */
-const shapeOf = (rig: Rig, setting: Setting): string => {
-  const resolved = resolve(rig, setting);
-  const shape = [resolved.guitar?.id ?? ''];
-  for (const box of rig.boxes) {
-    if (box.patches.length > 1) shape.push(resolved.patch(box).patch.id);
-    for (const block of box.blocks) {
-      const { state } = resolved.blockState(box, block);
-      if (state.mutes) shape.push(`${block.id} mutes`);
-      else if (block.role === 'loop' && isOn(state)) shape.push(`${block.id} on`);
-    }
-    shape.push('');
-  }
-  return shape.join('|');
-};
+/** The graphs of one wiring by the shape they were built from. */
+const graphsOf = derive(['boxes', 'leads', 'variant'], (of) => {
+  const graphs = new Map<string, Graph>();
+  return (shape: Shape): Graph => {
+    const key = JSON.stringify(shape);
+    const known = graphs.get(key);
+    if (known) return known;
+    const graph = build(of, shape);
+    graphs.set(key, graph);
+    return graph;
+  };
+});
 
 /** The signal graph by (jack or port, channel), for one setting; only the sound's own guitar plays. */
-export const graphOf: (rig: Rig, setting: Setting) => Graph = memoBy(
-  (rig: Rig, setting: Setting) => [
-    rig.boxes,
-    rig.leads,
-    rig.variants,
-    setting.variant,
-    shapeOf(rig, setting),
-  ],
-  compute,
+export const graphIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): Graph =>
+  graphsOf(of)(shapeOf(of)),
 );

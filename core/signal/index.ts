@@ -1,7 +1,16 @@
-export { graphOf, type Edge, type Graph, type Node, type Via } from './graph';
+export { graphIn, type Edge, type Graph, type Node, type Via } from './graph';
 export { deadKnobs, type DeadKnob } from './knobs';
 export { latencyOf } from './latency';
-export { trace, type Cycle, type Path, type Section, type Step, type Trace } from './paths';
-export { isOn, resolve, settingParts, settingsOf, type Layer, type Resolved, type Run } from './resolve';
+export { trace, traceIn, type Cycle, type Path, type Section, type Step, type Trace } from './paths';
+export {
+  isOn,
+  resolve,
+  resolveIn,
+  settingsOf,
+  type ForSignal,
+  type Layer,
+  type Resolved,
+  type Run,
+} from './resolve';
 export { driverOf, undoneWishes, type UndoneWish } from './undone';
 export { blockBehind, outletsOf, wantedOutputs, wishFor, type Outlet, type WantedOutput } from './wishes';

@@ -1,42 +1,40 @@
-import { wiring, type Box, type Control, type Rig } from '../rig';
-import { settingsOf } from './resolve';
-import { trace } from './paths';
+import { derive, everySound, jackKey, pluggedIn, type Box, type Control } from '../rig';
+import { traceIn } from './paths';
 
 export type DeadKnob = { readonly box: Box; readonly control: Control };
+
+/** The jacks and blocks on some way of one sound, and the boxes they are of. */
+const passedIn = derive(['boxes', 'leads', 'variant', 'sound'], (of) => {
+  const live = new Set<string>();
+  const used = new Set<string>();
+  for (const { steps } of traceIn(of).paths)
+    for (const step of steps) {
+      if (step.type === 'lead') continue;
+      used.add(step.box);
+      live.add(step.type === 'jack' ? `${step.box}/jack/${step.jack}` : `${step.box}/block/${step.block}`);
+    }
+  return { live, used };
+});
 
 /**
  * Controls that do nothing in any sound: of a box the signal does pass, those whose block or jack lies on no way to
  * anything that is heard.
  */
-export function deadKnobs(rig: Rig, variant: string | null): readonly DeadKnob[] {
-  const live = new Set<string>();
-  const used = new Set<string>();
-  const passed = new Set<unknown>();
-  for (const setting of settingsOf(rig, variant))
-    for (const { steps } of trace(rig, setting).paths) {
-      // Sounds that differ in no way share their steps.
-      if (passed.has(steps)) continue;
-      passed.add(steps);
-      for (const step of steps) {
-        if (step.type === 'lead') continue;
-        used.add(step.box);
-        live.add(step.type === 'jack' ? `${step.box}/jack/${step.jack}` : `${step.box}/block/${step.block}`);
-      }
-    }
-  const held = new Set(
-    wiring(rig, variant).flatMap(({ from, to }) => [...from, ...to].map((ref) => `${ref.box}/${ref.jack}`)),
-  );
+export const deadKnobs = derive(['boxes', 'leads', 'variant', 'sounds'], (of): readonly DeadKnob[] => {
+  const passed = everySound(of).map(passedIn);
+  const isLive = (part: string) => passed.some(({ live }) => live.has(part));
+  const held = new Set(pluggedIn(of).flatMap(({ from, to }) => [...from, ...to].map(jackKey)));
   // The gain of a desk channel, or the level of a send, that nobody plugs into is no knob of this rig.
   const isUnused = (box: Box, jack: string) => !held.has(`${box.id}/${jack}`);
-  return rig.boxes
-    .filter((box) => used.has(box.id))
+  return of.boxes
+    .filter((box) => passed.some(({ used }) => used.has(box.id)))
     .flatMap((box) =>
       box.controls
         .filter(({ actsOn }) =>
           'jack' in actsOn
-            ? !isUnused(box, actsOn.jack) && !live.has(`${box.id}/jack/${actsOn.jack}`)
-            : 'block' in actsOn && !live.has(`${box.id}/block/${actsOn.block}`),
+            ? !isUnused(box, actsOn.jack) && !isLive(`${box.id}/jack/${actsOn.jack}`)
+            : 'block' in actsOn && !isLive(`${box.id}/block/${actsOn.block}`),
         )
         .map((control) => ({ box, control })),
     );
-}
+});

@@ -1,17 +1,15 @@
 import type { Path } from './paths';
-import type { Rig } from '../rig';
+import { boxOf, jackIn, type Reads } from '../rig';
 
 /** Converter trips of a path, and its delay: trips × the box's trip + the delays of the blocks that are on. */
-export function latencyOf(rig: Rig, path: Path): { readonly trips: number; readonly ms: number } {
-  const boxes = new Map(rig.boxes.map((box) => [box.id, box]));
+export function latencyOf(of: Reads<'boxes'>, path: Path): { readonly trips: number; readonly ms: number } {
   const inside = new Set<string>();
   let trips = 0;
   let ms = 0;
   for (const step of path.steps) {
-    if (step.type === 'lead') continue;
-    const box = boxes.get(step.box);
-    if (step.type === 'block') continue;
-    const jack = box?.jacks.find((j) => j.id === step.jack);
+    if (step.type !== 'jack') continue;
+    const box = boxOf(of, step.box);
+    const jack = jackIn(box, step.jack);
     if (!box || !jack?.converts) continue;
     if (jack.direction === 'in') inside.add(box.id);
     else if (inside.delete(box.id)) {

@@ -1,8 +1,17 @@
-import type { Block, BlockState, Box, Rig, Setting } from '../rig';
-import { memoBy } from '../units';
+import {
+  blockIn,
+  derive,
+  inSetting,
+  type Block,
+  type BlockState,
+  type Box,
+  type Rig,
+  type Setting,
+} from '../rig';
+import { weakly } from '../units';
 import { cycleIn, cyclicParts } from './cycles';
-import { graphOf, type Edge, type Graph, type Node } from './graph';
-import { resolve, settingParts } from './resolve';
+import { graphIn, type Edge, type Graph, type Node } from './graph';
+import { resolveIn, type ForSignal } from './resolve';
 
 /** A block the signal passes, with its state in this setting. */
 export type Section = {
@@ -105,16 +114,15 @@ function follow(graph: Graph): { ways: { start: number; edges: readonly Edge[] }
 }
 
 function sectionsOf(
-  rig: Rig,
-  setting: Setting,
+  of: ForSignal,
   steps: readonly Step[],
   twoChannels: ReadonlySet<string>,
 ): readonly Section[] {
-  const resolved = resolve(rig, setting);
+  const resolved = resolveIn(of);
   const passed = steps.flatMap((step) => {
     if (step.type !== 'block') return [];
     const box = resolved.boxes.get(step.box);
-    const block = box?.blocks.find((b) => b.id === step.block);
+    const block = blockIn(box, step.block);
     return box && block ? [{ box, block, state: resolved.blockState(box, block).state }] : [];
   });
   const roles = passed.map((section) => section.block.role);
@@ -191,31 +199,29 @@ type Ways = Omit<Trace, 'paths'> & {
   readonly ways: readonly { readonly steps: readonly Step[]; readonly stereo: ReadonlySet<string> }[];
 };
 
-const waysOf = memoBy(
-  (graph: Graph) => [graph],
-  (graph: Graph): Ways => {
-    const { ways, truncated } = follow(graph);
-    const grouped = new Map<string, { steps: readonly Step[]; edges: (readonly Edge[])[] }>();
-    for (const way of ways) {
-      // A mono lead that both halves of a stereo input hear is one way, not two.
-      const key = stepsOf(graph, way.start, way.edges, false).map(stepKey).join(' ');
-      const known = grouped.get(key);
-      if (known) known.edges.push(way.edges);
-      else grouped.set(key, { steps: stepsOf(graph, way.start, way.edges, true), edges: [way.edges] });
-    }
-    return {
-      ways: [...grouped.values()].map(({ steps, edges }) => ({ steps, stereo: stereoBlocks(graph, edges) })),
-      ends: endsOf(graph),
-      cycles: cyclesOf(graph),
-      truncated,
-    };
-  },
-);
+const waysOf = weakly((graph: Graph): Ways => {
+  const { ways, truncated } = follow(graph);
+  const grouped = new Map<string, { steps: readonly Step[]; edges: (readonly Edge[])[] }>();
+  for (const way of ways) {
+    // A mono lead that both halves of a stereo input hear is one way, not two.
+    const key = stepsOf(graph, way.start, way.edges, false).map(stepKey).join(' ');
+    const known = grouped.get(key);
+    if (known) known.edges.push(way.edges);
+    else grouped.set(key, { steps: stepsOf(graph, way.start, way.edges, true), edges: [way.edges] });
+  }
+  return {
+    ways: [...grouped.values()].map(({ steps, edges }) => ({ steps, stereo: stereoBlocks(graph, edges) })),
+    ends: endsOf(graph),
+    cycles: cyclesOf(graph),
+    truncated,
+  };
+});
 
-function compute(rig: Rig, setting: Setting): Trace {
-  const { ways, ...rest } = waysOf(graphOf(rig, setting));
+/** Every way from the sound's guitar to what is heard, where signals end, and cycles. */
+export const traceIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): Trace => {
+  const { ways, ...rest } = waysOf(graphIn(of));
   const paths = ways.flatMap(({ steps, stereo }): Path[] => {
-    const sections = sectionsOf(rig, setting, steps, stereo);
+    const sections = sectionsOf(of, steps, stereo);
     const [first, last] = [sections[0], sections.at(-1)];
     if (!first || !last) return [];
     return [
@@ -229,7 +235,7 @@ function compute(rig: Rig, setting: Setting): Trace {
     ];
   });
   return { paths, ...rest };
-}
+});
 
 /** Every way from the sound's guitar to what is heard, where signals end, and cycles, for one setting. */
-export const trace: (rig: Rig, setting: Setting) => Trace = memoBy(settingParts, compute);
+export const trace = (rig: Rig, setting: Setting): Trace => traceIn(inSetting(rig, setting));

@@ -1,7 +1,12 @@
 import {
+  boxesById,
   chosen,
+  derive,
   guitarOf,
-  wiring,
+  inSetting,
+  pluggedIn,
+  type Reads,
+  type Setting,
   type Block,
   type BlockState,
   type Box,
@@ -12,11 +17,9 @@ import {
   type Lead,
   type Patch,
   type Rig,
-  type Setting,
   type Sound,
   type StateLayer,
 } from '../rig';
-import { memoBy } from '../units';
 
 /** The layer a value in force comes from. */
 export type Layer = 'rest' | 'variant' | 'sound';
@@ -30,7 +33,7 @@ export type Run = {
 
 /** The state of a rig in one setting: rest ← variant ← sound. */
 export type Resolved = {
-  readonly sound: Sound | undefined;
+  readonly sound: Sound | null;
   readonly guitar: Box | undefined;
   readonly boxes: ReadonlyMap<string, Box>;
   readonly runs: readonly Run[];
@@ -42,6 +45,9 @@ export type Resolved = {
   ) => { readonly position: number | null; readonly from: Layer };
   readonly patch: (box: Box) => { readonly patch: Patch; readonly from: Layer };
 };
+
+/** What the signal in one setting hangs on. */
+export type ForSignal = Reads<'boxes' | 'leads' | 'variant' | 'sound'>;
 
 type Kept = 'blocks' | 'modes' | 'controls' | 'patches';
 
@@ -57,20 +63,19 @@ function lookUp<K extends Kept>(
   return [undefined, 'rest'];
 }
 
-function compute(rig: Rig, setting: Setting): Resolved {
-  const sound = rig.sounds.find((s) => s.id === setting.sound);
-  const variant = rig.variants.find((v) => v.id === setting.variant);
+function compute(of: ForSignal): Resolved {
+  const { sound, variant } = of;
   const layers = [
     ['sound', sound?.state],
     ['variant', variant?.state],
   ] as const;
-  const guitar = guitarOf(rig, sound);
+  const guitar = guitarOf(of, sound);
   const states = new Map<Block, { readonly state: BlockState; readonly from: Layer }>();
   return {
     sound,
     guitar,
-    boxes: new Map(rig.boxes.map((box) => [box.id, box])),
-    runs: wiring(rig, setting.variant).map(({ lead, from, to }) => ({
+    boxes: boxesById(of),
+    runs: pluggedIn(of).map(({ lead, from, to }) => ({
       lead,
       from: chosen(from, guitar?.id),
       to: chosen(to, guitar?.id),
@@ -102,17 +107,11 @@ function compute(rig: Rig, setting: Setting): Resolved {
   };
 }
 
-/** What an analysis of one setting reads; the same parts give the same result. */
-export const settingParts = (rig: Rig, setting: Setting): readonly unknown[] => [
-  rig.boxes,
-  rig.leads,
-  rig.variants,
-  setting.variant,
-  rig.sounds.find((sound) => sound.id === setting.sound),
-];
+/** Resolves the layers of state and the plugs. */
+export const resolveIn = derive(['boxes', 'leads', 'variant', 'sound'], compute);
 
 /** Resolves the layers of state and the plugs for a setting. Unknown sound or variant: the rest state. */
-export const resolve: (rig: Rig, setting: Setting) => Resolved = memoBy(settingParts, compute);
+export const resolve = (rig: Rig, setting: Setting): Resolved => resolveIn(inSetting(rig, setting));
 
 /** Every sound of the rig in one variant, in the rig's order. */
 export const settingsOf = (rig: Rig, variant: string | null): readonly Setting[] =>

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { build, edited, fourCable, plugged, SOUND } from '../testing/build';
-import { makeSound, type Rig } from '../rig';
-import { graphOf, resolve, trace, wantedOutputs, wishFor } from './index';
+import { inSetting, makeSound, type Rig } from '../rig';
+import { graphIn, resolve, trace, wantedOutputs, wishFor } from './index';
 
 const route = (rig: Rig, setting = SOUND as { variant: string | null; sound: string }) =>
   trace(rig, setting).paths.map((path) =>
@@ -109,7 +109,7 @@ describe('mono and stereo', () => {
 
   test('an unplugged right output is summed into the left', () => {
     const rig = fourCable();
-    const left = (r: Rig) => graphOf(r, SOUND).edges.filter((e) => e.via.type === 'wire').length;
+    const left = (r: Rig) => graphIn(inSetting(r, SOUND)).edges.filter((e) => e.via.type === 'wire').length;
     expect(left(rig)).toBe(left(plugged(rig, 'multi-effects/out-1-r > .')) + 1);
   });
 });

@@ -1,6 +1,6 @@
-import type { Block, Box, EffectWish, Rig } from '../rig';
-import { isOn, settingsOf } from './resolve';
-import { trace, type Path, type Section } from './paths';
+import { derive, everySound, type Block, type Box, type EffectWish } from '../rig';
+import { isOn } from './resolve';
+import { traceIn, type Path, type Section } from './paths';
 import { wishFor } from './wishes';
 
 export type UndoneWish = {
@@ -31,31 +31,38 @@ function isDone(path: Path, at: number, wish: EffectWish): boolean {
   return preamp >= 0 && (wish === 'ahead' ? at < preamp : at > preamp);
 }
 
+/** Where each effect stands in one sound's paths. */
+const standing = derive(['boxes', 'leads', 'variant', 'sound'], (of) => {
+  const { paths } = traceIn(of);
+  const at = new Map<Block, { readonly path: Path; readonly at: number }[]>();
+  for (const path of paths)
+    path.sections.forEach(({ block }, i) => {
+      if (block.role === 'effect') at.set(block, [...(at.get(block) ?? []), { path, at: i }]);
+    });
+  return { at, silent: paths.length === 0 };
+});
+
 /** Effects that stand elsewhere than wished, with the sounds in which they do. Blocks no way passes count as undone. */
-export function undoneWishes(rig: Rig, variant: string | null): readonly UndoneWish[] {
-  const heard = settingsOf(rig, variant).map((setting) => ({
-    sound: setting.sound,
-    paths: trace(rig, setting).paths,
-  }));
-  return rig.boxes.flatMap((box) =>
-    box.blocks
-      .filter((block) => block.role === 'effect')
-      .flatMap((block): UndoneWish[] => {
-        const wish = wishFor(rig, box, block);
-        if (wish === 'either') return [];
-        const passed = heard.flatMap(({ sound, paths }) =>
-          paths.flatMap((path) =>
-            path.sections.flatMap((s, at) =>
-              s.block === block && s.box === box ? [{ sound, path, at }] : [],
-            ),
-          ),
-        );
-        if (passed.length === 0) return wish === 'unused' ? [] : [{ box, block, wish, sounds: [] }];
-        const bad = passed.filter(({ path, at }) => wish === 'unused' || !isDone(path, at, wish));
-        if (bad.length === 0) return [];
-        const sounds = [...new Set(bad.map(({ sound }) => sound))];
-        const everywhere = heard.every(({ sound, paths }) => paths.length === 0 || sounds.includes(sound));
-        return [{ box, block, wish, sounds: everywhere ? [] : sounds }];
-      }),
-  );
-}
+export const undoneWishes = derive(
+  ['boxes', 'leads', 'variant', 'sounds', 'wants'],
+  (of): readonly UndoneWish[] => {
+    const heard = everySound(of).map((one) => ({ sound: one.sound.id, ...standing(one) }));
+    return of.boxes.flatMap((box) =>
+      box.blocks
+        .filter((block) => block.role === 'effect')
+        .flatMap((block): UndoneWish[] => {
+          const wish = wishFor(of, box, block);
+          if (wish === 'either') return [];
+          const passed = heard.flatMap(({ sound, at }) =>
+            (at.get(block) ?? []).map((stands) => ({ sound, ...stands })),
+          );
+          if (passed.length === 0) return wish === 'unused' ? [] : [{ box, block, wish, sounds: [] }];
+          const bad = passed.filter(({ path, at }) => wish === 'unused' || !isDone(path, at, wish));
+          if (bad.length === 0) return [];
+          const sounds = [...new Set(bad.map(({ sound }) => sound))];
+          const everywhere = heard.every(({ sound, silent }) => silent || sounds.includes(sound));
+          return [{ box, block, wish, sounds: everywhere ? [] : sounds }];
+        }),
+    );
+  },
+);

@@ -5,7 +5,7 @@ import {
   type EffectCategory,
   type EffectWish,
   type JackRef,
-  type Rig,
+  type Reads,
 } from '../rig';
 
 /** Where the usual order has an effect: chapter "order" of the trade; `either` where good technicians disagree. */
@@ -32,7 +32,7 @@ const USUAL: Record<EffectCategory, EffectWish> = {
 };
 
 /** Where this effect is wished: as said, else by its category; what wants the pickup must see it. */
-export function wishFor(rig: Rig, box: Box, block: Block): EffectWish {
+export function wishFor(rig: Reads<'wants'>, box: Box, block: Block): EffectWish {
   const said = rig.wants.find(
     (want) => want.type === 'effect' && want.box === box.id && want.block === block.id,
   );
@@ -79,7 +79,7 @@ function outletJack(box: Box, block: Block): string | undefined {
 }
 
 /** Every place of a rig where something can be heard, in the order of its boxes. */
-export const outletsOf = (rig: Rig): readonly Outlet[] =>
+export const outletsOf = (rig: Reads<'boxes'>): readonly Outlet[] =>
   inOrder(rig.boxes).flatMap((box) =>
     box.blocks.flatMap((block): Outlet[] => {
       const kind = KINDS[block.role];
@@ -88,14 +88,14 @@ export const outletsOf = (rig: Rig): readonly Outlet[] =>
     }),
   );
 
-const hasRole = (rig: Rig, role: Block['role']) =>
+const hasRole = (rig: Reads<'boxes'>, role: Block['role']) =>
   rig.boxes.some((box) => box.blocks.some((block) => block.role === role));
 
 /**
  * What must come out. Without wishes: every sound reaches a loudspeaker, and the desk if a microphone and a desk
  * are in the rig; where there is no guitar loudspeaker, the desk, or else full-range loudspeakers or ears.
  */
-export function wantedOutputs(rig: Rig): readonly WantedOutput[] {
+export function wantedOutputs(rig: Reads<'boxes' | 'wants'>): readonly WantedOutput[] {
   const said = rig.wants.flatMap((want) => (want.type === 'output' ? [want] : []));
   if (said.length > 0) return said.map((want) => ({ kind: 'named', at: want.at, sounds: want.sounds }));
   const one = (kind: WantedOutput['kind']): readonly WantedOutput[] => [{ kind, at: null, sounds: [] }];

@@ -8,4 +8,4 @@ export {
   inWords,
   parseQuantity,
 } from './quantity';
-export { memoBy } from './memo';
+export { Branch, recently, weakly } from './memo';

@@ -1,22 +1,43 @@
+/** A place where results hang: objects lead on weakly, so that a result goes when what it came from goes. */
+export class Branch {
+  private readonly weak = new WeakMap<object, Branch>();
+  private readonly strong = new Map<unknown, Branch>();
+  result: { readonly value: unknown } | null = null;
+
+  at(key: unknown): Branch {
+    const isObject = (typeof key === 'object' && key !== null) || typeof key === 'function';
+    const known = isObject ? this.weak.get(key) : this.strong.get(key);
+    if (known) return known;
+    const branch = new Branch();
+    if (isObject) this.weak.set(key, branch);
+    else this.strong.set(key, branch);
+    return branch;
+  }
+}
+
 /**
- * Remembers results by the identity of the parts they were worked out from: `parts` names what `compute` reads,
- * and as long as those are the same objects the result is the same object. The newest `keep` results stay.
+ * Remembers a pure function's results by the identity of its arguments, as long as the objects among them live:
+ * there is no list that could grow too long. The first argument must be an object.
  */
-export function memoBy<A extends unknown[], R>(
-  parts: (...args: A) => readonly unknown[],
+export function weakly<A extends readonly [object, ...unknown[]], R>(
   compute: (...args: A) => R,
-  keep = 32,
 ): (...args: A) => R {
-  let entries: { parts: readonly unknown[]; result: R }[] = [];
+  const root = new Branch();
   return (...args) => {
-    const key = parts(...args);
-    const found = entries.find((entry) => entry.parts.every((part, i) => Object.is(part, key[i])));
-    if (found) {
-      if (entries[0] !== found) entries = [found, ...entries.filter((entry) => entry !== found)];
-      return found.result;
-    }
-    const result = compute(...args);
-    entries = [{ parts: key, result }, ...entries].slice(0, keep);
-    return result;
+    let branch = root;
+    for (const key of args) branch = branch.at(key);
+    branch.result ??= { value: compute(...args) };
+    return branch.result.value as R;
+  };
+}
+
+/** Remembers the newest few results of a function of one plain value, compared as text. */
+export function recently<A, R>(compute: (ask: A) => R, keep: number): (ask: A) => R {
+  let known: readonly { readonly key: string; readonly result: R }[] = [];
+  return (ask) => {
+    const key = JSON.stringify(ask);
+    const found = known.find((entry) => entry.key === key) ?? { key, result: compute(ask) };
+    known = [found, ...known.filter((entry) => entry !== found)].slice(0, keep);
+    return found.result;
   };
 }

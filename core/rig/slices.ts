@@ -1,0 +1,82 @@
+import { Branch } from '../units';
+import type { Rig, Setting, Sound, Variant } from './types';
+
+type Whole = Pick<
+  Rig,
+  | 'title'
+  | 'stage'
+  | 'houseRules'
+  | 'wants'
+  | 'boxes'
+  | 'leads'
+  | 'looms'
+  | 'sounds'
+  | 'songs'
+  | 'variants'
+  | 'acceptedFindings'
+  | 'walks'
+>;
+
+/**
+ * The parts of a rig that analyses read, in one setting. A slice is the same object as long as nothing in it
+ * changed, so results that hang on slices live exactly as long as they are right.
+ */
+export type Slices = Whole & {
+  /** The variant in force; null: the base wiring. */
+  readonly variant: Variant | null;
+  /** The sound in force; null: the state at rest. */
+  readonly sound: Sound | null;
+};
+
+/** Some slices, by name: all that an analysis which declares them can see. */
+export type Reads<K extends keyof Slices> = Pick<Slices, K>;
+
+/** A rig in one variant, no sound in force. An unknown variant is the base wiring. */
+export function inNight(rig: Rig, variant: string | null): Slices {
+  const night = variant === null ? undefined : rig.variants.find(({ id }) => id === variant);
+  return { ...rig, variant: night ?? null, sound: null };
+}
+
+/** A rig in one setting. An unknown sound or variant is the state at rest. */
+export const inSetting = (rig: Rig, { variant, sound }: Setting): Slices => ({
+  ...inNight(rig, variant),
+  sound: rig.sounds.find(({ id }) => id === sound) ?? null,
+});
+
+/** The same slices once for each sound of the rig, in the rig's order. */
+export const everySound = <T extends Reads<'sounds'>>(of: T): readonly (T & { readonly sound: Sound })[] =>
+  of.sounds.map((sound) => ({ ...of, sound }));
+
+/** The same slices once for the base wiring and once for each variant. */
+export const everyNight = <T extends Reads<'variants'>>(
+  of: T,
+): readonly (T & { readonly variant: Variant | null })[] =>
+  [null, ...of.variants].map((variant) => ({ ...of, variant }));
+
+/**
+ * An analysis as a derivation: it names the slices that it reads and is handed only these, so that the compiler
+ * refuses to let it read another one. Its results hang on the slices (and on further arguments, by identity), weakly:
+ * they are never stale, and those of a trial document go with it.
+ * @param reads the slices; one that is a list or an object stands first
+ * @example const pedals = derive(['boxes'], ({ boxes }) => boxes.filter(isOneInOneOut));
+ */
+export function derive<const K extends keyof Slices, A extends readonly unknown[], R>(
+  reads: readonly [K, ...K[]],
+  compute: (of: Reads<K>, ...args: A) => R,
+): (of: Reads<K>, ...args: A) => R {
+  const results = new Branch();
+  return (of, ...args) => {
+    let branch = results;
+    for (const name of reads) branch = branch.at(of[name]);
+    for (const arg of args) branch = branch.at(arg);
+    branch.result ??= { value: compute(only(of, reads), ...args) };
+    return branch.result.value as R;
+  };
+}
+
+/** Just the slices that are named: what is not declared is not there at run time either. */
+function only<K extends keyof Slices>(of: Reads<K>, reads: readonly K[]): Reads<K> {
+  const handed: Partial<Reads<K>> = {};
+  for (const name of reads) handed[name] = of[name];
+  return handed as Reads<K>;
+}
