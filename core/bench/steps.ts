@@ -181,7 +181,7 @@ function proofSteps(rig: Rig, variant: string | null): readonly WalkStep[] {
       caution: 'Ears: begin at minimum.',
     }),
     ...rig.sounds.map((sound) => {
-      const guitar = rig.boxes.find((box) => box.id === sound.guitar);
+      const guitar = boxOf(rig, sound.guitar);
       return step(
         'proof',
         `sound-${sound.id}`,

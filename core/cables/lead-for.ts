@@ -1,12 +1,20 @@
-import { boxOf, freeNumber, freshId, makeLead, type JackRef, type Lead, type Rig } from '../rig';
+import {
+  endAt,
+  freeNumber,
+  freshId,
+  makeLead,
+  type JackEnd,
+  type JackRef,
+  type Lead,
+  type Rig,
+} from '../rig';
 import { adapterFor, leadKindFor } from './fit';
 
 /** Box and jack of a reference. @throws if the rig has no such jack */
-export function endOf(rig: Rig, ref: JackRef) {
-  const box = boxOf(rig, ref.box);
-  const jack = box?.jacks.find((j) => j.id === ref.jack);
-  if (!box || !jack) throw new Error(`there is no jack ${ref.box}/${ref.jack}`);
-  return { box, jack };
+export function endOf(rig: Rig, ref: JackRef): JackEnd {
+  const end = endAt(rig, ref);
+  if (!end) throw new Error(`there is no jack ${ref.box}/${ref.jack}`);
+  return end;
 }
 
 /** A new lead of the kind that belongs between the jacks, with the lowest free number and the adapters it needs. */

@@ -1,4 +1,4 @@
-import type { Jack } from '../rig';
+import { jackIn, type Jack } from '../rig';
 import type { Placed, Placement } from './place';
 import type { RouteEnd } from './router';
 
@@ -30,7 +30,7 @@ export function endpointOf(
   ref: { box: string; jack: string } | undefined,
 ): RouteEnd | null {
   const placed = ref && placement.placed.find((p) => p.box.box.id === ref.box);
-  const jack = placed?.box.box.jacks.find((j) => j.id === ref?.jack);
+  const jack = jackIn(placed?.box.box, ref?.jack);
   if (!placed || !jack) return null;
   if (placed.form !== 'hub') return onPlate(placed, jack);
   const row = placed.hub.rows.find((r) => r.jack.id === jack.id);

@@ -1,9 +1,11 @@
 import {
+  blockIn,
   boxOf,
   hasGrid,
   inOrder,
   isAudio,
   isOneInOneOut,
+  jackIn,
   type Block,
   type Box,
   type Jack,
@@ -91,7 +93,7 @@ function routeOrder(rig: Reads<'boxes'>, leads: readonly MapLead[]): readonly st
 function leadsOf(rig: ForSignal): readonly MapLead[] {
   const resolved = resolveIn(rig);
   const jackOf = (ref: { box: string; jack: string } | undefined) =>
-    ref && resolved.boxes.get(ref.box)?.jacks.find((jack) => jack.id === ref.jack);
+    ref && jackIn(resolved.boxes.get(ref.box), ref.jack);
   return resolved.runs.flatMap(({ lead, from, to }): MapLead[] => {
     const [a, b] = [jackOf(from), jackOf(to)];
     if ((!a && !b) || [a, b].some((jack) => jack && !isAudio(jack))) return [];
@@ -132,7 +134,7 @@ function wordsOf(box: Box, resolved: Resolved): ReadonlyMap<string, string> {
   for (const wire of patch.wires) {
     const jack = 'jack' in wire.from ? wire.from.jack : 'jack' in wire.to ? wire.to.jack : null;
     const end = 'block' in wire.from ? wire.from : 'block' in wire.to ? wire.to : null;
-    const block = end && box.blocks.find((b) => b.id === end.block);
+    const block = end && blockIn(box, end.block);
     if (jack === null || !end || !block) continue;
     if (block.role === 'preamp' && end.port === 'in') words.set(jack, state(block).name);
     if (block.role === 'power' && end.port === 'in') words.set(jack, 'power');

@@ -1,4 +1,4 @@
-import { boxOf, type Part, type Rig, type Setting } from '../rig';
+import { boxOf, jackIn, leadOf, type Part, type Rig, type Setting } from '../rig';
 import { trace, type Path } from '../signal';
 
 /** A route to choose: from a source to something that is heard. */
@@ -14,7 +14,7 @@ export function routeNames(rig: Rig, setting: Setting): readonly RouteName[] {
     const twins = paths.filter((other) => other !== path && ends(other) === ends(path));
     if (twins.length === 0) return { index, name: ends(path) };
     const own = leadsOf(path).find((lead) => twins.every((twin) => !leadsOf(twin).includes(lead)));
-    const number = rig.leads.find((lead) => lead.id === own)?.number;
+    const number = leadOf(rig, own)?.number;
     return { index, name: `${ends(path)} (${number === undefined ? index + 1 : `by lead ${number}`})` };
   });
 }
@@ -32,8 +32,7 @@ export type RouteLine = {
 /** The route from top to bottom: boxes with what is on in them, leads with their numbers and printed jack names. */
 export function routeLines(rig: Rig, path: Path): readonly RouteLine[] {
   const lines: RouteLine[] = [];
-  const jackName = (box: string, jack: string) =>
-    boxOf(rig, box)?.jacks.find((j) => j.id === jack)?.label ?? jack;
+  const jackName = (box: string, jack: string) => jackIn(boxOf(rig, box), jack)?.label ?? jack;
   let box: { id: string; parts: Part[]; blocks: string[] } | null = null;
   let out = '';
   const flush = () => {
@@ -52,7 +51,7 @@ export function routeLines(rig: Rig, path: Path): readonly RouteLine[] {
   const sections = [...path.sections];
   path.steps.forEach((step, i) => {
     if (step.type === 'lead') {
-      const lead = rig.leads.find((l) => l.id === step.lead);
+      const lead = leadOf(rig, step.lead);
       const next = path.steps[i + 1];
       flush();
       const into = next?.type === 'jack' ? jackName(next.box, next.jack) : '';

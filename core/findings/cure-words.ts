@@ -1,4 +1,4 @@
-import type { EditCall, JackRef, Rig, SingleEdit } from '../rig';
+import { blockIn, boxOf, type EditCall, type JackRef, type Rig, type SingleEdit } from '../rig';
 import { formatClock, formatQuantity } from '../units';
 import { partName } from './names';
 
@@ -34,16 +34,12 @@ function single(rig: Rig, call: SingleEdit): string {
       return `Change the path inside ${partName(rig, { type: 'box', id: call.arguments.box })}`;
     case 'setBlockState': {
       const { box, block, state } = call.arguments;
-      const name = rig.boxes
-        .find((b) => b.id === box)
-        ?.blocks.find((b) => b.id === block)
-        ?.states.find((s) => s.id === state)?.name;
+      const name = blockIn(boxOf(rig, box), block)?.states.find((s) => s.id === state)?.name;
       return `Set ${partName(rig, { type: 'block', id: `${box}/${block}` })} to ${name ?? state ?? 'rest'}`;
     }
     case 'setControl': {
       const { box, control, position } = call.arguments;
-      const label =
-        rig.boxes.find((b) => b.id === box)?.controls.find((c) => c.id === control)?.label ?? control;
+      const label = boxOf(rig, box)?.controls.find((c) => c.id === control)?.label ?? control;
       return `Start with ${label} of ${partName(rig, { type: 'box', id: box })} at ${position === null ? 'rest' : formatClock(position)}`;
     }
     default:

@@ -1,4 +1,5 @@
 import {
+  boxOf,
   derive,
   everySound,
   isAudio,
@@ -99,7 +100,7 @@ export const grid: Rule = {
     return [...new Map(found.map((f) => [f.parts.map((part) => part.id).join(' '), f])).values()];
   }),
   *cures(view, { data = {} }): Generator<EditCall> {
-    const box = view.boxes.find((b) => b.id === data.box);
+    const box = boxOf(view, data.box);
     const patch = box?.patches.find((p) => p.id === data.patch);
     if (!box || !patch) return;
     const wanted = (data.wanted ?? '').split(' ');

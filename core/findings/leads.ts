@@ -2,22 +2,23 @@ import {
   derive,
   endAt,
   isAudio,
-  leadOf,
-  pluggedIn,
   isLink,
+  jackIn,
+  leadOf,
   makeLead,
   neededLength,
+  pluggedIn,
   sources,
   stockLength,
-  type SingleEdit,
+  takesLine,
   type Jack,
-  type JackRef,
+  type JackEnd,
   type JackMode,
+  type JackRef,
   type Lead,
   type LeadKind,
-  type JackEnd,
   type Reads,
-  takesLine,
+  type SingleEdit,
 } from '../rig';
 import { leadKindFor } from '../cables';
 import { resolveIn, type ForSignal } from '../signal';
@@ -186,7 +187,7 @@ function givenBy(view: ForSignal, end: JackEnd, seen: readonly Jack[] = []): Lev
   const into = resolveIn(view)
     .patch(box)
     .patch.wires.find(({ to }) => 'jack' in to && to.jack === jack.id)?.from;
-  const handed = into && 'jack' in into ? box.jacks.find((one) => one.id === into.jack) : undefined;
+  const handed = into && 'jack' in into ? jackIn(box, into.jack) : undefined;
   if (handed?.direction !== 'in') return levelOf(jack, modeOf(view, end));
   const run = runsOf(view).find(({ to }) => to.box === box && to.jack === handed);
   return run && !seen.includes(jack) ? givenBy(view, run.from, [...seen, jack]) : null;

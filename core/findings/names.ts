@@ -1,15 +1,14 @@
-import type { Part, Rig } from '../rig';
+import { blockIn, boxOf, jackIn, leadOf, type Part, type Rig } from '../rig';
 
 /** What a part is called in a sentence: `SPK 16 Ω of Valve head`, `Loop 1 of Multi-effects`, `lead 12`. */
 export function partName(rig: Rig, part: Part): string {
-  if (part.type === 'lead') return `lead ${rig.leads.find((lead) => lead.id === part.id)?.number ?? part.id}`;
+  if (part.type === 'lead') return `lead ${leadOf(rig, part.id)?.number ?? part.id}`;
   const [boxId = '', inner = ''] = part.id.split('/');
-  const box = rig.boxes.find((b) => b.id === boxId);
+  const box = boxOf(rig, boxId);
   if (!box) return part.id;
-  if (part.type === 'jack')
-    return `${box.jacks.find((jack) => jack.id === inner)?.label ?? inner} of ${box.name}`;
+  if (part.type === 'jack') return `${jackIn(box, inner)?.label ?? inner} of ${box.name}`;
   if (part.type === 'block') {
-    const block = box.blocks.find((b) => b.id === inner)?.name ?? inner;
+    const block = blockIn(box, inner)?.name ?? inner;
     return block === box.name ? box.name : `${block} of ${box.name}`;
   }
   return box.name;

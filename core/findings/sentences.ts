@@ -1,5 +1,5 @@
 import { connectorName } from '../cables';
-import type { Connector, Part, Rig } from '../rig';
+import { boxOf, jackIn, type Connector, type Part, type Rig } from '../rig';
 import { count, formatQuantity, inWords } from '../units';
 import type { Finding } from './finding';
 import { partName, soundName } from './names';
@@ -225,15 +225,11 @@ export function sentenceOf(rig: Rig, finding: Finding): Sentence {
       return figure ? formatQuantity(figure.value, figure.unit) : '';
     },
     controlsOf: (box, ids) => {
-      const controls = rig.boxes.find((b) => b.id === box)?.controls ?? [];
+      const controls = boxOf(rig, box)?.controls ?? [];
       return inWords((ids ?? '').split(' ').map((id) => controls.find((c) => c.id === id)?.label ?? id));
     },
     jacksOf: (box, ids) =>
-      inWords(
-        (ids ?? '')
-          .split(' ')
-          .map((id) => rig.boxes.find((b) => b.id === box)?.jacks.find((j) => j.id === id)?.label ?? id),
-      ),
+      inWords((ids ?? '').split(' ').map((id) => jackIn(boxOf(rig, box), id)?.label ?? id)),
   });
 }
 

@@ -1,4 +1,14 @@
-import { boxOf, isLink, isPutAway, wiring, type Jack, type JackRef, type Lead, type Rig } from '../rig';
+import {
+  boxOf,
+  isLink,
+  isPutAway,
+  jackIn,
+  wiring,
+  type Jack,
+  type JackRef,
+  type Lead,
+  type Rig,
+} from '../rig';
 
 /** One end of a label: the tag of the box and the jack as printed on it. */
 export type LabelEnd = { readonly tag: string; readonly jack: string };
@@ -20,7 +30,7 @@ const LOOSE: LabelEnd = { tag: 'loose', jack: '' };
 function endOf(rig: Rig, refs: readonly JackRef[]): LabelEnd {
   const ends = refs.flatMap((ref) => {
     const box = boxOf(rig, ref.box);
-    const jack = box?.jacks.find((j) => j.id === ref.jack);
+    const jack = jackIn(box, ref.jack);
     return box && jack ? [{ tag: box.tag, jack: jack.label }] : [];
   });
   const [first] = ends;

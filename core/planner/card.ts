@@ -1,11 +1,13 @@
 import { judge, sentenceOf, soundName, type Finding } from '../findings';
 import { groundLoops } from '../hum';
 import {
+  blockIn,
   boxOf,
   computedLength,
   endWords,
   inNight,
   isLink,
+  leadOf,
   sources,
   trialOf,
   wiring,
@@ -58,7 +60,7 @@ export type Card = {
 );
 
 function cardLead(rig: Rig, id: string): CardLead {
-  const lead = rig.leads.find((l) => l.id === id);
+  const lead = leadOf(rig, id);
   if (!lead) throw new Error(`the trial has no lead ${id}`);
   return {
     number: lead.number,
@@ -131,7 +133,7 @@ export function cardOf(rig: Rig, template: Template): Card {
   const trial = trialOf(rig, { edit: 'takeRouting', arguments: change });
   const findings = judge(trial, null).filter((finding) => !finding.accepted || finding.severity === 'danger');
   const atRest = (s: { box: string; block: string; state: string }) =>
-    boxOf(rig, s.box)?.blocks.find((block) => block.id === s.block)?.state === s.state;
+    blockIn(boxOf(rig, s.box), s.block)?.state === s.state;
   const distinct = (texts: readonly string[]) => [...new Set(texts)];
   return {
     code,

@@ -2,83 +2,18 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { isDeepStrictEqual } from 'node:util';
+import { callOn, callSeed, EDIT_NAMES } from '../testing/any-edit';
 import { editSeeds, playEdits } from '../testing/arbitrary';
-import { rigForEdits, type Case } from '../testing/edit-cases';
-import { BOX_CASES } from '../testing/edit-cases-boxes';
-import { LEAD_CASES } from '../testing/edit-cases-leads';
-import { RIG_CASES } from '../testing/edit-cases-rig';
-import { STATE_CASES } from '../testing/edit-cases-state';
-import {
-  applyEdit,
-  EditError,
-  patchRig,
-  readRigValue,
-  type EditCall,
-  type Rig,
-  type SingleEdit,
-} from './index';
-
-const CASES = { ...RIG_CASES, ...BOX_CASES, ...LEAD_CASES, ...STATE_CASES };
-const NAMES = Object.keys(CASES) as SingleEdit['edit'][];
-const givenTo = (name: SingleEdit['edit']) => (CASES[name] as Case<SingleEdit['edit']>).give as unknown;
+import { rigForEdits } from '../testing/edit-cases';
+import { applyEdit, EditError, patchRig, readRigValue, type EditCall } from './index';
 
 const START = rigForEdits();
 
-type Path = readonly (string | number)[];
-
-function leaves(value: unknown, path: Path = []): Path[] {
-  if (Array.isArray(value) && value.length > 0) return value.flatMap((item, i) => leaves(item, [...path, i]));
-  if (typeof value === 'object' && value !== null && Object.keys(value).length > 0)
-    return Object.entries(value).flatMap(([key, inner]) => leaves(inner, [...path, key]));
-  return [path];
-}
-
-function withLeaf(value: unknown, [step, ...rest]: Path, leaf: unknown): unknown {
-  if (step === undefined) return leaf;
-  const copied = (Array.isArray(value) ? [...(value as unknown[])] : { ...(value as object) }) as Record<
-    string | number,
-    unknown
-  >;
-  copied[step] = withLeaf(copied[step], rest, leaf);
-  return copied;
-}
-
-const ODD = fc.oneof(
-  fc.constantFrom(-5, -0.01, 0, 0.5, 7, 190, 200, 201, 1e6, NaN, Infinity, 2 ** 53),
-  fc.constantFrom('', ' ', 'x'.repeat(41), 'x'.repeat(201), 'x'.repeat(20_001), '\ud800', 'A B', 'all'),
-  fc.constantFrom('__proto__', 'constructor', 'a'.repeat(60), 'a'.repeat(61), 'fuzz/volume'),
-  fc.constantFrom(null, true, [], {}, 'measured', 'speaker', 'on', '2026-03-01', 'yesterday'),
-);
-
-/** An id of something in the rig, of whatever sort. */
-function someId(rig: Rig, n: number): string {
-  const ids = [rig.boxes, rig.leads, rig.sounds, rig.variants, rig.stage.places, rig.walks]
-    .flatMap((list) => list.map(({ id }) => id))
-    .concat(rig.boxes.flatMap((box) => [...box.jacks, ...box.blocks, ...box.controls].map(({ id }) => id)));
-  return ids[n % ids.length] ?? '';
-}
-
-const call = fc.record({
-  name: fc.constantFrom(...NAMES),
-  changes: fc.array(fc.tuple(fc.nat(), fc.option(ODD, { nil: undefined }), fc.nat()), { maxLength: 3 }),
-});
-
 const met = { done: new Map<string, number>(), refused: 0 };
-
-function callOn(
-  rig: Rig,
-  { name, changes }: typeof call extends fc.Arbitrary<infer T> ? T : never,
-): EditCall {
-  const args = changes.reduce<unknown>((value, [at, odd, n]) => {
-    const paths = leaves(value);
-    return withLeaf(value, paths[at % paths.length] ?? [], odd === undefined ? someId(rig, n) : odd);
-  }, givenTo(name));
-  return { edit: name, arguments: args } as EditCall;
-}
 
 test('every edit of any arguments on any rig is refused, or gives a document that reading takes as it is', () => {
   fc.assert(
-    fc.property(editSeeds, fc.array(call, { minLength: 10, maxLength: 20 }), (seeds, calls) => {
+    fc.property(editSeeds, fc.array(callSeed, { minLength: 10, maxLength: 20 }), (seeds, calls) => {
       let rig = playEdits(START, seeds.slice(0, 8), () => undefined);
       for (const one of calls) {
         try {
@@ -101,7 +36,7 @@ test('every edit of any arguments on any rig is refused, or gives a document tha
     { numRuns: 120 },
   );
   expect(met.refused).toBeGreaterThan(400);
-  expect(met.done.size).toBe(NAMES.length);
+  expect(met.done.size).toBe(EDIT_NAMES.length);
 });
 
 test.each<[string, EditCall, RegExp]>([

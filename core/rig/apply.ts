@@ -31,16 +31,17 @@ export function trialOf(rig: Rig, call: EditCall): Rig {
   const calls = callsOf(call);
   const definitions = calls.map(definitionOf);
   let edited: Rig;
+  let lengths: ReadonlyMap<string, number>;
   try {
     edited = produce(rig as RigDraft, (draft) => {
       calls.forEach((single, i) => definitions[i]?.apply(draft, single.arguments));
     }) as Rig;
+    lengths = lengthChanges(rig, edited);
   } catch (error) {
-    throw error instanceof EditError
-      ? error
-      : new EditError(error instanceof Error ? error.message : String(error));
+    if (error instanceof EditError) throw error;
+    const said = error instanceof Error ? error.message : String(error);
+    throw new EditError(`This cannot be done on this rig (${said}).`);
   }
-  const lengths = lengthChanges(rig, edited);
   if (lengths.size === 0) return edited;
   return {
     ...edited,

@@ -24,7 +24,7 @@ export {
 } from './history';
 export { writeWithHistory } from './file-history';
 export { checkInvariants } from './invariants';
-export { computedLength, inOrder, isOneInOneOut, neededLength, stockLength } from './lengths';
+export { computedLength, inOrder, isOneInOneOut, longestRun, neededLength, stockLength } from './lengths';
 export { freeNumber, freshId, makeLead, makePlace, makeSound, makeTag, slug, withEnding } from './make';
 export { formatProblem, type Problem } from './problem';
 export { problemWords } from './problem-words';

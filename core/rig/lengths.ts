@@ -60,7 +60,7 @@ type ForRuns = Reads<'boxes' | 'stage' | 'houseRules'>;
 type ForLengths = ForRuns & Reads<'variants'>;
 
 /** The length of a run between two jacks, metres; null if one of them is not there. */
-export function lengthOfRun(rig: ForRuns, a: JackRef, b: JackRef): number | null {
+function lengthOfRun(rig: ForRuns, a: JackRef, b: JackRef): number | null {
   const [one, other] = [endAt(rig, a), endAt(rig, b)];
   if (!one || !other) return null;
   const [boxA, boxB] = [one.box, other.box];
@@ -88,14 +88,20 @@ export function lengthOfRun(rig: ForRuns, a: JackRef, b: JackRef): number | null
  */
 export function neededLength(rig: ForLengths, lead: Lead): number | null {
   if (isLink(lead)) return null;
+  const nights = rig.variants.flatMap(({ leads }) => leads[lead.id] ?? []);
+  return [{ from: lead.from.at, to: lead.to.at }, ...nights].reduce<number | null>(
+    (longest, { from, to }) => longer(longest, longestRun(rig, from, to)),
+    null,
+  );
+}
+
+const longer = (a: number | null, b: number | null): number | null =>
+  a === null ? b : b === null ? a : Math.max(a, b);
+
+/** The longest run between the jacks that two ends may be plugged in, metres; null if there is none. */
+export function longestRun(rig: ForRuns, from: readonly JackRef[], to: readonly JackRef[]): number | null {
   let longest: number | null = null;
-  const base = { from: lead.from.at, to: lead.to.at };
-  for (const { from, to } of [base, ...rig.variants.map(({ leads }) => leads[lead.id] ?? base)])
-    for (const a of from)
-      for (const b of to) {
-        const length = lengthOfRun(rig, a, b);
-        if (length !== null && (longest === null || length > longest)) longest = length;
-      }
+  for (const a of from) for (const b of to) longest = longer(longest, lengthOfRun(rig, a, b));
   return longest;
 }
 

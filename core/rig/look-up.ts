@@ -8,18 +8,20 @@ const byId = weakly(
     new Map(list.map((item) => [item.id, item])),
 ) as <T extends { readonly id: string }>(list: readonly T[]) => ReadonlyMap<string, T>;
 
+/** An id, where there is one. */
+type Id = string | null | undefined;
+
+const find = <T extends { readonly id: string }>(list: readonly T[] | undefined, id: Id): T | undefined =>
+  list && typeof id === 'string' ? byId(list).get(id) : undefined;
+
 type HasBoxes = Pick<Rig, 'boxes'>;
 
 /** Every box of the rig by its id. */
 export const boxesById = (rig: HasBoxes): ReadonlyMap<string, Box> => byId(rig.boxes);
-export const boxOf = (rig: HasBoxes, id: string | undefined): Box | undefined =>
-  id === undefined ? undefined : byId(rig.boxes).get(id);
-export const leadOf = (rig: Pick<Rig, 'leads'>, id: string | undefined): Lead | undefined =>
-  id === undefined ? undefined : byId(rig.leads).get(id);
-export const jackIn = (box: Box | undefined, id: string | null | undefined): Jack | undefined =>
-  box && id !== undefined && id !== null ? byId(box.jacks).get(id) : undefined;
-export const blockIn = (box: Box | undefined, id: string | undefined): Block | undefined =>
-  box && id !== undefined ? byId(box.blocks).get(id) : undefined;
+export const boxOf = (rig: HasBoxes, id: Id): Box | undefined => find(rig.boxes, id);
+export const leadOf = (rig: Pick<Rig, 'leads'>, id: Id): Lead | undefined => find(rig.leads, id);
+export const jackIn = (box: Box | undefined, id: Id): Jack | undefined => find(box?.jacks, id);
+export const blockIn = (box: Box | undefined, id: Id): Block | undefined => find(box?.blocks, id);
 export const jackOf = (rig: HasBoxes, ref: JackRef): Jack | undefined =>
   jackIn(boxOf(rig, ref.box), ref.jack);
 

@@ -58,6 +58,7 @@ export const everyNight = <T extends Reads<'variants'>>(
  * refuses to let it read another one. Its results hang on the slices (and on further arguments, by identity), weakly:
  * they are never stale, and those of a trial document go with it.
  * @param reads the slices; one that is a list or an object stands first
+ * @param compute takes its slices first, then further arguments without defaults
  * @example const pedals = derive(['boxes'], ({ boxes }) => boxes.filter(isOneInOneOut));
  */
 export function derive<const K extends keyof Slices, A extends readonly unknown[], R>(
@@ -65,7 +66,10 @@ export function derive<const K extends keyof Slices, A extends readonly unknown[
   compute: (of: Reads<K>, ...args: A) => R,
 ): (of: Reads<K>, ...args: A) => R {
   const results = new Branch();
-  return (of, ...args) => {
+  // Called by `map` and the like it gets more than it declares: a place, a list. That is no part of the question.
+  const declared = Math.max(0, compute.length - 1);
+  return (of, ...given) => {
+    const args = given.length > declared ? (given.slice(0, declared) as unknown as A) : given;
     let branch = results;
     for (const name of reads) branch = branch.at(of[name]);
     for (const arg of args) branch = branch.at(arg);

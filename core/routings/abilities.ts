@@ -1,8 +1,10 @@
 import {
+  blockIn,
   hasGrid,
   inOrder,
   isAudio,
   isOneInOneOut,
+  jackIn,
   rowsOf,
   sources,
   type Block,
@@ -91,7 +93,7 @@ const isWired = (jack: Jack) =>
 function jackInto(box: Box, block: Block): Jack | undefined {
   const wire = wiresOf(box).find((w) => 'block' in w.to && w.to.block === block.id && 'jack' in w.from);
   const id = wire && 'jack' in wire.from ? wire.from.jack : null;
-  return box.jacks.find((jack) => jack.id === id);
+  return jackIn(box, id);
 }
 
 function jacksOutOf(box: Box, block: Block): readonly Jack[] {
@@ -171,7 +173,7 @@ function unitOf(rig: Rig, box: Box): Unit | null {
   const whole = (front?.blocks ?? []).filter((id) => rows?.loops[id]?.send && rows.loops[id].back);
   const loopId = whole.find((id) => !holdsPedal(rig, box, rows?.loops[id]?.send ?? null)) ?? whole[0];
   const loopJacks = loopId === undefined ? undefined : rows?.loops[loopId];
-  const loopBlock = box.blocks.find((block) => block.id === loopId) ?? null;
+  const loopBlock = blockIn(box, loopId) ?? null;
   const [send, back] = loopJacks
     ? [at(loopJacks.send), at(loopJacks.back)]
     : [at(front?.outputs[0]), at(startOf(after))];

@@ -1,5 +1,5 @@
 // What every template is written with: demands that end in a reason, rows of boxes, states and modes.
-import type { Block, Box, JackRef, Rig, Wire } from '../rig';
+import { boxOf, jackIn, type Block, type Box, type JackRef, type Rig, type Wire } from '../rig';
 import { wishFor } from '../signal';
 import type { Abilities, Amplifier, Passage, Unit } from './abilities';
 
@@ -86,7 +86,7 @@ export const on = (unit: Unit, ...blocks: readonly (HasStates | null | undefined
 
 /** The jack set to a mode, where it has one of that name. */
 export function inMode(rig: Rig, at: JackRef, mode: 'instrument' | 'line' | 'mic'): Wanted['modes'] {
-  const jack = rig.boxes.find((box) => box.id === at.box)?.jacks.find((j) => j.id === at.jack);
+  const jack = jackIn(boxOf(rig, at.box), at.jack);
   return jack?.modes.some((one) => one.id === mode) ? [{ ...at, mode }] : [];
 }
 

@@ -1,5 +1,5 @@
 // A second path inside a unit, with the cabinet model on it, to outputs of its own.
-import { freshId, wiresOfRows, type Block, type JackRef, type Row, type Rows } from '../rig';
+import { blockIn, freshId, wiresOfRows, type Block, type JackRef, type Row, type Rows } from '../rig';
 import type { Unit } from './abilities';
 import { CannotBeHad, need, off, on, type Wanted } from './bind';
 
@@ -78,10 +78,7 @@ export function doubledFeed(unit: Unit): Feed {
   const ids = new Set(box.blocks.map((block) => block.id));
   const twins: Block[] = [];
   const onFeed = late.map((id) => {
-    const original = need(
-      box.blocks.find((block) => block.id === id),
-      `${box.name} has no block ${id}.`,
-    );
+    const original = need(blockIn(box, id), `${box.name} has no block ${id}.`);
     const known = box.blocks.find((block) => block.twinOf === id);
     if (known) return known.id;
     const twin: Block = {

@@ -1,5 +1,5 @@
 // From where a routing ends to every place that must be heard.
-import { sameJack, takesLine, type JackRef, type Rig } from '../rig';
+import { jackIn, sameJack, takesLine, type JackRef, type Rig } from '../rig';
 import { wantedOutputs, type Outlet } from '../signal';
 import { abilitiesOf, type Abilities, type Amplifier, type Load, type Unit } from './abilities';
 import { CannotBeHad, inMode, joined, need, nothing, type Wanted } from './bind';
@@ -22,7 +22,7 @@ export function goalsOf(rig: Rig, abilities: Abilities): readonly Outlet[] {
 export const heardBy = (rig: Rig): readonly Outlet[] => goalsOf(rig, abilitiesOf(rig));
 
 const nameOf = ({ box, at, kind }: Outlet) =>
-  kind === 'desk' ? `${box.jacks.find((jack) => jack.id === at.jack)?.label ?? ''} of ${box.name}` : box.name;
+  kind === 'desk' ? `${jackIn(box, at.jack)?.label ?? ''} of ${box.name}` : box.name;
 
 type Driven = Partial<Wanted> & { readonly load: Load | null };
 
@@ -99,8 +99,7 @@ export function fromAmplifier(
   return joined(...parts);
 }
 
-const carriesPhones = ({ box, at }: Outlet) =>
-  box.jacks.find((jack) => jack.id === at.jack)?.carries === 'phones';
+const carriesPhones = ({ box, at }: Outlet) => jackIn(box, at.jack)?.carries === 'phones';
 
 function atPhones(goal: Outlet, unit: Unit | null): Partial<Wanted> {
   const from = need(unit?.phones, `There is no headphone output for ${goal.box.name} on this path.`);
@@ -127,9 +126,9 @@ export function feeds(
       continue;
     }
     const from = need(free.shift(), `${unit.box.name} has no output left for ${nameOf(goal)}.`);
-    const balanced = unit.box.jacks.find((jack) => jack.id === from.jack)?.balance !== 'unbalanced';
+    const balanced = jackIn(unit.box, from.jack)?.balance !== 'unbalanced';
     const di = goal.kind === 'desk' && !balanced ? dis.shift() : undefined;
-    const into = di?.box.jacks.find((jack) => jack.id === di.into.jack);
+    const into = jackIn(di?.box, di?.into.jack);
     const heard = into?.modes.find((mode) => mode.id === into.mode);
     const level = inMode(rig, from, di && !takesLine(heard) ? 'instrument' : 'line');
     if (di) {

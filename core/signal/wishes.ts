@@ -1,4 +1,5 @@
 import {
+  blockIn,
   inOrder,
   type Block,
   type Box,
@@ -113,7 +114,7 @@ export function blockBehind(box: Box, jack: string): Block | undefined {
   for (const wire of box.patches.find((patch) => patch.id === box.patch)?.wires ?? [])
     if ('jack' in wire.from && wire.from.jack === jack && 'block' in wire.to) {
       const id = wire.to.block;
-      return box.blocks.find((block) => block.id === id);
+      return blockIn(box, id);
     }
   return undefined;
 }

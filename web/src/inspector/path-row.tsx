@@ -1,4 +1,12 @@
-import { moveBlock, restBlock, restingBlocks, type Box, type Rows, type RowStart } from '../../../core/rig';
+import {
+  blockIn,
+  moveBlock,
+  restBlock,
+  restingBlocks,
+  type Box,
+  type Rows,
+  type RowStart,
+} from '../../../core/rig';
 import { Button } from '../parts/button';
 import { Choice } from '../parts/field';
 import { Menu, MenuItem, MenuLine } from '../parts/menu';
@@ -20,7 +28,7 @@ const NONE = '';
 
 export const rowKey = (from: RowStart): string => ('jack' in from ? from.jack : `after ${from.after}`);
 
-const nameOf = (box: Box, block: string) => box.blocks.find((b) => b.id === block)?.name ?? block;
+const nameOf = (box: Box, block: string) => blockIn(box, block)?.name ?? block;
 
 const jackOptions = (box: Box, direction: 'in' | 'out') => [
   { value: NONE, label: 'none' },
@@ -60,7 +68,7 @@ function BlockLine({
   id,
 }: Props & { id: string }) {
   const { rig, setting } = useRig();
-  const block = box.blocks.find((b) => b.id === id);
+  const block = blockIn(box, id);
   if (!block) return null;
   const at = rows.rows[index]?.blocks.indexOf(id) ?? 0;
   const last = (rows.rows[index]?.blocks.length ?? 0) - 1;

@@ -1,5 +1,6 @@
 import { gridChoices, makeGridBlock } from '../../../core/catalog';
 import {
+  blockIn,
   freshId,
   hasGrid,
   moveBlock,
@@ -74,7 +75,7 @@ export function Paths({ box }: { box: Box }) {
     (jack) => jack.direction === 'in' && jack.converts && !usedInputs.has(jack.id),
   );
   const resting = restingBlocks(box, rows);
-  const nameOf = (id: string) => box.blocks.find((block) => block.id === id)?.name ?? id;
+  const nameOf = (id: string) => blockIn(box, id)?.name ?? id;
   const room = box.slots?.blocks;
 
   return (

@@ -1,6 +1,14 @@
 import { createContext, use, useCallback } from 'react';
 import { useStore } from 'zustand';
-import type { Box, EditCall, Rig, Scope, Setting, Sound } from '../../../core/rig';
+import {
+  boxOf,
+  type Box,
+  type EditCall,
+  type Rig,
+  type Scope,
+  type Setting,
+  type Sound,
+} from '../../../core/rig';
 import { useNotice } from '../store/app';
 import type { Session } from '../store/session';
 import type { Analyst } from '../worker/analyst';
@@ -64,5 +72,5 @@ export function useSteps(): (kind: 'undo' | 'redo') => void {
 export function selectedBox(rig: Rig, selection: Selection): Box | undefined {
   if (!selection || selection.type === 'lead') return undefined;
   const id = selection.id.split('/')[0];
-  return rig.boxes.find((box) => box.id === id);
+  return boxOf(rig, id);
 }

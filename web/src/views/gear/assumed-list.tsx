@@ -1,3 +1,4 @@
+import { boxOf } from '../../../../core/rig';
 import { useState } from 'react';
 import { count, formatQuantity } from '../../../../core/units';
 import { Button } from '../../parts/button';
@@ -15,7 +16,7 @@ export function AssumedList() {
   const [all, setAll] = useState(false);
   const shown = (value ?? []).slice(0, all ? undefined : FIRST);
   const hidden = (value ?? []).length - shown.length;
-  const tagOf = (id: string) => rig.boxes.find((box) => box.id === id)?.tag ?? '';
+  const tagOf = (id: string) => boxOf(rig, id)?.tag ?? '';
   const reads = (findings: number, cards: number) =>
     [findings > 0 ? count(findings, 'finding') : '', cards > 0 ? count(cards, 'routing') : '']
       .filter(Boolean)

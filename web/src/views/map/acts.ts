@@ -1,6 +1,6 @@
 import { insertable, moveChoices, pickUp, removeEdit, type Way } from '../../../../core/cables';
 import { jacksInLayer, LAYERS } from '../../../../core/drawing';
-import { boxOf, isAudio, wiring, type Box, type EditCall } from '../../../../core/rig';
+import { boxOf, isAudio, jackIn, wiring, type Box, type EditCall } from '../../../../core/rig';
 import { isOn, resolve } from '../../../../core/signal';
 import { selectedBox, useCommit, useRig } from '../../rig/context';
 import { useNotice } from '../../store/app';
@@ -238,7 +238,7 @@ export function useSelectionWords(): string {
         : refs
             .map((ref) => {
               const owner = boxOf(rig, ref.box);
-              return `${owner?.jacks.find((j) => j.id === ref.jack)?.label ?? ''} of ${owner?.name ?? ''}`;
+              return `${jackIn(owner, ref.jack)?.label ?? ''} of ${owner?.name ?? ''}`;
             })
             .join(' or ');
     return entry ? `Lead ${entry.lead.number}, ${end(entry.from)} to ${end(entry.to)}` : '';

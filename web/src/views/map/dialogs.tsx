@@ -1,3 +1,4 @@
+import { leadOf } from '../../../../core/rig';
 import { insertable, insertEdit } from '../../../../core/cables';
 import { inWords } from '../../../../core/units';
 import { Button } from '../../parts/button';
@@ -10,7 +11,7 @@ import { useMap, type Asking } from './context';
 function Insert({ lead, onClose }: { lead: string; onClose: () => void }) {
   const { rig, setting, select } = useRig();
   const commit = useCommit();
-  const number = rig.leads.find((l) => l.id === lead)?.number;
+  const number = leadOf(rig, lead)?.number;
   const boxes = insertable(rig, setting.variant);
   const put = (box: string) => {
     const call = insertEdit(rig, setting.variant, lead, box);

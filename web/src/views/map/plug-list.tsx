@@ -1,13 +1,13 @@
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import type { PlugAnswer } from '../../../../core/cables';
-import { jackWords, type Rig } from '../../../../core/rig';
+import { jackWords, leadOf, type Rig } from '../../../../core/rig';
 import { Button } from '../../parts/button';
 import { useRig } from '../../rig/context';
 import { useMap, type Plugging } from './context';
 
 function titleOf(rig: Rig, { hand }: Plugging): string {
   if (hand.kind === 'new') return `From ${jackWords(rig, hand.at)} to …`;
-  const lead = rig.leads.find((l) => l.id === hand.lead);
+  const lead = leadOf(rig, hand.lead);
   return `Lead ${lead?.number ?? ''}: plug its ${hand.side === 'to' ? 'far end' : 'source end'} into …`;
 }
 

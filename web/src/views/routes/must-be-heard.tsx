@@ -1,11 +1,11 @@
 import { heardBy } from '../../../../core/routings';
-import { outletWant, outletWantId, type EditCall, type SingleEdit } from '../../../../core/rig';
+import { jackIn, outletWant, outletWantId, type EditCall, type SingleEdit } from '../../../../core/rig';
 import { outletsOf, type Outlet } from '../../../../core/signal';
 import { Button } from '../../parts/button';
 import { useCommit, useRig } from '../../rig/context';
 
 const nameOf = ({ kind, box, at }: Outlet) =>
-  kind === 'desk' ? `${box.name} ${box.jacks.find((jack) => jack.id === at.jack)?.label ?? ''}` : box.name;
+  kind === 'desk' ? `${box.name} ${jackIn(box, at.jack)?.label ?? ''}` : box.name;
 
 /** The edits that name exactly these outlets, from the wishes there are. */
 function* wishes(
