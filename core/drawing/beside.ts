@@ -3,11 +3,12 @@ import { boxOf, type Jack, type Reads } from '../rig';
 import { textWidth } from './fonts';
 import { isOther, isSilentBox, jacksOf, leadsIn, type Layer } from './layers';
 import { arrowOf, hopsOf, pathOf, placeSleeves, type Routed } from './leads';
+import { layLeads } from './lay-leads';
 import type { Drawn, MapBox, MapLead } from './model';
 import type { Placement } from './place';
 import { markOf, plateItems, text, type MapView } from './plates';
 import { boxOfText, overlaps, type Item, type Rect } from './primitives';
-import { LANE, Router, type RouteEnd } from './router';
+import { LANE, type RouteEnd } from './router';
 import { SIZE, up } from './sizes';
 import { MOST_DRAWN, stubsOf, type Job, type Stubs } from './stubs';
 
@@ -218,10 +219,16 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
 
 /** Every lead from end to end, the short ones first. */
 function linesOf(jobs: readonly Job[], placement: Placement, taken: readonly Rect[]): Stubs {
-  const router = new Router(placement.width, placement.height);
-  for (const { rect } of placement.placed) router.block(rect);
-  const routed = jobs.flatMap(({ lead, from, to }, i): Routed[] => {
-    const points = router.route(from, to, i + 1);
+  const { width, height } = placement;
+  const ways = layLeads({
+    width,
+    height,
+    plates: placement.placed.map(({ rect }) => rect),
+    words: [],
+    runs: jobs.map(({ from, to }, i) => ({ from, to, number: i + 1 })),
+  });
+  const routed = jobs.flatMap(({ lead }, i): Routed[] => {
+    const points = ways[i];
     return points ? [{ lead, points, isPatch: false, tail: false }] : [];
   });
   const sleeves = placeSleeves(routed, taken, placement);

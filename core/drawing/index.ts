@@ -1,3 +1,4 @@
+export { groupsOf, type Group } from './groups';
 export { fitText, textWidth, type Face } from './fonts';
 export { drawMap, type MapDrawing, type MapRequest } from './map';
 export { type MapView } from './plates';

@@ -5,6 +5,7 @@ import { drawBeside, serviceRow } from './beside';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
 import { elsewhereOf, isOther, type Elsewhere, type Layer } from './layers';
+import { layLeads } from './lay-leads';
 import { arrowOf, hopsOf, pathOf, placeSleeves, type Routed } from './leads';
 import { modelOf, type Drawn, type MapLead, type MapModel } from './model';
 import { drawOverview } from './overview';
@@ -19,7 +20,7 @@ import {
   type Quantity,
   type Rect,
 } from './primitives';
-import { Router, type RouteEnd } from './router';
+import type { RouteEnd } from './router';
 import { SIZE } from './sizes';
 
 export type MapRequest = {
@@ -93,16 +94,20 @@ function jobsOf(model: MapModel, placement: Placement): { jobs: readonly Job[]; 
 }
 
 function routeAll(model: MapModel, placement: Placement, words: readonly Rect[]): readonly Routed[] {
-  const router = new Router(placement.width, placement.height);
-  for (const { rect } of placement.placed) router.block(rect);
-  for (const rect of words) router.avoid(rect);
-  // Over the places' heads is no way: what passes a place goes under its boxes.
-  router.avoid({ x: 0, y: 0, w: placement.width, h: SIZE.placeTop + SIZE.placeHead - 12 });
+  const { width, height } = placement;
   const numbers = new Map(model.leads.map((lead, i) => [lead.id, i + 1]));
   const { jobs, loose } = jobsOf(model, placement);
-  const routed = jobs.flatMap((job): Routed[] => {
-    const points = router.route(job.from, job.to, numbers.get(job.lead.id) ?? 0);
-    return points ? [{ lead: job.lead, points, isPatch: job.isPatch, tail: job.tail }] : [];
+  const ways = layLeads({
+    width,
+    height,
+    plates: placement.placed.map(({ rect }) => rect),
+    // Over the places' heads is no way: what passes a place goes under its boxes.
+    words: [...words, { x: 0, y: 0, w: width, h: SIZE.placeTop + SIZE.placeHead - 12 }],
+    runs: jobs.map(({ from, to, lead }) => ({ from, to, number: numbers.get(lead.id) ?? 0 })),
+  });
+  const routed = jobs.flatMap(({ lead, isPatch, tail }, i): Routed[] => {
+    const points = ways[i];
+    return points ? [{ lead, points, isPatch, tail }] : [];
   });
   return [...routed, ...loose];
 }

@@ -5,10 +5,11 @@ import { blocksOf, type Column, type PlaceBlocks } from './blocks';
 import { fitText, textWidth } from './fonts';
 import { elsewhereOf, type Elsewhere } from './layers';
 import { arrowOf, hopsOf, placeSleeves, type Routed } from './leads';
+import { layLeads } from './lay-leads';
 import { modelOf, type Drawn, type MapBox, type MapLead, type MapModel } from './model';
 import { text, type MapView } from './plates';
 import { boxOfText, type Item, type Rect } from './primitives';
-import { LANE, Router, type RouteEnd } from './router';
+import { LANE, type RouteEnd } from './router';
 import { SIZE, up } from './sizes';
 
 type Block = { readonly boxes: readonly MapBox[]; readonly title: string; readonly place: string };
@@ -172,11 +173,17 @@ export function drawOverview(
 
   const looms = loomsOf(model, placed);
   const ends = endsOf(looms);
-  const router = new Router(right, height);
-  for (const { rect } of placed) router.block(rect);
+  const joined = ends.flatMap((end, i) => (end ? [{ ...end, number: i + 1 }] : []));
+  const ways = layLeads({
+    width: right,
+    height,
+    plates: placed.map(({ rect }) => rect),
+    words: [],
+    runs: joined,
+  });
+  const wayOf = new Map(joined.map(({ number }, i) => [number - 1, ways[i]]));
   const routed = looms.flatMap(({ leads }, i): Routed[] => {
-    const [lead, end] = [leads[0], ends[i]];
-    const points = end && router.route(end.from, end.to, i + 1);
+    const [lead, points] = [leads[0], wayOf.get(i)];
     return lead && points ? [{ lead, points, isPatch: false, tail: false }] : [];
   });
   const sizes = new Map(looms.map(({ leads }) => [leads[0], leads]));

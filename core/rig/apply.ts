@@ -35,7 +35,7 @@ export function trialOf(rig: Rig, call: EditCall): Rig {
   try {
     edited = produce(rig as RigDraft, (draft) => {
       calls.forEach((single, i) => definitions[i]?.apply(draft, single.arguments));
-    }) as Rig;
+    });
     lengths = lengthChanges(rig, edited);
   } catch (error) {
     if (error instanceof EditError) throw error;

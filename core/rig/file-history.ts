@@ -42,7 +42,7 @@ export function partHistory(value: unknown): { document: unknown; history?: read
   const { history: told, ...document } = value as { history: unknown };
   const read = history.safeParse(told);
   // An absent field and one that is undefined are the same to a record.
-  return read.success ? { document, history: read.data as readonly HistoryRecord[] } : { document };
+  return read.success ? { document, history: read.data } : { document };
 }
 
 /**

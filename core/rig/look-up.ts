@@ -2,16 +2,19 @@
 import { weakly } from '../units';
 import type { Block, Box, Jack, JackRef, Lead, Rig } from './types';
 
+type HasId = { readonly id: string };
+
+const index = weakly(
+  (list: readonly HasId[]): ReadonlyMap<string, HasId> => new Map(list.map((item) => [item.id, item])),
+);
+
 /** @param list not a draft of one: an index is kept as long as the list is */
-const byId = weakly(
-  <T extends { readonly id: string }>(list: readonly T[]): ReadonlyMap<string, T> =>
-    new Map(list.map((item) => [item.id, item])),
-) as <T extends { readonly id: string }>(list: readonly T[]) => ReadonlyMap<string, T>;
+const byId = <T extends HasId>(list: readonly T[]) => index(list) as ReadonlyMap<string, T>;
 
 /** An id, where there is one. */
 type Id = string | null | undefined;
 
-const find = <T extends { readonly id: string }>(list: readonly T[] | undefined, id: Id): T | undefined =>
+const find = <T extends HasId>(list: readonly T[] | undefined, id: Id): T | undefined =>
   list && typeof id === 'string' ? byId(list).get(id) : undefined;
 
 type HasBoxes = Pick<Rig, 'boxes'>;

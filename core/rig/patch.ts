@@ -83,7 +83,7 @@ class Patcher {
 
   copy<T extends Node>(node: T): T {
     if (this.own.has(node)) return node;
-    const copied = (Array.isArray(node) ? [...(node as unknown[])] : { ...node }) as T;
+    const copied = (Array.isArray(node) ? [...node] : { ...node }) as T;
     this.own.add(copied);
     return copied;
   }
@@ -92,16 +92,18 @@ class Patcher {
   private holder(root: Node, path: readonly Step[]): Node {
     let node = root;
     for (const step of path) {
-      const [held, at] = Array.isArray(node)
-        ? [node as unknown as Plain, this.place(node, step)]
-        : [node, step];
-      const inner = held[at];
+      const inner = this.inner(node, step);
       if (!isNode(inner)) throw new PatchError(`there is nothing at ${path.join('/')}`);
       const copied = this.copy(inner);
-      held[at] = copied;
+      if (Array.isArray(node)) node[this.place(node, step)] = copied;
+      else node[step] = copied;
       node = copied;
     }
     return node;
+  }
+
+  private inner(node: Node, step: Step): unknown {
+    return Array.isArray(node) ? node[this.place(node, step)] : node[step];
   }
 
   private place(list: readonly unknown[], step: Step): number {
@@ -116,7 +118,7 @@ class Patcher {
       if (!Array.isArray(list)) throw new PatchError('only a list has an order');
       const places = patch.value.map((key) => this.place(list, key));
       if (places.length !== list.length) throw new PatchError('the order names other things than the list');
-      list.splice(0, list.length, ...places.map((at) => list[at] as unknown));
+      list.splice(0, list.length, ...places.map((at) => list[at]));
       return;
     }
     const last = patch.path.at(-1);

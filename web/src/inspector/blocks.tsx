@@ -2,12 +2,12 @@ import type { Box } from '../../../core/rig';
 import { resolve, type Layer } from '../../../core/signal';
 import { Button } from '../parts/button';
 import { Ways } from '../parts/field';
-import { useCommit, useRig } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 import { Section } from './section';
 
 /** Says where a value in force comes from, and takes it back to the layer below. */
 export function FromLayer({ from, onBack }: { from: Layer; onBack: () => void }) {
-  const { sound, scope, readOnly } = useRig();
+  const { sound, scope, readOnly } = useOpen('sound', 'scope', 'readOnly');
   if (from === 'rest' || scope.layer === 'rest') return null;
   return (
     <span className="flex items-center gap-1 text-xs text-select">
@@ -21,8 +21,7 @@ export function FromLayer({ from, onBack }: { from: Layer; onBack: () => void })
 
 /** The states of a box's blocks: on and off, channels. */
 export function Blocks({ box }: { box: Box }) {
-  const { rig, setting, scope, readOnly } = useRig();
-  const commit = useCommit();
+  const { rig, setting, scope, readOnly, commit } = useOpen('rig', 'setting', 'scope', 'readOnly', 'commit');
   const resolved = resolve(rig, setting);
   // A twin on another leg is on the switch of its original.
   const blocks = box.blocks.filter((block) => block.states.length > 1 && block.twinOf === undefined);

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Box, Control } from '../../../core/rig';
 import { resolve } from '../../../core/signal';
 import { formatClock } from '../../../core/units';
-import { useCommit, useRig } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 import { FromLayer } from './blocks';
 import { Section } from './section';
 
@@ -15,8 +15,7 @@ function meaning(control: Control, position: number): string {
 }
 
 function Knob({ box, control }: { box: Box; control: Control }) {
-  const { rig, setting, scope, readOnly } = useRig();
-  const commit = useCommit();
+  const { rig, setting, scope, readOnly, commit } = useOpen('rig', 'setting', 'scope', 'readOnly', 'commit');
   const { position, from } = resolve(rig, setting).control(box, control);
   const [turning, setTurning] = useState<number | null>(null);
   const shown = turning ?? position;

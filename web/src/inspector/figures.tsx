@@ -1,7 +1,7 @@
 import { figureKey, figuresOf, type Box, type Figure, type FigureEntry } from '../../../core/rig';
 import { formatQuantity, parseQuantity } from '../../../core/units';
 import { Choice, TextField } from '../parts/field';
-import { useCommit, useRig } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 import { today } from '../store/app';
 import { Section } from './section';
 
@@ -12,8 +12,7 @@ const SOURCES = [
 ] as const;
 
 function FigureLine({ box, entry }: { box: Box; entry: FigureEntry }) {
-  const { readOnly, session } = useRig();
-  const commit = useCommit();
+  const { readOnly, session, commit } = useOpen('readOnly', 'session', 'commit');
   const { at, figure, of, what, unit } = entry;
   const put = (next: Figure) =>
     ({ edit: 'setFigure', arguments: { box: box.id, at, figure: next } }) as const;

@@ -1,13 +1,12 @@
 import { freshId, type Box } from '../../../core/rig';
 import { Button } from '../parts/button';
 import { TextField } from '../parts/field';
-import { useCommit, useRig } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 import { Section } from './section';
 
 /** Trims and switches inside the box: a spare must copy them. */
 export function Hidden({ box }: { box: Box }) {
-  const { readOnly, session } = useRig();
-  const commit = useCommit();
+  const { readOnly, session, commit } = useOpen('readOnly', 'session', 'commit');
   const disabled = readOnly !== null;
   const put = (hidden: Box['hidden']) => ({ edit: 'setHidden', arguments: { box: box.id, hidden } }) as const;
   const change = (id: string, field: 'label' | 'value') => (text: string) =>

@@ -3,7 +3,7 @@ import { inOrder, type Box } from '../../../core/rig';
 import { formatLength, parseLength } from '../../../core/units';
 import { Button } from '../parts/button';
 import { Choice, Labelled, TextField } from '../parts/field';
-import { useCommit, useRig } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 import { usePreferences } from '../store/app';
 import { Blocks } from './blocks';
 import { Controls } from './controls';
@@ -15,9 +15,15 @@ import { Section } from './section';
 import { Wishes } from './wishes';
 
 function Facts({ box }: { box: Box }) {
-  const { rig, setting, readOnly, select, session } = useRig();
+  const { rig, setting, readOnly, select, session } = useOpen(
+    'rig',
+    'setting',
+    'readOnly',
+    'select',
+    'session',
+  );
   const { units } = usePreferences();
-  const commit = useCommit();
+  const { commit } = useOpen('commit');
   const quiet = session.commit;
   const disabled = readOnly !== null;
   const placeDrop = rig.stage.places.find((place) => place.id === box.place)?.dropM ?? 0;
@@ -104,7 +110,7 @@ function Facts({ box }: { box: Box }) {
 
 /** Everything about one box, for the sound in force. */
 export function Inspector({ box }: { box: Box }) {
-  const { readOnly, select, session } = useRig();
+  const { readOnly, select, session } = useOpen('readOnly', 'select', 'session');
   return (
     <section aria-label={`Facts of ${box.name}`}>
       <div className="flex items-center justify-between gap-2 px-3 pt-2">

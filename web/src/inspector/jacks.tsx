@@ -1,7 +1,7 @@
 import type { Box, Jack } from '../../../core/rig';
 import { resolve } from '../../../core/signal';
 import { Choice, TextField } from '../parts/field';
-import { useCommit, useRig } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 import { FromLayer } from './blocks';
 import { Section } from './section';
 
@@ -13,8 +13,14 @@ const DIRECTION: Record<Jack['direction'], string> = {
 };
 
 function JackLine({ box, jack }: { box: Box; jack: Jack }) {
-  const { rig, setting, scope, readOnly, session } = useRig();
-  const commit = useCommit();
+  const { rig, setting, scope, readOnly, session, commit } = useOpen(
+    'rig',
+    'setting',
+    'scope',
+    'readOnly',
+    'session',
+    'commit',
+  );
   const resolved = resolve(rig, setting);
   const { mode, from } = resolved.jackMode(box, jack);
   const holds = resolved.runs.filter((run) =>

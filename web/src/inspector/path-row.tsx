@@ -11,7 +11,7 @@ import { Button } from '../parts/button';
 import { Choice } from '../parts/field';
 import { Menu, MenuItem, MenuLine } from '../parts/menu';
 import { resolve } from '../../../core/signal';
-import { useRig } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 
 type Props = {
   readonly box: Box;
@@ -67,7 +67,7 @@ function BlockLine({
   freeInput,
   id,
 }: Props & { id: string }) {
-  const { rig, setting } = useRig();
+  const { rig, setting } = useOpen('rig', 'setting');
   const block = blockIn(box, id);
   if (!block) return null;
   const at = rows.rows[index]?.blocks.indexOf(id) ?? 0;

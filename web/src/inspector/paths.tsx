@@ -14,7 +14,7 @@ import {
 import { resolve } from '../../../core/signal';
 import { Button } from '../parts/button';
 import { Menu, MenuItem, MenuLine } from '../parts/menu';
-import { useCommit, useRig } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 import { PathRow, rowKey } from './path-row';
 import { Section } from './section';
 
@@ -28,8 +28,7 @@ function numbered(box: Box, name: string): string {
 
 /** The unit's paths as ordered rows, with a jack picker at each input, loop block and output. */
 export function Paths({ box }: { box: Box }) {
-  const { rig, setting, readOnly } = useRig();
-  const commit = useCommit();
+  const { rig, setting, readOnly, commit } = useOpen('rig', 'setting', 'readOnly', 'commit');
   if (!hasGrid(box)) return null;
   const { patch } = resolve(rig, setting).patch(box);
   const rows = rowsOf(box, patch.wires);

@@ -1,7 +1,7 @@
 import type { Box, EffectWish } from '../../../core/rig';
 import { wishFor } from '../../../core/signal';
 import { Ways } from '../parts/field';
-import { useCommit, useRig } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 import { Button } from '../parts/button';
 import { Section } from './section';
 
@@ -14,8 +14,7 @@ const WISHES: readonly { value: EffectWish; label: string }[] = [
 
 /** Where each effect is wished against the preamp. */
 export function Wishes({ box }: { box: Box }) {
-  const { rig, readOnly } = useRig();
-  const commit = useCommit();
+  const { rig, readOnly, commit } = useOpen('rig', 'readOnly', 'commit');
   const effects = box.blocks.filter((block) => block.role === 'effect');
   if (effects.length === 0) return null;
   return (

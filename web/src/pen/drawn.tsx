@@ -1,58 +1,49 @@
 import { memo } from 'react';
-import type { Drawing, Item } from '../../../core/drawing';
+import { groupsOf, type Drawing, type Group, type Item } from '../../../core/drawing';
 import { DrawnItem } from './items';
-import type { EmphasisOf } from './look';
+import type { Emphasis, EmphasisOf } from './look';
 
 const partOf = (item: Item) => ('part' in item ? item.part : undefined);
 
-/** What moves together: everything of one box, everything of one lead. */
-function groupOf(item: Item): string {
-  const part = partOf(item);
-  if (!part) return '';
-  if (part.type === 'lead') return item.type === 'sleeve' ? `sleeve:${part.id}` : `lead:${part.id}`;
-  return `box:${part.id.split('/')[0] ?? ''}`;
-}
+/** The emphasis of each item of a group, as one text: a group whose text and items are the same is not drawn anew. */
+const emphasesOf = ({ items }: Group, emphasisOf: EmphasisOf): string => {
+  const each = items.map((item) => {
+    const part = partOf(item);
+    return part ? (emphasisOf(part) ?? '') : '';
+  });
+  return each.every((one) => one === '') ? '' : each.join('|');
+};
 
-type Group = { readonly key: string; readonly items: Item[] };
-
-/** Frames first, then leads, boxes, sleeves: what lies on top is drawn last. */
-function groupsOf(items: readonly Item[]): readonly Group[] {
-  const groups = new Map<string, Group>();
-  for (const item of items) {
-    const key = groupOf(item);
-    const group = groups.get(key);
-    if (group) group.items.push(item);
-    else groups.set(key, { key, items: [item] });
-  }
-  const rank = ({ key }: Group) =>
-    key === '' ? 0 : key.startsWith('lead:') ? 1 : key.startsWith('box:') ? 2 : 3;
-  return [...groups.values()].sort((a, b) => rank(a) - rank(b));
-}
-
-type Props = { readonly drawing: Drawing; readonly emphasisOf: EmphasisOf };
-
-/**
- * Draws primitives as SVG; every part carries its name, so that one listener above serves them all. Drawn anew only
- * with another drawing or another emphasis: `emphasisOf` must keep its identity between.
- */
-export const Drawn = memo(function Drawn({ drawing, emphasisOf }: Props) {
+const DrawnGroup = memo(function DrawnGroup({ group, emphases }: { group: Group; emphases: string }) {
+  const each = emphases === '' ? [] : emphases.split('|');
   return (
-    <>
-      {groupsOf(drawing.items).map(({ key, items }) => (
-        <g key={key} data-group={key}>
-          {items.map((item, i) => {
-            const part = partOf(item);
-            return (
-              <g key={i} data-part={part ? `${part.type}:${part.id}` : undefined}>
-                <DrawnItem item={item} emphasisOf={emphasisOf} />
-              </g>
-            );
-          })}
-        </g>
-      ))}
-    </>
+    <g data-group={group.key}>
+      {group.items.map((item, i) => {
+        const part = partOf(item);
+        return (
+          <g key={i} data-part={part ? `${part.type}:${part.id}` : undefined}>
+            <DrawnItem item={item} emphasis={(each[i] || undefined) as Emphasis | undefined} />
+          </g>
+        );
+      })}
+    </g>
   );
 });
+
+type Props = {
+  readonly drawing: Drawing & { readonly groups?: readonly Group[] };
+  readonly emphasisOf: EmphasisOf;
+};
+
+/**
+ * Draws primitives as SVG; every part carries its name, so that one listener above serves them all. Of a drawing that
+ * came in groups only those are drawn anew that changed, or whose emphasis did.
+ */
+export function Drawn({ drawing, emphasisOf }: Props) {
+  return (drawing.groups ?? groupsOf(drawing.items)).map((group) => (
+    <DrawnGroup key={group.key} group={group} emphases={emphasesOf(group, emphasisOf)} />
+  ));
+}
 
 /** For drawings in which nothing is chosen. */
 export const noEmphasis: EmphasisOf = () => undefined;

@@ -1,5 +1,5 @@
 import { arrowPoints, hitArea, pathData, type Item } from '../../../core/drawing';
-import { FILL, QUANTITY, STROKE, type Emphasis, type EmphasisOf } from './look';
+import { FILL, QUANTITY, STROKE, type Emphasis } from './look';
 
 type Of<T extends Item['type']> = Extract<Item, { type: T }>;
 
@@ -150,8 +150,7 @@ function Words({ item }: { item: Of<'text'> }) {
 }
 
 /** One primitive of a drawing, in the colours of the sheet. */
-export function DrawnItem({ item, emphasisOf }: { item: Item; emphasisOf: EmphasisOf }) {
-  const emphasis = 'part' in item && item.part ? emphasisOf(item.part) : undefined;
+export function DrawnItem({ item, emphasis }: { item: Item; emphasis: Emphasis | undefined }) {
   switch (item.type) {
     case 'plate':
       return <Plate item={item} emphasis={emphasis} />;

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { useSteps } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 
 /** In a field with text in it the keys belong to the text; an empty one has nothing to undo. */
 const isTyping = (target: EventTarget | null) =>
@@ -9,7 +9,7 @@ const isTyping = (target: EventTarget | null) =>
 
 /** Undo and redo by the keys every system has for them; in a text field they belong to the text. */
 export function ShellKeys() {
-  const step = useSteps();
+  const { step } = useOpen('step');
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.altKey || isTyping(event.target)) return;

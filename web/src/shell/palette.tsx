@@ -4,7 +4,7 @@ import { useNavigate, useLocation } from 'react-router';
 import { thingsOf } from '../../../core/papers';
 import type { Part } from '../../../core/rig';
 import { SEVERITY_TEXT } from '../parts/severity';
-import { useRig } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 import { useAnalysis } from '../worker/use-analysis';
 import { VIEWS } from './views';
 
@@ -29,7 +29,14 @@ function score(value: string, search: string): number {
 
 /** Finds a box, a jack, a lead number, a finding, a view or a sound, and frames it on the map. */
 export function Palette({ onClose }: { onClose: () => void }) {
-  const { rig, setting, sound, select, setSound } = useRig();
+  const { rig, setting, sound, select, setSound, setOpenKey } = useOpen(
+    'rig',
+    'setting',
+    'sound',
+    'select',
+    'setSound',
+    'setOpenKey',
+  );
   const navigate = useNavigate();
   const { search } = useLocation();
   const { value: findings } = useAnalysis<'findings'>({
@@ -75,7 +82,10 @@ export function Palette({ onClose }: { onClose: () => void }) {
                   key={line.key}
                   value={`${line.text}|${line.severity} ${line.code} ${line.key}`}
                   className={row}
-                  onSelect={() => go('map', { finding: line.key })}
+                  onSelect={() => {
+                    setOpenKey(line.key);
+                    go('map', { finding: line.key });
+                  }}
                 >
                   <span className="min-w-0 truncate">{line.text}</span>
                   <span className={`text-xs ${SEVERITY_TEXT[line.severity]}`}>{line.severity}</span>

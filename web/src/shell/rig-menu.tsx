@@ -3,15 +3,14 @@ import { useNavigate } from 'react-router';
 import { Sheet } from '../parts/dialog';
 import { TextField } from '../parts/field';
 import { Menu, MenuItem, MenuLine } from '../parts/menu';
-import { useCommit, useRig } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 import { useNotice } from '../store/app';
 import { exportRig } from '../store/files';
 import { NameForm } from './sound-menu';
 
 /** The rig's name, and what is done with the rig as a whole. */
 export function RigMenu() {
-  const { rig, readOnly, session } = useRig();
-  const commit = useCommit();
+  const { rig, readOnly, session, commit } = useOpen('rig', 'readOnly', 'session', 'commit');
   const navigate = useNavigate();
   const say = useNotice((state) => state.say);
   const [renaming, setRenaming] = useState(false);

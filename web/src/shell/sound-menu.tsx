@@ -3,14 +3,19 @@ import { freshId, guitarOf, makeSound, slug, sources } from '../../../core/rig';
 import { Button } from '../parts/button';
 import { Sheet } from '../parts/dialog';
 import { Menu, MenuChoice, MenuItem, MenuLine } from '../parts/menu';
-import { useCommit, useRig } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 
 type Asking = { readonly what: 'new' | 'rename'; readonly name: string };
 
 /** Which sound is in force; new, rename, remove, order. */
 export function SoundMenu() {
-  const { rig, sound, setSound, readOnly } = useRig();
-  const commit = useCommit();
+  const { rig, sound, setSound, readOnly, commit } = useOpen(
+    'rig',
+    'sound',
+    'setSound',
+    'readOnly',
+    'commit',
+  );
   const [asking, setAsking] = useState<Asking | null>(null);
   const guitars = sources(rig);
   const index = rig.sounds.findIndex((s) => s.id === sound?.id);

@@ -1,7 +1,7 @@
 import type { RouteLine } from '../../../core/drawing';
 import type { Block, Box, Rig } from '../../../core/rig';
 import { resolve, type Layer } from '../../../core/signal';
-import { useCommit, useRig } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 import { useAnalysis } from '../worker/use-analysis';
 
 /** Blocks that a press changes: on and off, or the channels of a preamp. Twins go with their originals. */
@@ -43,10 +43,16 @@ function ScopeMark({ from }: { from: Layer }) {
 
 /** On and off for the sound in force, in the order of the route. */
 export function Strip() {
-  const { rig, setting, scope, sound, readOnly } = useRig();
-  const commit = useCommit();
+  const { rig, setting, scope, sound, readOnly, commit } = useOpen(
+    'rig',
+    'setting',
+    'scope',
+    'sound',
+    'readOnly',
+    'commit',
+  );
   const resolved = resolve(rig, setting);
-  const { value: lines } = useAnalysis<'route'>({ kind: 'route', setting, route: 0 });
+  const { value: lines } = useAnalysis<'route'>({ kind: 'route', setting, route: 0 }, 'route of the strip');
   const entries = entriesOf(rig, lines ?? []);
   if (entries.length === 0) return null;
   return (

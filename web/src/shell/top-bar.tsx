@@ -1,5 +1,5 @@
 import { Link, NavLink, useLocation } from 'react-router';
-import { useRig, useSession, useSteps } from '../rig/context';
+import { useOpen } from '../rig/use-open';
 import { slug, writeRig } from '../../../core/rig';
 import { Button } from '../parts/button';
 import { saveText } from '../store/files';
@@ -12,9 +12,7 @@ import { SoundMenu } from './sound-menu';
 import { VIEWS } from './views';
 
 function Saved() {
-  const { session, readOnly } = useRig();
-  const saved = useSession(session, (state) => state.saved);
-  const trouble = useSession(session, (state) => state.trouble);
+  const { readOnly, saved, trouble } = useOpen('readOnly', 'saved', 'trouble');
   const text = readOnly !== null && saved === 'saved' ? 'read only' : saved === 'saving' ? 'saving' : saved;
   const bad = saved === 'unsaved';
   return (
@@ -29,9 +27,7 @@ function Saved() {
 }
 
 function Steps() {
-  const { session, readOnly } = useRig();
-  const history = useSession(session, (state) => state.history);
-  const step = useSteps();
+  const { readOnly, history, step } = useOpen('readOnly', 'history', 'step');
   const [last, next] = [history.done.at(-1), history.undone.at(-1)];
   const arrow = (path: string) => (
     <svg
@@ -73,8 +69,7 @@ function Steps() {
 
 /** The one bar: rig, views as words, sound, undo, saved. */
 export function TopBar() {
-  const { rig, readOnly, session } = useRig();
-  const trouble = useSession(session, (state) => state.trouble);
+  const { rig, readOnly, session, trouble } = useOpen('rig', 'readOnly', 'session', 'trouble');
   const { search } = useLocation();
   return (
     <header className="app-bar shrink-0 border-b border-hair bg-sheet">

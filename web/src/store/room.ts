@@ -3,6 +3,7 @@ import { readValue } from '../worker/reading';
 import { database, now, useNotice } from './app';
 import { onTold, tellTabs } from './channel';
 import { editCheck } from './edit-check';
+import { afterNextPaint } from './after-paint';
 import { onOutdated } from './database-state';
 import { addRig } from './files';
 import { askToStay } from './persistence';
@@ -84,6 +85,7 @@ async function openStored(id: string): Promise<Room> {
       },
       keepCopy,
       check: editCheck(),
+      soon: afterNextPaint,
       say: (text) => useNotice.getState().say(text, 'bad'),
     },
   });
@@ -107,11 +109,17 @@ function inRoom(id: string, session: Session): Room {
     lastDocument = rig;
   });
   const stopAsking = watchClosing(session);
+  // A page that goes away, or out of sight, stores what waits at once.
+  const flush = () => void session.settled();
+  window.addEventListener('pagehide', flush);
+  document.addEventListener('visibilitychange', flush);
   return {
     ok: true,
     session,
     leave: () => {
       unsubscribe();
+      window.removeEventListener('pagehide', flush);
+      document.removeEventListener('visibilitychange', flush);
       void session.settled().then(() => {
         stopHearing();
         stopWatching();

@@ -123,6 +123,8 @@ export function openSession(args: {
           const said = act();
           if (said !== null) ports.say?.(said);
         }
+        // Says "saved" again where nothing came of them.
+        writer.go();
       },
       (error: unknown) =>
         state.setState({ saved: 'unsaved', trouble: error instanceof Error ? error.message : String(error) }),
@@ -149,7 +151,7 @@ export function openSession(args: {
       saved: s.saved === 'saved' ? 'saving' : s.saved,
     }));
     listeners.forEach((listener) => listener(record.patches));
-    writer.go();
+    writer.goSoon();
   }
 
   /** Acts that come before the check does wait for it. */
@@ -158,6 +160,7 @@ export function openSession(args: {
     if (readOnly !== null) return readOnly;
     if (check) return work(check);
     held.push(() => act(work));
+    state.setState({ saved: 'saving' });
     return null;
   }
 

@@ -1,4 +1,4 @@
-import { readRigValue, refusalOf, type HistoryRecord, type Rig } from '../../../core/rig';
+import { readRigValue, refusalOf, type ChangeCheck, type HistoryRecord, type Rig } from '../../../core/rig';
 import type { RigDatabase } from './db';
 import { loadRig } from './rigs';
 import { openSession, type Session } from './session';
@@ -6,7 +6,7 @@ import { openSession, type Session } from './session';
 export const NOW = '2026-03-01T12:00:00.000Z';
 
 /** What a session kept as a copy, and the records it told other tabs of. */
-export type Told = { copies: Rig[]; why: string[]; records: HistoryRecord[] };
+export type Told = { copies: Rig[]; why: string[]; records: HistoryRecord[]; said: string[] };
 
 /** A session as a tab opens it, over a database of the test. `live`: the tabs that are open. */
 export async function sessionOn(
@@ -14,8 +14,9 @@ export async function sessionOn(
   id: string,
   tab: string,
   live: readonly string[] = [],
+  check: ChangeCheck | Promise<ChangeCheck> = refusalOf,
 ): Promise<Session & Told> {
-  const told: Told = { copies: [], why: [], records: [] };
+  const told: Told = { copies: [], why: [], records: [], said: [] };
   const read = async () => {
     const loaded = await loadRig(db, id, readRigValue, (row) => row.tab === tab || !live.includes(row.tab));
     return loaded.ok
@@ -37,7 +38,8 @@ export async function sessionOn(
       now: () => NOW,
       stored: (record) => told.records.push(record),
       reload: read,
-      check: refusalOf,
+      check,
+      say: (text) => told.said.push(text),
       keepCopy: (rig, why) => {
         told.copies.push(rig);
         told.why.push(...why);

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { makeRig, readRigValue, type HistoryRecord } from '../../../core/rig';
+import { makeRig, readRigValue, refusalOf, type ChangeCheck, type HistoryRecord } from '../../../core/rig';
 import { RigDatabase } from './db';
 import { appendRecord, ConflictError, createRig, loadRig, removeForGood } from './rigs';
 import type { Session } from './session';
@@ -76,6 +76,21 @@ describe('two live tabs', () => {
       saved: 'saved',
       readOnly: null,
     });
+  });
+
+  test('edits that come before their check does wait for it, in order; nothing is called saved meanwhile', async () => {
+    let came: (check: ChangeCheck) => void = () => undefined;
+    const a = await sessionOn(db, 'rig', 'a', [], new Promise<ChangeCheck>((resolve) => (came = resolve)));
+    rename(a, 'One');
+    rename(a, 'x'.repeat(201));
+    rename(a, 'Two');
+    a.undo();
+    expect(a.state.getState()).toMatchObject({ rig: { title: 'rig' }, saved: 'saving' });
+    came(refusalOf);
+    await new Promise((done) => setTimeout(done));
+    await a.settled();
+    expect(a.state.getState()).toMatchObject({ rig: { title: 'One' }, saved: 'saved', revision: 3 });
+    expect(a.said).toEqual([expect.stringMatching(/at most 200/)]);
   });
 
   test('a record that was missed is read from the store with the next one', async () => {

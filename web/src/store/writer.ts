@@ -25,11 +25,14 @@ export type WriterPorts = {
   /** Keeps a document whose last change could not be joined with another tab's, as a rig of its own. */
   readonly keepCopy: (rig: Rig, why: readonly string[]) => Promise<void>;
   readonly check: Promise<ChangeCheck>;
+  /** Calls back in a moment, once the page shows the edit: what is pressed is seen first. At once unless said. */
+  readonly soon?: (then: () => void) => void;
 };
 
 export type Writer = {
   /** Begins to write what waits and to read what was heard of, unless it is at it. */
   readonly go: () => void;
+  readonly goSoon: () => void;
   readonly isBusy: () => boolean;
   readonly settled: () => Promise<void>;
 };
@@ -127,5 +130,21 @@ export function startWriter(args: {
     writing = work();
   }
 
-  return { go, isBusy: () => busy, settled: () => writing };
+  let due = false;
+  /** As `go`, in a moment. What is asked of the writer meanwhile does not wait for it. */
+  function goSoon() {
+    if (!ports.soon) return go();
+    if (due) return;
+    due = true;
+    ports.soon(() => {
+      due = false;
+      go();
+    });
+  }
+
+  const settled = () => {
+    if (due) go();
+    return writing;
+  };
+  return { go, goSoon, isBusy: () => busy, settled };
 }

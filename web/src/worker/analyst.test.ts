@@ -1,38 +1,47 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { expose } from 'comlink';
-import { patchRig, refusalOf, type DocumentPatch, type Rig } from '../../../core/rig';
+import type { MapDrawing } from '../../../core/drawing';
+import type { Line } from '../../../core/findings';
+import { refusalOf, type DocumentPatch, type Rig } from '../../../core/rig';
 import { fourCable } from '../../../core/testing/build';
 import { RigDatabase } from '../store/db';
 import { createRig } from '../store/rigs';
 import { openSession, type Session } from '../store/session';
-import { startAnalyst, type Analyst } from './analyst';
-import { answer } from './answer';
+import { startAnalyst, type Analyst, type Answers } from './analyst';
+import type { Grouped } from './parcel';
 import type { AnyQuery } from './queries';
+import { makeRigWorker, type Ask } from './rig-worker';
 import { begin, type Running } from './shared';
 
-/** A worker of the real protocol at the other end of a message channel, which may fail as told. */
+/** The real worker at the other end of a message channel, which may fail as told. */
 function makeWorker(
   fault: 'none' | 'throws' | 'silent',
   log: string[],
 ): { running: Running; end: () => void } {
   const { port1, port2 } = new MessageChannel();
-  let held: { rig: Rig; revision: number } | null = null;
+  const real = makeRigWorker();
+  const kinds = (asks: readonly Ask[]) => asks.map(({ query }) => ` ${query.kind}`).join('');
+  const failing = <T>(asks: readonly unknown[], work: () => T): T | Promise<never> => {
+    if (asks.length > 0 && fault === 'throws') throw new Error('broken');
+    return asks.length > 0 && fault === 'silent' ? new Promise(() => undefined) : work();
+  };
   expose(
     {
-      open(rig: Rig, revision: number) {
-        log.push(`open ${revision}`);
-        held = { rig, revision };
+      open(rig: Rig, turn: number, asks: readonly Ask[]) {
+        log.push(`open ${turn}${kinds(asks)}`);
+        return failing(asks, () => real.open(rig, turn, asks));
       },
-      patch(patches: DocumentPatch[], revision: number) {
-        log.push(`patch ${revision}`);
-        if (held?.revision !== revision - 1) throw new Error('out of turn');
-        held = { rig: patchRig(held.rig, patches), revision };
+      edit(patches: DocumentPatch[], turn: number, asks: readonly Ask[]) {
+        log.push(`edit ${turn}${kinds(asks)}`);
+        return failing(asks, () => real.edit(patches, turn, asks));
+      },
+      tell(asks: readonly Ask[]) {
+        log.push(`tell${kinds(asks)}`);
+        return failing(asks, () => real.tell(asks));
       },
       ask(query: AnyQuery) {
         log.push(`ask ${query.kind}`);
-        if (fault === 'throws') throw new Error('broken');
-        if (fault === 'silent') return new Promise(() => undefined);
-        return { revision: held!.revision, result: answer(held!.rig, query) };
+        return failing([query], () => real.ask(query));
       },
     },
     port2,
@@ -75,62 +84,137 @@ afterEach(async () => {
   await db.delete();
 });
 
-function start(faults: ('none' | 'throws' | 'silent')[], log: string[]): Analyst {
+let answers: Answers;
+/** Called when the page is said to have painted. */
+let painted: (() => void)[];
+
+function start(faults: ('none' | 'throws' | 'silent')[], log: string[] = []): Analyst {
+  answers = {};
+  painted = [];
   const next = () => {
     const made = makeWorker(faults.shift() ?? 'none', log);
     ends.push(made.end);
     return made.running;
   };
-  analyst = startAnalyst(session, {
-    first: next,
-    instead: (failed) => {
-      failed.worker.terminate();
-      return next();
+  analyst = startAnalyst(
+    session,
+    (change) => {
+      answers = change(answers);
     },
-    patienceMs: 150,
-  });
+    {
+      first: next,
+      instead: (failed) => {
+        failed.worker.terminate();
+        return next();
+      },
+      patienceMs: 150,
+      afterPaint: (then) => painted.push(then),
+    },
+  );
   return analyst;
 }
 
-const findings = { kind: 'findings', variant: null, sound: null } as const;
+const setting = { variant: null, sound: 'sound-1' } as const;
+const FINDINGS = { kind: 'findings', variant: null, sound: null } as const;
+const ROUTES = { kind: 'routes', setting } as const;
+const MAP = {
+  kind: 'map',
+  layer: 'signal',
+  setting,
+  width: 1008,
+  height: 548,
+  level: 0,
+  open: [],
+  names: 'few',
+  named: [],
+  chosen: [],
+  unit: 'metres',
+} as const;
 const unplug = () => session.commit({ edit: 'unplug', arguments: { lead: 'lead-6', side: 'to' } });
 
+async function until(test: () => boolean) {
+  for (let i = 0; i < 400 && !test(); i += 1) await new Promise((done) => setTimeout(done, 5));
+  expect(test()).toBe(true);
+}
+const at = (slot: string, turn: number) => until(() => answers[slot]?.turn === turn);
+const codes = () => (answers.findings?.value as readonly Line[]).map(({ code }) => code);
+const drawing = () => answers.map?.value as Grouped<MapDrawing>;
+
 describe('the analyst', () => {
-  test('opens the document whole once, then sends patches', async () => {
+  test('opens the document whole once; then an edit and the questions that stand are one message', async () => {
     const log: string[] = [];
     const a = start([], log);
-    expect((await a.ask<'findings'>(findings)).result).toEqual([]);
+    a.stand('findings', FINDINGS);
+    await at('findings', 0);
+    expect(codes()).toEqual([]);
     unplug();
-    const { revision, result } = await a.ask<'findings'>(findings);
-    expect([revision, result[0]!.code]).toEqual([1, 'SAFE-NOLOAD']);
+    await at('findings', 1);
+    expect(codes()[0]).toBe('SAFE-NOLOAD');
     session.undo();
-    expect((await a.ask<'findings'>(findings)).revision).toBe(2);
-    expect(log).toEqual(['open 0', 'ask findings', 'patch 1', 'ask findings', 'patch 2', 'ask findings']);
+    await at('findings', 2);
+    expect(log).toEqual(['open 0', 'tell findings', 'edit 1 findings', 'edit 2 findings']);
   });
 
-  test('what is asked in one breath is sent by what is looked at first', async () => {
+  test('what an edit is waited for comes with it, the rest once that is painted; a newer edit drops the rest', async () => {
     const log: string[] = [];
     const a = start([], log);
-    const setting = { variant: null, sound: 'sound-1' };
-    await Promise.all([a.ask<'routes'>({ kind: 'routes', setting }), a.ask<'findings'>(findings)]);
-    expect(log).toEqual(['open 0', 'ask findings', 'ask routes']);
+    a.stand('routes', ROUTES);
+    a.stand('findings', FINDINGS);
+    await at('routes', 0);
+    unplug();
+    await at('findings', 1);
+    await until(() => painted.length === 1);
+    session.undo();
+    await at('findings', 2);
+    await until(() => painted.length === 2);
+    painted.forEach((then) => then());
+    await at('routes', 2);
+    expect(log).toEqual([
+      'open 0',
+      'tell findings',
+      'tell routes',
+      'edit 1 findings',
+      'edit 2 findings',
+      'tell routes',
+    ]);
   });
 
-  test('findings once asked for are worked out with the next edit, before they are asked for; unasked no more', async () => {
+  test('a question stands as long as somebody wants it, and is asked once for all of them', async () => {
     const log: string[] = [];
     const a = start([], log);
-    await a.ask<'findings'>(findings);
-    log.length = 0;
+    const [one, other] = [a.stand('findings', FINDINGS), a.stand('findings', { ...FINDINGS })];
+    await at('findings', 0);
+    one();
     unplug();
-    const early = a.ask<'findings'>(findings);
-    expect((await early).result[0]!.code).toBe('SAFE-NOLOAD');
-    expect(log).toEqual(['patch 1', 'ask findings']);
+    await at('findings', 1);
+    other();
     session.undo();
-    session.redo();
-    session.undo();
-    const { revision, result } = await a.ask<'findings'>({ ...findings, sound: 'sound-1' });
-    expect([revision, result]).toEqual([4, []]);
-    expect(log.slice(2)).toEqual(['patch 2', 'ask findings', 'patch 3', 'patch 4', 'ask findings']);
+    expect(await a.ask<'routes'>(ROUTES)).toHaveLength(1);
+    expect(log).toEqual(['open 0', 'tell findings', 'edit 1 findings', 'edit 2', 'ask routes']);
+  });
+
+  test('of a drawing only what changed comes anew; an answer that is the same is the same object', async () => {
+    const a = start([]);
+    a.stand('map', MAP);
+    await at('map', 0);
+    const before = drawing();
+    session.commit({ edit: 'renameBox', arguments: { id: 'fuzz', name: 'Fuzzy' } });
+    await at('map', 1);
+    const changed = drawing().groups.filter((group, i) => group !== before.groups[i]);
+    expect(changed.map(({ key }) => key)).toEqual(['box:fuzz']);
+    expect(drawing().items).toHaveLength(before.items.length);
+    session.commit({ edit: 'setRigNotes', arguments: { notes: 'x' } });
+    const now = drawing();
+    await at('map', 2);
+    expect(drawing()).toBe(now);
+  });
+
+  test('one question that cannot be answered takes no other with it', async () => {
+    const a = start([]);
+    a.stand('bad', { kind: 'route', setting: null, route: 0 } as never);
+    a.stand('routes', ROUTES);
+    await at('routes', 0);
+    expect(answers.bad).toMatchObject({ value: null, fault: expect.any(String) });
   });
 
   test.each(['throws', 'silent'] as const)(
@@ -139,14 +223,24 @@ describe('the analyst', () => {
       const log: string[] = [];
       const a = start([fault], log);
       unplug();
-      const { revision, result } = await a.ask<'findings'>(findings);
-      expect([revision, result[0]!.code]).toEqual([1, 'SAFE-NOLOAD']);
-      expect(log.slice(-3)).toEqual(['terminate', 'open 1', 'ask findings']);
+      a.stand('findings', FINDINGS);
+      await at('findings', 1);
+      expect(codes()[0]).toBe('SAFE-NOLOAD');
+      expect(log.slice(-2)).toEqual(['terminate', 'open 1 findings']);
     },
   );
 
-  test('two that fail in a row are told', async () => {
-    const a = start(['throws', 'throws'], []);
-    await expect(a.ask<'findings'>(findings)).rejects.toThrow('broken');
+  test('two that fail in a row are told; the last good answer stays', async () => {
+    const faults: ('none' | 'throws')[] = ['none'];
+    const a = start(faults);
+    a.stand('findings', FINDINGS);
+    await at('findings', 0);
+    a.end();
+    const b = start(['throws', 'throws', 'none']);
+    b.stand('findings', FINDINGS);
+    await until(() => answers.findings?.fault === 'broken');
+    unplug();
+    await at('findings', 1);
+    expect([answers.findings?.fault, codes()[0]]).toEqual([null, 'SAFE-NOLOAD']);
   });
 });

@@ -1,15 +1,30 @@
+import type { DocumentPatch } from '../../../core/rig';
+import { afterNextPaint } from '../store/after-paint';
 import type { Session } from '../store/session';
-import type { Kind, QueryOf, ResultOf } from './queries';
+import { unpack, type Held } from './parcel';
+import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
+import type { Ask, Batch } from './rig-worker';
 import { replaceWorker, sharedWorker, type Running } from './shared';
 
 /** A worker that has not answered by then is ended and begun again from the document. */
 const PATIENCE_MS = 5_000;
 
-export type Answered<K extends Kind> = { readonly revision: number; readonly result: ResultOf<K> };
+/** What is known of a question that stands; `turn`: of which document. */
+export type Answer = {
+  readonly key: string;
+  readonly turn: number;
+  /** The last good result; null: there was none yet. */
+  readonly value: unknown;
+  readonly fault: string | null;
+};
+export type Answers = Readonly<Record<string, Answer>>;
 
 /** The main thread's end of the worker that analyses one open rig. */
 export type Analyst = {
-  readonly ask: <K extends Kind>(query: QueryOf<K>) => Promise<Answered<K>>;
+  /** Has a question answered now and after each change of the rig, until the function that comes back is called. */
+  readonly stand: <K extends Kind>(slot: string, query: QueryOf<K>) => () => void;
+  /** Asks once. */
+  readonly ask: <K extends Kind>(query: QueryOf<K>) => Promise<ResultOf<K>>;
   readonly end: () => void;
 };
 
@@ -18,10 +33,14 @@ export type Workers = {
   readonly first: () => Running;
   readonly instead: (failed: Running) => Running;
   readonly patienceMs?: number;
+  /** Calls back once the page shows what it holds. */
+  readonly afterPaint?: (then: () => void) => void;
 };
 
-/** What people look at first is answered first. */
-const RANK: Readonly<Partial<Record<Kind, number>>> = { findings: 0, plugging: 0, map: 1 };
+/** What an edit is waited for comes with it; the rest is asked for once that is painted. */
+const FIRST: readonly Kind[] = ['findings', 'plugging'];
+
+type Standing = { readonly query: AnyQuery; readonly key: string; users: number };
 
 function patience(ms: number): { late: Promise<never>; done: () => void } {
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -31,87 +50,178 @@ function patience(ms: number): { late: Promise<never>; done: () => void } {
   return { late, done: () => clearTimeout(timer) };
 }
 
-type Ahead = {
-  readonly key: string;
-  readonly revision: number;
-  readonly answer: Promise<Answered<'findings'>>;
-  asked: boolean;
-};
-
-/** Begins to analyse a session's rig: the document crosses whole once, then each edit as its patch. */
+/**
+ * Begins to analyse a session's rig: the document crosses whole once, then each edit as its patch, with the questions
+ * that stand in the same message.
+ * @param tell hands on what was told, all of one message at once
+ */
 export function startAnalyst(
   session: Session,
+  tell: (change: (old: Answers) => Answers) => void,
   workers: Workers = { first: sharedWorker, instead: replaceWorker },
 ): Analyst {
-  let running = open(workers.first());
+  const { afterPaint = afterNextPaint, patienceMs = PATIENCE_MS } = workers;
+  const standing = new Map<string, Standing>();
+  /** What the page holds of each slot, with the question it answers. */
+  const held = new Map<string, Held & { readonly key: string }>();
+  let running = workers.first();
+  let ended = false;
+  const turnNow = () => session.state.getState().turn;
 
-  function open(at: Running): Running {
-    const { rig, turn: revision } = session.state.getState();
-    at.api.open(rig, revision).catch(() => undefined);
-    return at;
-  }
+  const asksFor = (slots: readonly string[]): readonly Ask[] =>
+    slots.flatMap((slot) => {
+      const one = standing.get(slot);
+      return one ? [{ slot, query: one.query, holds: held.get(slot)?.serial ?? null }] : [];
+    });
 
-  function again(failed: Running) {
-    if (running === failed) running = open(workers.instead(failed));
-  }
-
-  // The findings are what an edit is waited for: they are worked out while the screen still draws the edit.
-  let standing: QueryOf<'findings'> | null = null;
-  let ahead: Ahead | null = null;
-
-  const stop = session.onChange((patches) => {
-    const at = running;
-    const { rig, turn: revision } = session.state.getState();
-    const sent = patches === null ? at.api.open(rig, revision) : at.api.patch([...patches], revision);
-    sent.catch(() => again(at));
-    // Nobody asked for the last ones: nobody looks at findings now.
-    if (ahead?.asked === false) standing = null;
-    ahead = standing && { key: JSON.stringify(standing), revision, asked: false, answer: attempt(standing) };
-    ahead?.answer.catch(() => undefined);
-  });
-
-  /** The findings that are on their way already, if they are what is asked for. */
-  function underWay<K extends Kind>(query: QueryOf<K>): Promise<Answered<K>> | null {
-    if (query.kind !== 'findings') return null;
-    standing = query;
-    const { turn: revision } = session.state.getState();
-    if (ahead?.revision !== revision || ahead.key !== JSON.stringify(query)) return null;
-    ahead.asked = true;
-    return ahead.answer as Promise<Answered<Kind>> as Promise<Answered<K>>;
-  }
-
-  async function attempt<K extends Kind>(query: QueryOf<K>): Promise<Answered<K>> {
-    const at = running;
-    const { late, done } = patience(workers.patienceMs ?? PATIENCE_MS);
+  async function within<T>(at: Running, work: Promise<T>): Promise<T> {
+    const { late, done } = patience(patienceMs);
     try {
-      return await Promise.race([at.api.ask(query), late, at.broken]);
-    } catch (error) {
-      again(at);
-      throw error;
+      return await Promise.race([work, late, at.broken]);
     } finally {
       done();
     }
   }
 
-  // Asked in one breath, sent by rank.
-  let waiting: { readonly rank: number; readonly send: () => void }[] = [];
-  function queue(rank: number, send: () => void) {
-    if (waiting.length === 0)
-      queueMicrotask(() => {
-        const sent = [...waiting].sort((a, b) => a.rank - b.rank);
-        waiting = [];
-        for (const entry of sent) entry.send();
-      });
-    waiting.push({ rank, send });
+  /** Ends a worker that failed; another begins from the document, with the questions that were asked. */
+  function again(failed: Running): Running {
+    if (running === failed) {
+      running = workers.instead(failed);
+      held.clear();
+    }
+    return running;
+  }
+
+  const openOn = (at: Running, asks: readonly Ask[]) => {
+    const { rig, turn } = session.state.getState();
+    return within(at, at.api.open(rig, turn, asks));
+  };
+
+  function take(batch: Batch, keys: ReadonlyMap<string, string>) {
+    if (ended) return;
+    const told = batch.told.flatMap((one): readonly (readonly [string, Answer])[] => {
+      const key = keys.get(one.slot);
+      // A question that was put otherwise meanwhile is answered by its own message.
+      if (key === undefined || standing.get(one.slot)?.key !== key) return [];
+      if ('fault' in one) return [[one.slot, { key, turn: batch.turn, value: null, fault: one.fault }]];
+      const now = unpack(one.parcel, held.get(one.slot));
+      held.set(one.slot, { ...now, key });
+      return [[one.slot, { key, turn: batch.turn, value: now.value, fault: null }]];
+    });
+    if (told.length === 0) return;
+    tell((old) => {
+      const next = { ...old };
+      for (const [slot, answer] of told) {
+        const before = old[slot];
+        if (before && before.key === answer.key && before.turn > answer.turn) continue;
+        next[slot] = answer.fault === null ? answer : { ...answer, value: before?.value ?? null };
+      }
+      return next;
+    });
+  }
+
+  const faultIn = (slots: readonly string[], error: unknown) => {
+    if (ended) return;
+    const fault = error instanceof Error ? error.message : String(error);
+    tell((old) => {
+      const next = { ...old };
+      for (const slot of slots)
+        next[slot] = {
+          key: standing.get(slot)?.key ?? '',
+          turn: turnNow(),
+          value: old[slot]?.value ?? null,
+          fault,
+        };
+      return next;
+    });
+  };
+
+  /** Sends one message; a worker that fails is replaced once, and the whole is asked anew of the next. */
+  async function put(slots: readonly string[], send: (at: Running, asks: readonly Ask[]) => Promise<Batch>) {
+    const keys = new Map(slots.map((slot) => [slot, standing.get(slot)?.key ?? '']));
+    const at = running;
+    try {
+      take(await within(at, send(at, asksFor(slots))), keys);
+    } catch {
+      try {
+        const other = again(at);
+        take(await openOn(other, asksFor(slots)), keys);
+      } catch (error) {
+        again(running);
+        openOn(running, []).catch(() => undefined);
+        faultIn(slots, error);
+      }
+    }
+  }
+
+  const isFirst = (slot: string) => FIRST.includes(standing.get(slot)?.query.kind ?? 'svg');
+
+  async function follow(patches: readonly DocumentPatch[] | null) {
+    const turn = turnNow();
+    const { rig } = session.state.getState();
+    const slots = [...standing.keys()];
+    const first = slots.filter(isFirst);
+    const now = first.length > 0 ? first : slots;
+    const told = put(now, (at, asks) =>
+      patches === null ? at.api.open(rig, turn, asks) : at.api.edit([...patches], turn, asks),
+    );
+    const rest = slots.filter((slot) => !now.includes(slot));
+    if (rest.length === 0) return;
+    await told;
+    // A newer edit asks for the rest itself.
+    afterPaint(() => {
+      if (!ended && turnNow() === turn) void put(rest, (at, asks) => at.api.tell(asks));
+    });
+  }
+
+  const stop = session.onChange((patches) => void follow(patches));
+  void openOn(running, []).catch(() => {
+    openOn(again(running), []).catch(() => undefined);
+  });
+
+  // What comes to stand in one breath is asked for in one message, what is looked at first at its head.
+  let coming: string[] = [];
+  function come(slot: string) {
+    coming.push(slot);
+    if (coming.length > 1) return;
+    queueMicrotask(() => {
+      const slots = [...new Set(coming)].sort((a, b) => Number(isFirst(b)) - Number(isFirst(a)));
+      coming = [];
+      for (const some of [slots.filter(isFirst), slots.filter((slot) => !isFirst(slot))])
+        if (some.length > 0) void put(some, (at, asks) => at.api.tell(asks));
+    });
   }
 
   return {
-    ask: <K extends Kind>(query: QueryOf<K>) =>
-      new Promise<Answered<K>>((resolve, reject) =>
-        queue(RANK[query.kind] ?? 2, () => {
-          (underWay<K>(query) ?? attempt<K>(query)).catch(() => attempt<K>(query)).then(resolve, reject);
-        }),
-      ),
-    end: stop,
+    stand(slot, query) {
+      const key = JSON.stringify(query);
+      const there = standing.get(slot);
+      const one = there?.key === key ? there : { query, key, users: 0 };
+      one.users += 1;
+      if (one !== there) {
+        standing.set(slot, one);
+        come(slot);
+      }
+      return () => {
+        one.users -= 1;
+        if (one.users === 0 && standing.get(slot) === one) standing.delete(slot);
+      };
+    },
+    async ask<K extends Kind>(query: QueryOf<K>) {
+      const attempt = (at: Running) =>
+        within(at, at.api.ask(query) as Promise<unknown>) as Promise<ResultOf<K>>;
+      const at = running;
+      try {
+        return await attempt(at);
+      } catch {
+        const other = again(at);
+        await openOn(other, []);
+        return attempt(other);
+      }
+    },
+    end() {
+      ended = true;
+      stop();
+    },
   };
 }

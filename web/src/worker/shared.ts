@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import type { RigWorker } from './rig.worker';
+import type { RigWorker } from './rig-worker';
 
 /** The one worker of this tab: it reads files and records, and analyses the open rig and those on the shelf. */
 export type Running = {

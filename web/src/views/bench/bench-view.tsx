@@ -5,7 +5,7 @@ import { count } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { Empty } from '../../parts/empty';
-import { useCommit, useRig } from '../../rig/context';
+import { useOpen } from '../../rig/use-open';
 import { now, today } from '../../store/app';
 import { markWalk } from '../../store/tab';
 import { StepLine } from './step-line';
@@ -14,8 +14,7 @@ import { useWakeLock } from './use-wake-lock';
 const field = 'min-h-11 min-w-0 max-sm:w-full rounded border border-line bg-raised px-3';
 
 function Begin() {
-  const { rig, setting, readOnly } = useRig();
-  const commit = useCommit();
+  const { rig, setting, readOnly, commit } = useOpen('rig', 'setting', 'readOnly', 'commit');
   const [venue, setVenue] = useState('');
   const [who, setWho] = useState('');
   const steps = patchUp(rig, setting.variant);
@@ -86,8 +85,7 @@ function Begin() {
 }
 
 function Walking({ walk }: { walk: Walk }) {
-  const { rig, setting, readOnly } = useRig();
-  const commit = useCommit();
+  const { rig, setting, readOnly, commit } = useOpen('rig', 'setting', 'readOnly', 'commit');
   const awake = useWakeLock(true);
   useEffect(markWalk, []);
   const { steps, done, left, next } = progressOf(rig, setting.variant, walk);
@@ -164,7 +162,7 @@ function Walking({ walk }: { walk: Walk }) {
 
 /** Does it work: the patch-up walk, one lead a step. */
 export function BenchView() {
-  const { rig, setting } = useRig();
+  const { rig, setting } = useOpen('rig', 'setting');
   const walk = walkUnderWay(rig);
   if (!walk && patchUp(rig, setting.variant).every((step) => step.lead === null))
     return (

@@ -13,15 +13,14 @@ import { usePress } from '../../parts/use-press';
 import { Sheet } from '../../parts/dialog';
 import { Empty } from '../../parts/empty';
 import { useMedia } from '../../parts/use-size';
-import { useCommit, useRig } from '../../rig/context';
+import { useOpen } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 import { saveText } from '../../store/files';
 import { CellOf, LeadLines } from './cells';
 import { columns, features } from './columns';
 
 function Renumber({ onClose }: { onClose: () => void }) {
-  const { rig, setting } = useRig();
-  const commit = useCommit();
+  const { rig, setting, commit } = useOpen('rig', 'setting', 'commit');
   const { numbers, reprint } = numberAlongRoute(rig, setting.variant);
   return (
     <Sheet
@@ -56,7 +55,7 @@ function Renumber({ onClose }: { onClose: () => void }) {
 }
 
 function Totals() {
-  const { rig, setting } = useRig();
+  const { rig, setting } = useOpen('rig', 'setting');
   const { units } = usePreferences();
   const { totals, all, adapters } = scheduleOf(rig, setting.variant);
   return (
@@ -88,7 +87,13 @@ const LABEL_FORMS: readonly { readonly form: LabelForm; readonly words: string }
 
 /** What to make, buy and label: the lead schedule. */
 export function CablesView() {
-  const { rig, setting, selection, select, readOnly } = useRig();
+  const { rig, setting, selection, select, readOnly } = useOpen(
+    'rig',
+    'setting',
+    'selection',
+    'select',
+    'readOnly',
+  );
   const { units } = usePreferences();
   const [renumbering, setRenumbering] = useState(false);
   const { rows } = useMemo(() => scheduleOf(rig, setting.variant), [rig, setting.variant]);

@@ -3,11 +3,11 @@ import type { ScheduleRow } from '../../../../core/papers';
 import { formatLength, parseLength } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { TextField } from '../../parts/field';
-import { useRig } from '../../rig/context';
+import { useOpen } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 
 function Length({ row }: { row: ScheduleRow }) {
-  const { readOnly, session } = useRig();
+  const { readOnly, session } = useOpen('readOnly', 'session');
   const { units } = usePreferences();
   const commit = (text: string) => {
     if (text.trim() === '') return session.commit({ edit: 'computeLeadLength', arguments: { id: row.id } });
@@ -81,7 +81,7 @@ export function CellOf({ id, row }: { id: string; row: ScheduleRow }) {
 
 /** The schedule on a phone: one lead below the other, what matters first. */
 export function LeadLines({ rows }: { rows: readonly ScheduleRow[] }) {
-  const { rig, select } = useRig();
+  const { rig, select } = useOpen('rig', 'select');
   return (
     <ol className="bg-sheet text-sm">
       {rows.map((row) => (

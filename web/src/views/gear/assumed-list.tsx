@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { count, formatQuantity } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Busy } from '../../parts/empty';
-import { useRig } from '../../rig/context';
+import { useOpen } from '../../rig/use-open';
 import { useAnalysis } from '../../worker/use-analysis';
 
 /** More rows than anybody reads at once slow every edit down. */
@@ -11,7 +11,7 @@ const FIRST = 100;
 
 /** The figures nobody has looked up yet, those that most rests on first. */
 export function AssumedList() {
-  const { rig, select } = useRig();
+  const { rig, select } = useOpen('rig', 'select');
   const { value, fault } = useAnalysis<'assumed'>({ kind: 'assumed' });
   const [all, setAll] = useState(false);
   const shown = (value ?? []).slice(0, all ? undefined : FIRST);

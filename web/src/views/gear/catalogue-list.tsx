@@ -3,12 +3,11 @@ import { boxesFromQuick, CATALOGUE, CATALOGUE_GROUPS, type Kind } from '../../..
 import type { SingleEdit } from '../../../../core/rig';
 import { Button } from '../../parts/button';
 import { Menu, MenuItem } from '../../parts/menu';
-import { useCommit, useRig } from '../../rig/context';
+import { useOpen } from '../../rig/use-open';
 
 /** The kinds to pick from, each press one box and what comes along with it; the list stays where the pointer is. */
 export function CatalogueList() {
-  const { rig, readOnly, select } = useRig();
-  const commit = useCommit();
+  const { rig, readOnly, select, commit } = useOpen('rig', 'readOnly', 'select', 'commit');
   // Open for a rig that begins; somebody who has gear in it opens it when it is wanted.
   const [open, setOpen] = useState(rig.boxes.length === 0);
   const add = (kind: Kind) => {

@@ -2,7 +2,8 @@ import { useEffect, useRef } from 'react';
 import { Empty } from '../../parts/empty';
 import { useMedia } from '../../parts/use-size';
 import { Inspector } from '../../inspector/inspector';
-import { selectedBox, useRig } from '../../rig/context';
+import { selectedBox } from '../../rig/open-rig';
+import { useOpen } from '../../rig/use-open';
 import { Strip } from '../../shell/strip';
 import { AssumedList } from './assumed-list';
 import { CatalogueList } from './catalogue-list';
@@ -11,7 +12,7 @@ import { Stage } from './stage';
 
 /** What is in this rig, and what is known about it. */
 export function GearView() {
-  const { rig, selection } = useRig();
+  const { rig, selection } = useOpen('rig', 'selection');
   const box = selectedBox(rig, selection);
   const facts = useRef<HTMLElement>(null);
   const narrow = useMedia('(max-width: 1023px)');

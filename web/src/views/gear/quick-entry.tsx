@@ -4,7 +4,7 @@ import { sources, type EditCall, type SingleEdit } from '../../../../core/rig';
 import { count } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
-import { useCommit, useRig } from '../../rig/context';
+import { useOpen } from '../../rig/use-open';
 
 const choices = (item: QuickItem) => {
   const guessed = item.guesses.map((guess) => guess.kind);
@@ -61,7 +61,7 @@ function completion(line: string): string | null {
 
 /** What comes next once there is something to wire; after a line it takes the focus, so that Enter goes on. */
 function Next({ takesFocus }: { takesFocus: boolean }) {
-  const { rig } = useRig();
+  const { rig } = useOpen('rig');
   const routable =
     sources(rig).length > 0 && rig.boxes.some((box) => box.blocks.some((b) => b.role === 'preamp'));
   if (rig.leads.length > 0 || !routable) return null;
@@ -77,8 +77,7 @@ function Next({ takesFocus }: { takesFocus: boolean }) {
 
 /** One line, comma by comma, in the player's words. */
 export function QuickEntry() {
-  const { rig, readOnly } = useRig();
-  const commit = useCommit();
+  const { rig, readOnly, commit } = useOpen('rig', 'readOnly', 'commit');
   const field = useRef<HTMLInputElement>(null);
   const [line, setLine] = useState('');
   const [chosen, setChosen] = useState<Record<number, string>>({});

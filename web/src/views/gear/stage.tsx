@@ -5,12 +5,13 @@ import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';
 import { TextField } from '../../parts/field';
 import { Menu, MenuItem, MenuLine } from '../../parts/menu';
-import { selectedBox, useCommit, useRig } from '../../rig/context';
+import { selectedBox } from '../../rig/open-rig';
+import { useOpen } from '../../rig/use-open';
 import { NameForm } from '../../shell/sound-menu';
 import { usePreferences } from '../../store/app';
 
 function Plate({ box }: { box: Box }) {
-  const { rig, selection, select } = useRig();
+  const { rig, selection, select } = useOpen('rig', 'selection', 'select');
   const chosen = selectedBox(rig, selection)?.id === box.id;
   const assumed = figuresOf(box).filter(({ figure }) => figure.source === 'assumed').length;
   return (
@@ -35,9 +36,9 @@ function Plate({ box }: { box: Box }) {
 }
 
 function Distance({ place }: { place: Place }) {
-  const { readOnly } = useRig();
+  const { readOnly } = useOpen('readOnly');
   const { units } = usePreferences();
-  const commit = useCommit();
+  const { commit } = useOpen('commit');
   const change = (text: string) => {
     const metres = parseLength(text, units);
     if (metres === null) return 'A length, such as 5 m or 16 ft.';
@@ -60,8 +61,7 @@ function Distance({ place }: { place: Place }) {
 }
 
 function PlaceMenu({ place, index }: { place: Place; index: number }) {
-  const { rig, readOnly } = useRig();
-  const commit = useCommit();
+  const { rig, readOnly, commit } = useOpen('rig', 'readOnly', 'commit');
   const [asking, setAsking] = useState<'rename' | 'add' | null>(null);
   const places = rig.stage.places;
   const answer = (name: string) => {
@@ -117,7 +117,7 @@ function PlaceMenu({ place, index }: { place: Place; index: number }) {
 
 /** The stage from left to right: places with their boxes, and the distances between. */
 export function Stage() {
-  const { rig } = useRig();
+  const { rig } = useOpen('rig');
   return (
     <section aria-label="Stage" className="flex gap-2 overflow-x-auto p-4">
       {rig.stage.places.map((place, i) => (

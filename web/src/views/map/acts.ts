@@ -2,9 +2,9 @@ import { insertable, moveChoices, pickUp, removeEdit, type Way } from '../../../
 import { jacksInLayer, LAYERS } from '../../../../core/drawing';
 import { boxOf, isAudio, jackIn, wiring, type Box, type EditCall } from '../../../../core/rig';
 import { isOn, resolve } from '../../../../core/signal';
-import { selectedBox, useCommit, useRig } from '../../rig/context';
+import { selectedBox, type OpenState } from '../../rig/open-rig';
 import { useNotice } from '../../store/app';
-import { useMap } from './context';
+import { findingsIn, linesIn } from './use-map';
 
 /** Something that can be done on the map, by key and by menu. */
 export type Act = {
@@ -24,12 +24,14 @@ const mainBlock = (box: Box) =>
 const FOLDS = ['auto', 'open', 'folded'] as const;
 const FOLD_WORDS = { auto: 'Fold and open with the map', open: 'Keep open', folded: 'Keep folded' } as const;
 
-/** Everything the map can do with what is selected, in the order of the menu. */
-export function useActs(): readonly Act[] {
-  const { rig, setting, scope, selection, select, readOnly, sound, setSound } = useRig();
-  const map = useMap();
-  const commit = useCommit();
-  const say = useNotice((state) => state.say);
+/** Everything the map can do with what is selected, in the order of the menu: made of the state as it is now. */
+export function actsOf(state: OpenState): readonly Act[] {
+  const { rig, setting, scope, selection, select, readOnly, sound, setSound, commit } = state;
+  const { layer, setLayer, setHand, ask, openHubs, toggleHub, openKey, setOpenKey } = state;
+  const { zoom, setZoom, setLevel, listed, setListed } = state;
+  const say = (text: string) => useNotice.getState().say(text);
+  const lines = linesIn(state);
+  const findings = findingsIn(state);
   const { variant } = setting;
   const box = selectedBox(rig, selection);
   const lead =
@@ -40,15 +42,15 @@ export function useActs(): readonly Act[] {
   const variantScope = variant === null ? {} : { scope: { layer: 'variant', id: variant } as const };
 
   const walk = (by: 1 | -1) => {
-    const at = map.lines.findIndex((line) =>
+    const at = lines.findIndex((line) =>
       line.parts.some((part) => part.type === selection?.type && part.id === selection.id),
     );
-    const next = map.lines[at < 0 ? 0 : at + by];
+    const next = lines[at < 0 ? 0 : at + by];
     if (next) select({ type: next.part.type, id: next.part.id });
   };
   const alongJacks = (by: 1 | -1) => {
     if (!box) return;
-    const jacks = jacksInLayer(box, map.layer);
+    const jacks = jacksInLayer(box, layer);
     const at = selection?.type === 'jack' ? jacks.findIndex((j) => selection.id === `${box.id}/${j.id}`) : -1;
     const next = jacks[at < 0 ? (by > 0 ? 0 : jacks.length - 1) : at + by];
     if (next) select({ type: 'jack', id: `${box.id}/${next.id}` });
@@ -57,7 +59,7 @@ export function useActs(): readonly Act[] {
   const plug = () => {
     if (lead) {
       const side = lead.to.length === 0 ? 'to' : lead.from.length === 0 ? 'from' : 'to';
-      map.setHand({ kind: 'plug', lead: lead.lead.id, side });
+      setHand({ kind: 'plug', lead: lead.lead.id, side });
       return;
     }
     if (!box) return;
@@ -65,10 +67,10 @@ export function useActs(): readonly Act[] {
     const held = new Set(
       wiring(rig, variant).flatMap(({ from, to }) => [...from, ...to].map((ref) => `${ref.box}/${ref.jack}`)),
     );
-    const free = jacksInLayer(box, map.layer).filter((jack) => !held.has(`${box.id}/${jack.id}`));
+    const free = jacksInLayer(box, layer).filter((jack) => !held.has(`${box.id}/${jack.id}`));
     const jack = own ?? (free.find((j) => j.direction === 'out') ?? free[0])?.id;
     if (jack === undefined) say(`Every jack of ${box.name} holds a lead: choose one of them first.`);
-    else map.setHand(pickUp(rig, variant, { box: box.id, jack }));
+    else setHand(pickUp(rig, variant, { box: box.id, jack }));
   };
   const move = (way: Way) => {
     if (!box) return;
@@ -76,7 +78,7 @@ export function useActs(): readonly Act[] {
     if (choices.length === 0)
       say(`${box.name} cannot go ${way}: it stands at an end, or is no box of a line.`);
     else if (choices.length === 1 && choices[0]) commit(choices[0].edit);
-    else map.ask({ kind: 'move', title: `Move ${box.name} ${way}`, choices });
+    else ask({ kind: 'move', title: `Move ${box.name} ${way}`, choices });
   };
   const bypass = () => {
     const chosen = selection?.type === 'block' ? selection.id.split('/')[1] : undefined;
@@ -108,9 +110,8 @@ export function useActs(): readonly Act[] {
     if (next) setSound(next.id);
   };
   const nextFinding = () => {
-    const lines = map.findings ?? [];
-    const at = lines.findIndex((line) => line.key === map.openKey);
-    map.setOpenKey(lines[(at + 1) % Math.max(1, lines.length)]?.key ?? null);
+    const at = findings.findIndex((line) => line.key === openKey);
+    setOpenKey(findings[(at + 1) % Math.max(1, findings.length)]?.key ?? null);
   };
   const nextFold = FOLDS[(FOLDS.indexOf(box?.folded ?? 'auto') + 1) % FOLDS.length] ?? 'auto';
   const hub = box && box.jacks.filter(isAudio).length > 2 ? box : undefined;
@@ -125,7 +126,7 @@ export function useActs(): readonly Act[] {
       label: 'Insert a box into the lead',
       key: 'i',
       shown: 'I',
-      run: () => lead && map.ask({ kind: 'insert', lead: lead.lead.id }),
+      run: () => lead && ask({ kind: 'insert', lead: lead.lead.id }),
       enabled: writes && lead !== undefined && lead.to.length > 0 && insertable(rig, variant).length > 0,
     },
     {
@@ -165,10 +166,10 @@ export function useActs(): readonly Act[] {
     },
     { label: 'Remove', key: 'Delete', shown: 'Del', run: remove, enabled: writes && !!(whole ?? lead) },
     {
-      label: hub && map.openHubs.includes(hub.id) ? 'Hide free jacks' : 'Show free jacks',
+      label: hub && openHubs.includes(hub.id) ? 'Hide free jacks' : 'Show free jacks',
       key: 'o',
       shown: 'O',
-      run: () => hub && map.toggleHub(hub.id),
+      run: () => hub && toggleHub(hub.id),
       enabled: !!hub,
     },
     {
@@ -183,7 +184,7 @@ export function useActs(): readonly Act[] {
       key: 'n',
       shown: 'N',
       run: nextFinding,
-      enabled: (map.findings?.length ?? 0) > 0,
+      enabled: findings.length > 0,
     },
     { label: 'Next sound', key: 's', shown: 'S', run: () => stepSound(1), enabled: rig.sounds.length > 1 },
     {
@@ -197,38 +198,37 @@ export function useActs(): readonly Act[] {
       label: `Layer ${name}`,
       key: String(i + 1),
       shown: String(i + 1),
-      run: () => map.setLayer(id),
-      enabled: map.layer !== id,
+      run: () => setLayer(id),
+      enabled: layer !== id,
     })),
-    { label: 'Fit', key: 'f', shown: 'F', run: () => (map.setZoom(1), map.setLevel('fit')), enabled: true },
+    { label: 'Fit', key: 'f', shown: 'F', run: () => (setZoom(1), setLevel('fit')), enabled: true },
     {
       label: 'Larger',
       key: '+',
       shown: '+',
-      run: () => map.setZoom(Math.min(2.4, map.zoom + 0.2)),
-      enabled: map.zoom < 2.4,
+      run: () => setZoom(Math.min(2.4, zoom + 0.2)),
+      enabled: zoom < 2.4,
     },
     {
       label: 'Smaller',
       key: '-',
       shown: '−',
-      run: () => map.setZoom(Math.max(1, map.zoom - 0.2)),
-      enabled: map.zoom > 1,
+      run: () => setZoom(Math.max(1, zoom - 0.2)),
+      enabled: zoom > 1,
     },
     {
-      label: map.listed ? 'Map as a drawing' : 'Route as a list',
+      label: listed ? 'Map as a drawing' : 'Route as a list',
       key: 'l',
       shown: 'L',
-      run: () => map.setListed(!map.listed),
+      run: () => setListed(!listed),
       enabled: true,
     },
-    { label: 'Keys', key: '?', shown: '?', run: () => map.ask({ kind: 'keys' }), enabled: true },
+    { label: 'Keys', key: '?', shown: '?', run: () => ask({ kind: 'keys' }), enabled: true },
   ];
 }
 
 /** What is selected, in words for the live line. */
-export function useSelectionWords(): string {
-  const { rig, selection, setting } = useRig();
+export function selectionWords({ rig, selection, setting }: OpenState): string {
   if (!selection) return '';
   if (selection.type === 'lead') {
     const entry = wiring(rig, setting.variant).find(({ lead }) => lead.id === selection.id);

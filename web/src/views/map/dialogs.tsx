@@ -3,14 +3,13 @@ import { insertable, insertEdit } from '../../../../core/cables';
 import { inWords } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';
-import { useCommit, useRig } from '../../rig/context';
+import { useOpen, useOpenRig } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
-import { useActs } from './acts';
-import { useMap, type Asking } from './context';
+import type { Asking } from '../../rig/map-state';
+import { actsOf } from './acts';
 
 function Insert({ lead, onClose }: { lead: string; onClose: () => void }) {
-  const { rig, setting, select } = useRig();
-  const commit = useCommit();
+  const { rig, setting, select, commit } = useOpen('rig', 'setting', 'select', 'commit');
   const number = leadOf(rig, lead)?.number;
   const boxes = insertable(rig, setting.variant);
   const put = (box: string) => {
@@ -36,7 +35,7 @@ function Insert({ lead, onClose }: { lead: string; onClose: () => void }) {
 }
 
 function MoveTo({ asking, onClose }: { asking: Extract<Asking, { kind: 'move' }>; onClose: () => void }) {
-  const commit = useCommit();
+  const { commit } = useOpen('commit');
   return (
     <Sheet title={asking.title} text="Beyond stands a box with several sides." onClose={onClose}>
       <ul className="flex flex-col gap-1.5">
@@ -58,7 +57,7 @@ function MoveTo({ asking, onClose }: { asking: Extract<Asking, { kind: 'move' }>
 }
 
 function Keys({ onClose }: { onClose: () => void }) {
-  const acts = useActs();
+  const acts = actsOf(useOpenRig().getState());
   const { keys } = usePreferences();
   return (
     <Sheet
@@ -93,7 +92,7 @@ function Keys({ onClose }: { onClose: () => void }) {
 
 /** Whatever an act of the map has to ask. */
 export function MapDialogs() {
-  const { asking, ask } = useMap();
+  const { asking, ask } = useOpen('asking', 'ask');
   const close = () => ask(null);
   if (asking?.kind === 'insert') return <Insert lead={asking.lead} onClose={close} />;
   if (asking?.kind === 'move') return <MoveTo asking={asking} onClose={close} />;

@@ -5,14 +5,13 @@ import { count, inWords } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Busy } from '../../parts/empty';
 import { SEVERITY_EDGE, SEVERITY_TEXT, SeverityWord } from '../../parts/severity';
-import { useCommit, useRig } from '../../rig/context';
+import { useOpen } from '../../rig/use-open';
 import { today } from '../../store/app';
 import { useAnalysis } from '../../worker/use-analysis';
-import { useMap } from './context';
+import { useFindings } from './use-map';
 
 function Cure({ line }: { line: Line }) {
-  const { setting, sound, readOnly } = useRig();
-  const commit = useCommit();
+  const { setting, sound, readOnly, commit } = useOpen('setting', 'sound', 'readOnly', 'commit');
   const { value, stale } = useAnalysis<'cure'>({
     kind: 'cure',
     variant: setting.variant,
@@ -30,8 +29,7 @@ function Cure({ line }: { line: Line }) {
 
 /** Accepting keeps the figures of the day with a reason; it lapses when they worsen. */
 function Accept({ line }: { line: Line }) {
-  const { rig, readOnly } = useRig();
-  const commit = useCommit();
+  const { rig, readOnly, commit } = useOpen('rig', 'readOnly', 'commit');
   const [reason, setReason] = useState<string | null>(null);
   const { finding } = line;
   if (line.accepted) {
@@ -101,8 +99,7 @@ function Accept({ line }: { line: Line }) {
 }
 
 function Row({ line }: { line: Line }) {
-  const { openKey, setOpenKey } = useMap();
-  const { selection } = useRig();
+  const { openKey, setOpenKey, selection } = useOpen('openKey', 'setOpenKey', 'selection');
   const open = openKey === line.key;
   // The selection is one for map, profile and findings: what is about it is lit.
   const about =
@@ -150,7 +147,7 @@ function Row({ line }: { line: Line }) {
 
 /** What is found, the worst first; one line of counts filters. */
 export function FindingsPane() {
-  const { findings, findingsFault, stale } = useMap();
+  const { value: findings, fault: findingsFault, stale } = useFindings();
   const [only, setOnly] = useState<Severity | null>(null);
   const [acceptedShown, setAcceptedShown] = useState(false);
   const lines = findings ?? [];

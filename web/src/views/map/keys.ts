@@ -1,6 +1,7 @@
 import type { KeyboardEvent } from 'react';
 import { usePreferences } from '../../store/app';
-import type { Act } from './acts';
+import type { OpenRig } from '../../rig/open-rig';
+import { actsOf } from './acts';
 
 /** The name acts go by: the key, with `Shift+` for letters and arrows that are held with it. */
 function nameOf(event: KeyboardEvent): string {
@@ -11,12 +12,12 @@ function nameOf(event: KeyboardEvent): string {
 }
 
 /** Runs the act of a key; single keys count only while the map or the profile has the focus. */
-export function onActKey(acts: readonly Act[]) {
+export function onActKey(store: OpenRig) {
   return (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     // Turned off, signs do nothing; arrows and Delete are no accident of a voice or a sleeve.
     if (event.key.length === 1 && !usePreferences.getState().keys) return;
-    const act = acts.find(({ key }) => key === nameOf(event));
+    const act = actsOf(store.getState()).find(({ key }) => key === nameOf(event));
     if (!act) return;
     event.preventDefault();
     if (act.enabled) act.run();

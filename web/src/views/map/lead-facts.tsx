@@ -12,14 +12,18 @@ import {
 import { formatLength, parseLength } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Choice, Labelled, TextField } from '../../parts/field';
-import { useCommit, useRig } from '../../rig/context';
+import { useOpen } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
-import { useMap } from './context';
 
 function End({ lead, side, refs }: { lead: Lead; side: 'from' | 'to'; refs: readonly JackRef[] }) {
-  const { rig, setting, readOnly, select } = useRig();
-  const commit = useCommit();
-  const map = useMap();
+  const { rig, setting, readOnly, select, commit, setHand } = useOpen(
+    'rig',
+    'setting',
+    'readOnly',
+    'select',
+    'commit',
+    'setHand',
+  );
   const disabled = readOnly !== null;
   const scope = setting.variant === null ? {} : { scope: { layer: 'variant', id: setting.variant } as const };
   return (
@@ -48,7 +52,7 @@ function End({ lead, side, refs }: { lead: Lead; side: 'from' | 'to'; refs: read
       <Button
         className="min-h-6 px-1.5 text-xs"
         disabled={disabled}
-        onClick={() => map.setHand({ kind: 'plug', lead: lead.id, side })}
+        onClick={() => setHand({ kind: 'plug', lead: lead.id, side })}
       >
         {refs.length === 0 ? 'Plug …' : 'Move …'}
       </Button>
@@ -67,10 +71,16 @@ function End({ lead, side, refs }: { lead: Lead; side: 'from' | 'to'; refs: read
 
 /** Everything about one lead: ends, kind, length. */
 export function LeadFacts({ id }: { id: string }) {
-  const { rig, setting, readOnly, select, session } = useRig();
+  const { rig, setting, readOnly, select, session, ask } = useOpen(
+    'rig',
+    'setting',
+    'readOnly',
+    'select',
+    'session',
+    'ask',
+  );
   const { units } = usePreferences();
-  const commit = useCommit();
-  const map = useMap();
+  const { commit } = useOpen('commit');
   const entry = wiring(rig, setting.variant).find(({ lead }) => lead.id === id);
   if (!entry) return null;
   const { lead, from, to } = entry;
@@ -143,7 +153,7 @@ export function LeadFacts({ id }: { id: string }) {
       <div className="flex flex-wrap gap-1">
         <Button
           disabled={disabled || to.length === 0 || insertable(rig, setting.variant).length === 0}
-          onClick={() => map.ask({ kind: 'insert', lead: id })}
+          onClick={() => ask({ kind: 'insert', lead: id })}
         >
           Insert a box …
         </Button>

@@ -6,13 +6,14 @@ import { Busy } from '../../parts/empty';
 import { useLasting, useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';
 import type { Emphasis, EmphasisOf } from '../../pen/look';
-import { useRig, type Selection } from '../../rig/context';
+import { type Selection } from '../../rig/open-rig';
+import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 import { useAnalysis } from '../../worker/use-analysis';
-import { useActs, useSelectionWords } from './acts';
-import { useMap } from './context';
+import { selectionWords } from './acts';
 import { Ghosts } from './ghosts';
 import { onActKey } from './keys';
+import { usePlugging, useRinged } from './use-map';
 
 const GLIDE_MS = 150;
 /** Only what takes longer than this is said to be under way. */
@@ -55,8 +56,9 @@ function useSteady(
 }
 
 function useEmphasis(): EmphasisOf {
-  const { selection } = useRig();
-  const { ringed, plugging } = useMap();
+  const { selection } = useOpen('selection');
+  const ringed = useRinged();
+  const plugging = usePlugging();
   const chosen = selection ? `${selection.type}:${selection.id}` : '';
   const chosenBox = boxIdOf(selection);
   return useMemo(() => {
@@ -84,25 +86,33 @@ function useEmphasis(): EmphasisOf {
 
 /** The map itself: one Tab stop, walked by arrows, pressed part by part. */
 export function MapPane() {
-  const { rig, setting, selection, select, readOnly } = useRig();
-  const map = useMap();
-  const acts = useActs();
-  const words = useSelectionWords();
+  const store = useOpenRig();
+  const { rig, setting, selection } = useOpen('rig', 'setting', 'selection');
+  const { layer, level, zoom, openHubs, openKey, setLayer } = useOpen(
+    'layer',
+    'level',
+    'zoom',
+    'openHubs',
+    'openKey',
+    'setLayer',
+  );
+  const plugging = usePlugging();
+  const ringed = useRinged();
+  const words = useOpenWith(selectionWords);
   const emphasisOf = useEmphasis();
   const { units } = usePreferences();
   const short = useMedia('(max-height: 759px)');
   const [ref, size, pane] = useSize();
-  const { plugging, zoom } = map;
   const chosenBox = boxIdOf(selection);
-  const everyHub = plugging ? rig.boxes.map((box) => box.id) : map.openHubs;
+  const everyHub = plugging ? rig.boxes.map((box) => box.id) : openHubs;
   const query = size
     ? ({
         kind: 'map',
         setting,
-        layer: map.layer,
+        layer,
         width: Math.max(320, size.width),
         height: size.height,
-        level: map.level === 'fit' && short ? 1 : map.level,
+        level: level === 'fit' && short ? 1 : level,
         open: everyHub,
         names: zoom >= NAMES_AT || plugging ? 'all' : 'few',
         named: chosenBox === null ? [] : [chosenBox],
@@ -114,7 +124,7 @@ export function MapPane() {
   useSteady(drawing, pane, zoom, chosenBox);
   const slow = useLasting(stale && drawing !== null, SLOW_MS);
 
-  const frame = map.ringed[0] ?? selection;
+  const frame = ringed[0] ?? selection;
   const framed = frame
     ? `${frame.type === 'block' ? 'box' : frame.type}:${frame.type === 'block' ? frame.id.split('/')[0] : frame.id}`
     : null;
@@ -123,26 +133,27 @@ export function MapPane() {
     pane
       .querySelector(`[data-part="${CSS.escape(framed)}"]`)
       ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-  }, [framed, pane, map.openKey]);
+  }, [framed, pane, openKey]);
 
   const isPlate = (box: string) =>
     drawing?.items.some((item) => item.type === 'plate' && item.look === 'box' && item.part?.id === box);
   const press = (event: MouseEvent) => {
+    const { select, setHand, setLevel, toggleHub, choose, readOnly } = store.getState();
     const opens = (event.target as Element).closest('[data-opens]')?.getAttribute('data-opens');
     if (opens) {
-      map.toggleHub(opens);
+      toggleHub(opens);
       return;
     }
     const key = (event.target as Element).closest('[data-part]')?.getAttribute('data-part');
     const cut = key?.indexOf(':') ?? -1;
     if (!key || cut < 0) {
-      map.setHand(null);
+      setHand(null);
       select(null);
       return;
     }
     const [type, id] = [key.slice(0, cut), key.slice(cut + 1)];
     // An overview's plate opens into its boxes, the first of them chosen.
-    if (drawing?.level === 2 && map.level === 2) map.setLevel(1);
+    if (drawing?.level === 2 && level === 2) setLevel(1);
     const owner = id.split('/')[0] ?? '';
     // A pedal's jacks take up half of its plate: the first press chooses the pedal and names them, the next is for them.
     if (type === 'jack' && !plugging && owner !== chosenBox && isPlate(owner)) {
@@ -152,7 +163,7 @@ export function MapPane() {
     if (plugging && type === 'jack') {
       const answer = plugging.answers.find(({ at }) => `${at.box}/${at.jack}` === id);
       if (answer && answer.verdict !== 'wrong') {
-        map.choose(answer);
+        choose(answer);
         return;
       }
       if (answer) {
@@ -160,7 +171,7 @@ export function MapPane() {
         return;
       }
     }
-    map.setHand(
+    setHand(
       type === 'jack' && readOnly === null && !plugging ? pickUp(rig, setting.variant, refOf(id)) : null,
     );
     select({ type: type as 'box' | 'lead' | 'jack' | 'block', id });
@@ -176,8 +187,8 @@ export function MapPane() {
         aria-label={`Map of ${rig.title}. Arrows walk the route; question mark lists the keys.`}
         aria-busy={stale}
         data-testid="map"
-        className="min-h-0 flex-1 overflow-auto bg-ground focus-visible:outline-offset-[-2px]"
-        onKeyDown={onActKey(acts)}
+        className="min-h-0 flex-1 overflow-auto bg-ground contain-strict focus-visible:outline-offset-[-2px]"
+        onKeyDown={onActKey(store)}
         onClick={press}
       >
         {drawing ? (
@@ -212,12 +223,12 @@ export function MapPane() {
       {drawing && drawing.elsewhere.length > 0 ? (
         <p className="flex flex-wrap items-center gap-x-2 bg-ground px-3 pb-1 text-xs text-muted">
           Not in this layer:
-          {drawing.elsewhere.map(({ words, layer }) => (
+          {drawing.elsewhere.map(({ words, layer: to }) => (
             <button
               key={words}
               type="button"
               className="min-h-6 rounded underline underline-offset-2"
-              onClick={() => map.setLayer(layer)}
+              onClick={() => setLayer(to)}
             >
               {words}
             </button>

@@ -1,18 +1,18 @@
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { Link } from 'react-router';
 import { isPutAway, wiring } from '../../../../core/rig';
 import { ActLink } from '../../parts/act-link';
 import { Empty } from '../../parts/empty';
 import { useMedia } from '../../parts/use-size';
-import { selectedBox, useRig } from '../../rig/context';
+import { selectedBox } from '../../rig/open-rig';
+import { useOpen } from '../../rig/use-open';
 import { Strip } from '../../shell/strip';
-import { MapContext, useMap } from './context';
 import { FindingsPane } from './findings-pane';
 import { MapPane } from './map-pane';
 import { ProfilePane } from './profile-pane';
 import { RouteList } from './route-list';
 import { ToolLine } from './tool-line';
-import { useMapRoom } from './use-map-room';
+import { useFindings, useLines, usePlugging } from './use-map';
 
 // What only shows once something is chosen or asked comes when it is needed.
 const Inspector = lazy(async () => ({ default: (await import('../../inspector/inspector')).Inspector }));
@@ -21,8 +21,8 @@ const PlugList = lazy(async () => ({ default: (await import('./plug-list')).Plug
 const MapDialogs = lazy(async () => ({ default: (await import('./dialogs')).MapDialogs }));
 
 function Facts() {
-  const { rig, selection } = useRig();
-  const { plugging } = useMap();
+  const { rig, selection } = useOpen('rig', 'selection');
+  const plugging = usePlugging();
   const box = selectedBox(rig, selection);
   if (plugging) return <PlugList plugging={plugging} />;
   if (selection?.type === 'lead') return <LeadFacts id={selection.id} />;
@@ -31,12 +31,31 @@ function Facts() {
 
 /** What goes where, and is it right. */
 export function MapView() {
-  const { rig, setting, selection } = useRig();
-  const room = useMapRoom();
+  const { rig, setting, selection, hand, listed, stripShown, asking, setHand } = useOpen(
+    'rig',
+    'setting',
+    'selection',
+    'hand',
+    'listed',
+    'stripShown',
+    'asking',
+    'setHand',
+  );
+  // Asked for by the view itself, so that they stand from its first moment on: acts read them too.
+  useFindings();
+  useLines();
   const phone = useMedia('(max-width: 599px)');
   const wide = useMedia('(min-width: 1000px)');
   const bare = wiring(rig, setting.variant).every(isPutAway);
-  const facts = room.plugging !== null || selection !== null;
+  const facts = hand !== null || selection !== null;
+  useEffect(() => {
+    if (!hand) return;
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === 'Escape') setHand(null);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [hand, setHand]);
   if (rig.boxes.length === 0)
     return (
       <Empty title="Nothing to map yet" text="A rig begins with its gear: one line is enough.">
@@ -44,11 +63,11 @@ export function MapView() {
       </Empty>
     );
   return (
-    <MapContext value={room}>
+    <>
       <div className={wide ? 'flex h-full min-h-0' : 'flex min-h-full flex-col'}>
         <div className={wide ? 'flex min-h-0 min-w-0 flex-1 flex-col' : 'flex flex-col'}>
           <ToolLine />
-          {room.stripShown ? <Strip /> : null}
+          {stripShown ? <Strip /> : null}
           {bare ? (
             <p className="flex flex-wrap items-center gap-2 border-b border-hair bg-caution-tint px-3 py-1 text-sm text-caution">
               Nothing is plugged yet.
@@ -57,7 +76,7 @@ export function MapView() {
               </Link>
             </p>
           ) : null}
-          {phone || room.listed ? (
+          {phone || listed ? (
             <RouteList />
           ) : (
             <div className={wide ? 'flex min-h-0 flex-1 flex-col' : 'flex h-[52dvh] flex-col'}>
@@ -68,7 +87,7 @@ export function MapView() {
         </div>
         <aside
           aria-label="Findings and facts"
-          className={`flex min-h-0 shrink-0 flex-col bg-sheet ${wide ? 'w-68 border-l border-hair' : 'border-t border-hair'}`}
+          className={`flex min-h-0 shrink-0 flex-col bg-sheet contain-content ${wide ? 'w-68 border-l border-hair' : 'border-t border-hair'}`}
         >
           <div
             className={`min-h-0 ${facts && wide ? 'max-h-1/2 shrink-0 overflow-auto' : 'flex-1 overflow-auto'}`}
@@ -84,11 +103,11 @@ export function MapView() {
           ) : null}
         </aside>
       </div>
-      {room.asking ? (
+      {asking ? (
         <Suspense fallback={null}>
           <MapDialogs />
         </Suspense>
       ) : null}
-    </MapContext>
+    </>
   );
 }

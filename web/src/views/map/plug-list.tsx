@@ -2,8 +2,8 @@ import { useEffect, useRef, type KeyboardEvent } from 'react';
 import type { PlugAnswer } from '../../../../core/cables';
 import { jackWords, leadOf, type Rig } from '../../../../core/rig';
 import { Button } from '../../parts/button';
-import { useRig } from '../../rig/context';
-import { useMap, type Plugging } from './context';
+import { useOpen } from '../../rig/use-open';
+import type { Plugging } from './use-map';
 
 function titleOf(rig: Rig, { hand }: Plugging): string {
   if (hand.kind === 'new') return `From ${jackWords(rig, hand.at)} to …`;
@@ -23,8 +23,7 @@ function onArrow(event: KeyboardEvent<HTMLElement>) {
 }
 
 function Answer({ answer }: { answer: PlugAnswer }) {
-  const { rig } = useRig();
-  const { choose } = useMap();
+  const { rig, choose } = useOpen('rig', 'choose');
   const name = jackWords(rig, answer.at);
   if (answer.verdict !== 'wrong')
     return (
@@ -65,8 +64,7 @@ function Answer({ answer }: { answer: PlugAnswer }) {
 
 /** What fits the plug in the hand, and why the rest is wrong. */
 export function PlugList({ plugging }: { plugging: Plugging }) {
-  const { rig, selection } = useRig();
-  const { setHand } = useMap();
+  const { rig, selection, setHand } = useOpen('rig', 'selection', 'setHand');
   const list = useRef<HTMLElement>(null);
   const first = plugging.answers[0];
   const chosen = selection?.type === 'jack' ? selection.id : null;

@@ -3,20 +3,20 @@ import { Button } from '../../parts/button';
 import { useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';
 import type { EmphasisOf } from '../../pen/look';
-import { useRig } from '../../rig/context';
+import { useOpen, useOpenRig } from '../../rig/use-open';
 import { useAnalysis } from '../../worker/use-analysis';
-import { useActs } from './acts';
-import { useMap } from './context';
 import { onActKey } from './keys';
+import { useRinged, useRoutes } from './use-map';
 
 const HEAD = 26;
 const OPEN = 176;
 
 /** The elevation profile along the chosen route; pointing at a stop lights its box, and back. */
 export function ProfilePane() {
-  const { setting, selection, select } = useRig();
-  const map = useMap();
-  const acts = useActs();
+  const store = useOpenRig();
+  const { setting, selection, select, layer } = useOpen('setting', 'selection', 'select', 'layer');
+  const { routes, route } = useRoutes();
+  const ringed = useRinged();
   const short = useMedia('(max-height: 759px)');
   const [unfolded, setUnfolded] = useState(false);
   const [ref, size, pane] = useSize();
@@ -25,14 +25,14 @@ export function ProfilePane() {
     ? ({
         kind: 'profile',
         setting,
-        layer: map.layer,
-        route: map.route,
+        layer,
+        route,
         width: Math.max(320, size.width),
         height: OPEN - HEAD,
       } as const)
     : null;
   const { value: drawing, stale } = useAnalysis<'profile'>(query);
-  const name = map.routes.find((r) => r.index === map.route)?.name;
+  const name = routes.find((r) => r.index === route)?.name;
 
   const isChosen = (parts: readonly { type: string; id: string }[]) =>
     selection !== null &&
@@ -44,7 +44,7 @@ export function ProfilePane() {
   const stops = drawing?.stops ?? [];
   const chosen = stops.filter((stop) => isChosen(stop.parts));
   const ticked = stops.filter((stop) =>
-    stop.parts.some((part) => map.ringed.some((ring) => ring.type === part.type && ring.id === part.id)),
+    stop.parts.some((part) => ringed.some((ring) => ring.type === part.type && ring.id === part.id)),
   );
   const at = chosen[0]?.x;
   useEffect(() => {
@@ -60,7 +60,7 @@ export function ProfilePane() {
   }, [chosenKeys]);
 
   return (
-    <section aria-label="Profile" className="shrink-0 border-t border-hair bg-sheet">
+    <section aria-label="Profile" className="shrink-0 border-t border-hair bg-sheet contain-content">
       <div className="flex items-center gap-2 px-3 text-xs" style={{ minHeight: HEAD }}>
         <h2 className="text-sm">{name ?? 'No route'}</h2>
         <p className="min-w-0 flex-1 truncate text-muted" title={drawing?.caption}>
@@ -82,7 +82,7 @@ export function ProfilePane() {
           aria-busy={stale}
           className="overflow-x-auto overflow-y-hidden focus-visible:outline-offset-[-2px]"
           style={{ height: OPEN - HEAD }}
-          onKeyDown={onActKey(acts)}
+          onKeyDown={onActKey(store)}
           onClick={(event) => {
             const key = (event.target as Element).closest('[data-stop]')?.getAttribute('data-stop');
             const stop = key === null || key === undefined ? undefined : stops[Number(key)];

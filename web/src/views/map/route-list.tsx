@@ -1,23 +1,24 @@
 import type { Severity } from '../../../../core/rig';
 import { Empty } from '../../parts/empty';
 import { SEVERITY_TEXT } from '../../parts/severity';
-import { useRig } from '../../rig/context';
-import { useActs } from './acts';
-import { useMap } from './context';
+import { useOpen, useOpenRig } from '../../rig/use-open';
 import { onActKey } from './keys';
+import { useFindings, useLines, useRoutes } from './use-map';
 
 /** The route as text, from top to bottom: for small screens and for screen readers. */
 export function RouteList() {
-  const { selection, select } = useRig();
-  const { lines, findings, routes, route } = useMap();
-  const acts = useActs();
+  const { selection, select } = useOpen('selection', 'select');
+  const store = useOpenRig();
+  const lines = useLines();
+  const { routes, route } = useRoutes();
+  const { value: findings } = useFindings();
   const worst = (
     parts: readonly { type: string; id: string }[],
   ): { severity: Severity; text: string } | undefined =>
     findings?.find((line) => line.parts.some((p) => parts.some((q) => p.type === q.type && p.id === q.id)));
   const name = routes.find((r) => r.index === route)?.name;
   return (
-    <div className="min-h-0 flex-1 overflow-auto bg-sheet" onKeyDown={onActKey(acts)}>
+    <div className="min-h-0 flex-1 overflow-auto bg-sheet" onKeyDown={onActKey(store)}>
       {lines.length === 0 ? (
         <Empty
           title="No route yet"

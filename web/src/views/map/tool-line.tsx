@@ -2,20 +2,19 @@ import { LAYERS } from '../../../../core/drawing';
 import { Button } from '../../parts/button';
 import { Choice } from '../../parts/field';
 import { Menu, MenuItem } from '../../parts/menu';
-import { useActs } from './acts';
-import { useMap } from './context';
+import { useOpen, useOpenRig } from '../../rig/use-open';
+import { actsOf } from './acts';
+import { useRoutes } from './use-map';
 
-function ActsMenu() {
-  const acts = useActs().filter((act) => !act.key.startsWith('Arrow'));
-  return (
-    <Menu align="end" trigger={<Button look="quiet">Acts ▾</Button>}>
-      {acts.map((act) => (
-        <MenuItem key={act.key} keys={act.shown} disabled={!act.enabled} onSelect={act.run}>
-          {act.label}
-        </MenuItem>
-      ))}
-    </Menu>
-  );
+/** Made as the menu opens, of the state as it is then. */
+function ActItems() {
+  return actsOf(useOpenRig().getState())
+    .filter((act) => !act.key.startsWith('Arrow'))
+    .map((act) => (
+      <MenuItem key={act.key} keys={act.shown} disabled={!act.enabled} onSelect={act.run}>
+        {act.label}
+      </MenuItem>
+    ));
 }
 
 const LEVELS = [
@@ -29,8 +28,21 @@ const DETAILS = { fit: 'fit', 0: 0, 1: 1, 2: 2 } as const;
 
 /** Layer, route, fit, and the acts for what is selected. */
 export function ToolLine() {
-  const map = useMap();
-  const options = map.routes.map(({ index, name }) => ({ value: String(index), label: name }));
+  const map = useOpen(
+    'layer',
+    'setLayer',
+    'setRoute',
+    'stripShown',
+    'setStripShown',
+    'listed',
+    'setListed',
+    'level',
+    'setLevel',
+    'zoom',
+    'setZoom',
+  );
+  const { routes, route } = useRoutes();
+  const options = routes.map(({ index, name }) => ({ value: String(index), label: name }));
   return (
     <div className="flex min-h-8 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-hair bg-sheet px-3">
       <div role="radiogroup" aria-label="Layer" className="flex gap-0.5">
@@ -55,7 +67,7 @@ export function ToolLine() {
         {options.length > 0 ? (
           <Choice
             className="max-w-64 border-hair"
-            value={String(map.route)}
+            value={String(route)}
             options={options}
             onChange={(value) => map.setRoute(Number(value))}
           />
@@ -105,7 +117,9 @@ export function ToolLine() {
         >
           +
         </Button>
-        <ActsMenu />
+        <Menu align="end" trigger={<Button look="quiet">Acts ▾</Button>}>
+          <ActItems />
+        </Menu>
       </div>
     </div>
   );

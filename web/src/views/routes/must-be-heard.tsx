@@ -2,7 +2,7 @@ import { heardBy } from '../../../../core/routings';
 import { jackIn, outletWant, outletWantId, type EditCall, type SingleEdit } from '../../../../core/rig';
 import { outletsOf, type Outlet } from '../../../../core/signal';
 import { Button } from '../../parts/button';
-import { useCommit, useRig } from '../../rig/context';
+import { useOpen } from '../../rig/use-open';
 
 const nameOf = ({ kind, box, at }: Outlet) =>
   kind === 'desk' ? `${box.name} ${jackIn(box, at.jack)?.label ?? ''}` : box.name;
@@ -19,8 +19,7 @@ function* wishes(
 
 /** What must come out: the first question a technician asks, over the routings that answer it. */
 export function MustBeHeard() {
-  const { rig, readOnly } = useRig();
-  const commit = useCommit();
+  const { rig, readOnly, commit } = useOpen('rig', 'readOnly', 'commit');
   const outlets = outletsOf(rig);
   const named = rig.wants.filter((want) => want.type === 'output');
   const goals = heardBy(rig);

@@ -7,7 +7,7 @@ import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
 import { SEVERITY_TEXT } from '../../parts/severity';
 import { Drawn, noEmphasis } from '../../pen/drawn';
-import { useCommit, useRig } from '../../rig/context';
+import { useOpen } from '../../rig/use-open';
 import { useNotice, usePreferences } from '../../store/app';
 import type { ShownCard } from '../../worker/queries';
 import { useAnalysis } from '../../worker/use-analysis';
@@ -106,7 +106,7 @@ function SmallMap({ card }: { card: Can }) {
 }
 
 function RoutingCard({ card, onTake }: { card: Can; onTake: (change: RoutingChange) => void }) {
-  const { readOnly } = useRig();
+  const { readOnly } = useOpen('readOnly');
   return (
     <article
       aria-label={card.name}
@@ -167,8 +167,7 @@ function CannotBeHad({ cards }: { cards: readonly ShownCard[] }) {
 
 /** How the rig could be wired, and what each would cost; taking one wires the map. */
 export function RoutesView() {
-  const { rig } = useRig();
-  const commit = useCommit();
+  const { rig, commit } = useOpen('rig', 'commit');
   const navigate = useNavigate();
   const say = useNotice((state) => state.say);
   const { value, stale, fault } = useAnalysis<'cards'>({ kind: 'cards' });

@@ -3,7 +3,7 @@ import { slug, type Rig } from '../../../../core/rig';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
 import { usePress } from '../../parts/use-press';
-import { useRig } from '../../rig/context';
+import { useOpen } from '../../rig/use-open';
 import { today, useNotice, usePreferences } from '../../store/app';
 import { saveText } from '../../store/files';
 import { useAnalysis } from '../../worker/use-analysis';
@@ -24,7 +24,7 @@ function PageHead({ rig }: { rig: Rig }) {
 
 /** What to hand over: the rig on paper. */
 export function SheetView() {
-  const { rig, setting, analyst } = useRig();
+  const { rig, setting, analyst } = useOpen('rig', 'setting', 'analyst');
   const { units } = usePreferences();
   const say = useNotice((state) => state.say);
   const [saving, setSaving] = useState(false);
@@ -34,10 +34,10 @@ export function SheetView() {
     fault,
     stale,
   } = useAnalysis<'sheet'>({ kind: 'sheet', variant: setting.variant, unit: units });
-  const save = (asked: Promise<{ result: string }>, name: string, type: string) => {
+  const save = (asked: Promise<string>, name: string, type: string) => {
     setSaving(true);
     asked
-      .then(({ result }) => saveText(result, name, type))
+      .then((result) => saveText(result, name, type))
       .catch((error: unknown) => say(error instanceof Error ? error.message : String(error), 'bad'))
       .finally(() => setSaving(false));
   };

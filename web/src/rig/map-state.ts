@@ -1,0 +1,86 @@
+import type { Hand, MoveChoice, PlugAnswer } from '../../../core/cables';
+import type { Detail, Layer } from '../../../core/drawing';
+import type { OpenState } from './open-rig';
+
+/** A question an act of the map has to ask before it can be done. */
+export type Asking =
+  | { readonly kind: 'insert'; readonly lead: string }
+  | { readonly kind: 'move'; readonly title: string; readonly choices: readonly MoveChoice[] }
+  | { readonly kind: 'danger'; readonly words: string; readonly go: () => void }
+  | { readonly kind: 'keys' };
+
+/** How the map of the open rig is looked at. */
+export type MapState = {
+  readonly layer: Layer;
+  /** The route that was chosen; the sound in force may have fewer. */
+  readonly routeWanted: number;
+  /** The finding that is open, by its key. */
+  readonly openKey: string | null;
+  readonly level: Detail | 'fit';
+  readonly zoom: number;
+  readonly openHubs: readonly string[];
+  /** What is in the hand, on its way to a jack. */
+  readonly hand: Hand | null;
+  readonly asking: Asking | null;
+  readonly listed: boolean;
+  readonly stripShown: boolean;
+  readonly setLayer: (layer: Layer) => void;
+  readonly setRoute: (index: number) => void;
+  readonly setOpenKey: (key: string | null) => void;
+  readonly setLevel: (level: Detail | 'fit') => void;
+  readonly setZoom: (zoom: number) => void;
+  readonly toggleHub: (box: string) => void;
+  readonly setHand: (hand: Hand | null) => void;
+  readonly ask: (asking: Asking | null) => void;
+  readonly setListed: (listed: boolean) => void;
+  readonly setStripShown: (shown: boolean) => void;
+  /** Does what a jack offers to what is in the hand; asks first where it can hurt. */
+  readonly choose: (answer: PlugAnswer, offer?: number) => void;
+};
+
+const TALL = 900;
+
+type Set = (change: Partial<OpenState> | ((old: OpenState) => Partial<OpenState>)) => void;
+
+export const mapState = (set: Set, get: () => OpenState): MapState => ({
+  layer: 'signal',
+  routeWanted: 0,
+  openKey: null,
+  level: 'fit',
+  zoom: 1,
+  openHubs: [],
+  hand: null,
+  asking: null,
+  listed: false,
+  stripShown: window.innerHeight >= TALL,
+  setLayer: (layer) => set({ layer }),
+  setRoute: (routeWanted) => set({ routeWanted }),
+  setOpenKey: (openKey) => set({ openKey }),
+  setLevel: (level) => set({ level }),
+  setZoom: (zoom) => set({ zoom }),
+  toggleHub: (box) =>
+    set(({ openHubs }) => ({
+      openHubs: openHubs.includes(box) ? openHubs.filter((id) => id !== box) : [...openHubs, box],
+    })),
+  setHand: (hand) => set(({ readOnly }) => ({ hand: readOnly === null ? hand : null })),
+  ask: (asking) => set({ asking }),
+  setListed: (listed) => set({ listed }),
+  setStripShown: (stripShown) => set({ stripShown }),
+  choose: (answer, at = 0) => {
+    const offer = answer.offers[at];
+    if (!offer || get().readOnly !== null) return;
+    const go = () => {
+      set({ asking: null });
+      if (get().commit(offer.edit) === null) set({ hand: null });
+    };
+    if (offer.danger)
+      set({
+        asking: {
+          kind: 'danger',
+          words: `${answer.words}. This can destroy gear: a speaker output carries tens of volts. Speaker leads are moved with the amplifier switched off.`,
+          go,
+        },
+      });
+    else go();
+  },
+});

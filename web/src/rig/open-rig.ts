@@ -1,0 +1,113 @@
+// The one store of an open rig: its document, what is chosen, the state of its views, and what the worker told of it.
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { Box, EditCall, Rig, Scope, Setting, Sound } from '../../../core/rig';
+import { boxOf } from '../../../core/rig';
+import { useNotice } from '../store/app';
+import type { Session, SessionState } from '../store/session';
+import { startAnalyst, type Analyst, type Answers } from '../worker/analyst';
+import { mapState, type MapState } from './map-state';
+
+/** What is looked at: a box, a lead, a jack or a block. */
+export type Selection = { readonly type: 'box' | 'lead' | 'jack' | 'block'; readonly id: string } | null;
+
+type Chosen = {
+  /** null: the first; `all`: every sound together. */
+  readonly soundId: string | null;
+  readonly selection: Selection;
+};
+
+/** What follows from the document and the sound that is chosen. */
+type Follows = {
+  /** null: all sounds. */
+  readonly sound: Sound | null;
+  readonly setting: Setting;
+  /** Where an edit of a state is kept. */
+  readonly scope: Scope;
+};
+
+export type OpenState = SessionState &
+  Chosen &
+  Follows &
+  MapState & {
+    readonly session: Session;
+    readonly analyst: Analyst;
+    readonly answers: Answers;
+    readonly select: (selection: Selection) => void;
+    readonly setSound: (id: string) => void;
+    /** Applies an edit; a refusal is said in the notice line and returned. */
+    readonly commit: (call: EditCall) => string | null;
+    /** Undo and redo; what there is to say about a step is said in the notice line. */
+    readonly step: (kind: 'undo' | 'redo') => void;
+  };
+
+export type OpenRig = StoreApi<OpenState>;
+
+function following(rig: Rig, soundId: string | null, old?: Follows): Follows {
+  const sound =
+    soundId === 'all' ? null : (rig.sounds.find(({ id }) => id === soundId) ?? rig.sounds[0] ?? null);
+  const id = sound?.id ?? 'all';
+  // The same setting stays the same object: what hangs on it is not asked for again.
+  if (old?.setting.sound === id) return { sound, setting: old.setting, scope: old.scope };
+  return {
+    sound,
+    setting: { variant: null, sound: id },
+    scope: sound ? { layer: 'sound', id: sound.id } : { layer: 'rest' },
+  };
+}
+
+const sayBad = (text: string) => useNotice.getState().say(text, 'bad');
+
+/**
+ * Opens the store of a session.
+ * @param begin what the address asks to begin with
+ */
+export function openRig(
+  session: Session,
+  begin: Partial<Chosen & Pick<MapState, 'layer' | 'routeWanted' | 'openKey'>>,
+  start: typeof startAnalyst = startAnalyst,
+): { readonly store: OpenRig; readonly close: () => void } {
+  const analyst = start(session, (change) => store.setState(({ answers }) => ({ answers: change(answers) })));
+  const store: OpenRig = createStore<OpenState>((set, get) => {
+    const { rig } = session.state.getState();
+    const soundId = begin.soundId ?? null;
+    return {
+      ...session.state.getState(),
+      ...mapState(set, get),
+      session,
+      analyst,
+      answers: {},
+      soundId,
+      selection: null,
+      ...following(rig, soundId),
+      ...begin,
+      select: (selection) => set({ selection }),
+      setSound: (id) => set((old) => ({ soundId: id, ...following(old.rig, id, old) })),
+      commit: (call) => {
+        const refused = session.commit(call);
+        if (refused !== null) sayBad(refused);
+        return refused;
+      },
+      step: (kind) => {
+        const said = session[kind]();
+        if (said !== null) sayBad(said);
+      },
+    };
+  });
+  const stop = session.state.subscribe((now) =>
+    store.setState((old) =>
+      now.rig === old.rig ? now : { ...now, ...following(now.rig, old.soundId, old) },
+    ),
+  );
+  return {
+    store,
+    close: () => {
+      stop();
+      analyst.end();
+    },
+  };
+}
+
+/** The box that is selected, itself or by one of its parts. */
+export function selectedBox(rig: Rig, selection: Selection): Box | undefined {
+  return !selection || selection.type === 'lead' ? undefined : boxOf(rig, selection.id.split('/')[0]);
+}

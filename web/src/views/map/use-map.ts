@@ -1,0 +1,68 @@
+// What the parts of the map view read of the open rig and of what the worker told of it.
+import { useMemo } from 'react';
+import type { Hand, PlugAnswer } from '../../../../core/cables';
+import type { RouteLine, RouteName } from '../../../../core/drawing';
+import type { Line } from '../../../../core/findings';
+import type { Part } from '../../../../core/rig';
+import type { OpenState } from '../../rig/open-rig';
+import { useOpen, useOpenWith } from '../../rig/use-open';
+import { useAnalysis, type Analysis } from '../../worker/use-analysis';
+
+const NONE = [] as const;
+
+/** What was told last in a slot, for acts: they are made of the state as it is when a key is pressed. */
+const told = <T>(state: OpenState, slot: string): T | null =>
+  (state.answers[slot]?.value ?? null) as T | null;
+export const findingsIn = (state: OpenState): readonly Line[] =>
+  told<readonly Line[]>(state, 'findings') ?? NONE;
+export const linesIn = (state: OpenState): readonly RouteLine[] =>
+  told<readonly RouteLine[]>(state, 'route') ?? NONE;
+
+/** The route in force: the one that was chosen, as far as the sound has so many. */
+function routeIn(state: OpenState): number {
+  const routes = told<readonly RouteName[]>(state, 'routes');
+  return routes && state.routeWanted < routes.length ? state.routeWanted : 0;
+}
+
+export function useFindings(): Analysis<readonly Line[]> {
+  const { setting, sound } = useOpen('setting', 'sound');
+  return useAnalysis<'findings'>({ kind: 'findings', variant: setting.variant, sound: sound?.id ?? null });
+}
+
+export function useRoutes(): { readonly routes: readonly RouteName[]; readonly route: number } {
+  const { setting } = useOpen('setting');
+  const { value } = useAnalysis<'routes'>({ kind: 'routes', setting });
+  const route = useOpenWith(routeIn);
+  return { routes: value ?? NONE, route };
+}
+
+/** The route in force, stop by stop. */
+export function useLines(): readonly RouteLine[] {
+  const { setting } = useOpen('setting');
+  const route = useOpenWith(routeIn);
+  return useAnalysis<'route'>({ kind: 'route', setting, route }).value ?? NONE;
+}
+
+const openPartsIn = (state: OpenState): string =>
+  JSON.stringify(findingsIn(state).find(({ key }) => key === state.openKey)?.parts ?? NONE);
+
+/** Parts of the open finding; the same list while it says the same. */
+export function useRinged(): readonly Part[] {
+  const text = useOpenWith(openPartsIn);
+  return useMemo(() => JSON.parse(text) as readonly Part[], [text]);
+}
+
+export type Plugging = { readonly hand: Hand; readonly answers: readonly PlugAnswer[] };
+
+/** What is in the hand, and what each jack says to it. */
+export function usePlugging(): Plugging | null {
+  const { hand, setting } = useOpen('hand', 'setting');
+  const { value, stale } = useAnalysis<'plugging'>(
+    hand ? { kind: 'plugging', variant: setting.variant, hand } : null,
+    'plugging',
+  );
+  return useMemo(
+    () => (hand ? { hand, answers: stale ? NONE : (value ?? NONE) } : null),
+    [hand, stale, value],
+  );
+}
