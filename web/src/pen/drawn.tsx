@@ -37,13 +37,13 @@ type Props = {
 
 /**
  * Draws primitives as SVG; every part carries its name, so that one listener above serves them all. Of a drawing that
- * came in groups only those are drawn anew that changed, or whose emphasis did.
+ * came in groups only those are drawn anew that changed, or whose emphasis did; `emphasisOf` keeps its identity between.
  */
-export function Drawn({ drawing, emphasisOf }: Props) {
+export const Drawn = memo(function Drawn({ drawing, emphasisOf }: Props) {
   return (drawing.groups ?? groupsOf(drawing.items)).map((group) => (
     <DrawnGroup key={group.key} group={group} emphases={emphasesOf(group, emphasisOf)} />
   ));
-}
+});
 
 /** For drawings in which nothing is chosen. */
 export const noEmphasis: EmphasisOf = () => undefined;

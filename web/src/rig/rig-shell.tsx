@@ -7,14 +7,14 @@ import { enterRoom, type Room } from '../store/room';
 import { fromAddress, useAddress } from './address';
 import { openRig, type OpenRig } from './open-rig';
 import { Unreadable } from './unreadable';
-import { OpenRigContext, useOpen } from './use-open';
+import { OpenRigContext, useOpenWith } from './use-open';
 
 function OpenRigView() {
-  const { rig } = useOpen('rig');
+  const title = useOpenWith(({ rig }) => rig.title);
   useAddress();
   useEffect(() => {
-    document.title = `${rig.title} – Hum Map`;
-  }, [rig.title]);
+    document.title = `${title} – Hum Map`;
+  }, [title]);
   return (
     <div className="app-frame flex h-full min-h-0 flex-col">
       <TopBar />

@@ -3,20 +3,24 @@ import { useNavigate } from 'react-router';
 import { Sheet } from '../parts/dialog';
 import { TextField } from '../parts/field';
 import { Menu, MenuItem, MenuLine } from '../parts/menu';
-import { useOpen } from '../rig/use-open';
+import { useOpen, useOpenRig, useOpenWith } from '../rig/use-open';
 import { useNotice } from '../store/app';
 import { exportRig } from '../store/files';
 import { NameForm } from './sound-menu';
 
 /** The rig's name, and what is done with the rig as a whole. */
 export function RigMenu() {
-  const { rig, readOnly, session, commit } = useOpen('rig', 'readOnly', 'session', 'commit');
+  const store = useOpenRig();
+  const { readOnly, session, commit } = useOpen('readOnly', 'session', 'commit');
+  const title = useOpenWith(({ rig }) => rig.title);
+  const revision = useOpenWith(({ rig }) => rig.revision);
+  const notes = useOpenWith(({ rig }) => rig.notes);
   const navigate = useNavigate();
   const say = useNotice((state) => state.say);
   const [renaming, setRenaming] = useState(false);
   const [noting, setNoting] = useState(false);
   const save = () =>
-    void exportRig(rig).catch((error: unknown) =>
+    void exportRig(store.getState().rig).catch((error: unknown) =>
       say(error instanceof Error ? error.message : String(error), 'bad'),
     );
   return (
@@ -26,9 +30,9 @@ export function RigMenu() {
           <button
             type="button"
             className="flex min-h-7 max-w-60 items-center gap-1 rounded text-base"
-            title={rig.title}
+            title={title}
           >
-            <span className="truncate">{rig.title}</span>
+            <span className="truncate">{title}</span>
             <span aria-hidden="true" className="text-xs">
               ▾
             </span>
@@ -44,7 +48,7 @@ export function RigMenu() {
           disabled={readOnly !== null}
           onSelect={() => commit({ edit: 'markRevision', arguments: {} })}
         >
-          Mark revision {rig.revision + 1}
+          Mark revision {revision + 1}
         </MenuItem>
         <MenuLine />
         <MenuItem onSelect={() => void navigate('/shelf')}>All rigs</MenuItem>
@@ -58,7 +62,7 @@ export function RigMenu() {
           <TextField
             label="Notes on the rig"
             multiline
-            value={rig.notes}
+            value={notes}
             disabled={readOnly !== null}
             commit={(notes) => session.commit({ edit: 'setRigNotes', arguments: { notes } })}
           />
@@ -67,7 +71,7 @@ export function RigMenu() {
       {renaming ? (
         <Sheet title="Rename rig" onClose={() => setRenaming(false)}>
           <NameForm
-            initial={rig.title}
+            initial={title}
             act="Rename"
             onDone={(title) =>
               commit({ edit: 'setTitle', arguments: { title } }) === null && setRenaming(false)

@@ -1,35 +1,30 @@
 import { useState } from 'react';
-import { freshId, guitarOf, makeSound, slug, sources } from '../../../core/rig';
+import { freshId, makeSound, slug, sources } from '../../../core/rig';
 import { Button } from '../parts/button';
 import { Sheet } from '../parts/dialog';
 import { Menu, MenuChoice, MenuItem, MenuLine } from '../parts/menu';
-import { useOpen } from '../rig/use-open';
+import { useOpen, useOpenWith } from '../rig/use-open';
 
 type Asking = { readonly what: 'new' | 'rename'; readonly name: string };
 
 /** Which sound is in force; new, rename, remove, order. */
 export function SoundMenu() {
-  const { rig, sound, setSound, readOnly, commit } = useOpen(
-    'rig',
-    'sound',
-    'setSound',
-    'readOnly',
-    'commit',
-  );
+  const { sound, setSound, readOnly, commit } = useOpen('sound', 'setSound', 'readOnly', 'commit');
+  const sounds = useOpenWith(({ rig }) => rig.sounds);
+  const guitars = useOpenWith(({ rig }) => sources(rig));
   const [asking, setAsking] = useState<Asking | null>(null);
-  const guitars = sources(rig);
-  const index = rig.sounds.findIndex((s) => s.id === sound?.id);
+  const index = sounds.findIndex((s) => s.id === sound?.id);
 
   const answer = (name: string) => {
     if (asking?.what === 'rename' && sound) {
       if (commit({ edit: 'renameSound', arguments: { id: sound.id, name } }) === null) setAsking(null);
       return;
     }
-    const id = freshId(slug(name), new Set(['all', ...rig.sounds.map((s) => s.id)]));
+    const id = freshId(slug(name), new Set(['all', ...sounds.map((s) => s.id)]));
     const from = sound ?? makeSound(id, name);
     const refused = commit({
       edit: 'addSound',
-      arguments: { sound: { ...from, id, name }, index: (index < 0 ? rig.sounds.length : index) + 1 },
+      arguments: { sound: { ...from, id, name }, index: (index < 0 ? sounds.length : index) + 1 },
     });
     if (refused !== null) return;
     setSound(id);
@@ -37,7 +32,7 @@ export function SoundMenu() {
   };
   const remove = () => {
     if (!sound) return;
-    const next = rig.sounds[index + 1] ?? rig.sounds[index - 1];
+    const next = sounds[index + 1] ?? sounds[index - 1];
     if (commit({ edit: 'removeSound', arguments: { id: sound.id } }) === null && next) setSound(next.id);
   };
   const move = (by: number) =>
@@ -60,14 +55,14 @@ export function SoundMenu() {
           value={sound?.id ?? 'all'}
           onChange={setSound}
           options={[
-            ...rig.sounds.map((s) => ({ value: s.id, label: s.name })),
+            ...sounds.map((s) => ({ value: s.id, label: s.name })),
             { value: 'all', label: 'All sounds (rest state)' },
           ]}
         />
         {sound && guitars.length > 1 ? (
           <MenuChoice
             label={`Played on, in ${sound.name}`}
-            value={guitarOf(rig, sound)?.id ?? ''}
+            value={(guitars.find(({ id }) => id === sound.guitar) ?? guitars[0])?.id ?? ''}
             onChange={(guitar) =>
               commit({ edit: 'setGuitar', arguments: { sound: sound.id, guitar, pickup: null } })
             }
@@ -77,7 +72,7 @@ export function SoundMenu() {
         <MenuLine />
         <MenuItem
           disabled={readOnly !== null}
-          onSelect={() => setAsking({ what: 'new', name: `Sound ${rig.sounds.length + 1}` })}
+          onSelect={() => setAsking({ what: 'new', name: `Sound ${sounds.length + 1}` })}
         >
           New from {sound ? 'this one' : 'rest'} …
         </MenuItem>
@@ -91,12 +86,12 @@ export function SoundMenu() {
           Earlier in the list
         </MenuItem>
         <MenuItem
-          disabled={index < 0 || index === rig.sounds.length - 1 || readOnly !== null}
+          disabled={index < 0 || index === sounds.length - 1 || readOnly !== null}
           onSelect={() => move(1)}
         >
           Later in the list
         </MenuItem>
-        <MenuItem danger disabled={!sound || rig.sounds.length < 2 || readOnly !== null} onSelect={remove}>
+        <MenuItem danger disabled={!sound || sounds.length < 2 || readOnly !== null} onSelect={remove}>
           Remove
         </MenuItem>
       </Menu>

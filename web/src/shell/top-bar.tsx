@@ -1,5 +1,5 @@
 import { Link, NavLink, useLocation } from 'react-router';
-import { useOpen } from '../rig/use-open';
+import { useOpen, useOpenRig, useOpenWith } from '../rig/use-open';
 import { slug, writeRig } from '../../../core/rig';
 import { Button } from '../parts/button';
 import { saveText } from '../store/files';
@@ -69,7 +69,9 @@ function Steps() {
 
 /** The one bar: rig, views as words, sound, undo, saved. */
 export function TopBar() {
-  const { rig, readOnly, session, trouble } = useOpen('rig', 'readOnly', 'session', 'trouble');
+  const store = useOpenRig();
+  const { readOnly, session, trouble } = useOpen('readOnly', 'session', 'trouble');
+  const id = useOpenWith(({ rig }) => rig.id);
   const { search } = useLocation();
   return (
     <header className="app-bar shrink-0 border-b border-hair bg-sheet">
@@ -89,7 +91,7 @@ export function TopBar() {
           {VIEWS.map((view) => (
             <NavLink
               key={view.path}
-              to={{ pathname: `/rig/${rig.id}/${view.path}`, search }}
+              to={{ pathname: `/rig/${id}/${view.path}`, search }}
               className={({ isActive, isPending }) =>
                 `flex min-h-7 items-center rounded px-2 text-sm ${
                   isActive
@@ -125,7 +127,10 @@ export function TopBar() {
           </p>
           {trouble !== null ? <Button onClick={session.retry}>Try again</Button> : null}
           <Button
-            onClick={() => saveText(writeRig(rig, { withNames: true }), `${slug(rig.title)}.humrig.json`)}
+            onClick={() => {
+              const { rig } = store.getState();
+              saveText(writeRig(rig, { withNames: true }), `${slug(rig.title)}.humrig.json`);
+            }}
           >
             Save to a file
           </Button>

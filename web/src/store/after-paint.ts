@@ -1,11 +1,14 @@
-/** No edit waits longer than this to be stored, whatever the page draws. */
+/** Nothing waits longer than this, whatever the page draws. */
 const MOST_MS = 50;
 
-/** Calls back after the next frame is painted; at once where nothing is painted. */
-export function afterNextPaint(then: () => void): void {
+/**
+ * Calls back after the next frame is painted; at once where nothing is painted.
+ * @returns takes it back, as long as it was not called
+ */
+export function afterNextPaint(then: () => void): () => void {
   if (document.hidden) {
     then();
-    return;
+    return () => undefined;
   }
   let done = false;
   const once = () => {
@@ -15,4 +18,7 @@ export function afterNextPaint(then: () => void): void {
   };
   requestAnimationFrame(() => setTimeout(once));
   setTimeout(once, MOST_MS);
+  return () => {
+    done = true;
+  };
 }

@@ -5,7 +5,7 @@ import { count, inWords } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Busy } from '../../parts/empty';
 import { SEVERITY_EDGE, SEVERITY_TEXT, SeverityWord } from '../../parts/severity';
-import { useOpen } from '../../rig/use-open';
+import { useOpen, useOpenRig } from '../../rig/use-open';
 import { today } from '../../store/app';
 import { useAnalysis } from '../../worker/use-analysis';
 import { useFindings } from './use-map';
@@ -29,7 +29,8 @@ function Cure({ line }: { line: Line }) {
 
 /** Accepting keeps the figures of the day with a reason; it lapses when they worsen. */
 function Accept({ line }: { line: Line }) {
-  const { rig, readOnly, commit } = useOpen('rig', 'readOnly', 'commit');
+  const store = useOpenRig();
+  const { readOnly, commit } = useOpen('readOnly', 'commit');
   const [reason, setReason] = useState<string | null>(null);
   const { finding } = line;
   if (line.accepted) {
@@ -60,7 +61,7 @@ function Accept({ line }: { line: Line }) {
       edit: 'acceptFinding',
       arguments: {
         accepted: {
-          id: freshId('accepted-1', new Set(rig.acceptedFindings.map((a) => a.id))),
+          id: freshId('accepted-1', new Set(store.getState().rig.acceptedFindings.map((a) => a.id))),
           code: finding.code,
           parts: finding.parts,
           sound: finding.sound,

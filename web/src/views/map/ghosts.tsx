@@ -1,10 +1,12 @@
 import type { MapDrawing } from '../../../../core/drawing';
-import { jackKey, wiring, type Rig } from '../../../../core/rig';
+import { jackKey, wiring } from '../../../../core/rig';
+import { useOpen } from '../../rig/use-open';
 
 type Spot = { readonly x: number; readonly y: number };
 
 /** Leads that lie otherwise than the drawing shows, while the new one is under way: straight and dashed. */
-export function Ghosts({ rig, variant, drawing }: { rig: Rig; variant: string | null; drawing: MapDrawing }) {
+export function Ghosts({ drawing }: { drawing: MapDrawing }) {
+  const { rig, setting } = useOpen('rig', 'setting');
   const jacks = new Map<string, Spot>();
   const drawn = new Map<string, readonly (Spot | undefined)[]>();
   for (const item of drawing.items) {
@@ -12,7 +14,7 @@ export function Ghosts({ rig, variant, drawing }: { rig: Rig; variant: string | 
     if (item.type === 'path' && item.part && !drawn.has(item.part.id))
       drawn.set(item.part.id, [item.points[0], item.points.at(-1)]);
   }
-  return wiring(rig, variant).map(({ lead, from, to }) => {
+  return wiring(rig, setting.variant).map(({ lead, from, to }) => {
     const [a, b] = [from[0], to[0]].map((ref) => (ref ? jacks.get(jackKey(ref)) : undefined));
     if (!a || !b) return null;
     const ends = drawn.get(lead.id);

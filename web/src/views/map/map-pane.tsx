@@ -9,6 +9,7 @@ import type { Emphasis, EmphasisOf } from '../../pen/look';
 import { type Selection } from '../../rig/open-rig';
 import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
+import { afterNextPaint } from '../../store/after-paint';
 import { useAnalysis } from '../../worker/use-analysis';
 import { selectionWords } from './acts';
 import { Ghosts } from './ghosts';
@@ -41,7 +42,8 @@ function useSteady(
     before.current = drawing;
     if (!old || !drawing || !pane || old === drawing) return;
     const [from, to] = [anchor && plateOf(old, anchor), anchor && plateOf(drawing, anchor)];
-    if (from && to) pane.scrollBy((to.x - from.x) * zoom, (to.y - from.y) * zoom);
+    if (from && to && (from.x !== to.x || from.y !== to.y))
+      pane.scrollBy((to.x - from.x) * zoom, (to.y - from.y) * zoom);
     if (window.matchMedia('(prefers-reduced-motion: reduce)').matches) return;
     for (const group of pane.querySelectorAll<SVGGElement>('[data-group^="box:"]')) {
       const id = group.dataset.group?.slice(4) ?? '';
@@ -87,7 +89,9 @@ function useEmphasis(): EmphasisOf {
 /** The map itself: one Tab stop, walked by arrows, pressed part by part. */
 export function MapPane() {
   const store = useOpenRig();
-  const { rig, setting, selection } = useOpen('rig', 'setting', 'selection');
+  const { setting, selection } = useOpen('setting', 'selection');
+  const title = useOpenWith(({ rig }) => rig.title);
+  const holds = useOpenWith(({ rig }) => `${rig.boxes.length} boxes, ${rig.leads.length} leads`);
   const { layer, level, zoom, openHubs, openKey, setLayer } = useOpen(
     'layer',
     'level',
@@ -104,7 +108,8 @@ export function MapPane() {
   const short = useMedia('(max-height: 759px)');
   const [ref, size, pane] = useSize();
   const chosenBox = boxIdOf(selection);
-  const everyHub = plugging ? rig.boxes.map((box) => box.id) : openHubs;
+  const everyHub =
+    useOpenWith(({ rig, hand }) => (hand ? rig.boxes : null))?.map((box) => box.id) ?? openHubs;
   const query = size
     ? ({
         kind: 'map',
@@ -130,15 +135,17 @@ export function MapPane() {
     : null;
   useEffect(() => {
     if (framed === null || !pane) return;
-    pane
-      .querySelector(`[data-part="${CSS.escape(framed)}"]`)
-      ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+    return afterNextPaint(() =>
+      pane
+        .querySelector(`[data-part="${CSS.escape(framed)}"]`)
+        ?.scrollIntoView({ block: 'nearest', inline: 'nearest' }),
+    );
   }, [framed, pane, openKey]);
 
   const isPlate = (box: string) =>
     drawing?.items.some((item) => item.type === 'plate' && item.look === 'box' && item.part?.id === box);
   const press = (event: MouseEvent) => {
-    const { select, setHand, setLevel, toggleHub, choose, readOnly } = store.getState();
+    const { rig, select, setHand, setLevel, toggleHub, choose, readOnly } = store.getState();
     const opens = (event.target as Element).closest('[data-opens]')?.getAttribute('data-opens');
     if (opens) {
       toggleHub(opens);
@@ -184,7 +191,7 @@ export function MapPane() {
         tabIndex={0}
         role="application"
         aria-roledescription="map"
-        aria-label={`Map of ${rig.title}. Arrows walk the route; question mark lists the keys.`}
+        aria-label={`Map of ${title}. Arrows walk the route; question mark lists the keys.`}
         aria-busy={stale}
         data-testid="map"
         className="min-h-0 flex-1 overflow-auto bg-ground contain-strict focus-visible:outline-offset-[-2px]"
@@ -194,14 +201,14 @@ export function MapPane() {
         {drawing ? (
           <svg
             role="img"
-            aria-label={`${rig.title}: ${rig.boxes.length} boxes, ${rig.leads.length} leads`}
+            aria-label={`${title}: ${holds}`}
             width={drawing.width * zoom}
             height={drawing.height * zoom}
             viewBox={`0 0 ${drawing.width} ${drawing.height}`}
             className="block select-none"
           >
             <Drawn drawing={drawing} emphasisOf={emphasisOf} />
-            {stale ? <Ghosts rig={rig} variant={setting.variant} drawing={drawing} /> : null}
+            {stale ? <Ghosts drawing={drawing} /> : null}
           </svg>
         ) : fault === null ? (
           <Busy what="Drawing the map" />

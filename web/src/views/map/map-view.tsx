@@ -5,14 +5,14 @@ import { ActLink } from '../../parts/act-link';
 import { Empty } from '../../parts/empty';
 import { useMedia } from '../../parts/use-size';
 import { selectedBox } from '../../rig/open-rig';
-import { useOpen } from '../../rig/use-open';
+import { useOpen, useOpenWith } from '../../rig/use-open';
 import { Strip } from '../../shell/strip';
 import { FindingsPane } from './findings-pane';
 import { MapPane } from './map-pane';
 import { ProfilePane } from './profile-pane';
 import { RouteList } from './route-list';
 import { ToolLine } from './tool-line';
-import { useFindings, useLines, usePlugging } from './use-map';
+import { useLines, usePlugging } from './use-map';
 
 // What only shows once something is chosen or asked comes when it is needed.
 const Inspector = lazy(async () => ({ default: (await import('../../inspector/inspector')).Inspector }));
@@ -21,19 +21,23 @@ const PlugList = lazy(async () => ({ default: (await import('./plug-list')).Plug
 const MapDialogs = lazy(async () => ({ default: (await import('./dialogs')).MapDialogs }));
 
 function Facts() {
-  const { rig, selection } = useOpen('rig', 'selection');
+  const { selection } = useOpen('selection');
   const plugging = usePlugging();
-  const box = selectedBox(rig, selection);
+  const box = useOpenWith((state) => selectedBox(state.rig, state.selection));
   if (plugging) return <PlugList plugging={plugging} />;
   if (selection?.type === 'lead') return <LeadFacts id={selection.id} />;
   return box ? <Inspector key={box.id} box={box} /> : null;
 }
 
+/** Holds up what acts read of the worker's answers, whether or not it is shown. */
+function Acted() {
+  useLines();
+  return null;
+}
+
 /** What goes where, and is it right. */
 export function MapView() {
-  const { rig, setting, selection, hand, listed, stripShown, asking, setHand } = useOpen(
-    'rig',
-    'setting',
+  const { selection, hand, listed, stripShown, asking, setHand } = useOpen(
     'selection',
     'hand',
     'listed',
@@ -41,12 +45,11 @@ export function MapView() {
     'asking',
     'setHand',
   );
-  // Asked for by the view itself, so that they stand from its first moment on: acts read them too.
-  useFindings();
-  useLines();
+  const id = useOpenWith(({ rig }) => rig.id);
+  const isEmpty = useOpenWith(({ rig }) => rig.boxes.length === 0);
+  const bare = useOpenWith(({ rig, setting }) => wiring(rig, setting.variant).every(isPutAway));
   const phone = useMedia('(max-width: 599px)');
   const wide = useMedia('(min-width: 1000px)');
-  const bare = wiring(rig, setting.variant).every(isPutAway);
   const facts = hand !== null || selection !== null;
   useEffect(() => {
     if (!hand) return;
@@ -56,22 +59,23 @@ export function MapView() {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [hand, setHand]);
-  if (rig.boxes.length === 0)
+  if (isEmpty)
     return (
       <Empty title="Nothing to map yet" text="A rig begins with its gear: one line is enough.">
-        <ActLink to={`/rig/${rig.id}/gear`}>Enter the gear</ActLink>
+        <ActLink to={`/rig/${id}/gear`}>Enter the gear</ActLink>
       </Empty>
     );
   return (
     <>
       <div className={wide ? 'flex h-full min-h-0' : 'flex min-h-full flex-col'}>
         <div className={wide ? 'flex min-h-0 min-w-0 flex-1 flex-col' : 'flex flex-col'}>
+          <Acted />
           <ToolLine />
           {stripShown ? <Strip /> : null}
           {bare ? (
             <p className="flex flex-wrap items-center gap-2 border-b border-hair bg-caution-tint px-3 py-1 text-sm text-caution">
               Nothing is plugged yet.
-              <Link className="rounded underline" to={`/rig/${rig.id}/routes`}>
+              <Link className="rounded underline" to={`/rig/${id}/routes`}>
                 See which routings can be had
               </Link>
             </p>

@@ -4,6 +4,7 @@ import { useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';
 import type { EmphasisOf } from '../../pen/look';
 import { useOpen, useOpenRig } from '../../rig/use-open';
+import { afterNextPaint } from '../../store/after-paint';
 import { useAnalysis } from '../../worker/use-analysis';
 import { onActKey } from './keys';
 import { useRinged, useRoutes } from './use-map';
@@ -49,8 +50,11 @@ export function ProfilePane() {
   const at = chosen[0]?.x;
   useEffect(() => {
     if (at === undefined || !pane) return;
-    if (at < pane.scrollLeft + 90 || at > pane.scrollLeft + pane.clientWidth - 48)
-      pane.scrollTo(at - pane.clientWidth / 2, 0);
+    // Once it is painted: to measure before would have the whole page laid out twice.
+    return afterNextPaint(() => {
+      if (at < pane.scrollLeft + 90 || at > pane.scrollLeft + pane.clientWidth - 48)
+        pane.scrollTo(at - pane.clientWidth / 2, 0);
+    });
   }, [at, pane]);
 
   const chosenKeys = chosen.map((stop) => `${stop.part.type}:${stop.part.id}`).join(' ');
