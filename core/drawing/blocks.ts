@@ -1,5 +1,6 @@
 import type { Jack, Reads } from '../rig';
-import type { MapBox, MapModel } from './model';
+import { weakly } from '../units';
+import type { MapBox, MapLead, MapModel } from './model';
 import type { Level, Side } from './primitives';
 
 /** A loop of a comb: what hangs between a send and a return of one box, in its place. */
@@ -117,6 +118,23 @@ function overOf(model: MapModel, box: MapBox): string | null {
   return over?.box.id ?? null;
 }
 
+/** The leads of a model by the box they come from, and by the one they go to. */
+const joinsOf = weakly((model: MapModel) => {
+  const from = new Map<string, MapLead[]>();
+  const to = new Map<string, MapLead[]>();
+  const put = (map: Map<string, MapLead[]>, box: string | undefined, lead: MapLead) => {
+    if (box !== undefined) map.set(box, [...(map.get(box) ?? []), lead]);
+  };
+  for (const lead of model.leads) {
+    put(from, lead.from?.box, lead);
+    put(to, lead.to?.box, lead);
+  }
+  return { from, to };
+});
+
+/** Where each box comes in the order of the route. */
+const rankOf = weakly((model: MapModel) => new Map(model.order.map((id, i) => [id, i])));
+
 /**
  * Does this plate lead to a hub of its place that the route met before, itself or through other plates, or is it fed
  * by one? Then it belongs to the hub and stands under it.
@@ -127,15 +145,16 @@ function belongsUnder(
   hubs: readonly Hub[],
   seen: ReadonlySet<string> = new Set(),
 ): boolean {
-  const rank = (id: string) => model.order.indexOf(id);
-  const isEarlierHub = (id: string | undefined) =>
+  const { from, to } = joinsOf(model);
+  const rank = rankOf(model).get(box.box.id) ?? 0;
+  const earlier = (id: string | undefined) =>
     hubs.some(
-      (hub) => hub.kind === 'hub' && hub.box.box.id === id && rank(hub.box.box.id) < rank(box.box.id),
+      (hub) => hub.kind === 'hub' && hub.box.box.id === id && (rankOf(model).get(hub.box.box.id) ?? 0) < rank,
     );
-  if (model.leads.some((lead) => lead.to?.box === box.box.id && isEarlierHub(lead.from?.box))) return true;
-  return model.leads.some((lead) => {
-    if (lead.from?.box !== box.box.id || !lead.to || seen.has(lead.to.box)) return false;
-    if (isEarlierHub(lead.to.box)) return true;
+  if (to.get(box.box.id)?.some((lead) => earlier(lead.from?.box))) return true;
+  return (from.get(box.box.id) ?? []).some((lead) => {
+    if (!lead.to || seen.has(lead.to.box)) return false;
+    if (earlier(lead.to.box)) return true;
     const next = model.boxes.get(lead.to.box);
     return (
       next?.plate === true &&

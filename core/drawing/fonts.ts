@@ -28,7 +28,13 @@ export function textWidth(text: string, face: Face, size: number): number {
 /** The text, or as much of it as fits with an ellipsis. */
 export function fitText(text: string, face: Face, size: number, width: number): string {
   if (textWidth(text, face, size) <= width) return text;
-  let kept = [...text];
-  while (kept.length > 0 && textWidth(`${kept.join('')}…`, face, size) > width) kept = kept.slice(0, -1);
-  return `${kept.join('').trimEnd()}…`;
+  const room = width - textWidth('…', face, size);
+  let taken = 0;
+  let kept = '';
+  for (const c of text) {
+    taken += textWidth(c, face, size);
+    if (taken > room) break;
+    kept += c;
+  }
+  return `${kept.trimEnd()}…`;
 }

@@ -137,16 +137,21 @@ const pale = (item: Item): readonly Item[] =>
       ? [{ ...item, tone: 'hair', mark: undefined }]
       : [item];
 
-function draw(rig: Drawn, request: Ask, level: Level): MapDrawing {
-  const { width, view, layer = 'signal' } = request;
+/** What is to be drawn, and where: all that decides whether it fits. */
+function lay(rig: Drawn, { width, view, layer = 'signal', leastHeight: wanted = 0 }: Ask, level: Level) {
   const model = modelOf(rig, level, view.chosen ?? []);
   const place = (leastHeight: number) =>
     placeAll(rig, model, { pane: width, leastHeight, open: new Set(isOther(layer) ? [] : view.open) });
-  const wanted = request.leastHeight ?? 0;
   const bare = place(wanted);
   // The service row stands inside the height asked for, not below it: it is what its layer is about.
   const row = serviceRow(rig, bare, layer).placement.height - bare.height;
-  const base = row > 0 ? place(Math.max(0, wanted - row)) : bare;
+  return { level, model, base: row > 0 ? place(Math.max(0, wanted - row)) : bare };
+}
+
+type Laid = ReturnType<typeof lay>;
+
+function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawing {
+  const { view, layer = 'signal' } = request;
   const beside = isOther(layer) ? drawBeside(rig, layer, base, view) : null;
   const placement = beside
     ? { ...base, frames: beside.placement.frames, height: beside.placement.height }
@@ -223,10 +228,8 @@ function draw(rig: Drawn, request: Ask, level: Level): MapDrawing {
 /** Over so many boxes the map opens as an overview: level 1 of them is more than a pane holds. */
 const OVERVIEW_OVER = 40;
 
-const isFitting = (drawing: MapDrawing, width: number) => drawing.width <= width;
-
 function atDetail(rig: Drawn, request: Ask, detail: Detail): MapDrawing {
-  if (detail !== 2) return draw(rig, request, detail);
+  if (detail !== 2) return draw(rig, request, lay(rig, request, detail));
   const { width, leastHeight = 0, view } = request;
   return drawOverview(rig, { width, leastHeight, view });
 }
@@ -237,8 +240,8 @@ function fitted(rig: Drawn, request: Ask): MapDrawing {
   const isOverview =
     rig.boxes.length > OVERVIEW_OVER && layer === 'signal' && (view.chosen ?? []).length === 0;
   if (isOverview) return atDetail(rig, request, 2);
-  const full = draw(rig, request, 0);
-  return isFitting(full, width) ? full : draw(rig, request, 1);
+  const full = lay(rig, request, 0);
+  return draw(rig, request, full.base.width <= width ? full : lay(rig, request, 1));
 }
 
 /** Drawings kept while the rig stays as it is: the pane's, the paper's, and those of selections just left. */
