@@ -15,7 +15,7 @@ import {
   type Rig,
 } from '../rig';
 import { leadPart, type Wired } from './finding';
-import { compareScores, scoreOf, type Score } from './score';
+import { compareScores, scoreOf, shapesOf, type Score } from './score';
 
 export type Side = 'from' | 'to';
 type Plug = { readonly lead: string; readonly side: Side };
@@ -116,7 +116,7 @@ function candidatesOf(of: Wired, around: readonly string[]): readonly Candidate[
 
 /**
  * The exchange of two plugs, one of them of a lead in `around`, that leaves no clash on either lead and does best.
- * @param accept what the trial wiring must satisfy
+ * @param accept what the trial wiring must satisfy; of sounds that share their graph it holds one
  */
 export function bestExchange<T extends Wired & Reads<'sounds' | 'wants'>>(
   of: T,
@@ -126,12 +126,14 @@ export function bestExchange<T extends Wired & Reads<'sounds' | 'wants'>>(
   const candidates = candidatesOf(of, around);
   let best: { exchange: Exchange; score: Score; near: number } | null = null;
   let trials = 0;
+  const shapes = shapesOf(of);
+  const sounds = shapes.map(({ sound }) => sound);
   for (const { a, b, near, cleared } of candidates) {
     if (cleared < (candidates[0]?.cleared ?? 0) || trials >= MOST_TRIALS) break;
-    const after = exchanged(of, { a, b });
+    const after = { ...exchanged(of, { a, b }), sounds };
     trials += 1;
     if (!accept(after)) continue;
-    const score = scoreOf(after);
+    const score = scoreOf(after, shapes);
     const better = best === null ? -1 : compareScores(score, best.score) || near - best.near;
     if (better < 0) best = { exchange: { a, b }, score, near };
   }

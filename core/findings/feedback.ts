@@ -1,5 +1,5 @@
 import { blockIn, boxOf, derive, isLink, leadOf, type EditCall } from '../rig';
-import { traceIn, type Cycle } from '../signal';
+import { cyclesIn, type Cycle } from '../signal';
 import { blockPart, leadPart, scopeOf, type Found, type Rule, type View } from './finding';
 import { ringExchange, ringGain } from './rings';
 
@@ -15,7 +15,7 @@ export const feedback: Rule = {
   reads: 'sound',
   judge: derive(['boxes', 'leads', 'variant', 'sound', 'sounds', 'wants'], (view): readonly Found[] => {
     const seen = new Set<string>();
-    return traceIn(view).cycles.flatMap((cycle): Found[] => {
+    return cyclesIn(view).flatMap((cycle): Found[] => {
       const gain = ringGain(view, cycle);
       if (gain < CAUTION_DB || seen.has(keyOf(cycle))) return [];
       seen.add(keyOf(cycle));

@@ -1,4 +1,5 @@
 import { inNight, type AcceptedFinding, type EditCall, type Rig, type Severity, type Slices } from '../rig';
+import { weakly } from '../units';
 import { trial } from './exchange';
 import { findingKey, viewOf, type Finding, type Found, type Rule } from './finding';
 import { feedback } from './feedback';
@@ -118,12 +119,25 @@ function proves(rig: Rig, finding: Finding, call: EditCall, before: ReadonlySet<
   );
 }
 
-/** The first cure that proves itself, or null. */
-export function cureOf(rig: Rig, finding: Finding): EditCall | null {
+/** The cures found for a rig, by the finding: a cause is asked for its cure by what it brings about, too. */
+const curesOf = weakly((_rig: Rig) => new Map<string, EditCall | null>());
+
+function findCure(rig: Rig, finding: Finding): EditCall | null {
   const rule = RULES.find((r) => r.code === finding.code);
   if (!rule?.cures) return null;
   const before = new Set(judge(rig, finding.variant).filter(isBad).map(findingKey));
   const view = viewOf(rig, finding.variant, finding.sound);
   for (const call of rule.cures(view, finding)) if (proves(rig, finding, call, before)) return call;
   return null;
+}
+
+/** The first cure that proves itself, or null. */
+export function cureOf(rig: Rig, finding: Finding): EditCall | null {
+  const known = curesOf(rig);
+  const key = `${findingKey(finding)} ${JSON.stringify(finding.data)}`;
+  const found = known.get(key);
+  if (found !== undefined) return found;
+  const cure = findCure(rig, finding);
+  known.set(key, cure);
+  return cure;
 }

@@ -1,6 +1,6 @@
 // A signal that comes round on itself, and the two plugs whose exchange opens it again.
 import { blockIn, boxOf, derive, everySound, type Reads } from '../rig';
-import { resolveIn, traceIn, type Cycle, type ForSignal } from '../signal';
+import { cyclesIn, resolveIn, type Cycle, type ForSignal } from '../signal';
 import {
   bestExchange,
   clashingLeads,
@@ -11,6 +11,7 @@ import {
   type Exchange,
 } from './exchange';
 import type { Found, Rule, Wired } from './finding';
+import { shapesOf } from './score';
 
 /** Gain round a cycle, dB: small-signal gains of the states in force, drives of unknown position fully up. */
 export function ringGain(of: ForSignal, cycle: Cycle): number {
@@ -32,14 +33,14 @@ export function ringGain(of: ForSignal, cycle: Cycle): number {
 }
 
 const cyclesOf = (of: Wired & Reads<'sounds'>): number =>
-  everySound(of).reduce((n, one) => n + traceIn(one).cycles.length, 0);
+  everySound(of).reduce((n, one) => n + cyclesIn(one).length, 0);
 
 const byLeads = (cycle: Cycle) => [...cycle.leads].sort().join(' ');
 
 /** The exchange for each ring of leads that was asked about. */
 const exchangesOf = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of) => {
   const known = new Map<string, Exchange | null>();
-  const before = cyclesOf(of);
+  const before = cyclesOf({ ...of, sounds: shapesOf(of).map(({ sound }) => sound) });
   const clashing = clashingLeads(of).length;
   return (cycle: Cycle): Exchange | null => {
     const key = byLeads(cycle);
@@ -66,7 +67,7 @@ export const ring: Rule = {
   judge: derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): readonly Found[] => {
     const worst = new Map<string, { cycle: Cycle; gain: number }>();
     for (const one of everySound(of))
-      for (const cycle of traceIn(one).cycles) {
+      for (const cycle of cyclesIn(one)) {
         const gain = ringGain(one, cycle);
         if (cycle.leads.length > 0 && gain > (worst.get(byLeads(cycle))?.gain ?? -Infinity))
           worst.set(byLeads(cycle), { cycle, gain });

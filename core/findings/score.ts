@@ -1,5 +1,5 @@
-import { boxOf, everySound, type JackRef, type Reads } from '../rig';
-import { traceIn, wantedOutputs, type Path, type Trace, type WantedOutput } from '../signal';
+import { boxOf, derive, everySound, type JackRef, type Reads, type Sound } from '../rig';
+import { graphIn, traceIn, wantedOutputs, type Graph, type Path, type WantedOutput } from '../signal';
 import type { Wired } from './finding';
 
 /** How well a wiring does, best least: rings, then what is not heard, then jacks visited against their order. */
@@ -43,20 +43,31 @@ function inversions(of: Reads<'boxes'>, path: Path): number {
 /** Paths of which the steps are looked at; the first ones say enough. */
 const MOST_PATHS = 4;
 
-export function scoreOf(of: Wired & Reads<'sounds' | 'wants'>): Score {
+/** Sounds that share their signal graph do alike, in this wiring and in every other: one of them, and how many. */
+export type Shape = { readonly sound: Sound; readonly count: number };
+
+export const shapesOf = derive(['boxes', 'leads', 'variant', 'sounds'], (of): readonly Shape[] => {
+  const shapes = new Map<Graph, Shape>();
+  for (const one of everySound(of)) {
+    const graph = graphIn(one);
+    const known = shapes.get(graph);
+    shapes.set(graph, { sound: known?.sound ?? one.sound, count: (known?.count ?? 0) + 1 });
+  }
+  return [...shapes.values()];
+});
+
+/** @param shapes of this wiring, or of one that differs from it only in where leads are plugged */
+export function scoreOf(
+  of: Wired & Reads<'sounds' | 'wants'>,
+  shapes: readonly Shape[] = shapesOf(of),
+): Score {
   const wanted = wantedOutputs(of);
   const total: [number, number, number] = [0, 0, 0];
-  // Sounds of one shape share where signals end and what comes round: they do alike.
-  const known = new Map<Trace['ends'], Score>();
-  for (const one of everySound(of)) {
-    const { ends, cycles, paths } = traceIn(one);
-    const score: Score = known.get(ends) ?? [
-      cycles.length,
-      wanted.filter((output) => !isHeard(paths, output)).length,
-      paths.slice(0, MOST_PATHS).reduce((sum, path) => sum + inversions(of, path), 0),
-    ];
-    known.set(ends, score);
-    score.forEach((n, i) => (total[i] = (total[i] ?? 0) + n));
+  for (const { sound, count } of shapes) {
+    const { cycles, paths } = traceIn({ ...of, sound });
+    total[0] += count * cycles.length;
+    total[1] += count * wanted.filter((output) => !isHeard(paths, output)).length;
+    for (const path of paths.slice(0, MOST_PATHS)) total[2] += count * inversions(of, path);
   }
   return total;
 }

@@ -1,7 +1,16 @@
 export { graphIn, type Edge, type Graph, type Node, type Via } from './graph';
 export { deadKnobs, type DeadKnob } from './knobs';
 export { latencyOf } from './latency';
-export { trace, traceIn, type Cycle, type Path, type Section, type Step, type Trace } from './paths';
+export {
+  cyclesIn,
+  trace,
+  traceIn,
+  type Cycle,
+  type Path,
+  type Section,
+  type Step,
+  type Trace,
+} from './paths';
 export {
   isOn,
   resolve,

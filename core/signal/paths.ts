@@ -183,16 +183,21 @@ function endsOf(graph: Graph): readonly Node[] {
     .map(({ node }) => node);
 }
 
-function cyclesOf(graph: Graph): readonly Cycle[] {
-  return cyclicParts(graph).map((part) => {
+const cyclesOf = weakly((graph: Graph): readonly Cycle[] =>
+  cyclicParts(graph).map((part) => {
     const edges = cycleIn(graph, part);
     const leads = edges.flatMap(({ via }) => (via.type === 'lead' ? [via.lead] : []));
     const blocks = edges.flatMap(({ via }) =>
       via.type === 'block' ? [{ box: via.box, block: via.block }] : [],
     );
     return { edges, leads: [...new Set(leads)], blocks };
-  });
-}
+  }),
+);
+
+/** Where the signal comes round on itself: known without following its ways. */
+export const cyclesIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Cycle[] =>
+  cyclesOf(graphIn(of)),
+);
 
 /** What of a trace hangs on the graph alone: the ways as steps, and the blocks that two channels of one pass. */
 type Ways = Omit<Trace, 'paths'> & {
