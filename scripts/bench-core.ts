@@ -1,9 +1,9 @@
 // What the core takes for its work; each printed with its budget. Bundled and run by bench.mjs.
 import { writeFileSync } from 'node:fs';
 import { drawMap } from '../core/drawing';
-import { report } from '../core/findings';
+import { judge, report } from '../core/findings';
 import { cardsOf } from '../core/planner';
-import { applyEdit, writeRig, type EditCall, type Rig } from '../core/rig';
+import { applyEdit, trialOf, writeRig, type EditCall, type Rig } from '../core/rig';
 import { settingsOf, trace } from '../core/signal';
 import { build } from '../core/testing/build';
 import { largeRig } from '../core/testing/large-rig';
@@ -54,6 +54,45 @@ const afterEdit = Array.from({ length: 30 }, () => {
   return performance.now() - start;
 }).sort((a, b) => a - b);
 add('full analysis after one edit', afterEdit[15] ?? 0, 8);
+
+/** A sound's pedal switched on and off; the time to judge every sound anew. */
+function rejudged(boxes: number, sounds: number): number {
+  let at = largeRig(boxes, sounds);
+  judge(at, null);
+  const times = Array.from({ length: 21 }, (_, i) => {
+    const call = toggles[i % 2];
+    if (call) at = trialOf(at, call);
+    const start = performance.now();
+    judge(at, null);
+    return performance.now() - start;
+  }).sort((a, b) => a - b);
+  return times[10] ?? 0;
+}
+for (const sounds of [8, 33, 65])
+  add(`judged anew after one toggle, 40 boxes, ${sounds} sounds`, rejudged(40, sounds), 8);
+for (const boxes of [160, 400])
+  add(`the same, ${boxes} boxes, 8 sounds`, rejudged(boxes, 8), (8 * boxes) / 40);
+
+/** The large rig with plugs exchanged, each of a way that a hand gets wrong: a twin with findings. */
+function miswired(plugs: number): Rig {
+  const leads = large.leads.filter((lead) => lead.kind === 'patch' || lead.kind === 'instrument');
+  let wrong = large;
+  for (let i = 0; i < plugs; i += 1) {
+    const [a, b] = [leads[(i * 7) % leads.length], leads[(i * 11 + 5) % leads.length]];
+    if (a && b && a !== b)
+      wrong = trialOf(wrong, {
+        edit: 'exchangeEnds',
+        arguments: { a: { lead: a.id, side: i % 2 ? 'from' : 'to' }, b: { lead: b.id, side: 'to' } },
+      });
+  }
+  return wrong;
+}
+for (const plugs of [1, 4, 16])
+  add(
+    `findings of the rig with ${plugs} plugs exchanged`,
+    median(miswired(plugs), 3, (r) => report(r, null, 'sound-1')),
+    300,
+  );
 
 const view = { open: [], names: 'few', marks: {} } as const;
 const setting = { variant: null, sound: 'sound-1' };

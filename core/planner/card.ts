@@ -1,6 +1,7 @@
 import { judge, sentenceOf, soundName, type Finding } from '../findings';
 import { groundLoops } from '../hum';
 import {
+  EditError,
   blockIn,
   boxOf,
   computedLength,
@@ -124,13 +125,26 @@ function undoneWords(rig: Rig, { box, block, wish, sounds }: UndoneWish): string
   return `${name} ${so}${where}`;
 }
 
+/** The rig with a routing taken; or why it cannot be, as the rig is plugged in some night. */
+function tried(rig: Rig, change: RoutingChange): { readonly trial: Rig } | { readonly reason: string } {
+  try {
+    return { trial: trialOf(rig, { edit: 'takeRouting', arguments: change }) };
+  } catch (error) {
+    if (error instanceof EditError)
+      return { reason: `As the rig is plugged it cannot be taken: ${error.message}` };
+    throw error;
+  }
+}
+
 /** The card of one routing: its figures on this rig, or the reason why it cannot be had. */
 export function cardOf(rig: Rig, template: Template): Card {
   const { code, name, line } = template;
   const wanted = bindTemplate(rig, template);
   if ('reason' in wanted) return { code, name, line, can: false, reason: wanted.reason };
   const change = reconcile(rig, name, wanted);
-  const trial = trialOf(rig, { edit: 'takeRouting', arguments: change });
+  const taken = tried(rig, change);
+  if ('reason' in taken) return { code, name, line, can: false, reason: taken.reason };
+  const { trial } = taken;
   const findings = judge(trial, null).filter((finding) => !finding.accepted || finding.severity === 'danger');
   const atRest = (s: { box: string; block: string; state: string }) =>
     blockIn(boxOf(rig, s.box), s.block)?.state === s.state;
@@ -155,6 +169,11 @@ export function cardOf(rig: Rig, template: Template): Card {
     worst: distinct(findings.map((finding) => sentenceOf(trial, finding).text)).slice(0, 3),
     undone: undoneWishes(inNight(trial, null)).map((undone) => undoneWords(trial, undone)),
   };
+}
+
+/** The cards one after the other, for a search that shows how far it is: `of` is how many there are in all. */
+export function* cardSearch(rig: Rig): Generator<{ readonly card: Card; readonly of: number }> {
+  for (const template of TEMPLATES) yield { card: cardOf(rig, template), of: TEMPLATES.length };
 }
 
 /** Every routing as a card, in the order of the templates. */

@@ -1,2 +1,2 @@
 export { assumedFigures, type AssumedLine } from './assumed';
-export { cardOf, cardsOf, type Card, type CardLead } from './card';
+export { cardOf, cardSearch, cardsOf, type Card, type CardLead } from './card';

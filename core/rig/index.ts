@@ -1,7 +1,7 @@
 export { applyBy, trialOf, type Applied, type ChangeCheck } from './apply';
 export { applyEdit } from './apply-edit';
 export { patchRig, PatchError, type DocumentPatch } from './patch';
-export { checkChange, refusalOf } from './check';
+export { refusalOf } from './check';
 export {
   EditError,
   type EditCall,

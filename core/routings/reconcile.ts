@@ -6,6 +6,7 @@ import {
   freshId,
   isAudio,
   isLink,
+  jackKey,
   leadOf,
   longestRun,
   makeLead,
@@ -105,7 +106,7 @@ function sameWires(rig: Rig, box: string, patch: string, wires: readonly Wire[])
 
 /**
  * What must be done with this rig's leads to have a routing: leads that fit by kind and length stay or move, what is
- * missing is new, what no run wants is put away. Leads that carry no audio are not touched.
+ * missing is new, what no run wants is put away. Leads that carry no audio stay, unless one holds a wanted jack.
  */
 export function reconcile(rig: Rig, name: string, wanted: Wanted): RoutingChange {
   const jobs = wanted.runs.map((run): Job => ({
@@ -115,7 +116,11 @@ export function reconcile(rig: Rig, name: string, wanted: Wanted): RoutingChange
   }));
   const matches = match(rig, jobs);
   const used = new Set([...matches.values()].map((m) => m.lead.id));
-  const away = rig.leads.filter((lead) => joinsAudio(rig, lead) && !used.has(lead.id));
+  // A lead that carries no audio stays, unless it holds a jack that the routing wants.
+  const held = new Set(wanted.runs.flatMap((run) => [...run.from, run.to]).map(jackKey));
+  const isInTheWay = (lead: Lead) =>
+    [...lead.from.at, ...lead.to.at].some((ref) => held.has(jackKey(ref)) && !endOf(rig, ref).jack.mult);
+  const away = rig.leads.filter((lead) => !used.has(lead.id) && (joinsAudio(rig, lead) || isInTheWay(lead)));
   const ids = new Set(rig.leads.map((lead) => lead.id));
   const numbers = new Set<number>();
   // Links carry no label: leads get the low numbers.

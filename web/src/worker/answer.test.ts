@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { applyEdit } from '../../../core/rig';
-import { build, edited, fourCable } from '../../../core/testing/build';
+import { edited, fourCable } from '../../../core/testing/build';
 import { answer } from './answer';
 import type { Kind, QueryOf, ResultOf } from './queries';
 import type { Rig } from '../../../core/rig';
@@ -61,27 +61,11 @@ describe('what the worker answers', () => {
     expect(ask<'route'>(rig, { kind: 'route', setting, route: 9 })).toEqual([]);
   });
 
-  test('cards come with a small map and without their trial document', () => {
-    const cards = ask<'cards'>(build('guitar, unit, combo'), { kind: 'cards' });
-    expect(cards.map((card) => [card.code, card.can, card.map !== null])).toEqual([
-      ['FOUR', false, false],
-      ['FOUR+FEED', false, false],
-      ['FOUR+FEED', false, false],
-      ['LOOP', false, false],
-      ['FRONT', true, true],
-      ['POWER', false, false],
-      ['DIRECT', false, false],
-      ['INSERT', false, false],
-    ]);
-    expect(cards.every((card) => !('trial' in card))).toBe(true);
-  });
-
   test('everything that crosses can be cloned', () => {
     const rig = spoiled();
     const queries = [
       mapQuery,
       { kind: 'findings', ...sound },
-      { kind: 'cards' },
       { kind: 'assumed' },
       { kind: 'sheet', variant: null, unit: 'feet' },
       { kind: 'svg', setting, unit: 'metres' },

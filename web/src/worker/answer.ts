@@ -1,14 +1,11 @@
 import { plugAnswers } from '../../../core/cables';
-import { drawMap, drawProfile, drawThumbnail, routeLines, routeNames } from '../../../core/drawing';
+import { drawMap, drawProfile, routeLines, routeNames } from '../../../core/drawing';
 import { cureOf, cureWords, marksOf, report } from '../../../core/findings';
 import { cardHtml, paperMap, sheetOf, svgOf } from '../../../core/papers';
-import { assumedFigures, cardsOf } from '../../../core/planner';
+import { assumedFigures } from '../../../core/planner';
 import type { Rig } from '../../../core/rig';
 import { trace } from '../../../core/signal';
-import type { AnyQuery, Kind, QueryOf, ResultOf, ShownCard } from './queries';
-
-/** Least width of the small map on a routing's card, pixels. */
-const CARD_MAP = 372;
+import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
 
 const soundOf = (sound: string) => (sound === 'all' ? null : sound);
 
@@ -43,13 +40,6 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   },
   profile: (rig, { setting, route, layer, width, height }) =>
     drawProfile({ rig, setting, route, layer, width, height }),
-  cards: (rig) =>
-    cardsOf(rig).map((card): ShownCard => {
-      if (!card.can) return { ...card, map: null };
-      const { trial, ...rest } = card;
-      const setting = { variant: null, sound: trial.sounds[0]?.id ?? 'all' };
-      return { ...rest, map: drawThumbnail(trial, setting, CARD_MAP) };
-    }),
   plugging: (rig, { variant, hand }) => plugAnswers(rig, variant, hand),
   sheet: (rig, { variant, unit }) => sheetOf(rig, variant, unit),
   svg: (rig, { setting, unit }) => svgOf(paperMap(rig, setting.variant, setting.sound, unit), rig.title),

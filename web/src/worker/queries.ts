@@ -1,16 +1,8 @@
 import type { Hand, PlugAnswer } from '../../../core/cables';
-import type {
-  Drawing,
-  Layer,
-  Detail,
-  MapDrawing,
-  ProfileDrawing,
-  RouteLine,
-  RouteName,
-} from '../../../core/drawing';
+import type { Layer, Detail, MapDrawing, ProfileDrawing, RouteLine, RouteName } from '../../../core/drawing';
 import type { Line } from '../../../core/findings';
 import type { Sheet } from '../../../core/papers';
-import type { AssumedLine, Card } from '../../../core/planner';
+import type { AssumedLine } from '../../../core/planner';
 import type { EditCall, Setting } from '../../../core/rig';
 import type { LengthUnit } from '../../../core/units';
 
@@ -27,10 +19,6 @@ type MapQuery = {
   readonly chosen: readonly string[];
   readonly unit: LengthUnit;
 };
-
-/** A routing's card as it crosses: its trial document stays in the worker, its small map comes along. */
-type WithoutTrial<C> = C extends { readonly can: true } ? Omit<C, 'trial'> : C;
-export type ShownCard = WithoutTrial<Card> & { readonly map: Drawing | null };
 
 /** What can be asked of the worker, and what comes back. */
 export type Queries = {
@@ -67,7 +55,6 @@ export type Queries = {
     };
     result: ProfileDrawing;
   };
-  cards: { query: { readonly kind: 'cards' }; result: readonly ShownCard[] };
   plugging: {
     query: { readonly kind: 'plugging'; readonly variant: string | null; readonly hand: Hand };
     result: readonly PlugAnswer[];

@@ -9,8 +9,8 @@ import { SEVERITY_TEXT } from '../../parts/severity';
 import { Drawn, noEmphasis } from '../../pen/drawn';
 import { useOpen } from '../../rig/use-open';
 import { useNotice, usePreferences } from '../../store/app';
-import type { ShownCard } from '../../worker/queries';
-import { useAnalysis } from '../../worker/use-analysis';
+import type { ShownCard } from '../../worker/searches';
+import { useCards } from './use-cards';
 import { MustBeHeard } from './must-be-heard';
 
 type Can = Extract<ShownCard, { can: true }>;
@@ -170,7 +170,9 @@ export function RoutesView() {
   const { rig, commit } = useOpen('rig', 'commit');
   const navigate = useNavigate();
   const say = useNotice((state) => state.say);
-  const { value, stale, fault } = useAnalysis<'cards'>({ kind: 'cards' });
+  const { cards, progress, stale, fault, cancel, again } = useCards();
+  // Before the first search has come to its end, what it found so far is shown.
+  const value = cards ?? progress?.found ?? null;
 
   const take = (change: RoutingChange) => {
     const refused = commit({ edit: 'takeRouting', arguments: change });
@@ -200,11 +202,21 @@ export function RoutesView() {
         Each is counted on a trial of this rig. Taking one keeps the leads that fit, and is one step to undo.
       </p>
       {fault !== null ? (
-        <p role="alert" className="pb-3 text-sm text-danger">
+        <p role="alert" className="flex flex-wrap items-center gap-2 pb-3 text-sm text-danger">
           The routings could not be worked out: {fault}
+          <Button onClick={again}>Try again</Button>
         </p>
       ) : null}
-      {value === null && fault === null ? <Busy what="Trying the routings" /> : null}
+      {progress ? (
+        <p role="status" className="flex items-center gap-2 pb-3 text-sm text-muted">
+          Trying the routings: {progress.done} of {progress.of}
+          <Button look="quiet" onClick={cancel}>
+            Cancel
+          </Button>
+        </p>
+      ) : value === null && fault === null ? (
+        <Busy what="Trying the routings" />
+      ) : null}
       <div
         aria-busy={stale}
         className={`grid gap-4 md:grid-cols-2 xl:grid-cols-3 ${stale ? 'opacity-80' : ''}`}

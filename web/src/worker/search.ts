@@ -1,0 +1,60 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import type { Progress, Searches } from './searches';
+
+/** A search under way. */
+export type Search<T> = { readonly result: Promise<readonly T[]>; readonly cancel: () => void };
+
+const spawn = () => new Worker(new URL('./search.worker.ts', import.meta.url), { type: 'module' });
+
+/** One that has done its search and waits for the next: a start costs more than most searches. */
+let idle: Worker | null = null;
+
+/**
+ * Begins a search in the worker of its own: the analyst goes on answering meanwhile.
+ * Cancelled, the worker is ended in the middle of what it does, and the result rejects with an AbortError.
+ */
+export function startSearch<T>(
+  work: (searches: Remote<Searches>, told: (progress: Progress<T>) => void) => Promise<readonly T[]>,
+  told: (progress: Progress<T>) => void,
+  make: () => Worker = spawn,
+): Search<T> {
+  const worker = idle ?? make();
+  idle = null;
+  let over = false;
+  let stop: (reason: Error) => void = () => undefined;
+  const stopped = new Promise<never>((_, reject) => {
+    stop = reject;
+  });
+  worker.onerror = (event) => stop(new Error(event.message || 'the search could not be started'));
+  const end = () => {
+    over = true;
+    worker.terminate();
+  };
+  const result = Promise.race([
+    work(
+      wrap<Searches>(worker),
+      proxy((progress: Progress<T>) => {
+        if (!over) told(progress);
+      }),
+    ),
+    stopped,
+  ]).then(
+    (found) => {
+      over = true;
+      idle = worker;
+      return found;
+    },
+    (error: unknown) => {
+      end();
+      throw error;
+    },
+  );
+  return {
+    result,
+    cancel: () => {
+      if (over) return;
+      end();
+      stop(new DOMException('cancelled', 'AbortError'));
+    },
+  };
+}

@@ -1,0 +1,5 @@
+import '../zod';
+import { expose } from 'comlink';
+import { makeSearches } from './searches';
+
+expose(makeSearches());
