@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import type { HistoryRecord } from './history';
-import type { Rig } from './types';
 
 const step = z.union([z.string(), z.number().int().min(0)]);
 const path = z.array(step).max(64);
@@ -44,10 +43,3 @@ export function partHistory(value: unknown): { document: unknown; history?: read
   // An absent field and one that is undefined are the same to a record.
   return read.success ? { document, history: read.data } : { document };
 }
-
-/**
- * The text of a file with the edits that led to the document, so that they can be taken back where it is imported.
- * @param document as it is stored, whether or not it passes reading
- */
-export const writeWithHistory = (document: Rig, records: readonly HistoryRecord[]): string =>
-  `${JSON.stringify({ ...document, history: records }, null, 2)}\n`;

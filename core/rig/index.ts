@@ -22,7 +22,6 @@ export {
   type HistoryRecord,
   type Logged,
 } from './history';
-export { writeWithHistory } from './file-history';
 export { checkInvariants } from './invariants';
 export { computedLength, inOrder, isOneInOneOut, longestRun, neededLength, stockLength } from './lengths';
 export { freeNumber, freshId, makeLead, makePlace, makeSound, makeTag, slug, withEnding } from './make';
@@ -66,5 +65,5 @@ export {
 } from './wiring';
 
 export { makeRig } from './new-rig';
-export { writeRig, writeShelf, type ShelvedRig } from './write';
+export { writeRig, writeShelf, writeWithHistory, type ShelvedRig } from './write';
 export { endWords, jackWords } from './words';

@@ -1,3 +1,4 @@
+import type { HistoryRecord } from './history';
 import type { Rig } from './types';
 
 /** A whole shelf in one file, so that everything can be put away, or carried to another address, at a press. */
@@ -31,3 +32,10 @@ export function writeShelf(
   const entries = rigs.map(({ rig, binned }) => ({ binned, document: withoutNames(rig, options) }));
   return `${JSON.stringify({ format: SHELF_FORMAT, version: SHELF_VERSION, saved, rigs: entries, unread }, null, 1)}\n`;
 }
+
+/**
+ * The text of a file with the edits that led to the document, so that they can be taken back where it is imported.
+ * @param document as it is stored, whether or not it passes reading
+ */
+export const writeWithHistory = (document: Rig, records: readonly HistoryRecord[]): string =>
+  `${JSON.stringify({ ...document, history: records }, null, 2)}\n`;

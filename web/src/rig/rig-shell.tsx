@@ -1,4 +1,4 @@
-import { useEffect, useEffectEvent, useState } from 'react';
+import { lazy, Suspense, useEffect, useEffectEvent, useState } from 'react';
 import { Outlet, useParams, useSearchParams } from 'react-router';
 import { Busy } from '../parts/empty';
 import { ShellKeys } from '../shell/keys';
@@ -6,8 +6,9 @@ import { TopBar } from '../shell/top-bar';
 import { enterRoom, type Room } from '../store/room';
 import { fromAddress, useAddress } from './address';
 import { openRig, type OpenRig } from './open-rig';
-import { Unreadable } from './unreadable';
 import { OpenRigContext, useOpenWith } from './use-open';
+
+const Unreadable = lazy(async () => ({ default: (await import('./unreadable')).Unreadable }));
 
 function OpenRigView() {
   const title = useOpenWith(({ rig }) => rig.title);
@@ -69,6 +70,8 @@ export function RigShell() {
       <OpenRigView />
     </OpenRigContext>
   ) : (
-    <Unreadable room={entered.room} id={id} />
+    <Suspense fallback={<Busy what="Looking at what is stored" />}>
+      <Unreadable room={entered.room} id={id} />
+    </Suspense>
   );
 }

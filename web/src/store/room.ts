@@ -2,7 +2,7 @@ import { LIMITS, withEnding, type Rig } from '../../../core/rig';
 import { readValue } from '../worker/reading';
 import { database, now, useNotice } from './app';
 import { onTold, tellTabs } from './channel';
-import { editCheck } from './edit-check';
+import { checkForEdits } from './edit-check';
 import { afterNextPaint } from './after-paint';
 import { onOutdated } from './database-state';
 import { addRig } from './files';
@@ -84,7 +84,7 @@ async function openStored(id: string): Promise<Room> {
         return { gone: fresh.head ? `What is stored of this rig cannot be read: ${fresh.reason}` : GONE };
       },
       keepCopy,
-      check: editCheck(),
+      ...checkForEdits(),
       soon: afterNextPaint,
       say: (text) => useNotice.getState().say(text, 'bad'),
     },

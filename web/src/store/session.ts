@@ -72,6 +72,8 @@ export type SessionPorts = Omit<WriterPorts, 'check'> & {
    * first edits are made: these wait for it, in order.
    */
   readonly check: ChangeCheck | Promise<ChangeCheck>;
+  /** An edit waits for the check: it is wanted at once. */
+  readonly hurry?: () => void;
   /** Says what came of an edit that had to wait. */
   readonly say?: (text: string) => void;
 };
@@ -160,6 +162,7 @@ export function openSession(args: {
     if (readOnly !== null) return readOnly;
     if (check) return work(check);
     held.push(() => act(work));
+    ports.hurry?.();
     state.setState({ saved: 'saving' });
     return null;
   }
