@@ -53,10 +53,10 @@ const typeOver = (page: Page, from: number, times: number) =>
     async ([from, times]) => {
       const field = document.querySelector<HTMLInputElement>('input[aria-label^="Distance to"]');
       if (!field) throw new Error('no field of a distance');
-      const put = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set;
+      const value = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value');
       for (let n = 0; n < times; n += 1) {
         field.focus();
-        put?.call(field, `${from + n / 10} m`);
+        value?.set?.call(field, `${from + n / 10} m`);
         field.dispatchEvent(new Event('input', { bubbles: true }));
         field.blur();
         await new Promise((done) => setTimeout(done, n % 3 === 0 ? 30 : 2));
