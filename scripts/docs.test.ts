@@ -20,6 +20,7 @@ const examples: readonly Example[] = readdirSync('docs')
 
 test('each guide has its example', () => {
   expect(examples.map(({ page }) => page).sort()).toEqual([
+    'add-a-derivation.md',
     'add-a-finding.md',
     'add-a-kind.md',
     'add-a-routing.md',
