@@ -1,5 +1,5 @@
 import type { AcceptedFinding, Part, Rig, Severity } from '../rig';
-import { formatQuantity } from '../units';
+import { formatQuantity, weakly } from '../units';
 import { findingKey, type Finding, type FindingFigure } from './finding';
 import { judge, SEVERITY_ORDER } from './judge';
 import { merged } from './merge';
@@ -35,7 +35,7 @@ const isBad = (severity: Severity) => severity === 'danger' || severity === 'fau
  * What is found, for people: effects under their cause, one line for the same thing in several sounds; worst first.
  * @param sound the sound in force, or null for all: of other sounds only dangers and faults are told
  */
-export function report(rig: Rig, variant: string | null, sound: string | null): readonly Line[] {
+export const report = weakly((rig: Rig, variant: string | null, sound: string | null): readonly Line[] => {
   const all = judge(rig, variant);
   return merged(rig, all)
     .map(({ finding, alsoIn, brings }): Line => {
@@ -62,7 +62,7 @@ export function report(rig: Rig, variant: string | null, sound: string | null): 
       (a, b) =>
         SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity] || Number(a.elsewhere) - Number(b.elsewhere),
     );
-}
+});
 
 /** Does it still ask for something? Accepted ones do not, except a danger: that can be seen, never hidden. */
 export const isOpen = (line: Pick<Line, 'accepted' | 'severity'>): boolean =>

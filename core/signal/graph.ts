@@ -18,27 +18,10 @@ import {
   type Reads,
   type Wire,
 } from '../rig';
+import { Builder, jackNode, portNode, type Edge, type Node } from './nodes';
 import { isOn, resolveIn, type ForSignal, type Run } from './resolve';
 
-/** How the signal gets from one node to the next. */
-export type Via =
-  | { readonly type: 'lead'; readonly lead: string }
-  | { readonly type: 'wire'; readonly box: string }
-  | { readonly type: 'normal'; readonly box: string; readonly jack: string }
-  | { readonly type: 'block'; readonly box: string; readonly block: string };
-
-/** One channel of a jack or of a block's port. */
-export type Node =
-  | { readonly type: 'jack'; readonly box: string; readonly jack: string; readonly channel: number }
-  | {
-      readonly type: 'port';
-      readonly box: string;
-      readonly block: string;
-      readonly port: Port;
-      readonly channel: number;
-    };
-
-export type Edge = { readonly from: number; readonly to: number; readonly via: Via };
+export type { Edge, Node, Via } from './nodes';
 
 /** The signal graph of a rig in one setting: the union of leads and inner wires. */
 export type Graph = {
@@ -54,72 +37,6 @@ export type Graph = {
   /** Nodes at which something is heard: a loudspeaker's, an ear's or a desk channel's input. */
   readonly outputs: ReadonlyMap<number, { readonly box: string; readonly block: string }>;
 };
-
-/** Nodes of a box by part and channel. They are the same objects in every graph of the box, so that identity is enough. */
-type BoxNodes = {
-  readonly jacks: Map<string, Node[]>;
-  readonly ports: Map<string, Map<Port, Node[]>>;
-};
-const nodesOfBoxes = new WeakMap<Box, BoxNodes>();
-
-function nodesOf(box: Box): BoxNodes {
-  const known = nodesOfBoxes.get(box);
-  if (known) return known;
-  const nodes: BoxNodes = { jacks: new Map(), ports: new Map() };
-  nodesOfBoxes.set(box, nodes);
-  return nodes;
-}
-
-function listIn<K>(map: Map<K, Node[]>, key: K): Node[] {
-  const known = map.get(key);
-  if (known) return known;
-  const list: Node[] = [];
-  map.set(key, list);
-  return list;
-}
-
-const jackNode = (box: Box, jack: string, channel: number): Node =>
-  (listIn(nodesOf(box).jacks, jack)[channel] ??= { type: 'jack', box: box.id, jack, channel });
-
-function portNode(box: Box, block: Block, port: Port, channel: number): Node {
-  const { ports } = nodesOf(box);
-  let own = ports.get(block.id);
-  if (!own) ports.set(block.id, (own = new Map<Port, Node[]>()));
-  return (listIn(own, port)[channel] ??= { type: 'port', box: box.id, block: block.id, port, channel });
-}
-
-class Builder {
-  readonly nodes: Node[] = [];
-  readonly edges: Edge[] = [];
-  readonly out: number[][] = [];
-  readonly blockOf: number[] = [];
-  readonly blocks: string[] = [];
-  private readonly blockIndex = new Map<string, number>();
-  private readonly index = new Map<Node, number>();
-
-  node(node: Node): number {
-    const known = this.index.get(node);
-    if (known !== undefined) return known;
-    this.index.set(node, this.nodes.length);
-    this.nodes.push(node);
-    this.out.push([]);
-    this.blockOf.push(node.type === 'port' ? this.block(`${node.box}:${node.block}`) : -1);
-    return this.nodes.length - 1;
-  }
-
-  private block(key: string): number {
-    const known = this.blockIndex.get(key);
-    if (known !== undefined) return known;
-    this.blockIndex.set(key, this.blocks.length);
-    return this.blocks.push(key) - 1;
-  }
-
-  edge(from: Node, to: Node, via: Via) {
-    const a = this.node(from);
-    this.out[a]?.push(this.edges.length);
-    this.edges.push({ from: a, to: this.node(to), via });
-  }
-}
 
 const ONE: readonly number[] = [0];
 const TWO: readonly number[] = [0, 1];
