@@ -113,7 +113,6 @@ export function openSession(args: {
 
   let check: ChangeCheck | null = null;
   let held: Act[] = [];
-  const checked = Promise.resolve(ports.check);
   if (typeof ports.check === 'function') check = ports.check;
   else
     void ports.check.then(
@@ -134,7 +133,7 @@ export function openSession(args: {
 
   const writer = startWriter({
     ...args,
-    ports: { ...ports, check: checked },
+    ports: { ...ports, check: (before, after) => check?.(before, after) ?? null },
     held: () => doc,
     put: (next) => {
       doc = next;

@@ -142,7 +142,6 @@ test('two tabs: no edit is lost, both and the store end equal, and what is store
     fc.asyncProperty(fc.constantFrom(0, 0, 47), fc.array(happening, { minLength: 6, maxLength: 24 }), play),
     { numRuns: 500 },
   );
-  console.log(met);
   expect(met.conflicts).toBeGreaterThan(250);
   expect(met.apart).toBeGreaterThan(60);
   expect(met.undone).toBeGreaterThan(100);

@@ -93,6 +93,21 @@ describe('two live tabs', () => {
     expect(a.said).toEqual([expect.stringMatching(/at most 200/)]);
   });
 
+  test('a tab whose check is still on its way hears, and looks for itself, all the same', async () => {
+    const a = await session('a');
+    const b = await sessionOn(db, 'rig', 'b', ['a', 'b'], new Promise(() => undefined));
+    rename(a, 'Told to nobody');
+    await a.settled();
+    b.look();
+    await b.settled();
+    expect(b.state.getState().rig.title).toBe('Told to nobody');
+    a.records.length = 0;
+    rename(a, 'Told');
+    await a.settled();
+    tell(a, b);
+    expect(b.state.getState()).toMatchObject({ rig: { title: 'Told' }, saved: 'saved' });
+  });
+
   test('a record that was missed is read from the store with the next one', async () => {
     const [a, b] = [await session('a'), await session('b')];
     for (const title of ['One', 'Two', 'Three']) rename(a, title);

@@ -24,7 +24,8 @@ export type WriterPorts = {
   readonly reload: () => Promise<Stored | { readonly gone: string }>;
   /** Keeps a document whose last change could not be joined with another tab's, as a rig of its own. */
   readonly keepCopy: (rig: Rig, why: readonly string[]) => Promise<void>;
-  readonly check: Promise<ChangeCheck>;
+  /** Only what waits to be stored is held against it, and nothing waits before it came. */
+  readonly check: ChangeCheck;
   /** Calls back in a moment, once the page shows the edit: what is pressed is seen first. At once unless said. */
   readonly soon?: (then: () => void) => void;
 };
@@ -61,11 +62,10 @@ export function startWriter(args: {
   /** The store moved on without this tab: reads what came, and puts what waits here on top of it. */
   async function catchUp() {
     const { id } = held().base.rig;
-    const check = await ports.check;
     put(looking(held()));
     const { head, rows } = await rowsAfter(db, id, held().base.revision);
     const before = held();
-    const next = caughtUp(before, head, rows, check);
+    const next = caughtUp(before, head, rows, ports.check);
     if (next) {
       if (shown(next).rig === shown(before).rig) put(next);
       else show(next);
@@ -73,9 +73,9 @@ export function startWriter(args: {
     }
     const fresh = await ports.reload();
     if ('gone' in fresh) {
-      put(readWhole(held(), null, check));
+      put(readWhole(held(), null, ports.check));
       tell({ readOnly: fresh.gone });
-    } else show(readWhole(held(), fresh, check));
+    } else show(readWhole(held(), fresh, ports.check));
   }
 
   async function store({ record, after }: Pending) {
