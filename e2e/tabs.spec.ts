@@ -154,7 +154,7 @@ test.describe('versions of the store', () => {
     await other.goto('/mark.svg');
     await page.getByLabel('Gear in one line').fill('chorus');
     await page.keyboard.press('Enter');
-    expect(await other.evaluate(raise, 20)).toBe('open');
+    expect(await other.evaluate(raise, 30)).toBe('open');
     await expect(page.getByText(/newer version of Hum Map has taken the store over/)).toBeVisible();
     await expect(page.getByLabel('Gear in one line')).toBeDisabled();
 
@@ -164,7 +164,7 @@ test.describe('versions of the store', () => {
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Save what is stored as a file' }).click();
     const text = readFileSync(await (await download).path(), 'utf8');
-    expect(JSON.parse(text)).toMatchObject({ format: 'hum-map/raw', version: 2 });
+    expect(JSON.parse(text)).toMatchObject({ format: 'hum-map/raw', version: 3 });
     expect(text).toContain('Chorus');
     // A picture opened as a page asks for an icon of its own; the server has none.
     expect(quiet.splice(0)).toEqual([expect.stringContaining('404')]);

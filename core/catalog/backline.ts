@@ -1,3 +1,4 @@
+import type { BlockInput, JackInput, Wire } from '../rig';
 import {
   chain,
   decibels,
@@ -16,10 +17,16 @@ import {
 import type { Kind } from './kind';
 
 const AMP_INPUT = { rIn: typical(1e6), cIn: typical(50e-12, 150e-12) };
-const VALVE_STAGE = { needsLoad: true, stage: 'valve' };
+const VALVE_STAGE = { needsLoad: true, stage: 'valve' as const };
 
+const cleanChannel = {
+  id: 'clean',
+  name: 'clean',
+  gainSmallDb: decibels(10, 30),
+  ceilingDbu: decibels(20),
+};
 const preampStates = [
-  { id: 'clean', name: 'clean', gainSmallDb: decibels(10, 30), ceilingDbu: decibels(20) },
+  cleanChannel,
   { id: 'lead', name: 'lead', gainSmallDb: decibels(55, 80), ceilingDbu: decibels(20) },
 ];
 
@@ -30,7 +37,7 @@ const preampControls = [
   tone('treble', 'TREBLE', 'preamp'),
 ];
 
-const air = {
+const air: JackInput = {
   id: 'air',
   label: 'AIR',
   direction: 'out',
@@ -81,7 +88,7 @@ function combo(): KindParts {
   return {
     jacks: [input('input', 'INPUT', AMP_INPUT, { panel: 'top' }), air, mainsIn()],
     blocks: [
-      { id: 'preamp', name: 'Preamp', role: 'preamp', states: [preampStates[0]], state: 'clean' },
+      { id: 'preamp', name: 'Preamp', role: 'preamp', states: [cleanChannel], state: 'clean' },
       { id: 'power', name: 'Power stage', role: 'power', states: [on], state: 'on' },
       { id: 'speaker', name: 'Loudspeaker', role: 'speaker', states: [on], state: 'on' },
     ],
@@ -137,7 +144,7 @@ function solidCombo(): KindParts {
   };
 }
 
-function deskChannel(n: number) {
+function deskChannel(n: number): { jack: JackInput; block: BlockInput; wire: Wire } {
   const id = `ch-${n}`;
   return {
     jack: {
@@ -158,6 +165,23 @@ function deskChannel(n: number) {
   };
 }
 
+function desk(): KindParts {
+  const channels = [1, 2, 3, 4].map(deskChannel);
+  return {
+    jacks: [...channels.map((channel) => channel.jack), mainsIn()],
+    blocks: channels.map((channel) => channel.block),
+    wires: channels.map((channel) => channel.wire),
+    controls: channels.map((channel, i) => ({
+      id: `gain-${i + 1}`,
+      label: `GAIN ${i + 1}`,
+      actsOn: { jack: channel.jack.id },
+      sets: 'level' as const,
+      law: { type: 'unknown' as const },
+    })),
+    power: mains(60),
+  };
+}
+
 export const BACKLINE: readonly Kind[] = [
   {
     id: 'valve-head',
@@ -165,7 +189,7 @@ export const BACKLINE: readonly Kind[] = [
     words: ['head', 'valve head', 'amp', 'amplifier', 'amp head', 'tube head'],
     hint: '20 W, series loop, taps 16, 8 and 4 Ω',
     place: 'backline',
-    parts: valveHead,
+    parts: valveHead(),
   },
   {
     id: 'combo',
@@ -173,7 +197,7 @@ export const BACKLINE: readonly Kind[] = [
     words: ['combo', 'valve combo', 'clean combo'],
     hint: 'without a loop, loudspeaker inside',
     place: 'backline',
-    parts: combo,
+    parts: combo(),
   },
   {
     id: 'solid-combo',
@@ -181,7 +205,7 @@ export const BACKLINE: readonly Kind[] = [
     words: ['solid-state combo', 'solid state combo', 'transistor combo', 'transistor amp', 'ss combo'],
     hint: 'series loop, line out after it, loudspeaker inside',
     place: 'backline',
-    parts: solidCombo,
+    parts: solidCombo(),
   },
   {
     id: 'cabinet',
@@ -189,7 +213,7 @@ export const BACKLINE: readonly Kind[] = [
     words: ['cabinet', 'cab', 'speaker cabinet'],
     hint: '16 Ω, 60 W',
     place: 'backline',
-    parts: () => ({
+    parts: {
       jacks: [
         {
           id: 'in',
@@ -204,7 +228,7 @@ export const BACKLINE: readonly Kind[] = [
       ],
       blocks: [{ id: 'speaker', name: 'Loudspeaker', role: 'speaker', states: [on], state: 'on' }],
       wires: chain(new Set(['in', 'air']), 'in', 'speaker', 'air'),
-    }),
+    },
   },
   {
     id: 'microphone',
@@ -212,7 +236,7 @@ export const BACKLINE: readonly Kind[] = [
     words: ['microphone', 'mic', 'dynamic mic'],
     hint: 'dynamic, in front of a loudspeaker',
     place: 'backline',
-    parts: () => ({
+    parts: {
       jacks: [
         {
           id: 'air',
@@ -232,7 +256,7 @@ export const BACKLINE: readonly Kind[] = [
       ],
       blocks: [{ id: 'capsule', name: 'Capsule', role: 'mic', states: [on], state: 'on' }],
       wires: chain(new Set(['air', 'out']), 'air', 'capsule', 'out'),
-    }),
+    },
   },
   {
     id: 'desk',
@@ -240,21 +264,6 @@ export const BACKLINE: readonly Kind[] = [
     words: ['desk', 'mixer', 'mixing desk', 'console', 'house'],
     hint: 'four channels, mic or line',
     place: 'desk',
-    parts: () => {
-      const channels = [1, 2, 3, 4].map(deskChannel);
-      return {
-        jacks: [...channels.map((channel) => channel.jack), mainsIn()],
-        blocks: channels.map((channel) => channel.block),
-        wires: channels.map((channel) => channel.wire),
-        controls: channels.map((channel, i) => ({
-          id: `gain-${i + 1}`,
-          label: `GAIN ${i + 1}`,
-          actsOn: { jack: channel.jack.id },
-          sets: 'level',
-          law: { type: 'unknown' },
-        })),
-        power: mains(60),
-      };
-    },
+    parts: desk(),
   },
 ];

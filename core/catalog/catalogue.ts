@@ -1,5 +1,5 @@
 import type { Block } from '../rig';
-import { boxSchema } from '../rig';
+import { blockSchema } from '../rig';
 import { BACKLINE } from './backline';
 import { INSTRUMENTS } from './instruments';
 import type { Kind } from './kind';
@@ -31,8 +31,5 @@ export const gridChoices = (): readonly { readonly id: string; readonly name: st
 export function makeGridBlock(choice: string, id: string, name: string): Block {
   const entry = GRID_BLOCKS.find((candidate) => candidate.id === choice);
   if (!entry) throw new Error(`no block "${choice}" in the catalogue`);
-  const shape = boxSchema.shape.blocks.parse([{ ...entry.block, id, name }]);
-  const block = shape[0];
-  if (!block) throw new Error(`the block "${choice}" has no shape`);
-  return block;
+  return blockSchema.parse({ ...entry.block, id, name });
 }

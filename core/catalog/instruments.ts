@@ -57,7 +57,7 @@ export const INSTRUMENTS: readonly Kind[] = [
     words: ['guitar', 'gtr', 'electric'],
     hint: 'two humbuckers, passive',
     place: 'player',
-    parts: () => electric(typical(8200)),
+    parts: electric(typical(8200)),
   },
   {
     id: 'baritone',
@@ -65,7 +65,7 @@ export const INSTRUMENTS: readonly Kind[] = [
     words: ['baritone', 'bari'],
     hint: 'long scale, two humbuckers, passive',
     place: 'player',
-    parts: () => electric(typical(8200)),
+    parts: electric(typical(8200)),
   },
   {
     id: 'acoustic',
@@ -73,7 +73,7 @@ export const INSTRUMENTS: readonly Kind[] = [
     words: ['acoustic', 'acoustic guitar', 'electro-acoustic', 'piezo'],
     hint: 'piezo under the saddle, no preamp',
     place: 'player',
-    parts: () => ({
+    parts: {
       jacks: [output('out', 'OUT', {}, { panel: 'side' })],
       blocks: [
         {
@@ -94,6 +94,6 @@ export const INSTRUMENTS: readonly Kind[] = [
         },
       ],
       wires: chain(new Set(['out']), 'pickups', 'out'),
-    }),
+    },
   },
 ];

@@ -1,4 +1,5 @@
-import { boxSchema, type Box } from '../rig';
+import { instanceOf, modelSchema, type Box, type Instance, type Model } from '../rig';
+import { weakly } from '../units';
 import type { KindParts } from './parts';
 
 /** An entry of the catalogue: a kind of gear with typical figures. */
@@ -12,33 +13,22 @@ export type Kind = {
   readonly place: 'player' | 'floor' | 'backline' | 'desk';
   /** Kinds that come along with it: a transmitter is of no use without its receiver. */
   readonly with?: readonly string[];
-  readonly parts: () => KindParts;
+  /** Raised whenever its figures change: a rig can offer what is newer. 1 where it never did. */
+  readonly revision?: number;
+  readonly parts: KindParts;
 };
 
-const CATALOGUE_REVISION = 1;
-
-/**
- * A box of this kind, with every figure marked as assumed.
- * @throws if the catalogue entry itself does not pass the schema
- */
-export function makeBox(
-  kind: Kind,
-  given: { id: string; name: string; tag: string; place: string; order: number },
-): Box {
-  const { jacks, blocks, wires, controls, power, tripMs, dropM, slots, hidden, midi } = kind.parts();
-  return boxSchema.parse({
-    ...given,
+/** The model that a kind stands for, with every figure marked as assumed. Throws if the entry does not pass the schema. */
+export const modelOf = weakly((kind: Kind): Model => {
+  const { wires, ...facts } = kind.parts;
+  return modelSchema.parse({
+    id: kind.id,
+    revision: kind.revision ?? 1,
     kind: kind.name,
-    from: { item: kind.id, revision: CATALOGUE_REVISION },
-    jacks,
-    blocks,
+    ...facts,
     patches: [{ id: 'inside', name: 'Inside', wires }],
-    controls: controls ?? [],
-    power: power ?? {},
-    ...(tripMs ? { tripMs } : {}),
-    ...(dropM === undefined ? {} : { dropM }),
-    ...(slots ? { slots } : {}),
-    ...(hidden ? { hidden } : {}),
-    ...(midi ? { midi } : {}),
   });
-}
+});
+
+/** A box of this kind for a rig. */
+export const makeBox = (kind: Kind, given: Instance): Box => instanceOf(modelOf(kind), given);

@@ -1,13 +1,42 @@
-import { decibels, dcIn, input, lowVoltage, mains, mainsIn, on, output, typical, chain } from './parts';
+import type { JackInput } from '../rig';
+import {
+  chain,
+  dcIn,
+  decibels,
+  input,
+  liftModes,
+  lowVoltage,
+  mains,
+  mainsIn,
+  on,
+  output,
+  padModes,
+  typical,
+} from './parts';
 import type { Kind } from './kind';
 
-const radioJack = (id: string, direction: 'in' | 'out') => ({
+const radioJack = (id: string, direction: 'in' | 'out'): JackInput => ({
   id,
   label: 'RADIO',
   direction,
   carries: 'radio',
   connector: 'none',
   ground: 'none',
+});
+
+const supplyOutlet = (milliamps: number, i: number): JackInput => ({
+  id: `out-${i + 1}`,
+  label: `OUT ${i + 1}`,
+  direction: 'out',
+  carries: 'dc',
+  connector: 'barrel-21',
+  ground: 'lifted',
+  dcOutlet: {
+    volts: typical(9),
+    milliamps: typical(milliamps),
+    polarity: 'centre-negative',
+    group: null,
+  },
 });
 
 /** What carries the signal from one world into another: over the air, or from instrument level to a desk's lines. */
@@ -19,11 +48,11 @@ export const LINKS: readonly Kind[] = [
     hint: 'digital, on battery; its receiver comes with it',
     place: 'player',
     with: ['radio-receiver'],
-    parts: () => ({
+    parts: {
       jacks: [input('in', 'IN', { rIn: typical(1e6), maxDbu: decibels(8, 10) }), radioJack('radio', 'out')],
       blocks: [{ id: 'transmitter', name: 'Transmitter', role: 'buffer', states: [on], state: 'on' }],
       wires: chain(new Set(['in', 'radio']), 'in', 'transmitter', 'radio'),
-    }),
+    },
   },
   {
     id: 'radio-receiver',
@@ -31,11 +60,11 @@ export const LINKS: readonly Kind[] = [
     words: ['receiver', 'radio receiver', 'wireless receiver'],
     hint: 'digital, acts as a buffer, breaks the ground path',
     place: 'floor',
-    parts: () => ({
+    parts: {
       jacks: [
         radioJack('radio', 'in'),
         output('out', 'OUT', { rOut: typical(100, 1000), maxDbu: decibels(8, 10) }),
-        dcIn(200),
+        dcIn(),
       ],
       blocks: [
         {
@@ -48,23 +77,29 @@ export const LINKS: readonly Kind[] = [
       ],
       wires: chain(new Set(['radio', 'out']), 'radio', 'receiver', 'out'),
       power: lowVoltage(200),
-    }),
+    },
   },
   {
     id: 'passive-di',
     name: 'Passive DI',
     words: ['di', 'di box', 'passive di', 'direct box'],
+    revision: 2,
     hint: 'transformer, through jack, ground lift',
     place: 'floor',
-    parts: () => ({
+    parts: {
       jacks: [
         input('in', 'IN', { rIn: typical(50e3, 150e3), maxDbu: decibels(20) }),
         output('through', 'THROUGH', {}),
         output(
           'out',
           'OUT',
-          { rOut: typical(150, 300) },
-          { carries: 'mic', connector: 'xlr-m', balance: 'transformer', ground: 'transformer' },
+          {},
+          {
+            carries: 'mic',
+            connector: 'xlr-m',
+            balance: 'transformer',
+            ...liftModes({ rOut: typical(150, 300) }),
+          },
         ),
       ],
       blocks: [
@@ -81,24 +116,29 @@ export const LINKS: readonly Kind[] = [
         ...chain(new Set(['in', 'out']), 'in', 'transformer', 'out'),
         { from: { jack: 'in' }, to: { jack: 'through' } },
       ],
-      hidden: [{ id: 'lift', label: 'GROUND LIFT', value: 'joined' }],
-    }),
+    },
   },
   {
     id: 'active-di',
     name: 'Active DI',
     words: ['active di', 'active direct box'],
+    revision: 2,
     hint: 'high input impedance, needs phantom or a battery',
     place: 'floor',
-    parts: () => ({
+    parts: {
       jacks: [
-        input('in', 'IN', { rIn: typical(1e6, 10e6), maxDbu: decibels(8) }),
+        input('in', 'IN', {}, padModes({ rIn: typical(1e6, 10e6), maxDbu: decibels(8) }, -20)),
         output('through', 'THROUGH', {}),
         output(
           'out',
           'OUT',
-          { rOut: typical(150, 600) },
-          { carries: 'mic', connector: 'xlr-m', balance: 'driven' },
+          {},
+          {
+            carries: 'mic',
+            connector: 'xlr-m',
+            balance: 'driven',
+            ...liftModes({ rOut: typical(150, 600) }),
+          },
         ),
       ],
       blocks: [
@@ -114,35 +154,21 @@ export const LINKS: readonly Kind[] = [
         ...chain(new Set(['in', 'out']), 'in', 'stage', 'out'),
         { from: { jack: 'in' }, to: { jack: 'through' } },
       ],
-      hidden: [
-        { id: 'lift', label: 'GROUND LIFT', value: 'joined' },
-        { id: 'pad', label: 'PAD', value: 'off' },
-        { id: 'power', label: 'FED BY', value: 'phantom or battery' },
-      ],
-    }),
+      hidden: [{ id: 'power', label: 'FED BY', value: 'phantom or battery' }],
+    },
   },
   {
     id: 'supply',
     name: 'Supply',
     words: ['supply', 'power supply', 'psu', 'power'],
+    revision: 2,
     hint: 'eight isolated 9 V outlets',
     place: 'floor',
-    parts: () => ({
-      jacks: [
-        mainsIn(),
-        ...[1, 2, 3, 4, 5, 6, 7, 8].map((n) => ({
-          id: `out-${n}`,
-          label: `OUT ${n}`,
-          direction: 'out',
-          carries: 'dc',
-          connector: 'barrel-21',
-          ground: 'lifted',
-          notes: n > 6 ? '9 V, 500 mA, isolated' : '9 V, 100 mA, isolated',
-        })),
-      ],
+    parts: {
+      jacks: [mainsIn(), ...[100, 100, 100, 100, 100, 100, 500, 500].map(supplyOutlet)],
       blocks: [],
       wires: [],
-      power: { ...mains(30), class: 'II' },
-    }),
+      power: { ...mains(30), class: 'II', dcTotalMilliamps: typical(1600) },
+    },
   },
 ];

@@ -1,7 +1,8 @@
+import type { BlockInput } from '../rig';
 import { chain, decibels, level, mains, mainsIn, off, on, output, typical } from './parts';
 import type { Kind } from './kind';
 
-const heard = (id: string, name: string, channels: 1 | 2) => ({
+const heard = (id: string, name: string, channels: 1 | 2): BlockInput => ({
   id,
   name,
   role: 'monitor',
@@ -18,7 +19,7 @@ export const MONITORS: readonly Kind[] = [
     words: ['powered speaker', 'full-range', 'full range', 'wedge', 'monitor', 'active speaker'],
     hint: 'full-range, mic or line in, no guitar cabinet',
     place: 'backline',
-    parts: () => ({
+    parts: {
       jacks: [
         {
           id: 'in',
@@ -54,7 +55,7 @@ export const MONITORS: readonly Kind[] = [
         },
       ],
       power: mains(150),
-    }),
+    },
   },
   {
     id: 'in-ear-pack',
@@ -62,7 +63,7 @@ export const MONITORS: readonly Kind[] = [
     words: ['in-ear pack', 'in-ear', 'in ear', 'ears', 'iem', 'ear pack', 'in-ears'],
     hint: 'wired pack at the belt, stereo, level and limiter',
     place: 'player',
-    parts: () => ({
+    parts: {
       jacks: [
         {
           id: 'in',
@@ -97,7 +98,7 @@ export const MONITORS: readonly Kind[] = [
       ],
       wires: chain(new Set(['in']), 'in', 'limiter', 'ears'),
       controls: [level('volume', 'VOLUME', 'ears')],
-    }),
+    },
   },
   {
     id: 'headphones',
@@ -105,7 +106,7 @@ export const MONITORS: readonly Kind[] = [
     words: ['headphones', 'phones', 'cans'],
     hint: 'stereo, at a headphone output',
     place: 'player',
-    parts: () => ({
+    parts: {
       jacks: [
         {
           id: 'in',
@@ -121,7 +122,7 @@ export const MONITORS: readonly Kind[] = [
       ],
       blocks: [heard('ears', 'Ears', 2)],
       wires: chain(new Set(['in']), 'in', 'ears'),
-    }),
+    },
   },
   {
     id: 'load-box',
@@ -129,7 +130,7 @@ export const MONITORS: readonly Kind[] = [
     words: ['load box', 'load', 'dummy load'],
     hint: '8 Ω, 100 W, with cabinet simulation and a line out',
     place: 'backline',
-    parts: () => ({
+    parts: {
       jacks: [
         {
           id: 'in',
@@ -159,7 +160,7 @@ export const MONITORS: readonly Kind[] = [
         { id: 'cab', name: 'Cabinet simulation', role: 'cabModel', states: [on, off], state: 'on' },
       ],
       wires: chain(new Set(['in', 'line-out']), 'in', 'load', 'cab', 'line-out'),
-    }),
+    },
   },
   {
     id: 'attenuator',
@@ -167,7 +168,7 @@ export const MONITORS: readonly Kind[] = [
     words: ['attenuator', 'power soak', 'soak'],
     hint: '8 Ω, between head and cabinet',
     place: 'backline',
-    parts: () => ({
+    parts: {
       jacks: [
         {
           id: 'in',
@@ -202,6 +203,6 @@ export const MONITORS: readonly Kind[] = [
         },
       ],
       wires: chain(new Set(['in', 'out']), 'in', 'attenuator', 'out'),
-    }),
+    },
   },
 ];

@@ -31,7 +31,6 @@ function midiDelay(): KindParts {
         direction: 'in',
         carries: 'dc',
         connector: 'barrel-21',
-        notes: '300 mA',
       },
     ],
     blocks: [
@@ -57,7 +56,7 @@ function midiDelay(): KindParts {
     ],
     power: lowVoltage(300),
     tripMs: typical(1, 3),
-    midi: { channel: 1, countsFrom: 0 },
+    midi: { channel: 1, countsFrom: 0, programs: 128, bankBytes: 'none' },
   };
 }
 
@@ -67,8 +66,9 @@ export const OUTBOARD: readonly Kind[] = [
     id: 'midi-delay',
     name: 'MIDI delay',
     words: ['midi delay', 'delay unit', 'outboard', 'outboard delay', 'stereo delay'],
+    revision: 2,
     hint: 'stereo, presets by MIDI',
     place: 'floor',
-    parts: midiDelay,
+    parts: midiDelay(),
   },
 ];

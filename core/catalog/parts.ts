@@ -1,7 +1,12 @@
 // Short words for writing a kind: figures with their plausible range, jacks, blocks, wires.
-import type { Block, Box, Control, EffectCategory, Figure, Jack, JackMode, Wire } from '../rig';
+import type { BlockInput, EffectCategory, Figure, JackInput, ModelInput, Wire } from '../rig';
 
-type Raw<T> = { -readonly [K in keyof T]?: unknown };
+export type ControlInput = NonNullable<ModelInput['controls']>[number];
+type PowerInput = NonNullable<ModelInput['power']>;
+type ModeInput = NonNullable<JackInput['modes']>[number];
+type SpeakerInput = NonNullable<JackInput['speaker']>;
+/** What the figures of a state may be, apart from its name. */
+type StateInput = Omit<BlockInput['states'][number], 'id' | 'name'>;
 
 /** A typical figure; with a range its geometric mean is assumed. */
 export const typical = (low: number, high: number = low): Figure => ({
@@ -17,40 +22,47 @@ export const decibels = (low: number, high: number = low): Figure => ({
   ...(low === high ? {} : { low, high }),
 });
 
-type ModeFigures = Partial<Pick<JackMode, 'rIn' | 'cIn' | 'rOut' | 'nominalDbu' | 'maxDbu'>>;
+type ModeFigures = Omit<ModeInput, 'id' | 'name'>;
+/** What a jack may say of itself beside what the word that makes it says. */
+type MoreOfJack = Partial<Omit<JackInput, 'id' | 'label'>>;
 
-const jack = (id: string, label: string, rest: Raw<Jack>): Raw<Jack> => ({ id, label, ...rest });
-
-const oneMode = (figures: ModeFigures): Raw<Jack> => ({
+const oneMode = (figures: ModeFigures) => ({
   modes: [{ id: 'as-built', name: 'as built', ...figures }],
   mode: 'as-built',
 });
 
 /** A mono instrument or line input. */
-export const input = (id: string, label: string, figures: ModeFigures, more: Raw<Jack> = {}) =>
-  jack(id, label, {
-    direction: 'in',
-    carries: 'instrument',
-    connector: 'ts-635',
-    ...oneMode(figures),
-    ...more,
-  });
+export const input = (id: string, label: string, figures: ModeFigures, more: MoreOfJack = {}): JackInput => ({
+  id,
+  label,
+  direction: 'in',
+  carries: 'instrument',
+  connector: 'ts-635',
+  ...oneMode(figures),
+  ...more,
+});
 
-export const output = (id: string, label: string, figures: ModeFigures, more: Raw<Jack> = {}) =>
-  jack(id, label, {
-    direction: 'out',
-    carries: 'instrument',
-    connector: 'ts-635',
-    ...oneMode(figures),
-    ...more,
-  });
+export const output = (
+  id: string,
+  label: string,
+  figures: ModeFigures,
+  more: MoreOfJack = {},
+): JackInput => ({
+  id,
+  label,
+  direction: 'out',
+  carries: 'instrument',
+  connector: 'ts-635',
+  ...oneMode(figures),
+  ...more,
+});
 
 /** Two ways a switch can set a jack: for instruments, for line level. */
 export const levelModes = (
   instrument: ModeFigures,
   line: ModeFigures,
   mode: 'instrument' | 'line' = 'instrument',
-): Raw<Jack> => ({
+) => ({
   modes: [
     { id: 'instrument', name: 'instrument', ...instrument },
     { id: 'line', name: 'line', ...line },
@@ -58,21 +70,57 @@ export const levelModes = (
   mode,
 });
 
-export const speakerOut = (id: string, ohm: number, more: object): Raw<Jack> =>
-  jack(id, `SPK ${ohm} Ω`, {
-    direction: 'out',
-    carries: 'speaker',
-    connector: 'ts-635',
-    ground: 'transformer',
-    speaker: { ohm: typical(ohm), ...more },
-  });
+/** A ground lift at an output: what it gives is the same either way. */
+export const liftModes = (figures: ModeFigures) => ({
+  modes: [
+    { id: 'joined', name: 'ground joined', ...figures },
+    { id: 'lifted', name: 'ground lifted', ...figures, ground: 'lifted' as const },
+  ],
+  mode: 'joined',
+});
+
+/** A pad at an input: it takes what a line gives, and takes so much off. @param db below 0 */
+export const padModes = (figures: ModeFigures & { readonly maxDbu: Figure }, db: number) => ({
+  modes: [
+    { id: 'no-pad', name: 'no pad', ...figures },
+    {
+      id: 'pad',
+      name: `pad ${db} dB`,
+      ...figures,
+      gainDb: decibels(db),
+      maxDbu: decibels(figures.maxDbu.value - db),
+    },
+  ],
+  mode: 'no-pad',
+});
+
+export const speakerOut = (id: string, ohm: number, more: SpeakerInput): JackInput => ({
+  id,
+  label: `SPK ${ohm} Ω`,
+  direction: 'out',
+  carries: 'speaker',
+  connector: 'ts-635',
+  ground: 'transformer',
+  speaker: { ohm: typical(ohm), ...more },
+});
 
 /** Other than audio: what the layers Control and Power draw. */
-export const dcIn = (milliamps: number): Raw<Jack> =>
-  jack('dc', '9 V DC', { direction: 'in', carries: 'dc', connector: 'barrel-21', notes: `${milliamps} mA` });
+export const dcIn = (): JackInput => ({
+  id: 'dc',
+  label: '9 V DC',
+  direction: 'in',
+  carries: 'dc',
+  connector: 'barrel-21',
+});
 
-export const mainsIn = (): Raw<Jack> =>
-  jack('mains', 'MAINS', { direction: 'in', carries: 'mains', connector: 'mains', ground: 'chassis' });
+export const mainsIn = (): JackInput => ({
+  id: 'mains',
+  label: 'MAINS',
+  direction: 'in',
+  carries: 'mains',
+  connector: 'mains',
+  ground: 'chassis',
+});
 
 export const on = { id: 'on', name: 'on' };
 export const off = { id: 'off', name: 'off' };
@@ -82,9 +130,9 @@ export const effect = (
   id: string,
   name: string,
   category: EffectCategory,
-  figures: object,
-  more: Raw<Block> = {},
-): Raw<Block> => ({
+  figures: StateInput,
+  more: Partial<Omit<BlockInput, 'id' | 'name' | 'states'>> = {},
+): BlockInput => ({
   id,
   name,
   role: 'effect',
@@ -105,9 +153,9 @@ const knob = (
   id: string,
   label: string,
   block: string,
-  sets: Control['sets'],
+  sets: ControlInput['sets'],
   position: number | null = null,
-): Raw<Control> => ({
+): ControlInput => ({
   id,
   label,
   actsOn: { block },
@@ -123,20 +171,14 @@ export const drive = (id: string, label: string, block: string, position: number
 export const tone = (id: string, label: string, block: string, position: number | null = null) =>
   knob(id, label, block, 'tone', position);
 
-export type KindParts = {
-  readonly jacks: readonly Raw<Jack>[];
-  readonly blocks: readonly Raw<Block>[];
+/** A model's facts as the catalogue writes them: one inner wiring, by its wires. */
+export type KindParts = Omit<ModelInput, 'id' | 'revision' | 'kind' | 'patches' | 'patch'> & {
+  readonly jacks: readonly JackInput[];
+  readonly blocks: readonly BlockInput[];
   readonly wires: readonly Wire[];
-  readonly controls?: readonly Raw<Control>[];
-  readonly power?: Raw<Box['power']>;
-  readonly tripMs?: Figure;
-  readonly dropM?: number;
-  readonly slots?: { readonly blocks: number };
-  readonly midi?: { readonly channel: number; readonly countsFrom: number };
-  readonly hidden?: readonly { readonly id: string; readonly label: string; readonly value: string }[];
 };
 
-export const lowVoltage = (milliamps: number): Raw<Box['power']> => ({
+export const lowVoltage = (milliamps: number): PowerInput => ({
   class: 'low',
   dcVolts: { low: 9, high: 9.6 },
   dcMilliamps: typical(milliamps),
@@ -144,7 +186,7 @@ export const lowVoltage = (milliamps: number): Raw<Box['power']> => ({
   dcPolarity: 'centre-negative',
 });
 
-export const mains = (va: number): Raw<Box['power']> => ({
+export const mains = (va: number): PowerInput => ({
   class: 'I',
   va: typical(va),
   volts: [230],
@@ -153,13 +195,13 @@ export const mains = (va: number): Raw<Box['power']> => ({
 
 /** A pedal: IN, one block, OUT. */
 export function pedalParts(
-  block: Raw<Block>,
+  block: BlockInput,
   args: {
     in: ModeFigures;
     out: ModeFigures;
     converts?: boolean;
     milliamps: number;
-    controls?: readonly Raw<Control>[];
+    controls?: readonly ControlInput[];
     tripMs?: Figure;
   },
 ): KindParts {
@@ -168,11 +210,11 @@ export function pedalParts(
     jacks: [
       input('in', 'IN', args.in, { panel: 'side', ...convert }),
       output('out', 'OUT', args.out, { panel: 'side', ...convert }),
-      dcIn(args.milliamps),
+      dcIn(),
     ],
     blocks: [block],
-    wires: chain(new Set(['in', 'out']), 'in', String(block.id), 'out'),
-    controls: args.controls ?? [],
+    wires: chain(new Set(['in', 'out']), 'in', block.id, 'out'),
+    controls: [...(args.controls ?? [])],
     power: lowVoltage(args.milliamps),
     tripMs: args.tripMs,
   };

@@ -11,19 +11,18 @@ export const PEDALS: readonly Kind[] = [
     words: ['tuner', 'tune'],
     hint: 'buffered, mutes while tuning',
     place: 'floor',
-    parts: () =>
-      pedalParts(
-        {
-          id: 'tuner',
-          name: 'Tuner',
-          role: 'effect',
-          category: 'tuner',
-          states: [{ id: 'tuning', name: 'tuning, muted', mutes: true }, off],
-          state: 'off',
-          bypassKind: 'buffered',
-        },
-        { in: { rIn: typical(1e6) }, out: { rOut: typical(100, 1000) }, milliamps: 30 },
-      ),
+    parts: pedalParts(
+      {
+        id: 'tuner',
+        name: 'Tuner',
+        role: 'effect',
+        category: 'tuner',
+        states: [{ id: 'tuning', name: 'tuning, muted', mutes: true }, off],
+        state: 'off',
+        bypassKind: 'buffered',
+      },
+      { in: { rIn: typical(1e6) }, out: { rOut: typical(100, 1000) }, milliamps: 30 },
+    ),
   },
   {
     id: 'fuzz',
@@ -31,27 +30,26 @@ export const PEDALS: readonly Kind[] = [
     words: ['fuzz'],
     hint: 'two transistors, wants the pickup',
     place: 'floor',
-    parts: () =>
-      pedalParts(
-        effect(
-          'fuzz',
-          'Fuzz',
-          'fuzz',
-          { gainSmallDb: decibels(40, 55), ceilingDbu: decibels(4) },
-          {
-            state: 'off',
-            meantToClip: true,
-            wantsPickup: true,
-            bypassKind: 'true',
-          },
-        ),
+    parts: pedalParts(
+      effect(
+        'fuzz',
+        'Fuzz',
+        'fuzz',
+        { gainSmallDb: decibels(40, 55), ceilingDbu: decibels(4) },
         {
-          in: { rIn: typical(5e3, 20e3) },
-          out: { rOut: typical(1e3, 125e3) },
-          milliamps: 5,
-          controls: [drive('fuzz', 'FUZZ', 'fuzz'), level('volume', 'VOLUME', 'fuzz')],
+          state: 'off',
+          meantToClip: true,
+          wantsPickup: true,
+          bypassKind: 'true',
         },
       ),
+      {
+        in: { rIn: typical(5e3, 20e3) },
+        out: { rOut: typical(1e3, 125e3) },
+        milliamps: 5,
+        controls: [drive('fuzz', 'FUZZ', 'fuzz'), level('volume', 'VOLUME', 'fuzz')],
+      },
+    ),
   },
   {
     id: 'compressor',
@@ -59,22 +57,21 @@ export const PEDALS: readonly Kind[] = [
     words: ['compressor', 'comp', 'sustainer'],
     hint: 'evens out levels',
     place: 'floor',
-    parts: () =>
-      pedalParts(
-        effect(
-          'compressor',
-          'Compressor',
-          'compressor',
-          { gainSmallDb: decibels(6, 20), ceilingDbu: decibels(-6), levelAfterDb: decibels(0) },
-          { state: 'off', bypassKind: 'true', meantToClip: true },
-        ),
-        {
-          in: EFFECT_IN,
-          out: LINE_OUT,
-          milliamps: 10,
-          controls: [drive('sustain', 'SUSTAIN', 'compressor'), level('level', 'LEVEL', 'compressor')],
-        },
+    parts: pedalParts(
+      effect(
+        'compressor',
+        'Compressor',
+        'compressor',
+        { gainSmallDb: decibels(6, 20), ceilingDbu: decibels(-6), levelAfterDb: decibels(0) },
+        { state: 'off', bypassKind: 'true', meantToClip: true },
       ),
+      {
+        in: EFFECT_IN,
+        out: LINE_OUT,
+        milliamps: 10,
+        controls: [drive('sustain', 'SUSTAIN', 'compressor'), level('level', 'LEVEL', 'compressor')],
+      },
+    ),
   },
   {
     id: 'overdrive',
@@ -82,30 +79,29 @@ export const PEDALS: readonly Kind[] = [
     words: ['overdrive', 'od', 'drive', 'dirt'],
     hint: 'soft clipping',
     place: 'floor',
-    parts: () =>
-      pedalParts(
-        effect(
-          'drive',
-          'Overdrive',
-          'overdrive',
-          { gainSmallDb: decibels(20, 41), ceilingDbu: decibels(-3) },
-          {
-            state: 'off',
-            meantToClip: true,
-            bypassKind: 'true',
-          },
-        ),
+    parts: pedalParts(
+      effect(
+        'drive',
+        'Overdrive',
+        'overdrive',
+        { gainSmallDb: decibels(20, 41), ceilingDbu: decibels(-3) },
         {
-          in: EFFECT_IN,
-          out: { rOut: typical(1e3, 10e3) },
-          milliamps: 10,
-          controls: [
-            drive('drive', 'DRIVE', 'drive'),
-            tone('tone', 'TONE', 'drive'),
-            level('level', 'LEVEL', 'drive'),
-          ],
+          state: 'off',
+          meantToClip: true,
+          bypassKind: 'true',
         },
       ),
+      {
+        in: EFFECT_IN,
+        out: { rOut: typical(1e3, 10e3) },
+        milliamps: 10,
+        controls: [
+          drive('drive', 'DRIVE', 'drive'),
+          tone('tone', 'TONE', 'drive'),
+          level('level', 'LEVEL', 'drive'),
+        ],
+      },
+    ),
   },
   {
     id: 'chorus',
@@ -113,31 +109,30 @@ export const PEDALS: readonly Kind[] = [
     words: ['chorus', 'modulation', 'mod'],
     hint: 'analogue, mono',
     place: 'floor',
-    parts: () =>
-      pedalParts(
-        effect('chorus', 'Chorus', 'chorus', { mix: 0.5 }, { state: 'off', bypassKind: 'buffered' }),
-        {
-          in: EFFECT_IN,
-          out: LINE_OUT,
-          milliamps: 15,
-          controls: [
-            {
-              id: 'rate',
-              label: 'RATE',
-              actsOn: { block: 'chorus' },
-              sets: 'other',
-              law: { type: 'unknown' },
-            },
-            {
-              id: 'depth',
-              label: 'DEPTH',
-              actsOn: { block: 'chorus' },
-              sets: 'mix',
-              law: { type: 'unknown' },
-            },
-          ],
-        },
-      ),
+    parts: pedalParts(
+      effect('chorus', 'Chorus', 'chorus', { mix: 0.5 }, { state: 'off', bypassKind: 'buffered' }),
+      {
+        in: EFFECT_IN,
+        out: LINE_OUT,
+        milliamps: 15,
+        controls: [
+          {
+            id: 'rate',
+            label: 'RATE',
+            actsOn: { block: 'chorus' },
+            sets: 'other',
+            law: { type: 'unknown' },
+          },
+          {
+            id: 'depth',
+            label: 'DEPTH',
+            actsOn: { block: 'chorus' },
+            sets: 'mix',
+            law: { type: 'unknown' },
+          },
+        ],
+      },
+    ),
   },
   {
     id: 'digital-delay',
@@ -145,18 +140,17 @@ export const PEDALS: readonly Kind[] = [
     words: ['delay', 'echo'],
     hint: 'one converter trip',
     place: 'floor',
-    parts: () =>
-      pedalParts(effect('delay', 'Delay', 'delay', { mix: 0.3 }, { bypassKind: 'buffered' }), {
-        in: EFFECT_IN,
-        out: LINE_OUT,
-        converts: true,
-        milliamps: 100,
-        tripMs: typical(1, 3),
-        controls: [
-          { id: 'time', label: 'TIME', actsOn: { block: 'delay' }, sets: 'other', law: { type: 'unknown' } },
-          { id: 'mix', label: 'MIX', actsOn: { block: 'delay' }, sets: 'mix', law: { type: 'unknown' } },
-        ],
-      }),
+    parts: pedalParts(effect('delay', 'Delay', 'delay', { mix: 0.3 }, { bypassKind: 'buffered' }), {
+      in: EFFECT_IN,
+      out: LINE_OUT,
+      converts: true,
+      milliamps: 100,
+      tripMs: typical(1, 3),
+      controls: [
+        { id: 'time', label: 'TIME', actsOn: { block: 'delay' }, sets: 'other', law: { type: 'unknown' } },
+        { id: 'mix', label: 'MIX', actsOn: { block: 'delay' }, sets: 'mix', law: { type: 'unknown' } },
+      ],
+    }),
   },
   {
     id: 'reverb',
@@ -164,24 +158,23 @@ export const PEDALS: readonly Kind[] = [
     words: ['reverb', 'verb'],
     hint: 'digital, one converter trip',
     place: 'floor',
-    parts: () =>
-      pedalParts(effect('reverb', 'Reverb', 'reverb', { mix: 0.3 }, { bypassKind: 'buffered' }), {
-        in: EFFECT_IN,
-        out: LINE_OUT,
-        converts: true,
-        milliamps: 100,
-        tripMs: typical(1, 3),
-        controls: [
-          {
-            id: 'decay',
-            label: 'DECAY',
-            actsOn: { block: 'reverb' },
-            sets: 'other',
-            law: { type: 'unknown' },
-          },
-          { id: 'mix', label: 'MIX', actsOn: { block: 'reverb' }, sets: 'mix', law: { type: 'unknown' } },
-        ],
-      }),
+    parts: pedalParts(effect('reverb', 'Reverb', 'reverb', { mix: 0.3 }, { bypassKind: 'buffered' }), {
+      in: EFFECT_IN,
+      out: LINE_OUT,
+      converts: true,
+      milliamps: 100,
+      tripMs: typical(1, 3),
+      controls: [
+        {
+          id: 'decay',
+          label: 'DECAY',
+          actsOn: { block: 'reverb' },
+          sets: 'other',
+          law: { type: 'unknown' },
+        },
+        { id: 'mix', label: 'MIX', actsOn: { block: 'reverb' }, sets: 'mix', law: { type: 'unknown' } },
+      ],
+    }),
   },
   {
     id: 'buffer',
@@ -189,14 +182,13 @@ export const PEDALS: readonly Kind[] = [
     words: ['buffer'],
     hint: 'always on, low output impedance',
     place: 'floor',
-    parts: () =>
-      pedalParts(
-        { id: 'buffer', name: 'Buffer', role: 'buffer', states: [on], state: 'on' },
-        {
-          in: { rIn: typical(1e6), cIn: typical(10e-12, 30e-12), maxDbu: decibels(10) },
-          out: { rOut: typical(20, 250), maxDbu: decibels(10) },
-          milliamps: 5,
-        },
-      ),
+    parts: pedalParts(
+      { id: 'buffer', name: 'Buffer', role: 'buffer', states: [on], state: 'on' },
+      {
+        in: { rIn: typical(1e6), cIn: typical(10e-12, 30e-12), maxDbu: decibels(10) },
+        out: { rOut: typical(20, 250), maxDbu: decibels(10) },
+        milliamps: 5,
+      },
+    ),
   },
 ];

@@ -1,13 +1,43 @@
-import { decibels, effect, on, pedalParts, typical } from './parts';
+import { decibels, effect, on, pedalParts, typical, type ControlInput, type KindParts } from './parts';
 import type { Kind } from './kind';
 
-const treadle = (block: string, sets: 'level' | 'other', law: object = { type: 'unknown' }) => ({
+const treadle = (
+  block: string,
+  sets: 'level' | 'other',
+  law: ControlInput['law'] = { type: 'unknown' },
+): ControlInput => ({
   id: 'treadle',
   label: 'TREADLE',
   actsOn: { block },
   sets,
   law,
   position: sets === 'level' ? 1 : null,
+});
+
+const passiveVolume = pedalParts(
+  {
+    id: 'volume',
+    name: 'Volume',
+    role: 'effect',
+    category: 'volume',
+    states: [on],
+    state: 'on',
+    passesUnpowered: true,
+  },
+  {
+    in: { rIn: typical(250e3) },
+    out: { rOut: typical(1, 60e3) },
+    milliamps: 0,
+    controls: [treadle('volume', 'level', { type: 'pot', ohm: 250e3, taper: 'audio' })],
+  },
+);
+
+/** A passive box has no supply jack and draws nothing. */
+const withoutSupply = ({ jacks, blocks, wires, controls }: KindParts): KindParts => ({
+  jacks: jacks.filter((jack) => jack.carries !== 'dc'),
+  blocks,
+  wires,
+  controls,
 });
 
 /** What the foot moves. */
@@ -18,22 +48,21 @@ export const TREADLES: readonly Kind[] = [
     words: ['wah', 'wah wah', 'wah pedal'],
     hint: 'inductor, low input impedance',
     place: 'floor',
-    parts: () =>
-      pedalParts(
-        effect(
-          'wah',
-          'Wah',
-          'wah',
-          { gainSmallDb: decibels(0, 12), ceilingDbu: decibels(4) },
-          { state: 'off', bypassKind: 'true' },
-        ),
-        {
-          in: { rIn: typical(50e3, 150e3) },
-          out: { rOut: typical(10e3) },
-          milliamps: 1,
-          controls: [treadle('wah', 'other')],
-        },
+    parts: pedalParts(
+      effect(
+        'wah',
+        'Wah',
+        'wah',
+        { gainSmallDb: decibels(0, 12), ceilingDbu: decibels(4) },
+        { state: 'off', bypassKind: 'true' },
       ),
+      {
+        in: { rIn: typical(50e3, 150e3) },
+        out: { rOut: typical(10e3) },
+        milliamps: 1,
+        controls: [treadle('wah', 'other')],
+      },
+    ),
   },
   {
     id: 'volume-pedal',
@@ -41,26 +70,7 @@ export const TREADLES: readonly Kind[] = [
     words: ['volume pedal', 'volume', 'vol'],
     hint: 'passive, 250 kΩ pot',
     place: 'floor',
-    parts: () => {
-      const { jacks, blocks, wires, controls } = pedalParts(
-        {
-          id: 'volume',
-          name: 'Volume',
-          role: 'effect',
-          category: 'volume',
-          states: [on],
-          state: 'on',
-          passesUnpowered: true,
-        },
-        {
-          in: { rIn: typical(250e3) },
-          out: { rOut: typical(1, 60e3) },
-          milliamps: 0,
-          controls: [treadle('volume', 'level', { type: 'pot', ohm: 250e3, taper: 'audio' })],
-        },
-      );
-      return { jacks: jacks.filter((jack) => jack.carries !== 'dc'), blocks, wires, controls };
-    },
+    parts: withoutSupply(passiveVolume),
   },
   {
     id: 'expression-pedal',
@@ -68,7 +78,7 @@ export const TREADLES: readonly Kind[] = [
     words: ['expression pedal', 'expression', 'exp'],
     hint: 'TRS, wiper on the tip; carries no sound',
     place: 'floor',
-    parts: () => ({
+    parts: {
       jacks: [
         {
           id: 'out',
@@ -82,6 +92,6 @@ export const TREADLES: readonly Kind[] = [
       blocks: [],
       wires: [],
       hidden: [{ id: 'wiring', label: 'WIRING', value: 'tip wiper' }],
-    }),
+    },
   },
 ];

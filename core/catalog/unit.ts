@@ -1,4 +1,4 @@
-import type { Block, Wire } from '../rig';
+import type { BlockInput, JackInput, Wire } from '../rig';
 import { decibels, effect, input, levelModes, output, typical, type KindParts } from './parts';
 import type { Kind } from './kind';
 
@@ -13,7 +13,7 @@ const send = (id: string, label: string) =>
 const back = (id: string, label: string) =>
   input(id, label, {}, { converts: true, ...levelModes(INSTRUMENT_RETURN, LINE_RETURN) });
 
-const PHONES = {
+const PHONES: JackInput = {
   id: 'phones',
   label: 'PHONES',
   direction: 'out',
@@ -30,14 +30,21 @@ const phonesOn = (left: string, right: string): readonly Wire[] => [
   { from: { jack: right }, to: { jack: 'phones' }, toChannel: 'right' },
 ];
 
-type Raw = { [K in keyof Block]?: unknown };
-
-const preset = { switchedBy: 'preset', movable: true, bypassKind: 'buffered', passesUnpowered: false };
+const preset = {
+  switchedBy: 'preset',
+  movable: true,
+  bypassKind: 'buffered',
+  passesUnpowered: false,
+} as const;
 const stereo = { channelsIn: 2, channelsOut: 2 };
 const widening = { channelsIn: 1, channelsOut: 2 };
 
 /** Blocks that can be put into the grid of a unit, as the inspector offers them. */
-export const GRID_BLOCKS: readonly { readonly id: string; readonly name: string; readonly block: Raw }[] = [
+export const GRID_BLOCKS: readonly {
+  readonly id: string;
+  readonly name: string;
+  readonly block: BlockInput;
+}[] = [
   {
     id: 'compressor',
     name: 'Compressor',
@@ -112,7 +119,11 @@ export const GRID_BLOCKS: readonly { readonly id: string; readonly name: string;
   },
 ];
 
-const fromGrid = (id: string): Raw => ({ ...GRID_BLOCKS.find((entry) => entry.id === id)?.block });
+function fromGrid(id: string): BlockInput {
+  const entry = GRID_BLOCKS.find((candidate) => candidate.id === id);
+  if (!entry) throw new Error(`no block "${id}" in the catalogue`);
+  return entry.block;
+}
 
 const WIRES: readonly Wire[] = [
   { from: { jack: 'input' }, to: { block: 'drive', port: 'in' } },
@@ -154,6 +165,7 @@ function unit(): KindParts {
           connector: 'xlr-m',
           carries: 'line',
           balance: 'driven',
+          fixedUnity: true,
           ...levelModes(INSTRUMENT_OUT, LINE_OUT, 'line'),
         },
       ),
@@ -166,6 +178,7 @@ function unit(): KindParts {
           connector: 'xlr-m',
           carries: 'line',
           balance: 'driven',
+          fixedUnity: true,
           ...levelModes(INSTRUMENT_OUT, LINE_OUT, 'line'),
         },
       ),
@@ -197,6 +210,7 @@ function unit(): KindParts {
         id: 'output',
         label: 'OUTPUT',
         actsOn: { jack: 'out-1-l' },
+        moves: ['out-1-l', 'out-1-r'],
         sets: 'level',
         law: { type: 'unknown' },
         position: null,
@@ -219,6 +233,11 @@ function unit(): KindParts {
     },
     tripMs: typical(0.5, 3),
     slots: { blocks: 12 },
+    loops: [
+      { id: 'loop-1', name: 'Loop 1', sends: ['send-1'], returns: ['return-1'], stands: 'anywhere' },
+      { id: 'loop-2', name: 'Loop 2', sends: ['send-2'], returns: ['return-2'], stands: 'anywhere' },
+    ],
+    midi: { countsFrom: 0, programs: 128, bankBytes: 'msb' },
   };
 }
 
@@ -233,7 +252,7 @@ function smallUnit(): KindParts {
       send('out-r', 'OUT R'),
       PHONES,
       { id: 'pedal', label: 'PEDAL', direction: 'in', carries: 'expression', connector: 'trs-635' },
-      { id: 'dc', label: '9 V DC', direction: 'in', carries: 'dc', connector: 'barrel-21', notes: '300 mA' },
+      { id: 'dc', label: '9 V DC', direction: 'in', carries: 'dc', connector: 'barrel-21' },
     ],
     blocks: row.map(fromGrid),
     wires: [
@@ -254,6 +273,7 @@ function smallUnit(): KindParts {
         id: 'output',
         label: 'OUTPUT',
         actsOn: { jack: 'out-l' },
+        moves: ['out-l', 'out-r'],
         sets: 'level',
         law: { type: 'unknown' },
         position: null,
@@ -287,16 +307,18 @@ export const UNITS: readonly Kind[] = [
       'modeler',
       'effects unit',
     ],
+    revision: 2,
     hint: 'two loops, a grid of blocks, two stereo outputs',
     place: 'floor',
-    parts: unit,
+    parts: unit(),
   },
   {
     id: 'small-unit',
     name: 'Small unit',
     words: ['small unit', 'compact unit', 'small multi', 'mini unit', 'small modeller'],
+    revision: 2,
     hint: 'amp and cabinet model, no loops, stereo out',
     place: 'floor',
-    parts: smallUnit,
+    parts: smallUnit(),
   },
 ];

@@ -18,9 +18,10 @@ function byElimination(rig: Rig): number {
   for (const lead of rig.leads) {
     const [a, b] = [lead.from.at[0], lead.to.at[0]];
     if (!a || !b || ['air', 'radio', 'speaker'].includes(lead.kind) || lead.break.kind !== 'none') continue;
-    const jacks = [a, b].map((ref) =>
-      rig.boxes.find((box) => box.id === ref.box)!.jacks.find((jack) => jack.id === ref.jack)!,
-    );
+    const jacks = [a, b].map((ref) => {
+      const jack = rig.boxes.find((box) => box.id === ref.box)!.jacks.find((j) => j.id === ref.jack)!;
+      return { ...jack, ground: jack.modes.find((m) => m.id === jack.mode)?.ground ?? jack.ground };
+    });
     if (jacks.every((jack) => isAudio(jack) && !['none', 'transformer', 'lifted'].includes(jack.ground)))
       edges.push([a.box, b.box]);
   }
@@ -64,6 +65,20 @@ describe('ground loops', () => {
       'cabinet/air ~ microphone/air',
     );
     expect(groundLoops(rig, null)).toBe(0);
+  });
+
+  test('a DI’s lift opens what its through jack and its output close between amplifier and desk', () => {
+    const rig = build(
+      'guitar, di, valve head, desk',
+      'guitar/out > passive-di/in',
+      'passive-di/through > valve-head/input',
+      'passive-di/out - desk/ch-1',
+    );
+    const lifted = edited(rig, {
+      edit: 'setMode',
+      arguments: { box: 'passive-di', jack: 'out', mode: 'lifted', scope: { layer: 'rest' } },
+    });
+    expect([groundLoops(rig, null), groundLoops(lifted, null)]).toEqual([1, 0]);
   });
 
   test('each lift opens one, until none is left', () => {

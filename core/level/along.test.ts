@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { inSetting, type EditCall, type Rig, type Scope } from '../rig';
 import { trace } from '../signal';
-import { build, edited, fourCable } from '../testing/build';
+import { build, edited, fourCable, plugged } from '../testing/build';
 import { levelsAlong, potDb, tightest } from './along';
 
 const REST: Scope = { layer: 'rest' };
@@ -116,6 +116,36 @@ describe('levels along a route', () => {
     expect(potDb({ type: 'db', lo: -20, hi: 10 }, 0.5)).toBe(-5);
     expect(potDb({ type: 'unknown' }, 0.3)).toBe(0);
     expect(potDb({ type: 'pot', ohm: 1, taper: 'linear' }, 0)).toBe(-80);
+  });
+
+  test('a pad takes its decibels off behind the jack, and the jack bears as much more', () => {
+    const rig = build('guitar, active di, desk', 'guitar/out > active-di/in', 'active-di/out - desk/ch-1');
+    const padded = edited(rig, {
+      edit: 'setMode',
+      arguments: { box: 'active-di', jack: 'in', mode: 'pad', scope: REST },
+    });
+    expect(stop(padded, 'active-di/in').averageDbu).toBeCloseTo(stop(rig, 'active-di/in').averageDbu, 6);
+    expect(stop(padded, 'active-di/in').ceilingDbu).toBe(28);
+    expect(stop(rig, 'desk/ch-1').averageDbu - stop(padded, 'desk/ch-1').averageDbu).toBeCloseTo(20, 6);
+  });
+
+  test('one knob moves every output that it names, and no other', () => {
+    const rig = build('guitar, unit, combo, di', 'guitar/out > multi-effects/input');
+    const law = { type: 'db', lo: -20, hi: 0 } as const;
+    const known: Rig = {
+      ...rig,
+      boxes: rig.boxes.map((box) => ({
+        ...box,
+        controls: box.controls.map((c) => (c.id === 'output' ? { ...c, law, position: 0.5 } : c)),
+      })),
+    };
+    const at = (jack: string) => {
+      const right = plugged(known, `multi-effects/${jack} > combo/input`);
+      return stop(right, `multi-effects/${jack}`).averageDbu;
+    };
+    const without = stop(plugged(rig, 'multi-effects/out-1-r > combo/input'), 'multi-effects/out-1-r');
+    expect(at('out-1-r')).toBeCloseTo(without.averageDbu - 10, 6);
+    expect(at('out-1-l')).toBeCloseTo(without.averageDbu - 10, 6);
   });
 
   test('says why it ends where a source has no level', () => {

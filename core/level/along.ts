@@ -142,9 +142,9 @@ class Walk {
     return found;
   }
 
-  private knobs(box: Box, test: (actsOn: Control['actsOn']) => boolean, sets: Control['sets']): number {
+  private knobs(box: Box, test: (control: Control) => boolean, sets: Control['sets']): number {
     return box.controls
-      .filter((control) => control.sets === sets && test(control.actsOn))
+      .filter((control) => control.sets === sets && test(control))
       .reduce((sum, control) => sum + potDb(control.law, this.resolved.control(box, control).position), 0);
   }
 
@@ -174,11 +174,26 @@ class Walk {
     this.rests(mode?.maxDbu);
     const at = { averageDbu: this.at.averageDbu + loss, peakDbu: this.at.peakDbu + loss };
     this.stop(box, { type: 'jack', id: `${box.id}/${jack.id}` }, jack.label, at, mode?.maxDbu?.value ?? null);
+    this.pad(mode);
+  }
+
+  /** A pad at an input takes its decibels off what has arrived within the jack's limit. */
+  private pad(mode: JackMode | undefined) {
+    if (!this.at || !mode?.gainDb) return;
+    this.rests(mode.gainDb);
+    const { averageDbu, peakDbu } = this.at;
+    const gain = mode.gainDb.value;
+    this.at = { averageDbu: averageDbu + gain, peakDbu: peakDbu + gain };
   }
 
   private leave(box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {
     if (!this.at) return;
-    const knob = this.knobs(box, (actsOn) => 'jack' in actsOn && actsOn.jack === jack.id, 'level');
+    const knob = this.knobs(
+      box,
+      ({ actsOn, moves }) =>
+        ('jack' in actsOn && actsOn.jack === jack.id) || moves?.includes(jack.id) === true,
+      'level',
+    );
     const rOut = state?.rOut ?? mode?.rOut;
     this.rOut = jack.carries === 'radio' || jack.carries === 'speaker' ? null : (rOut?.value ?? null);
     this.rests(rOut, mode?.maxDbu);
@@ -205,7 +220,7 @@ class Walk {
       return;
     }
     this.rests(pickup.averageDbu, pickup.peakDbu);
-    const knob = this.knobs(box, (actsOn) => 'block' in actsOn && actsOn.block === block.id, 'level');
+    const knob = this.knobs(box, ({ actsOn }) => 'block' in actsOn && actsOn.block === block.id, 'level');
     this.rOut = pickup.rOhm?.value ?? null;
     this.fromPickup = true;
     const at = { averageDbu: pickup.averageDbu.value + knob, peakDbu: pickup.peakDbu.value + knob };
@@ -232,7 +247,7 @@ class Walk {
     const { gainSmallDb, ceilingDbu, levelAfterDb } = state;
     const gain = gainSmallDb ? this.gainOf(box, block, gainSmallDb) : 0;
     const ceiling = ceilingDbu?.value ?? null;
-    const knob = this.knobs(box, (actsOn) => 'block' in actsOn && actsOn.block === block.id, 'level');
+    const knob = this.knobs(box, ({ actsOn }) => 'block' in actsOn && actsOn.block === block.id, 'level');
     const after = (levelAfterDb?.value ?? this.toNominal(i, box, block, ceiling)) + knob;
     if (gain === 0 && ceiling === null && after === 0) return;
     this.rests(gainSmallDb, ceilingDbu, levelAfterDb);

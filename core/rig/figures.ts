@@ -9,9 +9,11 @@ export type FigurePath =
   | { readonly on: 'state'; readonly block: string; readonly state: string; readonly field: StateField }
   | { readonly on: 'pickup'; readonly block: string; readonly pickup: string; readonly field: PickupField }
   | { readonly on: 'power'; readonly field: PowerField }
+  | { readonly on: 'dcOutlet'; readonly jack: string; readonly field: DcOutletField }
+  | { readonly on: 'mainsOutlet'; readonly jack: string; readonly field: MainsOutletField }
   | { readonly on: 'box'; readonly field: 'tripMs' };
 
-const MODE = { rIn: 'Ω', cIn: 'F', rOut: 'Ω', nominalDbu: 'dBu', maxDbu: 'dBu' } as const;
+const MODE = { rIn: 'Ω', cIn: 'F', rOut: 'Ω', nominalDbu: 'dBu', maxDbu: 'dBu', gainDb: 'dB' } as const;
 const SPEAKER = { ohm: 'Ω', minOhm: 'Ω', watts: 'W' } as const;
 const STATE = {
   gainSmallDb: 'dB',
@@ -32,20 +34,25 @@ const PICKUP = {
   peakDbu: 'dBu',
   humMvPerUt: 'mV/µT',
 } as const;
-const POWER = { va: 'VA', dcMilliamps: 'mA' } as const;
+const POWER = { va: 'VA', dcMilliamps: 'mA', dcTotalMilliamps: 'mA' } as const;
+const DC_OUTLET = { volts: 'V', milliamps: 'mA' } as const;
+const MAINS_OUTLET = { volts: 'V', amps: 'A' } as const;
 
 type ModeField = keyof typeof MODE;
 type SpeakerField = keyof typeof SPEAKER;
 type StateField = keyof typeof STATE;
 type PickupField = keyof typeof PICKUP;
 type PowerField = keyof typeof POWER;
+type DcOutletField = keyof typeof DC_OUTLET;
+type MainsOutletField = keyof typeof MAINS_OUTLET;
 
-const WORDS: Record<ModeField | SpeakerField | StateField | PickupField | PowerField | 'tripMs', string> = {
+const WORDS: Record<FigurePath['field'], string> = {
   rIn: 'input impedance',
   cIn: 'input capacitance',
   rOut: 'output impedance',
   nominalDbu: 'nominal level',
   maxDbu: 'maximum level',
+  gainDb: 'gain of the switch',
   ohm: 'impedance',
   minOhm: 'least load',
   watts: 'power',
@@ -63,6 +70,10 @@ const WORDS: Record<ModeField | SpeakerField | StateField | PickupField | PowerF
   humMvPerUt: 'hum pick-up at 50 Hz',
   va: 'mains power',
   dcMilliamps: 'supply current',
+  dcTotalMilliamps: 'current of all outlets',
+  volts: 'voltage',
+  milliamps: 'current',
+  amps: 'current',
   tripMs: 'converter trip',
 };
 
@@ -101,6 +112,15 @@ export function figuresOf(box: Box): readonly FigureEntry[] {
         );
     for (const field of keysOf(SPEAKER))
       add({ on: 'speaker', jack: jack.id, field }, jack.speaker?.[field], jack.label, SPEAKER[field]);
+    for (const field of keysOf(DC_OUTLET))
+      add({ on: 'dcOutlet', jack: jack.id, field }, jack.dcOutlet?.[field], jack.label, DC_OUTLET[field]);
+    for (const field of keysOf(MAINS_OUTLET))
+      add(
+        { on: 'mainsOutlet', jack: jack.id, field },
+        jack.mainsOutlet?.[field],
+        jack.label,
+        MAINS_OUTLET[field],
+      );
   }
   for (const block of box.blocks) {
     for (const state of block.states)
@@ -143,7 +163,8 @@ export function setFigureAt(box: Draft<Box>, at: FigurePath, figure: Figure): vo
   else if (at.on === 'box') box.tripMs = value;
   else {
     const jack = find(box.jacks, at.jack);
-    if (!jack.speaker) throw new Error(`${jack.label} of ${box.name} is no speaker jack`);
-    jack.speaker[at.field] = value;
+    const facts: Partial<Record<FigurePath['field'], Draft<Figure>>> | undefined = jack[at.on];
+    if (!facts) throw new Error(`${jack.label} of ${box.name} is no such jack`);
+    facts[at.field] = value;
   }
 }

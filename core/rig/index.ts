@@ -10,6 +10,7 @@ export {
   type RoutingChange,
   type SingleEdit,
 } from './edits';
+export { jackFacts, midiFacts } from './fact-words';
 export { carryOver } from './carry';
 export { outletWant, outletWantId } from './outlet-want';
 export { figureKey, figuresOf, takesLine, type FigureEntry, type FigurePath } from './figures';
@@ -24,7 +25,18 @@ export {
 } from './history';
 export { checkInvariants } from './invariants';
 export { computedLength, inOrder, isOneInOneOut, longestRun, neededLength, stockLength } from './lengths';
-export { freeNumber, freshId, makeLead, makePlace, makeSound, makeTag, slug, withEnding } from './make';
+export {
+  freeNumber,
+  freshId,
+  instanceOf,
+  makeLead,
+  makePlace,
+  makeSound,
+  makeTag,
+  slug,
+  withEnding,
+  type Instance,
+} from './make';
 export { formatProblem, type Problem } from './problem';
 export { problemWords } from './problem-words';
 export { fileSchema, readRig, readRigValue, type ReadResult } from './read';
@@ -41,8 +53,10 @@ export {
   type RowStart,
   type Rows,
 } from './rows';
+export { loopAt, misplaced } from './loops';
 export { readAnyFile, type FileResult, type ShelfFile } from './shelf-file';
-export { boxSchema } from './schema-box';
+export { boxSchema, modelSchema } from './schema-box';
+export { blockSchema } from './schema-block';
 export { LEAD_KINDS, LIMITS, SEVERITIES } from './terms';
 export * from './types';
 export { blockIn, boxesById, boxOf, endAt, jackIn, jackOf, leadOf, type JackEnd } from './look-up';

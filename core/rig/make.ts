@@ -1,5 +1,5 @@
 import { LIMITS } from './terms';
-import type { Adapter, Connector, JackRef, Lead, LeadKind, Place, Sound } from './types';
+import type { Adapter, Box, Connector, JackRef, Lead, LeadKind, Model, Place, Sound } from './types';
 
 /** Small letters, digits and dashes from any name; never empty. */
 export const slug = (name: string): string =>
@@ -104,6 +104,21 @@ export function makeLead(args: {
     makeup: 'unknown',
     break: { kind: 'none' },
     label: '',
+    notes: '',
+  };
+}
+
+/** What a box has of its own, whatever model it is of. */
+export type Instance = Pick<Box, 'id' | 'name' | 'tag' | 'place' | 'order'>;
+
+/** A box of a model: it carries all that the model says, and remembers which revision that was. */
+export function instanceOf({ id, revision, ...facts }: Model, given: Instance): Box {
+  return {
+    ...given,
+    from: { item: id, revision },
+    folded: 'auto',
+    part: 'box',
+    ...facts,
     notes: '',
   };
 }

@@ -1,3 +1,4 @@
+import { fromVersion1 } from './from-version-1';
 import type { Problem } from './problem';
 import { FORMAT, VERSION } from './terms';
 
@@ -5,7 +6,7 @@ type Raw = Record<string, unknown>;
 /** From version n to n + 1, keyed by n. Files of every version that was ever written must read for ever. */
 export type Migrations = Readonly<Record<number, (old: Raw) => Raw>>;
 
-const MIGRATIONS: Migrations = {};
+const MIGRATIONS: Migrations = { 1: fromVersion1 };
 
 const isObject = (value: unknown): value is Raw =>
   typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -45,10 +45,10 @@ describe('hostile files are refused with place and reason', () => {
     expect(reasons(text)).toMatch(/^format: this is not a rig file/);
   });
   test('too new, or no version', () => {
-    expect(reasons(good.replace('"version": 1', '"version": 2'))).toMatch(
-      /^version: the file is of version 2.*newer/,
+    expect(reasons(good.replace('"version": 2', '"version": 3'))).toMatch(
+      /^version: the file is of version 3.*newer/,
     );
-    expect(reasons(good.replace('"version": 1', '"version": "1"'))).toMatch(/^version: "1" is no version/);
+    expect(reasons(good.replace('"version": 2', '"version": "1"'))).toMatch(/^version: "1" is no version/);
   });
   test('over 20 MB', () => {
     expect(reasons(`{"a":"${'x'.repeat(21 * 1024 * 1024)}"}`)).toMatch(
@@ -63,13 +63,13 @@ describe('hostile files are refused with place and reason', () => {
   test('dangling ids', () => {
     expect(
       withChange((raw) => (loose(raw).leads[0]!.to = { at: [at('gone/in')], plug: { connector: 'ts-635' } })),
-    ).toBe('leads[0].to: there is no jack "gone/in"');
+    ).toBe('leads[0].to.at[0]: there is no jack "gone/in"');
     expect(withChange((raw) => (loose(raw).boxes[0]!.place = 'roof'))).toBe(
       'boxes[0].place: there is no place "roof"',
     );
     expect(
       withChange((raw) => (loose(raw).sounds[0]!.state = { blocks: { 'fuzz/effect': 'half' } })),
-    ).toMatch(/sounds\[0\]\.state\.blocks\["fuzz\/effect"\]: names no block state/);
+    ).toMatch(/sounds\[0\]\.state\.blocks\["fuzz\/effect"\]: there is no block state "fuzz\/effect\/half"/);
   });
   test('duplicate ids, tags, numbers, plugs', () => {
     expect(withChange((raw) => loose(raw).boxes.push(loose(raw).boxes[1]!))).toMatch(

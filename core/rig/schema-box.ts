@@ -1,140 +1,8 @@
 import { z } from 'zod';
-import {
-  carries,
-  connector,
-  day,
-  figure,
-  id,
-  name,
-  notNegative,
-  notNegativeFigure,
-  notes,
-  positiveFigure,
-  turn,
-} from './schema-parts';
-import { EFFECT_CATEGORIES, LIMITS, PORTS } from './terms';
-
-const mode = z.looseObject({
-  id,
-  name,
-  rIn: positiveFigure.optional(),
-  cIn: notNegativeFigure.optional(),
-  rOut: notNegativeFigure.optional(),
-  nominalDbu: figure.optional(),
-  maxDbu: figure.optional(),
-});
-
-/** What a loudspeaker jack is: an output that may need a load, or an input that is one. */
-const speakerFacts = z.looseObject({
-  /** The stage behind this output may be damaged by running without a load. */
-  needsLoad: z.boolean().default(false),
-  /** A recorded load inside the amplifier, switched in: it may run with nothing plugged. */
-  internalLoad: z.boolean().default(false),
-  isLoad: z.enum(['always', 'never', 'with-cabinet', 'by-switch']).default('never'),
-  /** The tap's ohms on an output, the impedance on a load. */
-  ohm: positiveFigure.optional(),
-  minOhm: positiveFigure.optional(),
-  watts: positiveFigure.optional(),
-  bridged: z.enum(['yes', 'no', 'unknown']).default('no'),
-  stage: z.enum(['valve', 'solid', 'solid-transformer', 'class-d']).optional(),
-});
-
-const jack = z.looseObject({
-  id,
-  label: name,
-  panel: z.enum(['front', 'rear', 'top', 'side']).default('rear'),
-  direction: z.enum(['in', 'out', 'through', 'both']),
-  carries,
-  connector,
-  balance: z
-    .enum(['unbalanced', 'driven', 'impedance', 'cross-coupled', 'transformer'])
-    .default('unbalanced'),
-  channels: z.number().int().min(1).max(64).default(1),
-  modes: z.array(mode).default([]),
-  /** The mode at rest; null where the jack has one way to be only. */
-  mode: id.nullable().default(null),
-  /** This jack hears the named one until a plug is in itself. */
-  normalledFrom: id.optional(),
-  brokenBySendToo: z.boolean().default(false),
-  /** More than one link may stand here (a loudspeaker's air, a bank of outlets drawn as one). */
-  mult: z.boolean().default(false),
-  /** An analogue jack of a digital path: in at one and out at another is a converter trip. */
-  converts: z.boolean().default(false),
-  ground: z.enum(['audio', 'chassis', 'transformer', 'lifted', 'none']).default('audio'),
-  speaker: speakerFacts.optional(),
-  switchVolts: notNegativeFigure.optional(),
-  notes,
-});
-
-const blockState = z.looseObject({
-  id,
-  name,
-  /** Nothing comes out in this state (a tuner that mutes). */
-  mutes: z.boolean().default(false),
-  gainSmallDb: figure.optional(),
-  ceilingDbu: figure.optional(),
-  levelAfterDb: figure.optional(),
-  rIn: positiveFigure.optional(),
-  cIn: notNegativeFigure.optional(),
-  rOut: notNegativeFigure.optional(),
-  noiseInDbu: figure.optional(),
-  noiseOutDbu: figure.optional(),
-  latencyMs: notNegativeFigure.optional(),
-  inverts: z.boolean().default(false),
-  /** Share of the processed signal, 0 dry to 1 wet only. */
-  mix: turn.optional(),
-});
-
-const ROLES = [
-  'source',
-  'effect',
-  'preamp',
-  'ampModel',
-  'cabModel',
-  'loop',
-  'power',
-  'speaker',
-  'monitor',
-  'mic',
-  'mix',
-  'buffer',
-  'split',
-  'merge',
-  'mute',
-] as const;
-
-const pickup = z.looseObject({
-  id,
-  name,
-  rOhm: positiveFigure.optional(),
-  lHenry: positiveFigure.optional(),
-  cFarad: notNegativeFigure.optional(),
-  averageDbu: figure.optional(),
-  peakDbu: figure.optional(),
-  humMvPerUt: notNegativeFigure.optional(),
-});
-
-const block = z.looseObject({
-  id,
-  name,
-  role: z.enum(ROLES),
-  category: z.enum(EFFECT_CATEGORIES).optional(),
-  channelsIn: z.number().int().min(1).max(2).default(1),
-  channelsOut: z.number().int().min(1).max(2).default(1),
-  states: z.array(blockState).min(1, 'a block has at least one state'),
-  /** The state at rest. */
-  state: id,
-  meantToClip: z.boolean().default(false),
-  wantsPickup: z.boolean().default(false),
-  bypassKind: z.enum(['none', 'true', 'buffered', 'hung', 'relay']).default('none'),
-  passesUnpowered: z.boolean().default(false),
-  movable: z.boolean().default(false),
-  twinOf: id.optional(),
-  /** Can this be switched from the sound's preset, or only by hand at the box? */
-  switchedBy: z.enum(['hand', 'preset']).default('hand'),
-  pickups: z.array(pickup).default([]),
-  selector: z.array(name).default([]),
-});
+import { blockSchema } from './schema-block';
+import { jackSchema } from './schema-jack';
+import { day, id, name, notNegative, notNegativeFigure, notes, positiveFigure, turn } from './schema-parts';
+import { LIMITS, PORTS } from './terms';
 
 /** An end of an inner wire: a jack, or a port of a block. */
 const innerEnd = z.union([z.looseObject({ jack: id }), z.looseObject({ block: id, port: z.enum(PORTS) })]);
@@ -159,6 +27,8 @@ const control = z.looseObject({
     z.looseObject({ jack: id }),
     z.looseObject({ box: z.literal(true) }),
   ]),
+  /** The jacks whose level it moves: a master knob moves several outputs. */
+  moves: z.array(id).optional(),
   sets: z.enum(['level', 'drive', 'tone', 'mix', 'other']).default('other'),
   law: z.discriminatedUnion('type', [
     z.looseObject({ type: z.literal('db'), lo: z.number(), hi: z.number() }),
@@ -188,15 +58,79 @@ const power = z.looseObject({
   dcMilliamps: positiveFigure.optional(),
   dcKind: z.enum(['dc', 'ac']).optional(),
   dcPolarity: z.enum(['centre-negative', 'centre-positive']).optional(),
+  /** What all outlets of a supply may give together. */
+  dcTotalMilliamps: positiveFigure.optional(),
   positiveGround: z.boolean().default(false),
 });
 
+/** A loop by its jacks: where the signal leaves the box and comes back. One jack for both is an insert. */
+const loop = z.looseObject({
+  id,
+  name,
+  /** One jack a side, or two: left and right. */
+  sends: z.array(id).min(1).max(2),
+  returns: z.array(id).min(1).max(2),
+  /** Where the loop may stand in the unit's path: an analogue one often first only. */
+  stands: z.enum(['anywhere', 'first']).default('anywhere'),
+});
+
+/** How a receiver counts and what it wants ahead of a program change. */
+const midi = z.looseObject({
+  /** 0 hears every channel. */
+  channel: z.number().int().min(0).max(16).optional(),
+  /** What the display calls the first program. */
+  countsFrom: z.number().int().optional(),
+  /** Programs the display has under one number, told apart by letters: 4 is 1A to 1D. */
+  letters: z.number().int().min(1).max(26).optional(),
+  /** Programs of one bank on the wire. */
+  programs: z.number().int().min(1).max(128).optional(),
+  banks: z.number().int().min(1).max(16_384).optional(),
+  /** Where the number of the bank goes: CC 0, CC 32, both as one number, or nowhere. */
+  bankBytes: z.enum(['none', 'msb', 'lsb', '14-bit']).optional(),
+  banksCountFrom: z.number().int().min(0).max(1).optional(),
+});
+
+/** What a model of gear is, wherever it stands and whatever it is called. */
+const model = {
+  tripMs: notNegativeFigure.optional(),
+  dropM: notNegative.max(LIMITS.lengthM).optional(),
+  jacks: z.array(jackSchema).default([]),
+  blocks: z.array(blockSchema).default([]),
+  patches: z
+    .array(patch)
+    .min(1, 'a box has at least one inner wiring')
+    .default([{ id: 'inside', name: 'Inside', wires: [] }]),
+  /** The inner wiring at rest. */
+  patch: id.default('inside'),
+  loops: z.array(loop).optional(),
+  /** How many blocks, loops and relays the unit has room for. */
+  slots: z.looseObject({ blocks: z.number().int().min(0).optional() }).optional(),
+  controls: z.array(control).default([]),
+  hidden: z.array(z.looseObject({ id, label: name, value: name, note: name.default('') })).default([]),
+  power: power.prefault({}),
+  size: z
+    .looseObject({ widthMm: z.number().gt(0), depthMm: z.number().gt(0), heightMm: z.number().gt(0) })
+    .optional(),
+  midi: midi.optional(),
+};
+
+/** A model: an entry of the catalogue or of one's own shelf, copied into rigs. */
+export const modelSchema = z.looseObject({
+  id,
+  /** Raised whenever its figures change, so that a rig can offer the newer ones. */
+  revision: z.number().int().min(0),
+  kind: name,
+  ...model,
+});
+
+/** A box in a rig: an instance, which carries all that its model says. */
 export const boxSchema = z.looseObject({
   id,
   name,
   tag: z.string().min(1).max(LIMITS.tagLength, `a tag has at most ${LIMITS.tagLength} characters`),
-  /** The catalogue entry it was copied from; words for people, read by no analysis. */
+  /** What it is called in the catalogue; words for people, read by no analysis. */
   kind: name,
+  /** The model it was copied from. */
   from: z
     .looseObject({ item: name, revision: z.number().int().min(0) })
     .nullable()
@@ -207,30 +141,7 @@ export const boxSchema = z.looseObject({
   folded: z.enum(['auto', 'open', 'folded']).default('auto'),
   /** `lead`: a lead with three or more ends, kept as a box. */
   part: z.enum(['box', 'lead']).default('box'),
-  dropM: notNegative.max(LIMITS.lengthM).optional(),
-  tripMs: notNegativeFigure.optional(),
-  jacks: z.array(jack).default([]),
-  blocks: z.array(block).default([]),
-  patches: z
-    .array(patch)
-    .min(1, 'a box has at least one inner wiring')
-    .default([{ id: 'inside', name: 'Inside', wires: [] }]),
-  /** The inner wiring at rest. */
-  patch: id.default('inside'),
-  /** How many blocks, loops and relays the unit has room for. */
-  slots: z.looseObject({ blocks: z.number().int().min(0).optional() }).optional(),
-  controls: z.array(control).default([]),
-  hidden: z.array(z.looseObject({ id, label: name, value: name, note: name.default('') })).default([]),
-  power: power.prefault({}),
-  size: z
-    .looseObject({ widthMm: z.number().gt(0), depthMm: z.number().gt(0), heightMm: z.number().gt(0) })
-    .optional(),
-  midi: z
-    .looseObject({
-      channel: z.number().int().min(0).max(16).optional(),
-      countsFrom: z.number().int().optional(),
-    })
-    .optional(),
+  ...model,
   memory: z.looseObject({ stored: z.array(z.looseObject({ sound: id, date: day })).default([]) }).optional(),
   notes,
 });

@@ -1,7 +1,7 @@
 // Words and numbers that the document, its edits and its readers share; no schema is needed to know them.
 
 export const FORMAT = 'hum-map/rig';
-export const VERSION = 1;
+export const VERSION = 2;
 
 /** Keys that reach into an object's prototype; refused wherever a file uses them. */
 export const FORBIDDEN_KEYS: readonly string[] = ['__proto__', 'constructor', 'prototype'];
@@ -59,7 +59,7 @@ export const EFFECT_CATEGORIES = [
   'looper',
 ] as const;
 
-export const PORTS = ['in', 'in2', 'out', 'out2', 'send', 'return'] as const;
+export const PORTS = ['in', 'in2', 'key', 'out', 'out2', 'send', 'return'] as const;
 
 export const LEAD_KINDS = [
   'instrument',

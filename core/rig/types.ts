@@ -1,6 +1,8 @@
 import type { z } from 'zod';
 import type { Known } from './known';
-import type { boxSchema } from './schema-box';
+import type { blockSchema } from './schema-block';
+import type { boxSchema, modelSchema } from './schema-box';
+import type { jackSchema } from './schema-jack';
 import type { carries, connector, figure, stateLayer } from './schema-parts';
 import type { part, rigSchema } from './schema-rig';
 import type { EFFECT_CATEGORIES, LEAD_KINDS, PORTS, SEVERITIES } from './terms';
@@ -40,6 +42,12 @@ export type Connector = z.infer<typeof connector>;
 export type StateLayer = Known<z.infer<typeof stateLayer>>;
 export type Severity = (typeof SEVERITIES)[number];
 export type Part = Known<z.infer<typeof part>>;
+
+/** A model of gear, and it and its parts as one writes them: what the schema fills in may be left out. */
+export type Model = Known<z.infer<typeof modelSchema>>;
+export type ModelInput = Known<z.input<typeof modelSchema>>;
+export type JackInput = Known<z.input<typeof jackSchema>>;
+export type BlockInput = Known<z.input<typeof blockSchema>>;
 
 /** Where an edit of state or leads is kept; sounds lie over variants, variants over rest. */
 export type Scope =

@@ -42,14 +42,20 @@ export type Unit = {
   readonly phones: JackRef | null;
   /** Outputs that no row and no loop uses, the balanced ones first. */
   readonly spareOutputs: readonly JackRef[];
-  /** Pairs of a send and a return that no row uses. */
-  readonly freeLoops: readonly { readonly send: string; readonly back: string }[];
+  /** Loops that no row uses. */
+  readonly freeLoops: readonly FreeLoop[];
   readonly loop: { readonly send: JackRef; readonly back: JackRef; readonly block: Block | null } | null;
   /** The path goes from input to output without leaving the unit. */
   readonly throughRow: boolean;
   readonly ampModels: readonly Block[];
   readonly cabModels: readonly Block[];
   readonly loops: readonly Block[];
+};
+
+export type FreeLoop = {
+  readonly send: string;
+  readonly back: string;
+  readonly stands: 'anywhere' | 'first';
 };
 
 /** A box that a signal goes into and comes out of again. */
@@ -131,19 +137,30 @@ function amplifierOf(box: Box): Amplifier | null {
 
 const startOf = (row: Row | undefined) => (row && 'jack' in row.from ? row.from.jack : null);
 
-/** Jacks that no row, loop or tap uses: sends with the return printed next to them, and single outputs. */
+/** A box's loops as it says them; where it says none, a send with the return printed next to it is one. */
+function loopsOf(box: Box): readonly FreeLoop[] {
+  if (box.loops)
+    return box.loops.flatMap(({ sends: [send], returns: [back], stands }) =>
+      send !== undefined && back !== undefined ? [{ send, back, stands }] : [],
+    );
+  return box.jacks.flatMap((back, i) => {
+    const send = box.jacks[i - 1];
+    return back.direction === 'in' && send?.direction === 'out'
+      ? [{ send: send.id, back: back.id, stands: 'anywhere' }]
+      : [];
+  });
+}
+
+/** Jacks that no row, loop or tap uses: loops by their send and return, and single outputs. */
 function spareJacks(box: Box, rows: Rows | null): Pick<Unit, 'spareOutputs' | 'freeLoops'> {
   const used = new Set<string | null>([
     ...(rows?.rows ?? []).flatMap((row) => [startOf(row), ...row.outputs]),
     ...Object.values(rows?.loops ?? {}).flatMap((loop) => [loop.send, loop.back]),
   ]);
   const isFree = (jack: Jack | undefined) => jack !== undefined && isWired(jack) && !used.has(jack.id);
-  const freeLoops = box.jacks.flatMap((back, i) => {
-    const send = box.jacks[i - 1];
-    return back.direction === 'in' && isFree(back) && send?.direction === 'out' && isFree(send)
-      ? [{ send: send.id, back: back.id }]
-      : [];
-  });
+  const freeLoops = loopsOf(box).filter(
+    ({ send, back }) => isFree(jackIn(box, send)) && isFree(jackIn(box, back)),
+  );
   const ofLoops = new Set(freeLoops.map((loop) => loop.send));
   const single = box.jacks.filter(
     (jack) => jack.direction === 'out' && isFree(jack) && !ofLoops.has(jack.id),

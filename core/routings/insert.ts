@@ -2,7 +2,7 @@
 import { makeGridBlock } from '../catalog';
 import { freshId, isOneInOneOut, wiresOfRows, type Block, type Box, type Rig, type Rows } from '../rig';
 import { wishFor } from '../signal';
-import type { Abilities, Unit } from './abilities';
+import type { Abilities, FreeLoop, Unit } from './abilities';
 import { aUnit, CannotBeHad, joined, need, through, type Wanted } from './bind';
 
 type Base = { readonly bind: (rig: Rig, abilities: Abilities) => Wanted };
@@ -12,21 +12,25 @@ const isOutboard = (box: Box) =>
   box.blocks.some((block) => block.role === 'effect') &&
   (!isOneInOneOut(box) || box.jacks.some((jack) => jack.carries === 'midi' && jack.direction === 'in'));
 
+/** Is it to come ahead of the preamp? */
+function isWishedAhead(rig: Rig, outboard: Box): boolean {
+  const effect = outboard.blocks.find((block) => block.role === 'effect');
+  return effect !== undefined && wishFor(rig, outboard, effect) !== 'after';
+}
+
 /** Where in the row outboard goes: ahead of the first loop or amp model, or behind the last and the cabinet model. */
 function placeFor(rig: Rig, unit: Unit, row: readonly string[], outboard: Box): number {
-  const effect = outboard.blocks.find((block) => block.role === 'effect');
   const isPreamp = (id: string) =>
     id === unit.loop?.block?.id || [...unit.ampModels, ...unit.cabModels].some((block) => block.id === id);
-  const after = effect ? wishFor(rig, outboard, effect) === 'after' : true;
   const first = row.findIndex(isPreamp);
-  if (!after) return first < 0 ? row.length : first;
+  if (isWishedAhead(rig, outboard)) return first < 0 ? row.length : first;
   return row.findLastIndex(isPreamp) + 1;
 }
 
 type Hung = { readonly rows: Rows; readonly blocks: readonly Block[]; readonly wanted: Partial<Wanted> };
 
 /** One outboard box in one free loop: its block in the row, its two leads. */
-function hang(rig: Rig, unit: Unit, so: Hung, outboard: Box, pair: Unit['freeLoops'][number]): Hung {
+function hang(rig: Rig, unit: Unit, so: Hung, outboard: Box, pair: FreeLoop): Hung {
   const all = [...unit.box.blocks, ...so.blocks];
   const placed = new Set(so.rows.rows.flatMap((row) => row.blocks));
   const resting = all.find((block) => block.role === 'loop' && !placed.has(block.id));
@@ -35,7 +39,7 @@ function hang(rig: Rig, unit: Unit, so: Hung, outboard: Box, pair: Unit['freeLoo
   const block = resting ?? makeGridBlock('loop', id, `Loop ${count + 1}`);
   const main = so.rows.rows.findIndex((row) => row.outputs.some((jack) => jack === unit.output?.jack));
   const blocks = need(so.rows.rows[main], `${unit.box.name} has no row that ends at an output.`).blocks;
-  const at = placeFor(rig, unit, blocks, outboard);
+  const at = pair.stands === 'first' ? 0 : placeFor(rig, unit, blocks, outboard);
   const { into, outOf } = through(outboard);
   const box = unit.box.id;
   return {
@@ -55,6 +59,14 @@ function hang(rig: Rig, unit: Unit, so: Hung, outboard: Box, pair: Unit['freeLoo
       states: [{ box, block: block.id, state: 'on' }],
     }),
   };
+}
+
+/** Takes the loop that fits out of those that are free: one that may stand first only is no good for what comes after. */
+function takeLoop(free: FreeLoop[], first: boolean): FreeLoop | undefined {
+  const anywhere = (loop: FreeLoop) => loop.stands === 'anywhere';
+  const at = first ? free.findIndex((loop) => !anywhere(loop)) : -1;
+  const chosen = at < 0 ? free.findIndex(anywhere) : at;
+  return chosen < 0 ? undefined : free.splice(chosen, 1)[0];
 }
 
 /** Jacks of loops in which outboard hangs already, so that the routing taken twice stays as it is. */
@@ -105,14 +117,18 @@ export function insertOutboard(rig: Rig, abilities: Abilities, bases: readonly B
   for (const box of outboard) {
     const own = inLoop.get(box);
     const there = own !== undefined && own !== main ? own : idle.shift();
-    const pair = there === undefined ? free.shift() : undefined;
+    const pair = there === undefined ? takeLoop(free, isWishedAhead(rig, box)) : undefined;
     if (there !== undefined) so = { ...so, wanted: joined(so.wanted, stays(unit, box, there)) };
     else if (pair) so = hang(rig, unit, so, box, pair);
     else continue;
     hung += 1;
   }
   if (hung === 0)
-    throw new CannotBeHad(`${unit.box.name} has no free send and return for ${outboard[0]?.name}.`);
+    throw new CannotBeHad(
+      free.length > 0
+        ? `${unit.box.name}’s free loop can stand first only; ${outboard[0]?.name} is to come after the preamp.`
+        : `${unit.box.name} has no free send and return for ${outboard[0]?.name}.`,
+    );
   const room = unit.box.slots?.blocks;
   if (room !== undefined && unit.box.blocks.length + so.blocks.length > room)
     throw new CannotBeHad(`${unit.box.name} has room for ${room} blocks, and they are taken.`);

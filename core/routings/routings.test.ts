@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { judge } from '../findings';
-import { isLink, jackKey, outletWant, type EditCall, type Rig } from '../rig';
+import { isLink, jackKey, misplaced, outletWant, rowsOf, type EditCall, type Rig } from '../rig';
 import { trace } from '../signal';
 import { build, edited } from '../testing/build';
 import { bindTemplate, reconcile, TEMPLATES, type Template } from './index';
@@ -203,6 +203,37 @@ describe('outboard in a loop of the unit', () => {
     expect(leads(taken(build('guitar, unit, midi delay, desk'), INSERT))).toContain(
       'multi-effects/out-1-l > desk/ch-1',
     );
+  });
+
+  describe('goes by what the unit’s loops can', () => {
+    const gear = build('guitar, unit, midi delay, valve head, cab 16');
+    const withLoops = (...stands: ('first' | 'anywhere')[]): Rig => ({
+      ...gear,
+      boxes: gear.boxes.map((box) => ({
+        ...box,
+        ...(box.loops
+          ? { loops: box.loops.map((loop, i) => ({ ...loop, stands: stands[i] ?? 'first' })) }
+          : {}),
+      })),
+    });
+    const ahead: EditCall = {
+      edit: 'setWant',
+      arguments: { want: { type: 'effect', id: 'w', box: 'midi-delay', block: 'delay', where: 'ahead' } },
+    };
+
+    test('what comes after the preamp does not go into a loop that can stand first only', () => {
+      expect(reason(withLoops('anywhere', 'first'), INSERT)).toMatch(
+        /free loop can stand first only; MIDI delay/,
+      );
+    });
+
+    test('what goes ahead takes such a loop, and stands at the head of the row', () => {
+      const rig = taken(edited(withLoops('anywhere', 'first'), ahead), INSERT);
+      const unit = rig.boxes.find((box) => box.id === 'multi-effects')!;
+      expect(leads(rig)).toContain('multi-effects/send-2 > midi-delay/in-l');
+      expect(rowsOf(unit, unit.patches[0]!.wires)!.rows[0]!.blocks[0]).toBe('loop-2');
+      expect(misplaced(unit, rowsOf(unit, unit.patches[0]!.wires)!)).toBeNull();
+    });
   });
 
   test('says what stands against it', () => {

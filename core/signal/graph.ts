@@ -56,7 +56,7 @@ function channelPairs(
 }
 
 const channelsOfPort = (block: Block, port: Port) =>
-  port === 'in' || port === 'in2' || port === 'send' ? block.channelsIn : block.channelsOut;
+  port === 'in' || port === 'in2' || port === 'key' || port === 'send' ? block.channelsIn : block.channelsOut;
 
 function addWire(builder: Builder, box: Box, wire: Wire) {
   const end = (
@@ -82,7 +82,7 @@ function addWire(builder: Builder, box: Box, wire: Wire) {
     builder.edge(from.node(a), to.node(b), { type: 'wire', box: box.id });
 }
 
-/** The ways through a block in a state: port to port. */
+/** The ways through a block in a state: port to port. A key is listened to and goes nowhere. */
 function passages(block: Block, on: boolean): readonly (readonly [Port, Port])[] {
   switch (block.role) {
     case 'source':
@@ -121,13 +121,16 @@ function passages(block: Block, on: boolean): readonly (readonly [Port, Port])[]
 
 function addBlock(builder: Builder, box: Box, block: Block, passes: Passes | undefined) {
   if (passes === 'muted') return;
-  for (const [from, to] of passages(block, passes === 'loop'))
+  const joined = Array.isArray(passes) ? passes : null;
+  for (const [from, to] of passages(block, passes === 'loop')) {
+    if (joined && !(joined.includes(from) && joined.includes(to))) continue;
     for (const [a, b] of channelPairs(range(channelsOfPort(block, from)), range(channelsOfPort(block, to))))
       builder.edge(portNode(box, block, from, a), portNode(box, block, to, b), {
         type: 'block',
         box: box.id,
         block: block.id,
       });
+  }
 }
 
 const sends = (jack: Jack) => jack.direction !== 'in';
@@ -177,12 +180,12 @@ function addBox(builder: Builder, box: Box, shape: Shape, plugged: ReadonlySet<s
   for (const block of box.blocks) addBlock(builder, box, block, shape.passes[`${box.id}/${block.id}`]);
 }
 
-/** What a block lets by where its state has a say: through a loop, or nothing. */
-type Passes = 'loop' | 'muted';
+/** What a block lets by where its state has a say: through a loop, nothing, or what goes by these ports. */
+type Passes = 'loop' | 'muted' | readonly Port[];
 
 /**
- * What of a setting shapes the graph: who plays, inner wirings where a box has several, loops that are on and blocks
- * that mute. Most sounds share one shape, and the graph is built from nothing else.
+ * What of a setting shapes the graph: who plays, inner wirings where a box has several, loops that are on, blocks
+ * that mute and selectors. Most sounds share one shape, and the graph is built from nothing else.
  */
 type Shape = {
   readonly guitar: string | null;
@@ -199,6 +202,7 @@ function shapeOf(of: ForSignal): Shape {
     for (const block of box.blocks) {
       const { state } = resolved.blockState(box, block);
       if (state.mutes) passes[`${box.id}/${block.id}`] = 'muted';
+      else if (state.passes) passes[`${box.id}/${block.id}`] = state.passes;
       else if (block.role === 'loop' && isOn(state)) passes[`${box.id}/${block.id}`] = 'loop';
     }
   }

@@ -1,5 +1,6 @@
-import { boxIn, byId, copy, demand, edit, isNewId, layers, must, type BoxDraft, type RigDraft } from './edit';
+import { boxIn, byId, copy, demand, edit, isNewId, must, type BoxDraft, type RigDraft } from './edit';
 import { setEnd } from './ends';
+import { forget } from '../names';
 import { setFigureAt, type FigurePath } from '../figures';
 import { LIMITS } from '../terms';
 import type { Box, Figure, Jack, JackRef, Want } from '../types';
@@ -11,34 +12,14 @@ function uniqueTag(draft: RigDraft, tag: string, self: string) {
   demand(other === undefined, `The tag ${tag} belongs to ${other?.name ?? ''} already.`);
 }
 
-function dropKeys(record: Record<string, unknown>, boxId: string) {
-  for (const key of Object.keys(record)) if (key === boxId || key.startsWith(`${boxId}/`)) delete record[key];
-}
-
 function forgetBox(draft: RigDraft, id: string) {
-  const elsewhere = (at: { box: string }[]) => at.filter((ref) => ref.box !== id);
-  for (const lead of draft.leads) {
-    lead.from.at = elsewhere(lead.from.at) as typeof lead.from.at;
-    lead.to.at = elsewhere(lead.to.at) as typeof lead.to.at;
-  }
-  for (const variant of draft.variants)
-    for (const ends of Object.values(variant.leads)) {
-      ends.from = elsewhere(ends.from) as typeof ends.from;
-      ends.to = elsewhere(ends.to) as typeof ends.to;
-    }
+  forget(draft, 'box', [id]);
   // Radio and air links are no things one could put away.
-  draft.leads = draft.leads.filter(
-    (lead) => !isLink(lead) || (lead.from.at.length > 0 && lead.to.at.length > 0),
+  const gone = draft.leads.filter(
+    (lead) => isLink(lead) && (lead.from.at.length === 0 || lead.to.at.length === 0),
   );
-  const kept = new Set(draft.leads.map((lead) => lead.id));
-  for (const variant of draft.variants)
-    for (const lead of Object.keys(variant.leads)) if (!kept.has(lead)) delete variant.leads[lead];
-  for (const layer of layers(draft))
-    for (const part of [layer.blocks, layer.modes, layer.controls, layer.patches]) dropKeys(part, id);
-  draft.wants = draft.wants.filter(
-    (want) => !(want.type === 'effect' && want.box === id) && !(want.type === 'output' && want.at.box === id),
-  );
-  for (const owner of [...draft.sounds, ...draft.songs]) if (owner.guitar === id) owner.guitar = null;
+  for (const lead of gone) forget(draft, 'lead', [lead.id]);
+  draft.leads = draft.leads.filter((lead) => !gone.includes(lead));
 }
 
 const text = (value: string, what: string) => {

@@ -58,10 +58,6 @@ export function layerOf(draft: RigDraft, scope: Exclude<Scope, { layer: 'rest' }
     : byId(draft.variants, scope.id, 'variant').state;
 }
 
-/** Every layer above rest. */
-export const layers = (draft: RigDraft): LayerDraft[] =>
-  [...draft.sounds, ...draft.variants].map((owner) => owner.state);
-
 /** Leads never differ by sound: a sound's scope means the base wiring here. */
 export const variantOf = (scope: Scope | undefined): string | null =>
   scope?.layer === 'variant' ? scope.id : null;

@@ -1,5 +1,6 @@
 import { copy, demand, edit, leadIn, variantOf, type Side } from './edit';
 import { endIn, putLead, setEnd } from './ends';
+import { forget } from '../names';
 import { LIMITS } from '../terms';
 import type { Adapter, JackRef, Lead, LeadKind, Plug, Scope } from '../types';
 
@@ -85,7 +86,7 @@ export const leadEdits = {
   removeLead: edit<{ id: string }>('Remove lead', (draft, { id }) => {
     leadIn(draft, id);
     draft.leads = draft.leads.filter((lead) => lead.id !== id);
-    for (const variant of draft.variants) delete variant.leads[id];
+    forget(draft, 'lead', [id]);
   }),
 
   setLeadLength: edit<{ id: string; lengthM: number; by: 'hand' | 'measured' }>(

@@ -1,4 +1,5 @@
 import { byId, copy, demand, edit, isNewId, type RigDraft } from './edit';
+import { forget } from '../names';
 import { LIMITS } from '../terms';
 import type { Sound, Variant } from '../types';
 
@@ -28,9 +29,7 @@ export const soundEdits = {
     byId(draft.sounds, id, 'sound');
     demand(draft.sounds.length > 1, 'A rig has at least one sound.');
     draft.sounds = draft.sounds.filter((sound) => sound.id !== id);
-    for (const song of draft.songs) song.sounds = song.sounds.filter((sound) => sound !== id);
-    for (const want of draft.wants)
-      if (want.type === 'output') want.sounds = want.sounds.filter((s) => s !== id);
+    forget(draft, 'sound', [id]);
   }),
 
   moveSound: edit<{ id: string; index: number }>('Move sound', (draft, { id, index }) => {
@@ -74,5 +73,6 @@ export const soundEdits = {
   removeVariant: edit<{ id: string }>('Remove variant', (draft: RigDraft, { id }) => {
     byId(draft.variants, id, 'variant');
     draft.variants = draft.variants.filter((variant) => variant.id !== id);
+    forget(draft, 'variant', [id]);
   }),
 };

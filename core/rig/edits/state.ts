@@ -6,11 +6,11 @@ import {
   edit,
   isNewId,
   layerOf,
-  layers,
   must,
   type BoxDraft,
   type RigDraft,
 } from './edit';
+import { forget } from '../names';
 import type { Block, Jack, Patch, Scope, Wire } from '../types';
 
 type At = { readonly box: string; readonly scope: Scope };
@@ -123,7 +123,7 @@ export const stateEdits = {
     const owner = boxIn(draft, box);
     demand(owner.patch !== patch, 'The inner wiring at rest cannot be removed.');
     owner.patches = owner.patches.filter((other) => other.id !== patch);
-    for (const layer of layers(draft)) if (layer.patches[box] === patch) delete layer.patches[box];
+    forget(draft, 'inner wiring', [box, patch]);
   }),
 
   addBlock: edit<{ box: string; block: Block }>('Add block', (draft, { box, block }) => {
@@ -142,7 +142,6 @@ export const stateEdits = {
       const touches = (end: Wire['from']) => 'block' in end && end.block === block;
       blockIn(owner, block);
       owner.blocks = owner.blocks.filter((other) => other.id !== block);
-      for (const other of owner.blocks) if (other.twinOf === block) delete other.twinOf;
       for (const patch of owner.patches) {
         patch.wires = copy(wires[patch.id] ?? patch.wires);
         demand(
@@ -150,14 +149,10 @@ export const stateEdits = {
           'A wire still ends at the block that is to go.',
         );
       }
-      owner.controls = owner.controls.filter((c) => !('block' in c.actsOn && c.actsOn.block === block));
-      const controls = new Set(owner.controls.map((control) => `${box}/${control.id}`));
-      for (const layer of layers(draft)) {
-        delete layer.blocks[`${box}/${block}`];
-        for (const key of Object.keys(layer.controls))
-          if (key.startsWith(`${box}/`) && !controls.has(key)) delete layer.controls[key];
-      }
-      draft.wants = draft.wants.filter((w) => !(w.type === 'effect' && w.box === box && w.block === block));
+      const controls = owner.controls.map((control) => control.id);
+      forget(draft, 'block', [box, block]);
+      for (const id of controls)
+        if (!owner.controls.some((control) => control.id === id)) forget(draft, 'control', [box, id]);
     },
   ),
 };

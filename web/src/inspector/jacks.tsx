@@ -1,4 +1,4 @@
-import type { Box, Jack } from '../../../core/rig';
+import { jackFacts, midiFacts, type Box, type Jack } from '../../../core/rig';
 import { resolve } from '../../../core/signal';
 import { Choice, TextField } from '../parts/field';
 import { useOpen } from '../rig/use-open';
@@ -26,6 +26,7 @@ function JackLine({ box, jack }: { box: Box; jack: Jack }) {
   const holds = resolved.runs.filter((run) =>
     [run.from, run.to].some((end) => end?.box === box.id && end.jack === jack.id),
   );
+  const facts = jackFacts(box, jack);
   const set = (to: string | null) =>
     commit({ edit: 'setMode', arguments: { box: box.id, jack: jack.id, mode: to, scope } });
   return (
@@ -49,6 +50,7 @@ function JackLine({ box, jack }: { box: Box; jack: Jack }) {
           ) : (
             ' · free'
           )}
+          {facts === '' ? null : <span className="block">{facts}</span>}
         </span>
       </div>
       {jack.modes.length > 1 && mode ? (
@@ -70,8 +72,10 @@ function JackLine({ box, jack }: { box: Box; jack: Jack }) {
 
 /** Jacks as printed on the box, their modes, and what is plugged into them. */
 export function Jacks({ box }: { box: Box }) {
+  const midi = midiFacts(box);
   return (
     <Section title={`Jacks (${box.jacks.length})`}>
+      {midi === '' ? null : <p className="text-xs text-muted">MIDI: {midi}</p>}
       <ul className="flex flex-col gap-1.5">
         {box.jacks.map((jack) => (
           <JackLine key={jack.id} box={box} jack={jack} />

@@ -3,6 +3,7 @@ import {
   blockIn,
   freshId,
   hasGrid,
+  misplaced,
   moveBlock,
   restingBlocks,
   rowsOf,
@@ -15,6 +16,7 @@ import { resolve } from '../../../core/signal';
 import { Button } from '../parts/button';
 import { Menu, MenuItem, MenuLine } from '../parts/menu';
 import { useOpen } from '../rig/use-open';
+import { useNotice } from '../store/app';
 import { PathRow, rowKey } from './path-row';
 import { Section } from './section';
 
@@ -31,6 +33,7 @@ export function Paths({ box }: { box: Box }) {
   const { rig, setting, readOnly, commit } = useOpen('rig', 'setting', 'readOnly', 'commit');
   if (!hasGrid(box)) return null;
   const { patch } = resolve(rig, setting).patch(box);
+  const { say } = useNotice.getState();
   const rows = rowsOf(box, patch.wires);
   const disabled = readOnly !== null;
   if (!rows)
@@ -42,11 +45,14 @@ export function Paths({ box }: { box: Box }) {
       </Section>
     );
 
-  const set = (next: Rows) =>
+  const set = (next: Rows) => {
+    const reason = misplaced(box, next);
+    if (reason !== null) return say(reason, 'bad');
     commit({
       edit: 'wireInside',
       arguments: { box: box.id, patch: patch.id, wires: wiresOfRows(box, next) },
     });
+  };
   const add = (choice: { id: string; name: string }) => {
     const id = freshId(
       choice.id === 'loop' ? 'loop-1' : choice.id,

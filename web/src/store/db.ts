@@ -13,6 +13,8 @@ export type Head = {
   readonly binned: string | null;
   readonly savedToFile: string | null;
   readonly demo: boolean;
+  /** Version of the newest stored document; none where an older program wrote it. */
+  readonly version?: number;
 };
 
 export type EditRow = HistoryRecord & { readonly rig: string; readonly tab: string; readonly at: string };
@@ -32,8 +34,11 @@ export class RigDatabase extends Dexie {
   snapshots!: Table<Snapshot, [string, number]>;
   preferences!: Table<Preferences, string>;
 
-  /** Raised with the tables below; a store of a higher one is left alone. */
-  static readonly VERSION = 1;
+  /**
+   * Raised with the tables below, and with the version of the document, so that a tab of an older program lets go of
+   * the store; a store of a higher one is left alone.
+   */
+  static readonly VERSION = 2;
 
   constructor(name = 'hum-map') {
     // "Saved" is only said once it is on the disk, not merely handed to the system.

@@ -55,6 +55,7 @@ export async function createRig(
     binned: null,
     savedToFile: null,
     demo: more.demo ?? false,
+    version: rig.version,
   };
   await db.transaction('rw', everything(db), async () => {
     await db.heads.add(head);
@@ -132,10 +133,13 @@ export async function appendRecord(
     if (head?.revision !== record.revision - 1 || head.created !== created)
       throw new ConflictError('This rig was changed somewhere else in the meantime.');
     await db.edits.put({ ...record, rig: rig.id, tab, at });
-    await db.heads.put({ ...head, title: rig.title, revision: record.revision, modified: at });
-    if (record.revision % SNAPSHOT_EVERY !== 0) return;
-    await db.snapshots.put({ rig: rig.id, revision: record.revision, document: rig });
-    await prune(db, rig.id, record.revision);
+    const { version } = rig;
+    await db.heads.put({ ...head, title: rig.title, revision: record.revision, modified: at, version });
+    const isDue = record.revision % SNAPSHOT_EVERY === 0;
+    // Patches of a migrated document do not fit the snapshot of an older version that stands before them.
+    if (isDue || head.version !== version)
+      await db.snapshots.put({ rig: rig.id, revision: record.revision, document: rig });
+    if (isDue) await prune(db, rig.id, record.revision);
   });
 }
 

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { makeRig, readRigValue, type Rig } from '../../../core/rig';
+import { readFileSync } from 'node:fs';
+import { applyEdit, makeRig, readRigValue, type EditCall, type Rig } from '../../../core/rig';
 import { RigDatabase } from './db';
 import { binRig, createRig, daysLeftInBin, freeRigId, listRigs, loadRig, rawRecords } from './rigs';
 import { NOW, rename, sessionOn } from './testing';
@@ -124,6 +125,77 @@ describe('a store that refuses', () => {
     expect(s.state.getState()).toMatchObject({ saved: 'saved', trouble: null });
     const loaded = await loadRig(db, 'rig', readRigValue);
     expect(loaded.ok && [loaded.rig.title, loaded.head.revision]).toEqual(['Two', 2]);
+  });
+});
+
+describe('a rig that an older program stored', () => {
+  const file = 'core/rig/fixtures/version-1-di-supply.humrig.json';
+  const old = JSON.parse(readFileSync(file, 'utf8')) as Rig;
+  const figure: EditCall = {
+    edit: 'setFigure',
+    arguments: {
+      box: 'supply',
+      at: { on: 'dcOutlet', jack: 'out-1', field: 'milliamps' },
+      figure: { value: 200, source: 'manual' },
+    },
+  };
+
+  test('is migrated; edits of what it did not have are read again, and undone', async () => {
+    await createRig(db, old, NOW);
+    await db.heads.update(old.id, { version: undefined });
+    const s = await session(old.id);
+    expect(s.commit(figure)).toBeNull();
+    await s.settled();
+    expect(s.state.getState()).toMatchObject({ saved: 'saved' });
+    const again = await session(old.id);
+    const current = () => again.state.getState().rig.boxes.find((box) => box.id === 'supply')!.jacks[1]!;
+    expect(current().dcOutlet!.milliamps!.value).toBe(200);
+    again.undo();
+    expect(current().dcOutlet!.milliamps!.value).toBe(100);
+    await again.settled();
+    expect((await loadRig(db, old.id, readRigValue)).ok).toBe(true);
+  });
+
+  test('what was edited before the migration is undone after it', async () => {
+    const read = readRigValue(old);
+    if (!read.ok) throw new Error('the fixture does not read');
+    const { patches, inverse, label, undoable } = applyEdit(read.rig, {
+      edit: 'renameBox',
+      arguments: { id: 'guitar', name: 'Old guitar' },
+    });
+    const stored = {
+      ...old,
+      boxes: old.boxes.map((b) => (b.id === 'guitar' ? { ...b, name: 'Old guitar' } : b)),
+    };
+    await createRig(db, stored, NOW, {
+      history: [{ revision: 1, kind: 'edit', label, undoable, patches, inverse }],
+    });
+    const s = await session(old.id);
+    expect(s.state.getState().rig.boxes[0]!.name).toBe('Old guitar');
+    s.undo();
+    await s.settled();
+    const loaded = await loadRig(db, old.id, readRigValue);
+    expect(loaded.ok && loaded.rig.boxes[0]!.name).toBe('Guitar');
+  });
+
+  test('an undo that the migration left nothing of says so, and changes nothing', async () => {
+    const path = ['boxes', 'passive-di', 'hidden', 'lift', 'value'];
+    await createRig(db, old, NOW, {
+      history: [
+        {
+          revision: 1,
+          kind: 'edit',
+          label: 'Change hidden settings',
+          undoable: true,
+          patches: [{ op: 'replace', path, value: 'lifted' }],
+          inverse: [{ op: 'replace', path, value: 'joined' }],
+        },
+      ],
+    });
+    const s = await session(old.id);
+    const before = s.state.getState().rig;
+    expect(s.undo()).toMatch(/^Undo is not possible/);
+    expect(s.state.getState().rig).toBe(before);
   });
 });
 

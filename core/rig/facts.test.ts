@@ -1,0 +1,68 @@
+// Facts of boxes that no figure holds: loops, knobs, outlets, counting.
+import { describe, expect, test } from '@jest/globals';
+import { build } from '../testing/build';
+import { jackFacts, jackIn, midiFacts, misplaced, moveBlock, rowsOf, type Box } from './index';
+
+const boxes = build('unit, supply, midi delay').boxes;
+const unit = boxes.find((box) => box.id === 'multi-effects')!;
+const factsOf = (box: Box, jack: string) => jackFacts(box, jackIn(box, jack)!);
+
+describe('facts in words', () => {
+  test.each([
+    ['multi-effects', 'send-1', 'moved by SEND 1 LEVEL, Loop 1, mono'],
+    ['multi-effects', 'out-1-r', 'moved by OUTPUT'],
+    ['multi-effects', 'out-2-l', 'fixed level'],
+    ['multi-effects', 'input', ''],
+    ['supply', 'out-7', '9 V, 500 mA, centre negative, isolated'],
+  ])('%s, %s: %s', (box, jack, words) => {
+    expect(
+      factsOf(
+        boxes.find((b) => b.id === box)!,
+        jack,
+      ),
+    ).toBe(words);
+  });
+
+  test('outlets that share a ground, mains outlets, stereo loops', () => {
+    const [out = unit.jacks[0]!] = boxes.find((box) => box.id === 'supply')!.jacks.slice(1);
+    const shared = { ...out, dcOutlet: { ...out.dcOutlet!, kind: 'ac', group: 'A' } } as const;
+    expect(jackFacts(unit, shared)).toMatch(/AC.*shares its ground \(A\)/);
+    const mains = { ...out, dcOutlet: undefined, mainsOutlet: { earthed: false, group: 'strip' } } as const;
+    expect(jackFacts(unit, mains)).toBe('no earth, rated with strip');
+    const loop = {
+      id: 's',
+      name: 'Stereo',
+      sends: ['send-1', 'send-2'],
+      returns: ['return-1'],
+      stands: 'first',
+    } as const;
+    expect(factsOf({ ...unit, loops: [loop] }, 'send-2')).toBe('Stereo, stereo, first only');
+  });
+
+  test('how programs are counted', () => {
+    expect(midiFacts(boxes.find((box) => box.id === 'midi-delay')!)).toBe(
+      'channel 1, counts from 0, 128 programs a bank, no bank number',
+    );
+    expect(
+      midiFacts({
+        ...unit,
+        midi: { channel: 0, letters: 4, banks: 32, banksCountFrom: 1, bankBytes: '14-bit' },
+      }),
+    ).toBe('every channel, 4 letters to a number, 32 banks, banks from 1, bank in CC 0 and 32');
+    expect(midiFacts({ ...unit, midi: undefined })).toBe('');
+  });
+});
+
+describe('a loop that may stand first only', () => {
+  const analogue: Box = { ...unit, loops: unit.loops!.map((loop) => ({ ...loop, stands: 'first' })) };
+  const rows = rowsOf(unit, unit.patches[0]!.wires)!;
+
+  test('is in its place at the head of its row and nowhere else', () => {
+    expect(rows.rows[0]!.blocks.indexOf('loop-1')).toBe(1);
+    expect(misplaced(analogue, rows)).toBe(
+      'Loop 1 of Multi-effects can stand first only: Loop 1 goes to the start of its row.',
+    );
+    expect(misplaced(analogue, moveBlock(rows, 'loop-1', { row: 0, index: 0 }))).toBeNull();
+    expect(misplaced(unit, rows)).toBeNull();
+  });
+});

@@ -1,0 +1,24 @@
+import { blockIn, jackIn } from './look-up';
+import type { Rows } from './rows';
+import type { Box } from './types';
+
+export type LoopFacts = NonNullable<Box['loops']>[number];
+
+/** Channels of one side of a loop: two jacks, or a stereo one, are two. */
+export const loopChannels = (box: Box, loop: LoopFacts): number =>
+  loop.sends.reduce((sum, id) => sum + (jackIn(box, id)?.channels ?? 0), 0);
+
+/** The loop that a jack belongs to, as the box has it. */
+export const loopAt = (box: Box, jack: string | null | undefined): LoopFacts | undefined =>
+  box.loops?.find(({ sends, returns }) => [...sends, ...returns].some((id) => id === jack));
+
+/** Why blocks cannot stand in these rows, in words; null: they can. A loop that may stand first only heads its row. */
+export function misplaced(box: Box, { rows, loops }: Rows): string | null {
+  for (const row of rows)
+    for (const [i, id] of row.blocks.entries()) {
+      const facts = loopAt(box, loops[id]?.send) ?? loopAt(box, loops[id]?.back);
+      if (facts?.stands === 'first' && (i > 0 || 'after' in row.from))
+        return `${facts.name} of ${box.name} can stand first only: ${blockIn(box, id)?.name ?? id} goes to the start of its row.`;
+    }
+  return null;
+}

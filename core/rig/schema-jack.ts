@@ -1,0 +1,95 @@
+import { z } from 'zod';
+import {
+  carries,
+  connector,
+  figure,
+  id,
+  name,
+  notNegativeFigure,
+  notes,
+  positiveFigure,
+} from './schema-parts';
+
+const groundTie = z.enum(['audio', 'chassis', 'transformer', 'lifted', 'none']);
+
+/** A way a switch sets a jack: level, pad, ground lift. */
+const mode = z.looseObject({
+  id,
+  name,
+  /** The jack's ground in this position of a lift switch; the jack's own where the switch does not touch it. */
+  ground: groundTie.optional(),
+  /** What a pad in this position does to the level; 0 where there is none. */
+  gainDb: figure.optional(),
+  rIn: positiveFigure.optional(),
+  cIn: notNegativeFigure.optional(),
+  rOut: notNegativeFigure.optional(),
+  nominalDbu: figure.optional(),
+  maxDbu: figure.optional(),
+});
+
+/** What a loudspeaker jack is: an output that may need a load, or an input that is one. */
+const speakerFacts = z.looseObject({
+  /** The stage behind this output may be damaged by running without a load. */
+  needsLoad: z.boolean().default(false),
+  /** A recorded load inside the amplifier, switched in: it may run with nothing plugged. */
+  internalLoad: z.boolean().default(false),
+  isLoad: z.enum(['always', 'never', 'with-cabinet', 'by-switch']).default('never'),
+  /** The tap's ohms on an output, the impedance on a load. */
+  ohm: positiveFigure.optional(),
+  minOhm: positiveFigure.optional(),
+  watts: positiveFigure.optional(),
+  bridged: z.enum(['yes', 'no', 'unknown']).default('no'),
+  stage: z.enum(['valve', 'solid', 'solid-transformer', 'class-d']).optional(),
+});
+
+/** An outlet of a supply for pedals. */
+const dcOutlet = z.looseObject({
+  volts: positiveFigure,
+  milliamps: positiveFigure.optional(),
+  kind: z.enum(['dc', 'ac']).default('dc'),
+  polarity: z.enum(['centre-negative', 'centre-positive']).optional(),
+  /** Outlets of one group share their ground; null: isolated. */
+  group: name.nullable(),
+});
+
+/** An outlet of a strip or distributor, or the courtesy outlet of a box. */
+const mainsOutlet = z.looseObject({
+  volts: positiveFigure.optional(),
+  amps: positiveFigure.optional(),
+  earthed: z.boolean().default(true),
+  /** Outlets of one group share what they are rated for. */
+  group: name.nullable().default(null),
+});
+
+export const jackSchema = z.looseObject({
+  id,
+  label: name,
+  panel: z.enum(['front', 'rear', 'top', 'side']).default('rear'),
+  direction: z.enum(['in', 'out', 'through', 'both']),
+  carries,
+  connector,
+  balance: z
+    .enum(['unbalanced', 'driven', 'impedance', 'cross-coupled', 'transformer'])
+    .default('unbalanced'),
+  channels: z.number().int().min(1).max(64).default(1),
+  modes: z.array(mode).default([]),
+  /** The mode at rest; null where the jack has one way to be only. */
+  mode: id.nullable().default(null),
+  /** This jack hears the named one until a plug is in itself. */
+  normalledFrom: id.optional(),
+  brokenBySendToo: z.boolean().default(false),
+  /** More than one link may stand here (a loudspeaker's air, a bank of outlets drawn as one). */
+  mult: z.boolean().default(false),
+  /** An analogue jack of a digital path: in at one and out at another is a converter trip. */
+  converts: z.boolean().default(false),
+  ground: groundTie.default('audio'),
+  speaker: speakerFacts.optional(),
+  /** No knob moves the level of this output. */
+  fixedUnity: z.boolean().optional(),
+  dcOutlet: dcOutlet.optional(),
+  mainsOutlet: mainsOutlet.optional(),
+  /** The outlet of the stage's mains that this box's own mains lead is in. */
+  wallOutlet: id.optional(),
+  switchVolts: notNegativeFigure.optional(),
+  notes,
+});

@@ -1,0 +1,89 @@
+// One rig in which every row of the table of references finds a name.
+import { readRigValue, type Rig } from '../rig';
+import { ACCEPTED, rigForEdits, variant } from './edit-cases';
+
+type Loose = Record<string, unknown>;
+
+function withNames(rig: Rig): Loose {
+  const boxes = rig.boxes.map((box) =>
+    box.id === 'valve-head'
+      ? {
+          ...box,
+          jacks: box.jacks.map((jack) => (jack.id === 'mains' ? { ...jack, wallOutlet: 'left' } : jack)),
+          memory: { stored: [{ sound: 'sound-2', date: '2026-03-01' }] },
+        }
+      : box.id === 'fuzz'
+        ? {
+            ...box,
+            blocks: [...box.blocks, { ...box.blocks[0], id: 'twin', twinOf: 'fuzz' }],
+            patches: [
+              ...box.patches,
+              { id: 'third', name: 'Third', wires: [{ ...box.patches[0]!.wires[0]!, whileOpen: 'out' }] },
+            ],
+            controls: [
+              ...box.controls,
+              {
+                ...box.controls[0]!,
+                id: 'at-jack',
+                actsOn: { jack: 'out' },
+                moves: ['out', 'in'],
+              },
+            ],
+          }
+        : box,
+  );
+  const state = {
+    blocks: { 'fuzz/fuzz': 'on' },
+    modes: { 'multi-effects/send-1': 'line' },
+    controls: { 'fuzz/volume': { position: 0.4 } },
+    patches: { fuzz: 'other' },
+  };
+  const jack = { box: 'valve-head', jack: 'spk-8' };
+  return {
+    ...rig,
+    stage: {
+      ...rig.stage,
+      mains: {
+        circuits: [{ id: 'a', name: 'A' }],
+        outlets: ['left', 'right', 'far'].map((id) => ({ id, name: id, circuit: 'a' })),
+        earthDifferences: [{ a: 'left', b: 'right', volts: 0.1 }],
+      },
+    },
+    boxes,
+    looms: [{ id: 'loom', name: 'Loom' }],
+    leads: rig.leads.map((lead, i) => (i === 0 ? { ...lead, loom: 'loom' } : lead)),
+    wants: [...rig.wants, { type: 'output', id: 'out', at: jack, sounds: ['sound-2'] }],
+    sounds: rig.sounds.map((sound) =>
+      sound.id === 'sound-2'
+        ? { ...sound, guitar: 'guitar', state, messages: [{ id: 'm', to: 'multi-effects', bytes: [192, 3] }] }
+        : sound,
+    ),
+    variants: [
+      {
+        ...variant('night'),
+        state,
+        leads: { 'lead-6': { from: [jack], to: [{ box: 'cabinet', jack: 'in' }] } },
+      },
+    ],
+    songs: [{ id: 'song', name: 'Song', sounds: ['sound-1', 'sound-2'], guitar: 'guitar', notes: '' }],
+    acceptedFindings: [
+      ACCEPTED,
+      { ...ACCEPTED, id: 'b', sound: 'sound-2', variant: 'night' },
+      ...(
+        [
+          ['box', 'fuzz'],
+          ['jack', 'fuzz/out'],
+          ['block', 'multi-effects/delay'],
+          ['lead', 'lead-3'],
+        ] as const
+      ).map(([type, id]) => ({ ...ACCEPTED, id: type, parts: [{ type, id }] })),
+    ],
+  };
+}
+
+/** @throws if it does not pass reading: every name in it leads somewhere */
+export function namedRig(): Rig {
+  const read = readRigValue(withNames(rigForEdits()));
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  return read.rig;
+}
