@@ -4,7 +4,7 @@ const path = require('node:path');
 const coreRooms = [
   'press', 'papers', 'bench', 'planner', 'findings', 'drawing', 'routings',
   'hum', 'level', 'tone', 'power', 'control', 'cables',
-  'signal', 'circuit', 'catalog', 'rig', 'units',
+  'signal', 'circuit', 'catalog', 'edits', 'file', 'lengths', 'model', 'units',
 ]; // prettier-ignore
 
 const upward = coreRooms.slice(1).map((room, i) => ({

@@ -4,7 +4,8 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { readRig, writeRig, type EditCall } from '../core/rig';
+import type { EditCall } from '../core/edits';
+import { readRig, writeRig } from '../core/file';
 import { edited, fourCable } from '../core/testing/build';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'hum-cli-'));

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { formatProblem, readRig, type Problem, type Rig } from '../core/rig';
+import { readRig } from '../core/file';
+import { formatProblem, type Problem, type Rig } from '../core/model';
 
 /** What the caller gave cannot be used: exit code 2, a message on stderr, never a stack trace. */
 export class BadInput extends Error {

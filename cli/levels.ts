@@ -1,4 +1,4 @@
-import { inSetting } from '../core/rig';
+import { inSetting } from '../core/model';
 import { routeNames } from '../core/drawing';
 import { levelsAlong, tightest, type LevelRun } from '../core/level';
 import { settingsOf, trace } from '../core/signal';

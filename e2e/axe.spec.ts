@@ -1,7 +1,7 @@
 import axe from 'axe-core';
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { writeRig } from '../core/rig';
+import { writeRig } from '../core/file';
 import { largeRig } from '../core/testing/large-rig';
 import { expect, test } from './fixtures';
 

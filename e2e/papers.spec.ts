@@ -2,7 +2,8 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import jsqr from 'jsqr';
-import { readRig, type Rig } from '../core/rig';
+import { readRig } from '../core/file';
+import type { Rig } from '../core/model';
 import { expect, test } from './fixtures';
 
 const DEMO = 'demo/pit-chair.humrig.json';

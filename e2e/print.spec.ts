@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { expect, test } from './fixtures';
-import { readRig, writeRig } from '../core/rig';
+import { readRig, writeRig } from '../core/file';
 import { largeRig } from '../core/testing/large-rig';
 
 const demo = readFileSync('demo/pit-chair.humrig.json', 'utf8');

@@ -34,43 +34,43 @@ function judge(files: Record<string, string>): string {
   return `${result.status === 0 ? 'passed' : 'failed'}\n${result.stdout}${result.stderr}`;
 }
 
-const rig = { 'core/rig/index.ts': 'export const rig = 1;\n' };
+const rig = { 'core/model/index.ts': 'export const rig = 1;\n' };
 
 describe('the lint rule of the arrows', () => {
   test('lets an import go down', () => {
     const files = {
       ...rig,
-      'core/signal/index.ts': "import { rig } from '../rig';\nexport const signal = rig;\n",
+      'core/signal/index.ts': "import { rig } from '../model';\nexport const signal = rig;\n",
     };
     expect(judge(files)).toMatch(/^passed/);
   });
 
   const forbidden: [string, string, string][] = [
     [
-      'core/rig/up.ts',
+      'core/model/up.ts',
       "import { signal } from '../signal';\nexport const x = signal;\n",
-      'core-rig-looks-up',
+      'core-model-looks-up',
     ],
-    ['core/rig/react.ts', "import React from 'react';\nexport const x = React;\n", 'core-is-pure'],
+    ['core/model/react.ts', "import React from 'react';\nexport const x = React;\n", 'core-is-pure'],
     [
-      'core/rig/files.ts',
+      'core/model/files.ts',
       "import { readFileSync } from 'node:fs';\nexport const x = readFileSync;\n",
       'core-no-node',
     ],
-    ['core/rig/page.ts', "import { page } from '../../web/page';\nexport const x = page;\n", 'core-is-pure'],
+    ['core/model/page.ts', "import { page } from '../../web/page';\nexport const x = page;\n", 'core-is-pure'],
     [
       'core/signal/deep.ts',
-      "import { inner } from '../rig/inner';\nexport const x = inner;\n",
+      "import { inner } from '../model/inner';\nexport const x = inner;\n",
       'through-the-front-door',
     ],
     [
       'web/deep.ts',
-      "import { inner } from '../core/rig/inner';\nexport const x = inner;\n",
+      "import { inner } from '../core/model/inner';\nexport const x = inner;\n",
       'through-the-front-door-from-outside',
     ],
     [
       'server/knows.ts',
-      "import { rig } from '../core/rig';\nexport const x = rig;\n",
+      "import { rig } from '../core/model';\nexport const x = rig;\n",
       'server-knows-nothing-about-rigs',
     ],
     [
@@ -83,7 +83,7 @@ describe('the lint rule of the arrows', () => {
   test('fails on each import that goes up or out, and names the rule', () => {
     const verdict = judge({
       ...rig,
-      'core/rig/inner.ts': 'export const inner = 1;\n',
+      'core/model/inner.ts': 'export const inner = 1;\n',
       'core/signal/index.ts': 'export const signal = 1;\n',
       'web/page.ts': 'export const page = 1;\n',
       ...Object.fromEntries(forbidden.map(([name, text]) => [name, text])),

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import ts from 'typescript';
-import { fileSchema } from '../core/rig';
+import { fileSchema } from '../core/file';
 
 type Example = { readonly page: string; readonly file: string; readonly code: string };
 

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { makeSound, type EditCall, type Rig, type Tick, type Walk } from '../rig';
+import type { EditCall } from '../edits';
+import { makeSound, type Rig, type Tick, type Walk } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
 import { numberAlongRoute, patchUp, progressOf, SECTIONS, walkUnderWay } from './index';
 

@@ -1,4 +1,4 @@
-import { isLink, type Rig } from '../rig';
+import { isLink, type Rig } from '../model';
 import { patchUp } from './steps';
 
 export type Renumbering = {

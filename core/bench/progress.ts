@@ -1,4 +1,4 @@
-import type { Rig, Tick, Walk } from '../rig';
+import type { Rig, Tick, Walk } from '../model';
 import { patchUp, type WalkStep } from './steps';
 
 /** A step with what became of it in a walk. */

@@ -11,7 +11,7 @@ import {
   type Lead,
   type Plugged,
   type Rig,
-} from '../rig';
+} from '../model';
 import { blockBehind, isOn, settingsOf, trace } from '../signal';
 import { inWords } from '../units';
 

@@ -1,13 +1,13 @@
+import { isOneInOneOut } from '../lengths';
 import {
   isAudio,
-  isOneInOneOut,
   type Adapter,
   type Box,
   type Connector,
   type Jack,
   type Lead,
   type LeadKind,
-} from '../rig';
+} from '../model';
 
 const ACCEPTS: Partial<Record<Connector, readonly Connector[]>> = {
   'ts-635': ['ts-635', 'trs-635'],

@@ -7,7 +7,7 @@ import {
   type JackRef,
   type Lead,
   type Rig,
-} from '../rig';
+} from '../model';
 import { adapterFor, leadKindFor } from './fit';
 
 /** Box and jack of a reference. @throws if the rig has no such jack */

@@ -1,20 +1,18 @@
+import type { EditCall, Move } from '../edits';
+import { inOrder, isOneInOneOut } from '../lengths';
 import {
   boxOf,
   endWords,
-  inOrder,
   isAudio,
-  isOneInOneOut,
   wiring,
   type Box,
-  type EditCall,
   type Jack,
   type JackRef,
   type Lead,
-  type Move,
   type Plugged,
   type Rig,
   type Scope,
-} from '../rig';
+} from '../model';
 import { leadFor } from './lead-for';
 
 export type Way = 'earlier' | 'later';

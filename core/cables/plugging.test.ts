@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { checkInvariants, type EditCall, type JackRef, type Rig } from '../rig';
+import type { EditCall } from '../edits';
+import { checkInvariants, type JackRef, type Rig } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
 import { insertable, insertEdit, moveChoices, pickUp, plugAnswer, plugAnswers, removeEdit } from './index';
 

@@ -1,20 +1,18 @@
+import type { EditCall, SingleEdit } from '../edits';
+import { neededLength, stockLength } from '../lengths';
 import {
   isAudio,
   isLink,
   isPutAway,
-  neededLength,
   sameJack,
-  stockLength,
   wiring,
-  type EditCall,
   type Jack,
   type JackRef,
   type Lead,
   type Plugged,
   type Rig,
   type Scope,
-  type SingleEdit,
-} from '../rig';
+} from '../model';
 import { adapterFor, connectorName, kindServes, plugFits } from './fit';
 import { endOf, leadFor } from './lead-for';
 

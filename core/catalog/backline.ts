@@ -1,4 +1,4 @@
-import type { BlockInput, JackInput, Wire } from '../rig';
+import type { BlockInput, JackInput, Wire } from '../model';
 import {
   chain,
   decibels,

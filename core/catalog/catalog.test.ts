@@ -9,7 +9,8 @@ import {
   readQuickLine,
   type Kind,
 } from './index';
-import { applyEdit, checkInvariants, figuresOf, type EditCall } from '../rig';
+import { applyEdit, type EditCall } from '../edits';
+import { checkInvariants, figuresOf } from '../model';
 import { emptyRig } from '../testing/rigs';
 import { build, edited } from '../testing/build';
 

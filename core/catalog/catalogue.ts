@@ -1,5 +1,4 @@
-import type { Block } from '../rig';
-import { blockSchema } from '../rig';
+import { blockSchema, type Block } from '../model';
 import { BACKLINE } from './backline';
 import { INSTRUMENTS } from './instruments';
 import type { Kind } from './kind';

@@ -1,4 +1,4 @@
-import type { Figure } from '../rig';
+import type { Figure } from '../model';
 import { chain, decibels, output, on, typical, type KindParts } from './parts';
 import type { Kind } from './kind';
 

@@ -1,4 +1,4 @@
-import { instanceOf, modelSchema, type Box, type Instance, type Model } from '../rig';
+import { instanceOf, modelSchema, type Box, type Instance, type Model } from '../model';
 import { weakly } from '../units';
 import type { KindParts } from './parts';
 

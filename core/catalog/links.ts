@@ -1,4 +1,4 @@
-import type { JackInput } from '../rig';
+import type { JackInput } from '../model';
 import {
   chain,
   dcIn,

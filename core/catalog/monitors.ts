@@ -1,4 +1,4 @@
-import type { BlockInput } from '../rig';
+import type { BlockInput } from '../model';
 import { chain, decibels, level, mains, mainsIn, off, on, output, typical } from './parts';
 import type { Kind } from './kind';
 

@@ -1,5 +1,5 @@
 // Short words for writing a kind: figures with their plausible range, jacks, blocks, wires.
-import type { BlockInput, EffectCategory, Figure, JackInput, ModelInput, Wire } from '../rig';
+import type { BlockInput, EffectCategory, Figure, JackInput, ModelInput, Wire } from '../model';
 
 export type ControlInput = NonNullable<ModelInput['controls']>[number];
 type PowerInput = NonNullable<ModelInput['power']>;

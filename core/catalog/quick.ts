@@ -1,4 +1,5 @@
-import { freshId, inOrder, makeTag, slug, type Box, type Rig } from '../rig';
+import { inOrder } from '../lengths';
+import { freshId, makeTag, slug, type Box, type Rig } from '../model';
 import { CATALOGUE } from './catalogue';
 import { makeBox, type Kind } from './kind';
 

@@ -1,4 +1,4 @@
-import type { BlockInput, JackInput, Wire } from '../rig';
+import type { BlockInput, JackInput, Wire } from '../model';
 import { decibels, effect, input, levelModes, output, typical, type KindParts } from './parts';
 import type { Kind } from './kind';
 

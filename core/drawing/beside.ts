@@ -1,5 +1,5 @@
 // Layers beside sound: their leads over the pale map, and the boxes without sound in a service row.
-import { boxOf, type Jack, type Reads } from '../rig';
+import { boxOf, type Jack, type Reads } from '../model';
 import { textWidth } from './fonts';
 import { isOther, isSilentBox, jacksOf, leadsIn, type Layer } from './layers';
 import { arrowOf, hopsOf, pathOf, placeSleeves, type Routed } from './leads';

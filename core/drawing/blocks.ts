@@ -1,4 +1,4 @@
-import type { Jack, Reads } from '../rig';
+import type { Jack, Reads } from '../model';
 import { weakly } from '../units';
 import type { MapBox, MapLead, MapModel } from './model';
 import type { Level, Side } from './primitives';

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { removeEdit } from '../cables';
-import { applyEdit, boxOf, type Rig } from '../rig';
+import { applyEdit } from '../edits';
+import { boxOf, type Rig } from '../model';
 import { bindTemplate, reconcile, TEMPLATES } from '../routings';
 import { build, edited, fourCable } from '../testing/build';
 import { largeRig } from '../testing/large-rig';

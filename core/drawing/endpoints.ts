@@ -1,4 +1,4 @@
-import { jackIn, type Jack } from '../rig';
+import { jackIn, type Jack } from '../model';
 import type { Placed, Placement } from './place';
 import type { RouteEnd } from './router';
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Rig } from '../rig';
+import type { Rig } from '../model';
 import { build, fourCable } from '../testing/build';
 import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';

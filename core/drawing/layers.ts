@@ -1,4 +1,4 @@
-import { isAudio, jackOf, type Box, type Jack, type Reads } from '../rig';
+import { isAudio, jackOf, type Box, type Jack, type Reads } from '../model';
 import { count } from '../units';
 import { resolveIn, type ForSignal } from '../signal';
 import type { MapLead } from './model';

@@ -1,5 +1,5 @@
 import { leadLevels } from '../level';
-import { derive, inSetting, type Rig, type Setting } from '../rig';
+import { derive, inSetting, type Rig, type Setting } from '../model';
 import { formatDb, recently, type LengthUnit } from '../units';
 import { drawBeside, serviceRow } from './beside';
 import { endpointOf } from './endpoints';

@@ -1,17 +1,16 @@
+import { inOrder, isOneInOneOut } from '../lengths';
 import {
   blockIn,
   boxOf,
   hasGrid,
-  inOrder,
   isAudio,
-  isOneInOneOut,
   jackIn,
   type Block,
   type Box,
   type Jack,
   type Part,
   type Reads,
-} from '../rig';
+} from '../model';
 import type { Level } from './primitives';
 import { isOn, resolveIn, traceIn, type ForSignal, type Resolved, type Run } from '../signal';
 

@@ -1,5 +1,5 @@
 // Level 2: a plate for each block with its count and worst finding, looms as one line with their number of leads.
-import { isLink, SEVERITIES, type Severity } from '../rig';
+import { isLink, SEVERITIES, type Severity } from '../model';
 import { count } from '../units';
 import { blocksOf, type Column, type PlaceBlocks } from './blocks';
 import { fitText, textWidth } from './fonts';

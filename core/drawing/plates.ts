@@ -8,7 +8,7 @@ import {
   type Part,
   type Reads,
   type Severity,
-} from '../rig';
+} from '../model';
 import { count, formatLength, type LengthUnit } from '../units';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';

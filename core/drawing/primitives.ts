@@ -1,4 +1,4 @@
-import type { Part, Severity } from '../rig';
+import type { Part, Severity } from '../model';
 import type { Face } from './fonts';
 
 export type Point = { readonly x: number; readonly y: number };

@@ -1,5 +1,5 @@
 // What the profiles of all layers share.
-import type { Part, Rig, Setting } from '../rig';
+import type { Part, Rig, Setting } from '../model';
 import type { Layer } from './layers';
 import type { Drawing, Item, Point, Tone } from './primitives';
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { trace } from '../signal';
 import { build, edited, fourCable, SOUND } from '../testing/build';
 import { drawProfile, routeLines, routeNames } from './index';
-import type { Rig } from '../rig';
+import type { Rig } from '../model';
 
 const profile = (rig: Rig, width = 1008) =>
   drawProfile({ rig, setting: SOUND, route: 0, width, height: 176 });

@@ -1,4 +1,4 @@
-import { derive, inSetting, type Part } from '../rig';
+import { derive, inSetting, type Part } from '../model';
 import { isOn, traceIn, type ForSignal, type Path, type Section } from '../signal';
 import { count, recently } from '../units';
 import { fitText, textWidth } from './fonts';

@@ -1,4 +1,4 @@
-import { boxOf, jackIn, leadOf, type Part, type Rig, type Setting } from '../rig';
+import { boxOf, jackIn, leadOf, type Part, type Rig, type Setting } from '../model';
 import { trace, type Path } from '../signal';
 
 /** A route to choose: from a source to something that is heard. */

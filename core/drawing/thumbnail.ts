@@ -1,4 +1,4 @@
-import { boxOf, type Rig, type Setting } from '../rig';
+import { boxOf, type Rig, type Setting } from '../model';
 import { textWidth } from './fonts';
 import { drawMap } from './map';
 import type { Drawing, Item } from './primitives';

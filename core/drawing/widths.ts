@@ -1,4 +1,5 @@
-import { isOneInOneOut, sources, type Reads } from '../rig';
+import { isOneInOneOut } from '../lengths';
+import { sources, type Reads } from '../model';
 import type { Column, Hub, PlaceBlocks } from './blocks';
 import { layFlow } from './flow';
 import { textWidth } from './fonts';

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { makeSound, type EditCall, type Rig, type Scope } from '../rig';
+import type { EditCall } from '../edits';
+import { makeSound, type Rig, type Scope } from '../model';
 import { build, edited, fourCable } from '../testing/build';
 import { cureOf, judge, merged, sentenceOf } from './index';
 

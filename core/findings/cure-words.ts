@@ -1,4 +1,5 @@
-import { blockIn, boxOf, type EditCall, type JackRef, type Rig, type SingleEdit } from '../rig';
+import type { EditCall, SingleEdit } from '../edits';
+import { blockIn, boxOf, type JackRef, type Rig } from '../model';
 import { formatClock, formatQuantity } from '../units';
 import { partName } from './names';
 

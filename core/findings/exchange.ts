@@ -1,19 +1,17 @@
 // Two plugs that stand in each other's place: which two, found on trial wirings.
+import { EditError, trialOf, type EditCall } from '../edits';
 import {
-  EditError,
   endAt,
   isAudio,
   isLink,
   leadOf,
   pluggedIn,
-  trialOf,
-  type EditCall,
   type Jack,
   type JackRef,
   type Part,
   type Reads,
   type Rig,
-} from '../rig';
+} from '../model';
 import { leadPart, type Wired } from './finding';
 import { compareScores, scoreOf, shapesOf, type Score } from './score';
 

@@ -1,4 +1,5 @@
-import { blockIn, boxOf, derive, isLink, leadOf, type EditCall } from '../rig';
+import type { EditCall } from '../edits';
+import { blockIn, boxOf, derive, isLink, leadOf } from '../model';
 import { cyclesIn, type Cycle } from '../signal';
 import { blockPart, leadPart, scopeOf, type Found, type Rule, type View } from './finding';
 import { ringExchange, ringGain } from './rings';

@@ -1,3 +1,4 @@
+import type { EditCall } from '../edits';
 import {
   inSetting,
   plugsAt,
@@ -5,7 +6,6 @@ import {
   type AcceptedFinding,
   type Block,
   type Box,
-  type EditCall,
   type Jack,
   type JackEnd,
   type Lead,
@@ -15,7 +15,7 @@ import {
   type Scope,
   type Severity,
   type Slices,
-} from '../rig';
+} from '../model';
 
 export type FindingFigure = { readonly name: string; readonly value: number; readonly unit: string };
 /** A figure a finding rests on that nobody has looked up. */

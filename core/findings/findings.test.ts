@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { applyEdit, patchRig, type EditCall, type Rig, type Scope } from '../rig';
+import { applyEdit, type EditCall } from '../edits';
+import { patchRig, type Rig, type Scope } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
 import { cureOf, cureWords, judge, RULES, sentenceOf } from './index';
 import { CODES_WITH_WORDS } from './sentences';

@@ -1,3 +1,4 @@
+import type { EditCall, SingleEdit } from '../edits';
 import {
   boxOf,
   derive,
@@ -5,13 +6,11 @@ import {
   isAudio,
   jackIn,
   type Box,
-  type EditCall,
   type InnerEnd,
   type Jack,
   type Patch,
-  type SingleEdit,
   type Wire,
-} from '../rig';
+} from '../model';
 import { resolveIn } from '../signal';
 import { isFree, jackPart, leadsAt, type Found, type Rule, type Wired } from './finding';
 

@@ -1,4 +1,5 @@
-import { inNight, type AcceptedFinding, type EditCall, type Rig, type Severity, type Slices } from '../rig';
+import type { EditCall } from '../edits';
+import { inNight, type AcceptedFinding, type Rig, type Severity, type Slices } from '../model';
 import { weakly } from '../units';
 import { trial } from './exchange';
 import { findingKey, viewOf, type Finding, type Found, type Rule } from './finding';

@@ -1,3 +1,5 @@
+import type { SingleEdit } from '../edits';
+import { neededLength, stockLength } from '../lengths';
 import {
   derive,
   endAt,
@@ -6,10 +8,8 @@ import {
   jackIn,
   leadOf,
   makeLead,
-  neededLength,
   pluggedIn,
   sources,
-  stockLength,
   takesLine,
   type Jack,
   type JackEnd,
@@ -18,8 +18,7 @@ import {
   type Lead,
   type LeadKind,
   type Reads,
-  type SingleEdit,
-} from '../rig';
+} from '../model';
 import { leadKindFor } from '../cables';
 import { resolveIn, type ForSignal } from '../signal';
 import { isFree, jackPart, leadPart, type Found, type Rule } from './finding';

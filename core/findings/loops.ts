@@ -1,4 +1,4 @@
-import { blockIn, boxOf, derive, type Box, type Jack } from '../rig';
+import { blockIn, boxOf, derive, type Box, type Jack } from '../model';
 import { isOn, resolveIn, traceIn, type ForSignal } from '../signal';
 import { blockPart, boxPart, jackPart, leadsAt, scopeOf, type Found, type Rule, type Wired } from './finding';
 import { hanging } from './models';

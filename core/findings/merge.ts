@@ -1,4 +1,4 @@
-import type { Rig } from '../rig';
+import type { Rig } from '../model';
 import { trial } from './exchange';
 import { findingKey, type Finding } from './finding';
 import { CAUSES, cureOf, judge, rankOf } from './judge';

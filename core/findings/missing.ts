@@ -1,4 +1,5 @@
 import { makeGridBlock } from '../catalog';
+import type { EditCall } from '../edits';
 import {
   blockIn,
   boxOf,
@@ -8,9 +9,8 @@ import {
   wiresOfRows,
   type Block,
   type Box,
-  type EditCall,
   type Reads,
-} from '../rig';
+} from '../model';
 import { isOn, traceIn, type Path } from '../signal';
 import { blockPart, boxPart, scopeOf, type Found, type Rule, type View } from './finding';
 

@@ -1,4 +1,5 @@
-import { blockIn, boxOf, derive, type Block, type Box, type EditCall, type SingleEdit } from '../rig';
+import type { EditCall, SingleEdit } from '../edits';
+import { blockIn, boxOf, derive, type Block, type Box } from '../model';
 import {
   graphIn,
   isOn,

@@ -1,4 +1,4 @@
-import { blockIn, boxOf, jackIn, leadOf, type Part, type Rig } from '../rig';
+import { blockIn, boxOf, jackIn, leadOf, type Part, type Rig } from '../model';
 
 /** What a part is called in a sentence: `SPK 16 Ω of Valve head`, `Loop 1 of Multi-effects`, `lead 12`. */
 export function partName(rig: Rig, part: Part): string {

@@ -1,4 +1,4 @@
-import { blockIn, boxOf, derive, everySound, jackIn, type Box, type Control } from '../rig';
+import { blockIn, boxOf, derive, everySound, jackIn, type Box, type Control } from '../model';
 import { resolveIn, traceIn, type ForSignal, type Path } from '../signal';
 import { blockPart, boxPart, jackPart, type Found, type Rule } from './finding';
 

@@ -1,17 +1,17 @@
 import { moveInto, takeOutEdit } from '../cables';
+import type { EditCall } from '../edits';
+import { isOneInOneOut } from '../lengths';
 import {
   boxOf,
   derive,
   everySound,
   isLink,
-  isOneInOneOut,
   leadOf,
   moveBlock,
   rowsOf,
   wiresOfRows,
   type Box,
-  type EditCall,
-} from '../rig';
+} from '../model';
 import { deadKnobs, driverOf, isOn, resolveIn, traceIn, type Path, type Section } from '../signal';
 import { blockPart, boxPart, type Found, type Rule, type View } from './finding';
 

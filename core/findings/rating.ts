@@ -1,4 +1,4 @@
-import { derive, type Jack, type JackEnd } from '../rig';
+import { derive, type Jack, type JackEnd } from '../model';
 import { resolveIn, type ForSignal } from '../signal';
 import { jackPart, type Found, type Rule } from './finding';
 import { amplifiers, loadsOn } from './speakers';

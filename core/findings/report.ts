@@ -1,4 +1,4 @@
-import type { AcceptedFinding, Part, Rig, Severity } from '../rig';
+import type { AcceptedFinding, Part, Rig, Severity } from '../model';
 import { formatQuantity, weakly } from '../units';
 import { findingKey, type Finding, type FindingFigure } from './finding';
 import { judge, SEVERITY_ORDER } from './judge';

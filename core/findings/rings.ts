@@ -1,5 +1,5 @@
 // A signal that comes round on itself, and the two plugs whose exchange opens it again.
-import { blockIn, boxOf, derive, everySound, type Reads } from '../rig';
+import { blockIn, boxOf, derive, everySound, type Reads } from '../model';
 import { cyclesIn, resolveIn, type Cycle, type ForSignal } from '../signal';
 import {
   bestExchange,

@@ -1,4 +1,4 @@
-import { boxOf, derive, everySound, type JackRef, type Reads, type Sound } from '../rig';
+import { boxOf, derive, everySound, type JackRef, type Reads, type Sound } from '../model';
 import { graphIn, traceIn, wantedOutputs, type Graph, type Path, type WantedOutput } from '../signal';
 import type { Wired } from './finding';
 

@@ -1,5 +1,5 @@
 import { connectorName } from '../cables';
-import { boxOf, jackIn, type Connector, type Part, type Rig } from '../rig';
+import { boxOf, jackIn, type Connector, type Part, type Rig } from '../model';
 import { count, formatQuantity, inWords } from '../units';
 import type { Finding } from './finding';
 import { partName, soundName } from './names';

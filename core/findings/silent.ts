@@ -1,4 +1,5 @@
 import { leadKindFor } from '../cables';
+import type { EditCall } from '../edits';
 import {
   blockIn,
   boxOf,
@@ -11,11 +12,10 @@ import {
   jackIn,
   makeLead,
   pluggedIn,
-  type EditCall,
   type JackRef,
   type Part,
   type Reads,
-} from '../rig';
+} from '../model';
 import { resolveIn, traceIn, wantedOutputs } from '../signal';
 import { trial } from './exchange';
 import { compareScores, isHeard, scoreOf } from './score';

@@ -1,3 +1,4 @@
+import type { EditCall } from '../edits';
 import {
   derive,
   endAt,
@@ -7,12 +8,11 @@ import {
   freshId,
   makeLead,
   type Box,
-  type EditCall,
   type Figure,
   type Jack,
   type JackEnd,
   type JackRef,
-} from '../rig';
+} from '../model';
 import { resolveIn } from '../signal';
 import {
   boxPart,

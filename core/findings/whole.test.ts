@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import type { EditCall, Rig, Scope } from '../rig';
+import type { EditCall } from '../edits';
+import type { Rig, Scope } from '../model';
 import { build, edited, fourCable } from '../testing/build';
 import { cureOf, judge } from './index';
 

@@ -1,5 +1,6 @@
 import { adapterFor, plugFits, presents } from '../cables';
-import { derive, endAt, isLink, leadOf, pluggedIn, type EditCall } from '../rig';
+import type { EditCall } from '../edits';
+import { derive, endAt, isLink, leadOf, pluggedIn } from '../model';
 import {
   bestExchange,
   clashes,

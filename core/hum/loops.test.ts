@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { applyEdit, isAudio, type Rig } from '../rig';
+import { applyEdit } from '../edits';
+import { isAudio, type Rig } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
 import { gear, rigOf, wiredWays } from '../testing/gear';
 import { groundLoops } from './index';

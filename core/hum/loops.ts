@@ -9,7 +9,7 @@ import {
   type JackEnd,
   type Lead,
   type Rig,
-} from '../rig';
+} from '../model';
 import { resolveIn } from '../signal';
 
 const OPEN_BREAKS: readonly string[] = ['lift', 'cap', 'transformer', 'twin-core'];

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { inSetting, type EditCall, type Rig, type Scope } from '../rig';
+import type { EditCall } from '../edits';
+import { inSetting, type Rig, type Scope } from '../model';
 import { trace } from '../signal';
 import { build, edited, fourCable, plugged } from '../testing/build';
 import { levelsAlong, potDb, tightest } from './along';

@@ -11,7 +11,7 @@ import {
   type Jack,
   type JackMode,
   type Part,
-} from '../rig';
+} from '../model';
 import { isOn, resolveIn, traceIn, type Path, type Resolved, type Step } from '../signal';
 import { clipped, dbuOf, hopDb } from './chain';
 

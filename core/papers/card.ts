@@ -1,4 +1,4 @@
-import type { Rig } from '../rig';
+import type { Rig } from '../model';
 import { formatLength, type LengthUnit } from '../units';
 import { escapeMarkup as e } from './escape';
 import { labelsOf } from './labels';

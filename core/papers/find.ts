@@ -1,4 +1,5 @@
-import { endWords, inOrder, isLink, jackKey, wiring, type Part, type Rig } from '../rig';
+import { inOrder } from '../lengths';
+import { endWords, isLink, jackKey, wiring, type Part, type Rig } from '../model';
 
 /** Something that can be looked for by name, tag, printed jack or lead number. */
 export type Thing = {

@@ -8,7 +8,7 @@ import {
   type JackRef,
   type Lead,
   type Rig,
-} from '../rig';
+} from '../model';
 
 /** One end of a label: the tag of the box and the jack as printed on it. */
 export type LabelEnd = { readonly tag: string; readonly jack: string };

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { makeSound, readRigValue, type Rig } from '../rig';
+import { readRigValue } from '../file';
+import { makeSound, type Rig } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
 import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';

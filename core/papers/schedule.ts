@@ -1,16 +1,7 @@
 import Papa from 'papaparse';
 import { connectorName } from '../cables';
-import {
-  boxOf,
-  computedLength,
-  endWords,
-  isLink,
-  isPutAway,
-  wiring,
-  type JackRef,
-  type Lead,
-  type Rig,
-} from '../rig';
+import { computedLength } from '../lengths';
+import { boxOf, endWords, isLink, isPutAway, wiring, type JackRef, type Lead, type Rig } from '../model';
 import { formatLength, type LengthUnit } from '../units';
 
 /** One line of the lead schedule. */

@@ -1,7 +1,7 @@
 import { patchUp, SECTIONS, type WalkStep } from '../bench';
 import { drawMap, routeLines, routeNames, type Drawing, type MapDrawing } from '../drawing';
 import { isOpen, NOT_JUDGED, report, type Line } from '../findings';
-import type { Rig, Setting } from '../rig';
+import type { Rig, Setting } from '../model';
 import { resolve, settingsOf, trace } from '../signal';
 import { formatClock, inWords, type LengthUnit } from '../units';
 import { scheduleOf, type Schedule } from './schedule';

@@ -1,4 +1,4 @@
-import { isLink, isPutAway, wiring, type Rig } from '../rig';
+import { isLink, isPutAway, wiring, type Rig } from '../model';
 
 /** How far a rig has come, for the shelf. */
 export type RigState =

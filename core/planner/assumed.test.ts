@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { figuresOf, type Rig } from '../rig';
+import { figuresOf, type Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
 import { assumedFigures } from './index';
 

@@ -1,5 +1,6 @@
 import { judge } from '../findings';
-import { trialOf, figureKey, figuresOf, type FigureEntry, type Rig } from '../rig';
+import { trialOf } from '../edits';
+import { figureKey, figuresOf, type FigureEntry, type Rig } from '../model';
 import { bindTemplate, reconcile, TEMPLATES } from '../routings';
 import { settingsOf, trace } from '../signal';
 

@@ -1,22 +1,20 @@
 import { judge, sentenceOf, soundName, type Finding } from '../findings';
 import { groundLoops } from '../hum';
+import { EditError, trialOf, type RoutingChange } from '../edits';
+import { computedLength } from '../lengths';
 import {
-  EditError,
   blockIn,
   boxOf,
-  computedLength,
   endWords,
   inNight,
   isLink,
   leadOf,
   sources,
-  trialOf,
   wiring,
   type Lead,
   type Rig,
-  type RoutingChange,
   type Severity,
-} from '../rig';
+} from '../model';
 import { bindTemplate, reconcile, TEMPLATES, type Code, type Template } from '../routings';
 import { deadKnobs, latencyOf, settingsOf, trace, undoneWishes, type UndoneWish } from '../signal';
 import { inWords } from '../units';

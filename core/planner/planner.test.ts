@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { judge } from '../findings';
 import { groundLoops } from '../hum';
-import { applyEdit, checkInvariants, type EditCall, type Rig } from '../rig';
+import { applyEdit, type EditCall } from '../edits';
+import { checkInvariants, type Rig } from '../model';
 import { TEMPLATES, type Code } from '../routings';
 import { settingsOf, trace } from '../signal';
 import { build, edited, fourCable, plugged } from '../testing/build';

@@ -1,6 +1,6 @@
 import { qrcode } from './qr';
 import { labelsOf, type Label } from '../papers';
-import type { Rig } from '../rig';
+import type { Rig } from '../model';
 import { INK, MM, openPress, PAPERS, WHITE, type Pen } from './pen';
 import type { Order } from './sheet';
 

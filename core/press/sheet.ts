@@ -1,5 +1,5 @@
 import { STANDING_CAUTIONS, sheetOf, type MapSheet, type Sheet } from '../papers';
-import type { Rig } from '../rig';
+import type { Rig } from '../model';
 import { formatLength, type LengthUnit } from '../units';
 import { drawOn } from './draw';
 import { Flow, type Column } from './flow';

@@ -1,9 +1,8 @@
+import { inOrder, isOneInOneOut } from '../lengths';
 import {
   blockIn,
   hasGrid,
-  inOrder,
   isAudio,
-  isOneInOneOut,
   jackIn,
   rowsOf,
   sources,
@@ -14,7 +13,7 @@ import {
   type Rig,
   type Row,
   type Rows,
-} from '../rig';
+} from '../model';
 import { outletsOf, type Outlet } from '../signal';
 
 /** An amplifier as routings see it. */

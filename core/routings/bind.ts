@@ -1,5 +1,5 @@
 // What every template is written with: demands that end in a reason, rows of boxes, states and modes.
-import { boxOf, jackIn, type Block, type Box, type JackRef, type Rig, type Wire } from '../rig';
+import { boxOf, jackIn, type Block, type Box, type JackRef, type Rig, type Wire } from '../model';
 import { wishFor } from '../signal';
 import type { Abilities, Amplifier, Passage, Unit } from './abilities';
 

@@ -1,5 +1,5 @@
 // A second path inside a unit, with the cabinet model on it, to outputs of its own.
-import { blockIn, freshId, wiresOfRows, type Block, type JackRef, type Row, type Rows } from '../rig';
+import { blockIn, freshId, wiresOfRows, type Block, type JackRef, type Row, type Rows } from '../model';
 import type { Unit } from './abilities';
 import { CannotBeHad, need, off, on, type Wanted } from './bind';
 

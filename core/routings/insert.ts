@@ -1,6 +1,7 @@
 // Outboard in loops of a unit, so that it changes program with it.
 import { makeGridBlock } from '../catalog';
-import { freshId, isOneInOneOut, wiresOfRows, type Block, type Box, type Rig, type Rows } from '../rig';
+import { isOneInOneOut } from '../lengths';
+import { freshId, wiresOfRows, type Block, type Box, type Rig, type Rows } from '../model';
 import { wishFor } from '../signal';
 import type { Abilities, FreeLoop, Unit } from './abilities';
 import { aUnit, CannotBeHad, joined, need, through, type Wanted } from './bind';

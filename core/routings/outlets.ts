@@ -1,5 +1,5 @@
 // From where a routing ends to every place that must be heard.
-import { jackIn, sameJack, takesLine, type JackRef, type Rig } from '../rig';
+import { jackIn, sameJack, takesLine, type JackRef, type Rig } from '../model';
 import { wantedOutputs, type Outlet } from '../signal';
 import { abilitiesOf, type Abilities, type Amplifier, type Load, type Unit } from './abilities';
 import { CannotBeHad, inMode, joined, need, nothing, type Wanted } from './bind';

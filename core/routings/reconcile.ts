@@ -1,4 +1,6 @@
 import { adapterFor, kindServes, leadKindFor } from '../cables';
+import type { Move, RoutingChange } from '../edits';
+import { longestRun, stockLength } from '../lengths';
 import {
   boxOf,
   endAt,
@@ -8,19 +10,15 @@ import {
   isLink,
   jackKey,
   leadOf,
-  longestRun,
   makeLead,
   sameJack,
-  stockLength,
   type JackEnd,
   type JackRef,
   type Lead,
   type LeadKind,
-  type Move,
   type Rig,
-  type RoutingChange,
   type Wire,
-} from '../rig';
+} from '../model';
 import type { Wanted, WantedRun } from './bind';
 
 const sameEnds = (a: readonly JackRef[], b: readonly JackRef[]) =>

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { judge } from '../findings';
-import { isLink, jackKey, misplaced, outletWant, rowsOf, type EditCall, type Rig } from '../rig';
+import { outletWant, type EditCall } from '../edits';
+import { isLink, jackKey, misplaced, rowsOf, type Rig } from '../model';
 import { trace } from '../signal';
 import { build, edited } from '../testing/build';
 import { bindTemplate, reconcile, TEMPLATES, type Template } from './index';

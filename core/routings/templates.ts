@@ -1,4 +1,4 @@
-import type { JackRef, Rig } from '../rig';
+import type { JackRef, Rig } from '../model';
 import { abilitiesOf, type Abilities, type Unit } from './abilities';
 import {
   aUnit,

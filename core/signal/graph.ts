@@ -17,7 +17,7 @@ import {
   type Port,
   type Reads,
   type Wire,
-} from '../rig';
+} from '../model';
 import { Builder, jackNode, portNode, type Edge, type Node } from './nodes';
 import { isOn, resolveIn, type ForSignal, type Run } from './resolve';
 

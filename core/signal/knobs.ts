@@ -1,4 +1,4 @@
-import { derive, everySound, jackKey, pluggedIn, type Box, type Control } from '../rig';
+import { derive, everySound, jackKey, pluggedIn, type Box, type Control } from '../model';
 import { traceIn } from './paths';
 
 export type DeadKnob = { readonly box: Box; readonly control: Control };

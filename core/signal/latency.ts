@@ -1,5 +1,5 @@
 import type { Path } from './paths';
-import { boxOf, jackIn, type Reads } from '../rig';
+import { boxOf, jackIn, type Reads } from '../model';
 
 /** Converter trips of a path, and its delay: trips × the box's trip + the delays of the blocks that are on. */
 export function latencyOf(of: Reads<'boxes'>, path: Path): { readonly trips: number; readonly ms: number } {

@@ -1,4 +1,4 @@
-import type { Block, Box, Port } from '../rig';
+import type { Block, Box, Port } from '../model';
 
 /** How the signal gets from one node to the next. */
 export type Via =

@@ -7,7 +7,7 @@ import {
   type Box,
   type Rig,
   type Setting,
-} from '../rig';
+} from '../model';
 import { weakly } from '../units';
 import { cycleIn, cyclicParts } from './cycles';
 import { graphIn, type Edge, type Graph, type Node } from './graph';

@@ -19,7 +19,7 @@ import {
   type Rig,
   type Sound,
   type StateLayer,
-} from '../rig';
+} from '../model';
 
 /** The layer a value in force comes from. */
 export type Layer = 'rest' | 'variant' | 'sound';

@@ -1,6 +1,6 @@
 // What a state joins: one output of a selector at a time, and a key that is listened to only.
 import { describe, expect, test } from '@jest/globals';
-import { boxSchema, type Box, type Rig } from '../rig';
+import { boxSchema, type Box, type Rig } from '../model';
 import { build, edited, plugged, SOUND } from '../testing/build';
 import { trace } from './index';
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { build, edited, fourCable, plugged, SOUND } from '../testing/build';
-import { inSetting, makeSound, type Rig } from '../rig';
+import { inSetting, makeSound, type Rig } from '../model';
 import { graphIn, resolve, trace, wantedOutputs, wishFor } from './index';
 
 const route = (rig: Rig, setting = SOUND as { variant: string | null; sound: string }) =>

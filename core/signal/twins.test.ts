@@ -1,5 +1,5 @@
 // Slow, plain twins of what the signal room works out, on random small cases.
-import { inSetting } from '../rig';
+import { inSetting } from '../model';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { gear, hands, rigOf, spoiled, wiredWays } from '../testing/gear';

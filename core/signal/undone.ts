@@ -1,4 +1,4 @@
-import { derive, everySound, type Block, type Box, type EffectWish } from '../rig';
+import { derive, everySound, type Block, type Box, type EffectWish } from '../model';
 import { isOn } from './resolve';
 import { traceIn, type Path, type Section } from './paths';
 import { wishFor } from './wishes';

@@ -1,13 +1,13 @@
+import { inOrder } from '../lengths';
 import {
   blockIn,
-  inOrder,
   type Block,
   type Box,
   type EffectCategory,
   type EffectWish,
   type JackRef,
   type Reads,
-} from '../rig';
+} from '../model';
 
 /** Where the usual order has an effect: chapter "order" of the trade; `either` where good technicians disagree. */
 const USUAL: Record<EffectCategory, EffectWish> = {

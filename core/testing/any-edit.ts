@@ -1,6 +1,7 @@
 // Calls of every edit with any arguments: those of its case, with leaves changed to something odd or to another id.
 import fc from 'fast-check';
-import type { EditCall, Rig, SingleEdit } from '../rig';
+import type { EditCall, SingleEdit } from '../edits';
+import type { Rig } from '../model';
 import type { Case } from './edit-cases';
 import { BOX_CASES } from './edit-cases-boxes';
 import { LEAD_CASES } from './edit-cases-leads';

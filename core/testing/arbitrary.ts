@@ -1,15 +1,7 @@
 // Random sequences of edits, for laws that must hold after any of them.
 import fc from 'fast-check';
-import {
-  EditError,
-  applyEdit,
-  makePlace,
-  makeSound,
-  type Applied,
-  type EditCall,
-  type Rig,
-  type Scope,
-} from '../rig';
+import { EditError, applyEdit, type Applied, type EditCall } from '../edits';
+import { makePlace, makeSound, type Rig, type Scope } from '../model';
 import { guitar, lead, pedal } from './rigs';
 
 type Recipe = (rig: Rig, pick: <T>(items: readonly T[]) => T | undefined, n: number) => EditCall | undefined;

@@ -1,6 +1,7 @@
 // Rigs from one line of gear and a list of plugs, for tests: `guitar/out > fuzz/in`, `head/spk-16 = cab/in` (speaker).
 import { boxesFromQuick, readQuickLine } from '../catalog';
-import { applyEdit, freeNumber, makeLead, refOf, type EditCall, type LeadKind, type Rig } from '../rig';
+import { applyEdit, type EditCall } from '../edits';
+import { freeNumber, makeLead, refOf, type LeadKind, type Rig } from '../model';
 import { emptyRig } from './rigs';
 
 const KIND: Record<string, LeadKind> = {

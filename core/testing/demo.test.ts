@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { cureOf, judge } from '../findings';
-import { readRig, type Rig } from '../rig';
+import { readRig } from '../file';
+import type { Rig } from '../model';
 import { settingsOf, trace } from '../signal';
 import { edited } from './build';
 

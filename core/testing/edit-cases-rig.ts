@@ -1,4 +1,4 @@
-import { makePlace, makeSound } from '../rig';
+import { makePlace, makeSound } from '../model';
 import { ACCEPTED, box, leadOf, placeOf, TICK, variant, WALK, type Cases } from './edit-cases';
 
 const routing = { put: [], move: [], away: [], adapters: [], modes: [], states: [], blocks: [], wires: [] };

@@ -1,6 +1,7 @@
 // One call of each named edit with what it changes, and one that is refused: the parts that the cases share.
 import { fourCable } from './build';
-import { applyEdit, makePlace, makeSound, type Rig, type SingleEdit } from '../rig';
+import { applyEdit, type SingleEdit } from '../edits';
+import { makePlace, makeSound, type Rig } from '../model';
 
 export const REST = { layer: 'rest' } as const;
 export const SOUND = { layer: 'sound', id: 'sound-1' } as const;

@@ -1,5 +1,6 @@
 // Rigs that show a finding, one edit from rigs that do not: the second half of the catalogue.
-import { makeSound, type EditCall, type Rig, type Scope } from '../rig';
+import type { EditCall } from '../edits';
+import { makeSound, type Rig, type Scope } from '../model';
 import { build, edited, fourCable } from './build';
 
 export type Case = {

@@ -1,7 +1,8 @@
 // Random gear lines and random hands on the plugs, for laws that must hold on any rig.
 import fc from 'fast-check';
 import { bindTemplate, reconcile, TEMPLATES } from '../routings';
-import type { EditCall, Rig } from '../rig';
+import type { EditCall } from '../edits';
+import type { Rig } from '../model';
 import { build, edited } from './build';
 
 const PEDALS = [

@@ -1,6 +1,7 @@
 // A generated rig of 40 boxes, 70 leads and 8 sounds: for benches, and for looking at a large map.
 import { bindTemplate, reconcile, TEMPLATES } from '../routings';
-import { boxSchema, freeNumber, makeLead, makeSound, type Box, type EditCall, type Rig } from '../rig';
+import type { EditCall } from '../edits';
+import { boxSchema, freeNumber, makeLead, makeSound, type Box, type Rig } from '../model';
 import { build, edited } from './build';
 
 const PEDALS = ['tuner', 'fuzz', 'od', 'chorus', 'delay', 'buffer'];

@@ -7,17 +7,9 @@ import { cureOf, judge } from '../findings';
 import { groundLoops } from '../hum';
 import { scheduleOf } from '../papers';
 import { cardsOf } from '../planner';
-import {
-  applyEdit,
-  checkInvariants,
-  isAudio,
-  isLink,
-  patchRig,
-  readRig,
-  writeRig,
-  type EditCall,
-  type Rig,
-} from '../rig';
+import { applyEdit, type EditCall } from '../edits';
+import { readRig, writeRig } from '../file';
+import { checkInvariants, isAudio, isLink, patchRig, type Rig } from '../model';
 import { bindTemplate, reconcile, TEMPLATES } from '../routings';
 import { settingsOf, trace } from '../signal';
 import { edited } from './build';

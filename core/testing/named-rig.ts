@@ -1,5 +1,6 @@
 // One rig in which every row of the table of references finds a name.
-import { readRigValue, type Rig } from '../rig';
+import { readRigValue } from '../file';
+import type { Rig } from '../model';
 import { ACCEPTED, rigForEdits, variant } from './edit-cases';
 
 type Loose = Record<string, unknown>;

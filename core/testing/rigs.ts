@@ -8,7 +8,7 @@ import {
   type Lead,
   type LeadKind,
   type Rig,
-} from '../rig';
+} from '../model';
 
 export const emptyRig = (): Rig => makeRig({ id: 'test', title: 'Test rig', created: '2026-01-05' });
 

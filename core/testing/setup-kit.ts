@@ -1,7 +1,8 @@
 // What the tests of the trade's setups share: taking a routing, edits in short, what is found and what is heard.
 import { judge } from '../findings';
 import { cardOf } from '../planner';
-import { moveBlock, refOf, rowsOf, wiresOfRows, type EditCall, type Rig, type Scope } from '../rig';
+import type { EditCall } from '../edits';
+import { moveBlock, refOf, rowsOf, wiresOfRows, type Rig, type Scope } from '../model';
 import { TEMPLATES, type Code } from '../routings';
 import { settingsOf, trace } from '../signal';
 import { edited } from './build';

@@ -1,7 +1,8 @@
 // More setups of the trade: ears, nights without the cabinet, a unit alone at the desk.
 import { describe, expect, test } from '@jest/globals';
 import { judge } from '../findings';
-import { outletWant, rowsOf, wiresOfRows, type Rig, type Scope } from '../rig';
+import { outletWant } from '../edits';
+import { rowsOf, wiresOfRows, type Rig, type Scope } from '../model';
 import { build, edited, plugged } from './build';
 import { codes, heard, leadBetween, mode, moved, replug, set, take, variant } from './setup-kit';
 

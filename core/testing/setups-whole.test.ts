@@ -1,7 +1,8 @@
 // More setups of the trade: loop switchers, house feeds, boards of pedals.
 import { describe, expect, test } from '@jest/globals';
 import { judge } from '../findings';
-import { makeSound, type EditCall, type Scope } from '../rig';
+import type { EditCall } from '../edits';
+import { makeSound, type Scope } from '../model';
 import { settingsOf, trace } from '../signal';
 import { build, edited } from './build';
 import { referenceRig } from './reference-rig';

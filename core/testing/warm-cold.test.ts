@@ -10,16 +10,9 @@ import { groundLoops } from '../hum';
 import { leadLevels } from '../level';
 import { labelsOf, rigState, scheduleOf, thingsOf } from '../papers';
 import { assumedFigures, cardsOf } from '../planner';
-import {
-  applyEdit,
-  EditError,
-  inNight,
-  inSetting,
-  isAudio,
-  neededLength,
-  type Rig,
-  type Setting,
-} from '../rig';
+import { applyEdit, EditError } from '../edits';
+import { neededLength } from '../lengths';
+import { inNight, inSetting, isAudio, type Rig, type Setting } from '../model';
 import { deadKnobs, resolve, settingsOf, trace, undoneWishes, wantedOutputs } from '../signal';
 import { callOn, callSeed } from './any-edit';
 import { editSeeds, playEdits } from './arbitrary';

@@ -1,4 +1,4 @@
-import type { Box } from '../../../core/rig';
+import type { Box } from '../../../core/model';
 import { resolve, type Layer } from '../../../core/signal';
 import { Button } from '../parts/button';
 import { Ways } from '../parts/field';

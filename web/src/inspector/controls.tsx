@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Box, Control } from '../../../core/rig';
+import type { Box, Control } from '../../../core/model';
 import { resolve } from '../../../core/signal';
 import { formatClock } from '../../../core/units';
 import { useOpen } from '../rig/use-open';

@@ -1,4 +1,4 @@
-import { figureKey, figuresOf, type Box, type Figure, type FigureEntry } from '../../../core/rig';
+import { figureKey, figuresOf, type Box, type Figure, type FigureEntry } from '../../../core/model';
 import { formatQuantity, parseQuantity } from '../../../core/units';
 import { Choice, TextField } from '../parts/field';
 import { useOpen } from '../rig/use-open';

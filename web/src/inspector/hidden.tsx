@@ -1,4 +1,4 @@
-import { freshId, type Box } from '../../../core/rig';
+import { freshId, type Box } from '../../../core/model';
 import { Button } from '../parts/button';
 import { TextField } from '../parts/field';
 import { useOpen } from '../rig/use-open';

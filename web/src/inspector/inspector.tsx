@@ -1,5 +1,6 @@
 import { removeEdit } from '../../../core/cables';
-import { inOrder, type Box } from '../../../core/rig';
+import { inOrder } from '../../../core/lengths';
+import type { Box } from '../../../core/model';
 import { formatLength, parseLength } from '../../../core/units';
 import { Button } from '../parts/button';
 import { Choice, Labelled, TextField } from '../parts/field';

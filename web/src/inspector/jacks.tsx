@@ -1,4 +1,4 @@
-import { jackFacts, midiFacts, type Box, type Jack } from '../../../core/rig';
+import { jackFacts, midiFacts, type Box, type Jack } from '../../../core/model';
 import { resolve } from '../../../core/signal';
 import { Choice, TextField } from '../parts/field';
 import { useOpen } from '../rig/use-open';

@@ -6,7 +6,7 @@ import {
   type Box,
   type Rows,
   type RowStart,
-} from '../../../core/rig';
+} from '../../../core/model';
 import { Button } from '../parts/button';
 import { Choice } from '../parts/field';
 import { Menu, MenuItem, MenuLine } from '../parts/menu';

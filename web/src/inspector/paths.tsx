@@ -11,7 +11,7 @@ import {
   withoutBlock,
   type Box,
   type Rows,
-} from '../../../core/rig';
+} from '../../../core/model';
 import { resolve } from '../../../core/signal';
 import { Button } from '../parts/button';
 import { Menu, MenuItem, MenuLine } from '../parts/menu';

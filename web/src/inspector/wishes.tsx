@@ -1,4 +1,4 @@
-import type { Box, EffectWish } from '../../../core/rig';
+import type { Box, EffectWish } from '../../../core/model';
 import { wishFor } from '../../../core/signal';
 import { Ways } from '../parts/field';
 import { useOpen } from '../rig/use-open';

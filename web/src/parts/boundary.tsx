@@ -1,5 +1,5 @@
 import { useRouteError } from 'react-router';
-import type { Rig } from '../../../core/rig';
+import type { Rig } from '../../../core/model';
 import { documentInMemory } from '../store/room';
 import { saveShelf } from '../store/shelf-file';
 

@@ -1,4 +1,4 @@
-import type { Severity } from '../../../core/rig';
+import type { Severity } from '../../../core/model';
 
 export const SEVERITY_TEXT: Readonly<Record<Severity, string>> = {
   danger: 'text-danger',

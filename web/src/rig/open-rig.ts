@@ -1,7 +1,7 @@
 // The one store of an open rig: its document, what is chosen, the state of its views, and what the worker told of it.
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { Box, EditCall, Rig, Scope, Setting, Sound } from '../../../core/rig';
-import { boxOf } from '../../../core/rig';
+import type { EditCall } from '../../../core/edits';
+import { boxOf, type Box, type Rig, type Scope, type Setting, type Sound } from '../../../core/model';
 import { useNotice } from '../store/app';
 import type { Session, SessionState } from '../store/session';
 import { startAnalyst, type Analyst, type Answers } from '../worker/analyst';

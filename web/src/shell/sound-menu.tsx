@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { freshId, makeSound, slug, sources } from '../../../core/rig';
+import { freshId, makeSound, slug, sources } from '../../../core/model';
 import { Button } from '../parts/button';
 import { Sheet } from '../parts/dialog';
 import { Menu, MenuChoice, MenuItem, MenuLine } from '../parts/menu';

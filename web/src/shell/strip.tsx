@@ -1,5 +1,5 @@
 import type { RouteLine } from '../../../core/drawing';
-import type { Block, Box, Rig } from '../../../core/rig';
+import type { Block, Box, Rig } from '../../../core/model';
 import { resolve, type Layer } from '../../../core/signal';
 import { useOpen } from '../rig/use-open';
 import { useAnalysis } from '../worker/use-analysis';

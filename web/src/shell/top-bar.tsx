@@ -1,6 +1,7 @@
 import { Link, NavLink, useLocation } from 'react-router';
 import { useOpen, useOpenRig, useOpenWith } from '../rig/use-open';
-import { slug, writeRig } from '../../../core/rig';
+import { writeRig } from '../../../core/file';
+import { slug } from '../../../core/model';
 import { Button } from '../parts/button';
 import { saveText } from '../store/files';
 import { troubleWords } from '../store/trouble';

@@ -1,4 +1,4 @@
-import type { HistoryRecord } from '../../../core/rig';
+import type { HistoryRecord } from '../../../core/model';
 
 /** What the tabs of one address tell each other. */
 export type Message =

@@ -1,5 +1,5 @@
 import Dexie, { type Table } from 'dexie';
-import type { HistoryRecord, Rig } from '../../../core/rig';
+import type { HistoryRecord, Rig } from '../../../core/model';
 
 /** What the shelf shows of a rig without reading it whole. */
 export type Head = {

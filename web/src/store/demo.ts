@@ -1,4 +1,4 @@
-import type { Rig } from '../../../core/rig';
+import type { Rig } from '../../../core/model';
 import { readText } from '../worker/reading';
 import { database, now } from './app';
 import { importRig } from './files';

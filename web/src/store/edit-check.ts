@@ -1,4 +1,4 @@
-import type { ChangeCheck } from '../../../core/rig';
+import type { ChangeCheck } from '../../../core/edits';
 
 const AGAIN_MS = 1_000;
 /** The map is drawn by then on a slow machine; an edit that comes before fetches at once. */

@@ -1,13 +1,5 @@
-import {
-  LIMITS,
-  formatProblem,
-  slug,
-  withEnding,
-  writeRig,
-  type HistoryRecord,
-  type Rig,
-  type ShelfFile,
-} from '../../../core/rig';
+import { LIMITS, formatProblem, slug, withEnding, type HistoryRecord, type Rig } from '../../../core/model';
+import { writeRig, type ShelfFile } from '../../../core/file';
 import { readFileText } from '../worker/reading';
 import { database, now } from './app';
 import { tellTabs } from './channel';

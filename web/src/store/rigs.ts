@@ -1,12 +1,6 @@
-import {
-  freshId,
-  patchRig,
-  problemWords,
-  type HistoryRecord,
-  type Logged,
-  type ReadResult,
-  type Rig,
-} from '../../../core/rig';
+import type { Logged } from '../../../core/edits';
+import { freshId, patchRig, problemWords, type HistoryRecord, type Rig } from '../../../core/model';
+import type { ReadResult } from '../../../core/file';
 import type { EditRow, Head, RigDatabase } from './db';
 
 /** Another tab wrote first: this one's document is not the stored one. */

@@ -1,4 +1,4 @@
-import { LIMITS, withEnding, type Rig } from '../../../core/rig';
+import { LIMITS, withEnding, type Rig } from '../../../core/model';
 import { readValue } from '../worker/reading';
 import { database, now, useNotice } from './app';
 import { onTold, tellTabs } from './channel';

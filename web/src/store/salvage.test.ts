@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { makeRig, readRig, readRigValue } from '../../../core/rig';
+import { readRig, readRigValue } from '../../../core/file';
+import { makeRig } from '../../../core/model';
 import { RigDatabase } from './db';
 import { createRig, freeRigId, loadRig } from './rigs';
 import { keepLastGood, lastGood, salvageFile } from './salvage';

@@ -1,12 +1,6 @@
 // What can be had of a stored rig that does not pass reading any more. What is stored stays as it is.
-import {
-  LIMITS,
-  patchRig,
-  withEnding,
-  writeWithHistory,
-  type HistoryRecord,
-  type Rig,
-} from '../../../core/rig';
+import { LIMITS, patchRig, withEnding, type HistoryRecord, type Rig } from '../../../core/model';
+import { writeWithHistory } from '../../../core/file';
 import type { EditRow, RigDatabase } from './db';
 import { assemble, createRig, freeRigId, rawRecords, type CheckStored } from './rigs';
 

@@ -1,3 +1,3 @@
 import '../zod';
 
-export { refusalOf } from '../../../core/rig';
+export { refusalOf } from '../../../core/file';

@@ -3,17 +3,14 @@ import {
   applyBy,
   EditError,
   historyOf,
-  PatchError,
   recordOf,
   remember,
   stepBack,
   type ChangeCheck,
-  type DocumentPatch,
   type EditCall,
   type History,
-  type HistoryRecord,
-  type Rig,
-} from '../../../core/rig';
+} from '../../../core/edits';
+import { PatchError, type HistoryRecord, type DocumentPatch, type Rig } from '../../../core/model';
 import type { RigDatabase } from './db';
 import {
   joinedNext,

@@ -1,4 +1,5 @@
-import { writeRig, writeShelf, type Rig, type ShelfFile, type ShelvedRig } from '../../../core/rig';
+import { writeRig, writeShelf, type ShelfFile, type ShelvedRig } from '../../../core/file';
+import type { Rig } from '../../../core/model';
 import { readValue } from '../worker/reading';
 import { database, now, today } from './app';
 import { tellTabs } from './channel';

@@ -1,6 +1,8 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
-import { applyEdit, makeRig, readRigValue, type EditCall, type Rig } from '../../../core/rig';
+import { applyEdit, type EditCall } from '../../../core/edits';
+import { readRigValue } from '../../../core/file';
+import { makeRig, type Rig } from '../../../core/model';
 import { RigDatabase } from './db';
 import { binRig, createRig, daysLeftInBin, freeRigId, listRigs, loadRig, rawRecords } from './rigs';
 import { NOW, rename, sessionOn } from './testing';
@@ -129,7 +131,7 @@ describe('a store that refuses', () => {
 });
 
 describe('a rig that an older program stored', () => {
-  const file = 'core/rig/fixtures/version-1-di-supply.humrig.json';
+  const file = 'core/file/fixtures/version-1-di-supply.humrig.json';
   const old = JSON.parse(readFileSync(file, 'utf8')) as Rig;
   const figure: EditCall = {
     edit: 'setFigure',

@@ -1,13 +1,7 @@
 // The document of one open rig as a tab holds it: what is stored, what waits to be, and how other tabs' edits
 // come in between. Pure: the session does the reading and writing.
-import {
-  carryOver,
-  patchRig,
-  type ChangeCheck,
-  type HistoryRecord,
-  type Logged,
-  type Rig,
-} from '../../../core/rig';
+import { carryOver, type ChangeCheck, type Logged } from '../../../core/edits';
+import { patchRig, type HistoryRecord, type Rig } from '../../../core/model';
 
 /** A document as it is stored, and who is to undo what. */
 export type Stored = {

@@ -1,7 +1,8 @@
 // Two tabs on one rig, edits in both at any moment, messages late or lost: nothing is lost, and all agree.
 import { afterAll, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { makePlace, makeRig, readRigValue, type HistoryRecord, type Rig } from '../../../core/rig';
+import { makePlace, makeRig, type HistoryRecord, type Rig } from '../../../core/model';
+import { readRigValue } from '../../../core/file';
 import { RigDatabase } from './db';
 import { createRig, loadRig, removeForGood } from './rigs';
 import type { Session } from './session';

@@ -1,4 +1,6 @@
-import { readRigValue, refusalOf, type ChangeCheck, type HistoryRecord, type Rig } from '../../../core/rig';
+import type { ChangeCheck } from '../../../core/edits';
+import type { HistoryRecord, Rig } from '../../../core/model';
+import { readRigValue, refusalOf } from '../../../core/file';
 import type { RigDatabase } from './db';
 import { loadRig } from './rigs';
 import { openSession, type Session } from './session';

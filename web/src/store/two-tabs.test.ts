@@ -1,5 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { makeRig, readRigValue, refusalOf, type ChangeCheck, type HistoryRecord } from '../../../core/rig';
+import type { ChangeCheck } from '../../../core/edits';
+import { makeRig, type HistoryRecord } from '../../../core/model';
+import { readRigValue, refusalOf } from '../../../core/file';
 import { RigDatabase } from './db';
 import { appendRecord, ConflictError, createRig, loadRig, removeForGood } from './rigs';
 import type { Session } from './session';

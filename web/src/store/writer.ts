@@ -1,4 +1,5 @@
-import type { ChangeCheck, HistoryRecord, Rig } from '../../../core/rig';
+import type { ChangeCheck } from '../../../core/edits';
+import type { HistoryRecord, Rig } from '../../../core/model';
 import type { RigDatabase } from './db';
 import { appendRecord, ConflictError, rowsAfter } from './rigs';
 import type { SessionState } from './session';

@@ -1,4 +1,4 @@
-import type { DocumentPatch } from '../../../core/rig';
+import type { DocumentPatch } from '../../../core/model';
 import { afterNextPaint } from '../store/after-paint';
 import type { Session } from '../store/session';
 import { unpack, type Held } from './parcel';

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { applyEdit } from '../../../core/rig';
+import { applyEdit } from '../../../core/edits';
 import { edited, fourCable } from '../../../core/testing/build';
 import { answer } from './answer';
 import type { Kind, QueryOf, ResultOf } from './queries';
-import type { Rig } from '../../../core/rig';
+import type { Rig } from '../../../core/model';
 
 const ask = <K extends Kind>(rig: Rig, query: QueryOf<K>) => answer(rig, query) as ResultOf<K>;
 const setting = { variant: null, sound: 'sound-1' };

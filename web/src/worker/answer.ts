@@ -3,7 +3,7 @@ import { drawMap, drawProfile, routeLines, routeNames } from '../../../core/draw
 import { cureOf, cureWords, marksOf, report } from '../../../core/findings';
 import { cardHtml, paperMap, sheetOf, svgOf } from '../../../core/papers';
 import { assumedFigures } from '../../../core/planner';
-import type { Rig } from '../../../core/rig';
+import type { Rig } from '../../../core/model';
 import { trace } from '../../../core/signal';
 import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
 

@@ -4,7 +4,7 @@ import sans from '@expo-google-fonts/atkinson-hyperlegible-next/400Regular/Atkin
 import bold from '@expo-google-fonts/atkinson-hyperlegible-next/600SemiBold/AtkinsonHyperlegibleNext_600SemiBold.ttf?url';
 import { expose, transfer } from 'comlink';
 import { labelsPdf, sheetPdf, type LabelForm, type Order } from '../../../core/press';
-import type { Rig } from '../../../core/rig';
+import type { Rig } from '../../../core/model';
 
 export type Printed = Omit<Order, 'fonts'>;
 

@@ -3,7 +3,8 @@ import type { Layer, Detail, MapDrawing, ProfileDrawing, RouteLine, RouteName } 
 import type { Line } from '../../../core/findings';
 import type { Sheet } from '../../../core/papers';
 import type { AssumedLine } from '../../../core/planner';
-import type { EditCall, Setting } from '../../../core/rig';
+import type { EditCall } from '../../../core/edits';
+import type { Setting } from '../../../core/model';
 import type { LengthUnit } from '../../../core/units';
 
 type MapQuery = {

@@ -1,5 +1,6 @@
 import type { Line } from '../../../core/findings';
-import type { FileResult, ReadResult, Rig } from '../../../core/rig';
+import type { FileResult, ReadResult } from '../../../core/file';
+import type { Rig } from '../../../core/model';
 import { sharedWorker } from './shared';
 
 /** Reads the text of a rig file, away from the main thread. */

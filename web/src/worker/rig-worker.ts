@@ -1,13 +1,5 @@
-import {
-  patchRig,
-  readAnyFile,
-  readRig,
-  readRigValue,
-  type DocumentPatch,
-  type FileResult,
-  type ReadResult,
-  type Rig,
-} from '../../../core/rig';
+import { readAnyFile, readRig, readRigValue, type FileResult, type ReadResult } from '../../../core/file';
+import { patchRig, type DocumentPatch, type Rig } from '../../../core/model';
 import { answer } from './answer';
 import { Packer, type Parcel } from './parcel';
 import type { AnyQuery, Kind, ResultOf } from './queries';

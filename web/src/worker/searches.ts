@@ -1,7 +1,7 @@
 // What the search worker does: long searches, told of as they go.
 import { drawThumbnail, type Drawing } from '../../../core/drawing';
 import { cardSearch, type Card } from '../../../core/planner';
-import type { Rig } from '../../../core/rig';
+import type { Rig } from '../../../core/model';
 
 /** A routing's card as it crosses: its trial document stays in the worker, its small map comes along. */
 type WithoutTrial<C> = C extends { readonly can: true } ? Omit<C, 'trial'> : C;

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { patchUp, progressOf, SECTIONS, walkUnderWay, type WalkStep } from '../../../../core/bench';
-import { freshId, type Walk } from '../../../../core/rig';
+import { freshId, type Walk } from '../../../../core/model';
 import { count } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';

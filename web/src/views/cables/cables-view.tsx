@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { numberAlongRoute } from '../../../../core/bench';
 import { scheduleCsv, scheduleOf } from '../../../../core/papers';
-import { slug } from '../../../../core/rig';
+import { slug } from '../../../../core/model';
 import { count, formatLength } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import type { LabelForm } from '../../../../core/press';

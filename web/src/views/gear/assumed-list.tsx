@@ -1,4 +1,4 @@
-import { boxOf } from '../../../../core/rig';
+import { boxOf } from '../../../../core/model';
 import { useState } from 'react';
 import { count, formatQuantity } from '../../../../core/units';
 import { Button } from '../../parts/button';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { boxesFromQuick, CATALOGUE, CATALOGUE_GROUPS, type Kind } from '../../../../core/catalog';
-import type { SingleEdit } from '../../../../core/rig';
+import type { SingleEdit } from '../../../../core/edits';
 import { Button } from '../../parts/button';
 import { Menu, MenuItem } from '../../parts/menu';
 import { useOpen } from '../../rig/use-open';

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { boxesFromQuick, CATALOGUE, readQuickLine, type QuickItem } from '../../../../core/catalog';
-import { sources, type EditCall, type SingleEdit } from '../../../../core/rig';
+import type { EditCall, SingleEdit } from '../../../../core/edits';
+import { sources } from '../../../../core/model';
 import { count } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { figuresOf, freshId, inOrder, makePlace, slug, type Box, type Place } from '../../../../core/rig';
+import { inOrder } from '../../../../core/lengths';
+import { figuresOf, freshId, makePlace, slug, type Box, type Place } from '../../../../core/model';
 import { formatLength, parseLength } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';

@@ -1,6 +1,7 @@
 import { insertable, moveChoices, pickUp, removeEdit, type Way } from '../../../../core/cables';
 import { jacksInLayer, LAYERS } from '../../../../core/drawing';
-import { boxOf, isAudio, jackIn, wiring, type Box, type EditCall } from '../../../../core/rig';
+import type { EditCall } from '../../../../core/edits';
+import { boxOf, isAudio, jackIn, wiring, type Box } from '../../../../core/model';
 import { isOn, resolve } from '../../../../core/signal';
 import { selectedBox, type OpenState } from '../../rig/open-rig';
 import { useNotice } from '../../store/app';

@@ -1,4 +1,4 @@
-import { leadOf } from '../../../../core/rig';
+import { leadOf } from '../../../../core/model';
 import { insertable, insertEdit } from '../../../../core/cables';
 import { inWords } from '../../../../core/units';
 import { Button } from '../../parts/button';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { isOpen, NOT_JUDGED, type Line } from '../../../../core/findings';
-import { freshId, SEVERITIES, type EditCall, type Severity } from '../../../../core/rig';
+import type { EditCall } from '../../../../core/edits';
+import { freshId, SEVERITIES, type Severity } from '../../../../core/model';
 import { count, inWords } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Busy } from '../../parts/empty';

@@ -1,5 +1,5 @@
 import type { MapDrawing } from '../../../../core/drawing';
-import { jackKey, wiring } from '../../../../core/rig';
+import { jackKey, wiring } from '../../../../core/model';
 import { useOpen } from '../../rig/use-open';
 
 type Spot = { readonly x: number; readonly y: number };

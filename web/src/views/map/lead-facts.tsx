@@ -1,6 +1,6 @@
 import { insertable } from '../../../../core/cables';
+import { computedLength } from '../../../../core/lengths';
 import {
-  computedLength,
   isLink,
   jackKey,
   jackWords,
@@ -8,7 +8,7 @@ import {
   wiring,
   type JackRef,
   type Lead,
-} from '../../../../core/rig';
+} from '../../../../core/model';
 import { formatLength, parseLength } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Choice, Labelled, TextField } from '../../parts/field';

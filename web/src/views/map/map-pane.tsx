@@ -1,7 +1,7 @@
 import { useEffect, useLayoutEffect, useMemo, useRef, type MouseEvent } from 'react';
 import { pickUp } from '../../../../core/cables';
 import type { MapDrawing } from '../../../../core/drawing';
-import { refOf } from '../../../../core/rig';
+import { refOf } from '../../../../core/model';
 import { Busy } from '../../parts/empty';
 import { useLasting, useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';

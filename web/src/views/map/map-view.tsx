@@ -1,6 +1,6 @@
 import { lazy, Suspense, useEffect } from 'react';
 import { Link } from 'react-router';
-import { isPutAway, wiring } from '../../../../core/rig';
+import { isPutAway, wiring } from '../../../../core/model';
 import { ActLink } from '../../parts/act-link';
 import { Empty } from '../../parts/empty';
 import { useMedia } from '../../parts/use-size';

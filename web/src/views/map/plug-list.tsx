@@ -1,6 +1,6 @@
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import type { PlugAnswer } from '../../../../core/cables';
-import { jackWords, leadOf, type Rig } from '../../../../core/rig';
+import { jackWords, leadOf, type Rig } from '../../../../core/model';
 import { Button } from '../../parts/button';
 import { useOpen } from '../../rig/use-open';
 import type { Plugging } from './use-map';

@@ -1,4 +1,4 @@
-import type { Severity } from '../../../../core/rig';
+import type { Severity } from '../../../../core/model';
 import { Empty } from '../../parts/empty';
 import { SEVERITY_TEXT } from '../../parts/severity';
 import { useOpen, useOpenRig } from '../../rig/use-open';

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import type { Hand, PlugAnswer } from '../../../../core/cables';
 import type { RouteLine, RouteName } from '../../../../core/drawing';
 import type { Line } from '../../../../core/findings';
-import type { Part } from '../../../../core/rig';
+import type { Part } from '../../../../core/model';
 import type { OpenState } from '../../rig/open-rig';
 import { useOpen, useOpenWith } from '../../rig/use-open';
 import { useAnalysis, type Analysis } from '../../worker/use-analysis';

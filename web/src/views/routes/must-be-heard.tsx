@@ -1,5 +1,6 @@
 import { heardBy } from '../../../../core/routings';
-import { jackIn, outletWant, outletWantId, type EditCall, type SingleEdit } from '../../../../core/rig';
+import { outletWant, outletWantId, type EditCall, type SingleEdit } from '../../../../core/edits';
+import { jackIn } from '../../../../core/model';
 import { outletsOf, type Outlet } from '../../../../core/signal';
 import { Button } from '../../parts/button';
 import { useOpen } from '../../rig/use-open';

@@ -1,6 +1,7 @@
 import { useNavigate } from 'react-router';
 import { severityCounts } from '../../../../core/findings';
-import { SEVERITIES, sources, type RoutingChange } from '../../../../core/rig';
+import type { RoutingChange } from '../../../../core/edits';
+import { SEVERITIES, sources } from '../../../../core/model';
 import { count, formatLength, inWords } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { slug, type Rig } from '../../../../core/rig';
+import { slug, type Rig } from '../../../../core/model';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
 import { usePress } from '../../parts/use-press';

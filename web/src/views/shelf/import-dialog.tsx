@@ -1,4 +1,4 @@
-import type { HistoryRecord, Rig } from '../../../../core/rig';
+import type { HistoryRecord, Rig } from '../../../../core/model';
 import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';
 

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { isOpen, type Line } from '../../../../core/findings';
-import { SEVERITIES, type Rig } from '../../../../core/rig';
+import { SEVERITIES, type Rig } from '../../../../core/model';
 import { count } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Menu, MenuItem, MenuLine } from '../../parts/menu';

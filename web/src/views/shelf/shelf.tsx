@@ -1,6 +1,6 @@
 import { useEffect, useEffectEvent, useRef, useState, type DragEvent } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { makeRig } from '../../../../core/rig';
+import { makeRig } from '../../../../core/model';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
 import { PreferencesMenu } from '../../shell/preferences-menu';

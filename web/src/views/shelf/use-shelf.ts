@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
 import { rigState, type RigState } from '../../../../core/papers';
-import type { Rig } from '../../../../core/rig';
+import type { Rig } from '../../../../core/model';
 import { database, now } from '../../store/app';
 import { onTold } from '../../store/channel';
 import type { Head } from '../../store/db';

@@ -1,0 +1,72 @@
+// What is stored can always be read: whatever an edit is asked to do, it is refused or gives a sound document.
+import { expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { isDeepStrictEqual } from 'node:util';
+import { callOn, callSeed, EDIT_NAMES } from '../testing/any-edit';
+import { editSeeds, playEdits } from '../testing/arbitrary';
+import { rigForEdits } from '../testing/edit-cases';
+import { applyEdit, EditError, type EditCall } from './index';
+import { readRigValue } from '../file';
+import { patchRig } from '../model';
+
+const START = rigForEdits();
+
+const met = { done: new Map<string, number>(), refused: 0 };
+
+test('every edit of any arguments on any rig is refused, or gives a document that reading takes as it is', () => {
+  fc.assert(
+    fc.property(editSeeds, fc.array(callSeed, { minLength: 10, maxLength: 20 }), (seeds, calls) => {
+      let rig = playEdits(START, seeds.slice(0, 8), () => undefined);
+      for (const one of calls) {
+        try {
+          const applied = applyEdit(rig, callOn(rig, one));
+          const read = readRigValue(structuredClone(applied.rig));
+          // Compared by Node: over so many whole documents the runner's own comparison takes most of the time.
+          if (!read.ok || !isDeepStrictEqual(read.rig, applied.rig))
+            expect(read).toEqual({ ok: true, rig: applied.rig });
+          const undone = patchRig(applied.rig, applied.inverse);
+          if (!isDeepStrictEqual(undone, rig)) expect(undone).toEqual(rig);
+          met.done.set(one.name, (met.done.get(one.name) ?? 0) + 1);
+          rig = applied.rig;
+        } catch (error) {
+          if (!(error instanceof EditError)) throw error;
+          expect(error.message.length).toBeGreaterThan(5);
+          met.refused += 1;
+        }
+      }
+    }),
+    { numRuns: 120 },
+  );
+  expect(met.refused).toBeGreaterThan(400);
+  expect(met.done.size).toBe(EDIT_NAMES.length);
+});
+
+test.each<[string, EditCall, RegExp]>([
+  [
+    'a place so far that a lead would be too long',
+    { edit: 'setDistance', arguments: { id: 'floor', distanceM: 190 } },
+    /^Lead \d+, length: a lead is at most 200 m long, not 2\d\d/,
+  ],
+  [
+    'a hidden setting that is too long',
+    {
+      edit: 'setHidden',
+      arguments: { box: 'fuzz', hidden: [{ id: 'trim', label: 'Trim', value: 'x'.repeat(250), note: '' }] },
+    },
+    /^“Fuzz”, hidden setting, “Trim”, value: at most 200 characters\.$/,
+  ],
+  [
+    'a delay below nothing',
+    {
+      edit: 'setFigure',
+      arguments: {
+        box: 'fuzz',
+        at: { on: 'state', block: 'fuzz', state: 'on', field: 'latencyMs' },
+        figure: { value: -5, source: 'manual' },
+      },
+    },
+    /^“Fuzz”, .*delay, value: 0 or more, not -5\.$/,
+  ],
+])('%s is refused in words', (_, edit, words) => {
+  expect(() => applyEdit(rigForEdits(), edit)).toThrow(words);
+});

@@ -1,0 +1,40 @@
+import type { HistoryRecord, Rig } from '../model';
+
+/** A whole shelf in one file, so that everything can be put away, or carried to another address, at a press. */
+export const SHELF_FORMAT = 'hum-map/shelf';
+export const SHELF_VERSION = 1;
+
+/** A rig of a shelf; `binned`: when it was put into the bin, null on the shelf. */
+export type ShelvedRig = { readonly rig: Rig; readonly binned: string | null };
+
+type Options = { readonly withNames?: boolean };
+
+const withoutNames = (rig: Rig, { withNames = false }: Options): Rig =>
+  withNames ? rig : { ...rig, walks: rig.walks.map(({ who: _, ...walk }) => walk) };
+
+/** The text of a rig file: UTF-8 JSON, two spaces, a line feed at the end. Who walked a walk is left out unless asked. */
+export function writeRig(rig: Rig, options: Options = {}): string {
+  return `${JSON.stringify(withoutNames(rig, options), null, 2)}\n`;
+}
+
+/**
+ * The text of a shelf file. Who walked a walk is left out unless asked.
+ * @param unread records that could not be read, as they stand
+ * @param saved when, as an ISO date
+ */
+export function writeShelf(
+  rigs: readonly ShelvedRig[],
+  unread: readonly unknown[],
+  saved: string,
+  options: Options = {},
+): string {
+  const entries = rigs.map(({ rig, binned }) => ({ binned, document: withoutNames(rig, options) }));
+  return `${JSON.stringify({ format: SHELF_FORMAT, version: SHELF_VERSION, saved, rigs: entries, unread }, null, 1)}\n`;
+}
+
+/**
+ * The text of a file with the edits that led to the document, so that they can be taken back where it is imported.
+ * @param document as it is stored, whether or not it passes reading
+ */
+export const writeWithHistory = (document: Rig, records: readonly HistoryRecord[]): string =>
+  `${JSON.stringify({ ...document, history: records }, null, 2)}\n`;

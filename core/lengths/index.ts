@@ -1,0 +1,10 @@
+// How long leads are: what each run needs, and the stock length that serves it.
+export {
+  computedLength,
+  inOrder,
+  isOneInOneOut,
+  lengthChanges,
+  longestRun,
+  neededLength,
+  stockLength,
+} from './lengths';

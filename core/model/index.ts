@@ -1,0 +1,64 @@
+// What a rig is: its types and schemas, what must hold in it, and how its parts are found and named.
+export * from './types';
+export type { HistoryRecord } from './history-record';
+export { clone, utf8Length } from './clone';
+export { jackFacts, midiFacts } from './fact-words';
+export { figureKey, figuresOf, setFigureAt, takesLine, type FigureEntry, type FigurePath } from './figures';
+export { follow } from './follow';
+export { checkInvariants } from './invariants';
+export { isKeyed, isPlain, keyOf, same, type Plain } from './keyed';
+export { blockIn, boxesById, boxOf, endAt, jackIn, jackOf, leadOf, type JackEnd } from './look-up';
+export { misplaced } from './loops';
+export {
+  freeNumber,
+  freshId,
+  instanceOf,
+  makeLead,
+  makePlace,
+  makeSound,
+  makeTag,
+  slug,
+  withEnding,
+  type Instance,
+} from './make';
+export { forget } from './names';
+export { makeRig } from './new-rig';
+export { differences, PatchError, patchRig, type DocumentPatch } from './patch';
+export { formatPath, formatProblem, type Problem } from './problem';
+export { problemWords } from './problem-words';
+export { BETWEEN_PARTS, type Named } from './references';
+export {
+  hasGrid,
+  moveBlock,
+  restBlock,
+  restingBlocks,
+  rowsOf,
+  wiresOfRows,
+  withoutBlock,
+  type LoopJacks,
+  type Row,
+  type RowStart,
+  type Rows,
+} from './rows';
+export { blockSchema } from './schema-block';
+export { boxSchema, modelSchema } from './schema-box';
+export { ITEMS, rigSchema } from './schema-rig';
+export { derive, everyNight, everySound, inNight, inSetting, type Reads, type Slices } from './slices';
+export { FORBIDDEN_KEYS, FORMAT, LEAD_KINDS, LIMITS, SEVERITIES, VERSION } from './terms';
+export {
+  chosen,
+  guitarOf,
+  isAudio,
+  isLink,
+  isPutAway,
+  jackKey,
+  pluggedIn,
+  plugsAt,
+  refOf,
+  sameJack,
+  sources,
+  wiring,
+  type PlugAt,
+  type Plugged,
+} from './wiring';
+export { endWords, jackWords } from './words';
