@@ -1,5 +1,5 @@
 import { inSetting } from '../core/model';
-import { routeNames } from '../core/drawing';
+import { routeNames } from '../core/routes';
 import { levelsAlong, tightest, type LevelRun } from '../core/level';
 import { settingsOf, trace } from '../core/signal';
 import { formatDb } from '../core/units';

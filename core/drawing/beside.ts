@@ -1,7 +1,8 @@
 // Layers beside sound: their leads over the pale map, and the boxes without sound in a service row.
 import { boxOf, type Jack, type Reads } from '../model';
 import { textWidth } from './fonts';
-import { isOther, isSilentBox, jacksOf, leadsIn, type Layer } from './layers';
+import { isOther, isSilentBox, jacksOf, type Layer } from '../layers';
+import { leadsIn } from './layer-leads';
 import { arrowOf, hopsOf, pathOf, placeSleeves, type Routed } from './leads';
 import { layLeads } from './lay-leads';
 import type { Drawn, MapBox, MapLead } from './model';

@@ -16,8 +16,6 @@ export {
   type Rect,
   type Tone,
 } from './primitives';
-export { jacksInLayer, LAYERS, type Elsewhere, type Layer } from './layers';
 export { drawProfile } from './profile';
 export { type ProfileDrawing, type ProfileRequest, type Stop } from './profile-parts';
-export { routeLines, routeNames, type RouteLine, type RouteName } from './routes';
 export { drawThumbnail } from './thumbnail';

@@ -4,7 +4,8 @@ import { build, fourCable } from '../testing/build';
 import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';
 import { inRanges, MOST_DRAWN } from './stubs';
-import { drawMap, drawProfile, overlaps, type Layer, type MapDrawing } from './index';
+import { drawMap, drawProfile, overlaps, type MapDrawing } from './index';
+import type { Layer } from '../layers';
 
 const draw = (rig: Rig, layer: Layer, more: Partial<Parameters<typeof drawMap>[0]> = {}): MapDrawing =>
   drawMap({

@@ -4,7 +4,7 @@ import { formatDb, recently, type LengthUnit } from '../units';
 import { drawBeside, serviceRow } from './beside';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
-import { elsewhereOf, isOther, type Elsewhere, type Layer } from './layers';
+import { elsewhereOf, isOther, type Elsewhere, type Layer } from '../layers';
 import { layLeads } from './lay-leads';
 import { arrowOf, hopsOf, pathOf, placeSleeves, type Routed } from './leads';
 import { modelOf, type Drawn, type MapLead, type MapModel } from './model';

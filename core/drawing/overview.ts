@@ -3,7 +3,7 @@ import { isLink, SEVERITIES, type Severity } from '../model';
 import { count } from '../units';
 import { blocksOf, type Column, type PlaceBlocks } from './blocks';
 import { fitText, textWidth } from './fonts';
-import { elsewhereOf, type Elsewhere } from './layers';
+import { elsewhereOf, type Elsewhere } from '../layers';
 import { arrowOf, hopsOf, placeSleeves, type Routed } from './leads';
 import { layLeads } from './lay-leads';
 import { modelOf, type Drawn, type MapBox, type MapLead, type MapModel } from './model';

@@ -1,6 +1,6 @@
 // What the profiles of all layers share.
 import type { Part, Rig, Setting } from '../model';
-import type { Layer } from './layers';
+import type { Layer } from '../layers';
 import type { Drawing, Item, Point, Tone } from './primitives';
 
 /** One step along the route: a section the signal passes, or several that are out of it. */

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { trace } from '../signal';
 import { build, edited, fourCable, SOUND } from '../testing/build';
-import { drawProfile, routeLines, routeNames } from './index';
+import { drawProfile } from './index';
+import { routeLines, routeNames } from '../routes';
 import type { Rig } from '../model';
 
 const profile = (rig: Rig, width = 1008) =>

@@ -2,15 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { editSeeds, playEdits } from '../testing/arbitrary';
 import { emptyRig, guitar, lead, pedal } from '../testing/rigs';
-import {
-  applyEdit,
-  carryOver,
-  historyOf,
-  recordOf,
-  stepBack,
-  type EditCall,
-  type Logged,
-} from './index';
+import { applyEdit, carryOver, historyOf, recordOf, stepBack, type EditCall, type Logged } from './index';
 import { checkInvariants, patchRig, type HistoryRecord, type Rig } from '../model';
 
 const apply = (rig: Rig, ...calls: EditCall[]): Rig => calls.reduce((r, call) => applyEdit(r, call).rig, rig);

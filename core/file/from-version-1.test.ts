@@ -4,7 +4,10 @@ import path from 'node:path';
 import { readRig, readRigValue, writeRig } from './index';
 import type { Rig } from '../model';
 
-const fixture = readFileSync(path.join('core', 'file', 'fixtures', 'version-1-di-supply.humrig.json'), 'utf8');
+const fixture = readFileSync(
+  path.join('core', 'file', 'fixtures', 'version-1-di-supply.humrig.json'),
+  'utf8',
+);
 
 function read(text: string): Rig {
   const result = readRig(text);

@@ -1,4 +1,4 @@
-import { boxOf, jackIn } from './look-up';
+import { boxOf, jackIn, jackOf } from './look-up';
 import type { JackRef, Rig } from './types';
 
 /** A jack as sleeves, schedules and lists name it: tag and printed name, `MULTI SEND 1`. */
@@ -7,6 +7,14 @@ export function jackWords(rig: Rig, ref: JackRef): string {
   const label = jackIn(box, ref.jack)?.label ?? '';
   return `${box?.tag ?? ''} ${label}`.trim();
 }
+
+/** An end of a lead read out: `SEND 1 of Multi-effects`, or that it is loose. */
+export const endWordsLong = (rig: Rig, refs: readonly JackRef[]): string =>
+  refs.length === 0
+    ? 'loose'
+    : refs
+        .map((ref) => `${jackOf(rig, ref)?.label ?? ''} of ${boxOf(rig, ref.box)?.name ?? ''}`)
+        .join(' or ');
 
 /** An end of a lead: where it is plugged, the jacks it is shared by, or that it is loose. */
 export const endWords = (rig: Rig, refs: readonly JackRef[]): string =>

@@ -8,7 +8,6 @@ export {
   type Total,
 } from './schedule';
 export { cardHtml } from './card';
-export { thingsOf, type Thing } from './find';
 export { labelsOf, type Label, type LabelEnd } from './labels';
 export {
   mapSheets,

@@ -1,5 +1,6 @@
 import { patchUp, SECTIONS, type WalkStep } from '../bench';
-import { drawMap, routeLines, routeNames, type Drawing, type MapDrawing } from '../drawing';
+import { drawMap, type Drawing, type MapDrawing } from '../drawing';
+import { routeLines, routeNames } from '../routes';
 import { isOpen, NOT_JUDGED, report, type Line } from '../findings';
 import type { Rig, Setting } from '../model';
 import { resolve, settingsOf, trace } from '../signal';

@@ -17,7 +17,7 @@ export {
   resolveIn,
   settingsOf,
   type ForSignal,
-  type Layer,
+  type StateSource,
   type Resolved,
   type Run,
 } from './resolve';

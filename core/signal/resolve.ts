@@ -22,7 +22,7 @@ import {
 } from '../model';
 
 /** The layer a value in force comes from. */
-export type Layer = 'rest' | 'variant' | 'sound';
+export type StateSource = 'rest' | 'variant' | 'sound';
 
 /** A lead as it is plugged in one setting: of several jacks an end may stand in, the one the sound's guitar has. */
 export type Run = {
@@ -37,13 +37,16 @@ export type Resolved = {
   readonly guitar: Box | undefined;
   readonly boxes: ReadonlyMap<string, Box>;
   readonly runs: readonly Run[];
-  readonly blockState: (box: Box, block: Block) => { readonly state: BlockState; readonly from: Layer };
-  readonly jackMode: (box: Box, jack: Jack) => { readonly mode: JackMode | undefined; readonly from: Layer };
+  readonly blockState: (box: Box, block: Block) => { readonly state: BlockState; readonly from: StateSource };
+  readonly jackMode: (
+    box: Box,
+    jack: Jack,
+  ) => { readonly mode: JackMode | undefined; readonly from: StateSource };
   readonly control: (
     box: Box,
     control: Control,
-  ) => { readonly position: number | null; readonly from: Layer };
-  readonly patch: (box: Box) => { readonly patch: Patch; readonly from: Layer };
+  ) => { readonly position: number | null; readonly from: StateSource };
+  readonly patch: (box: Box) => { readonly patch: Patch; readonly from: StateSource };
 };
 
 /** What the signal in one setting hangs on. */
@@ -52,10 +55,10 @@ export type ForSignal = Reads<'boxes' | 'leads' | 'variant' | 'sound'>;
 type Kept = 'blocks' | 'modes' | 'controls' | 'patches';
 
 function lookUp<K extends Kept>(
-  layers: readonly (readonly [Layer, StateLayer | undefined])[],
+  layers: readonly (readonly [StateSource, StateLayer | undefined])[],
   part: K,
   key: string,
-): readonly [StateLayer[K][string] | undefined, Layer] {
+): readonly [StateLayer[K][string] | undefined, StateSource] {
   for (const [name, layer] of layers) {
     const value = layer?.[part][key];
     if (value !== undefined) return [value as StateLayer[K][string], name];
@@ -70,7 +73,7 @@ function compute(of: ForSignal): Resolved {
     ['variant', variant?.state],
   ] as const;
   const guitar = guitarOf(of, sound);
-  const states = new Map<Block, { readonly state: BlockState; readonly from: Layer }>();
+  const states = new Map<Block, { readonly state: BlockState; readonly from: StateSource }>();
   return {
     sound,
     guitar,

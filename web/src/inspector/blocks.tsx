@@ -1,12 +1,12 @@
 import type { Box } from '../../../core/model';
-import { resolve, type Layer } from '../../../core/signal';
+import { resolve, type StateSource } from '../../../core/signal';
 import { Button } from '../parts/button';
 import { Ways } from '../parts/field';
 import { useOpen } from '../rig/use-open';
 import { Section } from './section';
 
 /** Says where a value in force comes from, and takes it back to the layer below. */
-export function FromLayer({ from, onBack }: { from: Layer; onBack: () => void }) {
+export function FromLayer({ from, onBack }: { from: StateSource; onBack: () => void }) {
   const { sound, scope, readOnly } = useOpen('sound', 'scope', 'readOnly');
   if (from === 'rest' || scope.layer === 'rest') return null;
   return (

@@ -1,9 +1,11 @@
+import { branchAt, inRows, loopGoes, outputOf, splitHere } from '../../../core/acts';
 import {
   blockIn,
   moveBlock,
   restBlock,
   restingBlocks,
   type Box,
+  type Row,
   type Rows,
   type RowStart,
 } from '../../../core/model';
@@ -76,28 +78,7 @@ function BlockLine({
   const loop = rows.loops[id];
   const move = (row: number, to: number) => onChange(moveBlock(rows, id, { row, index: to }));
   const takeOut = () => onChange(restBlock(rows, id));
-  /** The row ends ahead of this block; it and what follows go on in a row of their own. */
-  const split = (input: string) =>
-    onChange({
-      ...rows,
-      rows: rows.rows.flatMap((row, i) =>
-        i === index
-          ? [
-              { ...row, blocks: row.blocks.slice(0, at), outputs: [] },
-              { from: { jack: input }, blocks: row.blocks.slice(at), outputs: row.outputs },
-            ]
-          : [row],
-      ),
-    });
   const resting = restingBlocks(box, rows)[0];
-  /** A second path from here on, beginning with a block that stands in no row. */
-  const branch = (first: string) =>
-    onChange({ ...rows, rows: [...rows.rows, { from: { after: id }, blocks: [first], outputs: [] }] });
-  const setLoop = (change: { send?: string | null; back?: string | null }) =>
-    onChange({
-      ...rows,
-      loops: { ...rows.loops, [id]: { send: loop?.send ?? null, back: loop?.back ?? null, ...change } },
-    });
   return (
     <li className="border-l-2 border-line pl-2">
       <div className="flex items-center gap-1">
@@ -139,13 +120,13 @@ function BlockLine({
           )}
           <MenuItem
             disabled={freeInput === null || at === 0}
-            onSelect={() => freeInput !== null && split(freeInput)}
+            onSelect={() => freeInput !== null && onChange(splitHere(rows, id, freeInput))}
           >
             New row from here on
           </MenuItem>
           <MenuItem
             disabled={resting === undefined}
-            onSelect={() => resting !== undefined && branch(resting)}
+            onSelect={() => resting !== undefined && onChange(branchAt(rows, id, resting))}
           >
             Split off behind it
           </MenuItem>
@@ -164,7 +145,7 @@ function BlockLine({
             direction="out"
             value={loop?.send ?? null}
             disabled={disabled}
-            onPick={(send) => setLoop({ send })}
+            onPick={(send) => onChange(loopGoes(rows, id, { send }))}
           />
           <Picker
             label={`${block.name} comes back by`}
@@ -172,7 +153,7 @@ function BlockLine({
             direction="in"
             value={loop?.back ?? null}
             disabled={disabled}
-            onPick={(back) => setLoop({ back })}
+            onPick={(back) => onChange(loopGoes(rows, id, { back }))}
           />
         </div>
       ) : null}
@@ -185,12 +166,7 @@ export function PathRow(props: Props) {
   const { box, rows, index, disabled, onChange } = props;
   const row = rows.rows[index];
   if (!row) return null;
-  const change = (part: Partial<typeof row>) =>
-    onChange({ ...rows, rows: rows.rows.map((r, i) => (i === index ? { ...r, ...part } : r)) });
-  const setOutput = (at: number, jack: string | null) => {
-    const outputs = row.outputs.filter((other, i) => i !== at && other !== jack);
-    change({ outputs: jack === null ? outputs : outputs.toSpliced(at, 0, jack) });
-  };
+  const change = (to: (old: Row) => Row | null) => onChange(inRows(rows, index, to));
   return (
     <div role="group" aria-label={`Row ${index + 1}`} className="rounded border border-hair p-2">
       <div className="flex items-center gap-2">
@@ -202,7 +178,7 @@ export function PathRow(props: Props) {
             direction="in"
             value={row.from.jack}
             disabled={disabled}
-            onPick={(jack) => jack !== null && change({ from: { jack } })}
+            onPick={(jack) => jack !== null && change((old) => ({ ...old, from: { jack } }))}
           />
         ) : (
           <span className="min-w-0 flex-1 truncate text-sm">
@@ -214,7 +190,7 @@ export function PathRow(props: Props) {
           className="px-1.5"
           disabled={disabled || rows.rows.length < 2}
           aria-label={`Remove row ${index + 1}`}
-          onClick={() => onChange({ ...rows, rows: rows.rows.filter((_, i) => i !== index) })}
+          onClick={() => change(() => null)}
         >
           ×
         </Button>
@@ -235,7 +211,7 @@ export function PathRow(props: Props) {
                 direction="out"
                 value={jack}
                 disabled={disabled}
-                onPick={(to) => setOutput(i, to)}
+                onPick={(to) => change((old) => outputOf(old, i, to))}
               />
             </div>
           ),

@@ -1,14 +1,13 @@
-import { gridChoices, makeGridBlock } from '../../../core/catalog';
+import { addBlockEdit, emptyInput, newRow, removeBlockEdit } from '../../../core/acts';
+import { gridChoices } from '../../../core/catalog';
 import {
   blockIn,
-  freshId,
   hasGrid,
   misplaced,
   moveBlock,
   restingBlocks,
   rowsOf,
   wiresOfRows,
-  withoutBlock,
   type Box,
   type Rows,
 } from '../../../core/model';
@@ -19,14 +18,6 @@ import { useOpen } from '../rig/use-open';
 import { useNotice } from '../store/app';
 import { PathRow, rowKey } from './path-row';
 import { Section } from './section';
-
-/** Numbers a new block where its name is taken: Loop 2, Delay 2. */
-function numbered(box: Box, name: string): string {
-  const taken = new Set(box.blocks.map((block) => block.name));
-  const first = name === 'Loop' ? 'Loop 1' : name;
-  if (!taken.has(first)) return first;
-  for (let n = 2; ; n += 1) if (!taken.has(`${name} ${n}`)) return `${name} ${n}`;
-}
 
 /** The unit's paths as ordered rows, with a jack picker at each input, loop block and output. */
 export function Paths({ box }: { box: Box }) {
@@ -53,32 +44,8 @@ export function Paths({ box }: { box: Box }) {
       arguments: { box: box.id, patch: patch.id, wires: wiresOfRows(box, next) },
     });
   };
-  const add = (choice: { id: string; name: string }) => {
-    const id = freshId(
-      choice.id === 'loop' ? 'loop-1' : choice.id,
-      new Set(box.blocks.map((block) => block.id)),
-    );
-    commit({
-      edit: 'addBlock',
-      arguments: { box: box.id, block: makeGridBlock(choice.id, id, numbered(box, choice.name)) },
-    });
-  };
-  const remove = (block: string) => {
-    const wires = Object.fromEntries(
-      box.patches.map((p) => {
-        const known = rowsOf(box, p.wires);
-        return [p.id, known ? wiresOfRows(box, withoutBlock(known, block)) : p.wires];
-      }),
-    );
-    commit({ edit: 'removeBlock', arguments: { box: box.id, block, wires } });
-  };
-  const usedInputs = new Set([
-    ...rows.rows.flatMap((row) => ('jack' in row.from ? [row.from.jack] : [])),
-    ...Object.values(rows.loops).map((loop) => loop.back),
-  ]);
-  const freeInput = box.jacks.find(
-    (jack) => jack.direction === 'in' && jack.converts && !usedInputs.has(jack.id),
-  );
+  const remove = (block: string) => commit(removeBlockEdit(box, block));
+  const freeInput = emptyInput(box, rows);
   const resting = restingBlocks(box, rows);
   const nameOf = (id: string) => blockIn(box, id)?.name ?? id;
   const room = box.slots?.blocks;
@@ -94,7 +61,7 @@ export function Paths({ box }: { box: Box }) {
           disabled={disabled}
           onChange={set}
           onRemoveBlock={remove}
-          freeInput={freeInput?.id ?? null}
+          freeInput={freeInput}
         />
       ))}
       <div className="flex flex-wrap gap-1.5">
@@ -106,27 +73,20 @@ export function Paths({ box }: { box: Box }) {
           }
         >
           {gridChoices().map((choice) => (
-            <MenuItem key={choice.id} onSelect={() => add(choice)}>
+            <MenuItem key={choice.id} onSelect={() => commit(addBlockEdit(box, choice))}>
               {choice.name}
             </MenuItem>
           ))}
         </Menu>
         <Button
-          disabled={disabled || !freeInput || resting.length === 0}
+          disabled={disabled || freeInput === null || resting.length === 0}
           title={
             resting.length === 0
               ? 'Take a block out of its row first, or begin a row from a block'
               : undefined
           }
           onClick={() =>
-            freeInput &&
-            set({
-              ...rows,
-              rows: [
-                ...rows.rows,
-                { from: { jack: freeInput.id }, blocks: resting.slice(0, 1), outputs: [] },
-              ],
-            })
+            freeInput !== null && resting[0] !== undefined && set(newRow(rows, freeInput, resting[0]))
           }
         >
           New row

@@ -1,7 +1,8 @@
 import { useEffect, useEffectEvent } from 'react';
 import { useLocation, useSearchParams } from 'react-router';
-import { LAYERS } from '../../../core/drawing';
-import type { OpenState, Selection } from './open-rig';
+import { LAYERS } from '../../../core/layers';
+import type { Selection } from '../../../core/acts';
+import type { OpenState } from './open-rig';
 import { useOpen, useOpenRig } from './use-open';
 
 type InAddress = Pick<OpenState, 'soundId' | 'selection' | 'layer' | 'routeWanted' | 'openKey'>;

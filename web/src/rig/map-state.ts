@@ -1,5 +1,6 @@
 import type { Hand, MoveChoice, PlugAnswer } from '../../../core/cables';
-import type { Detail, Layer } from '../../../core/drawing';
+import type { Detail } from '../../../core/drawing';
+import type { Layer } from '../../../core/layers';
 import type { OpenState } from './open-rig';
 
 /** A question an act of the map has to ask before it can be done. */

@@ -1,14 +1,12 @@
 // The one store of an open rig: its document, what is chosen, the state of its views, and what the worker told of it.
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { Selection } from '../../../core/acts';
 import type { EditCall } from '../../../core/edits';
-import { boxOf, type Box, type Rig, type Scope, type Setting, type Sound } from '../../../core/model';
+import type { Rig, Scope, Setting, Sound } from '../../../core/model';
 import { useNotice } from '../store/app';
 import type { Session, SessionState } from '../store/session';
 import { startAnalyst, type Analyst, type Answers } from '../worker/analyst';
 import { mapState, type MapState } from './map-state';
-
-/** What is looked at: a box, a lead, a jack or a block. */
-export type Selection = { readonly type: 'box' | 'lead' | 'jack' | 'block'; readonly id: string } | null;
 
 type Chosen = {
   /** null: the first; `all`: every sound together. */
@@ -105,9 +103,4 @@ export function openRig(
       analyst.end();
     },
   };
-}
-
-/** The box that is selected, itself or by one of its parts. */
-export function selectedBox(rig: Rig, selection: Selection): Box | undefined {
-  return !selection || selection.type === 'lead' ? undefined : boxOf(rig, selection.id.split('/')[0]);
 }

@@ -1,7 +1,7 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useNavigate, useLocation } from 'react-router';
-import { thingsOf } from '../../../core/papers';
+import { thingsOf } from '../../../core/search';
 import type { Part } from '../../../core/model';
 import { SEVERITY_TEXT } from '../parts/severity';
 import { useOpen } from '../rig/use-open';

@@ -1,5 +1,6 @@
 import { plugAnswers } from '../../../core/cables';
-import { drawMap, drawProfile, routeLines, routeNames } from '../../../core/drawing';
+import { drawMap, drawProfile } from '../../../core/drawing';
+import { routeLines, routeNames } from '../../../core/routes';
 import { cureOf, cureWords, marksOf, report } from '../../../core/findings';
 import { cardHtml, paperMap, sheetOf, svgOf } from '../../../core/papers';
 import { assumedFigures } from '../../../core/planner';

@@ -1,5 +1,7 @@
 import type { Hand, PlugAnswer } from '../../../core/cables';
-import type { Layer, Detail, MapDrawing, ProfileDrawing, RouteLine, RouteName } from '../../../core/drawing';
+import type { Detail, MapDrawing, ProfileDrawing } from '../../../core/drawing';
+import type { Layer } from '../../../core/layers';
+import type { RouteLine, RouteName } from '../../../core/routes';
 import type { Line } from '../../../core/findings';
 import type { Sheet } from '../../../core/papers';
 import type { AssumedLine } from '../../../core/planner';

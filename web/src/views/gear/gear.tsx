@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react';
 import { Empty } from '../../parts/empty';
 import { useMedia } from '../../parts/use-size';
 import { Inspector } from '../../inspector/inspector';
-import { selectedBox } from '../../rig/open-rig';
+import { selectedBox } from '../../../../core/acts';
 import { useOpen } from '../../rig/use-open';
 import { Strip } from '../../shell/strip';
 import { AssumedList } from './assumed-list';

@@ -6,7 +6,7 @@ import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';
 import { TextField } from '../../parts/field';
 import { Menu, MenuItem, MenuLine } from '../../parts/menu';
-import { selectedBox } from '../../rig/open-rig';
+import { selectedBox } from '../../../../core/acts';
 import { useOpen } from '../../rig/use-open';
 import { NameForm } from '../../shell/sound-menu';
 import { usePreferences } from '../../store/app';

@@ -1,9 +1,24 @@
-import { insertable, moveChoices, pickUp, removeEdit, type Way } from '../../../../core/cables';
-import { jacksInLayer, LAYERS } from '../../../../core/drawing';
+import {
+  alongJacks,
+  alongRoute,
+  bypassEdit,
+  foldEdit,
+  FOLD_WORDS,
+  handFrom,
+  isWhole,
+  leadSelected,
+  mainBlock,
+  nextFold,
+  otherSound,
+  removeSelected,
+  selectedBox,
+  unplugEdit,
+} from '../../../../core/acts';
+import { insertable, moveChoices, type Way } from '../../../../core/cables';
 import type { EditCall } from '../../../../core/edits';
-import { boxOf, isAudio, jackIn, wiring, type Box } from '../../../../core/model';
-import { isOn, resolve } from '../../../../core/signal';
-import { selectedBox, type OpenState } from '../../rig/open-rig';
+import { LAYERS } from '../../../../core/layers';
+import { isAudio } from '../../../../core/model';
+import type { OpenState } from '../../rig/open-rig';
 import { useNotice } from '../../store/app';
 import { findingsIn, linesIn } from './use-map';
 
@@ -17,61 +32,44 @@ export type Act = {
   readonly enabled: boolean;
 };
 
-/** The block of a box that its foot switch is about: the one that can be off, else the one with most states. */
-const mainBlock = (box: Box) =>
-  box.blocks.find((block) => block.states.some((state) => !isOn(state))) ??
-  box.blocks.find((block) => block.states.length > 1);
+const act = (label: string, key: string, shown: string, run: () => void, enabled = true): Act => ({
+  label,
+  key,
+  shown,
+  run,
+  enabled,
+});
 
-const FOLDS = ['auto', 'open', 'folded'] as const;
-const FOLD_WORDS = { auto: 'Fold and open with the map', open: 'Keep open', folded: 'Keep folded' } as const;
+const say = (text: string) => useNotice.getState().say(text);
 
-/** Everything the map can do with what is selected, in the order of the menu: made of the state as it is now. */
-export function actsOf(state: OpenState): readonly Act[] {
-  const { rig, setting, scope, selection, select, readOnly, sound, setSound, commit } = state;
-  const { layer, setLayer, setHand, ask, openHubs, toggleHub, openKey, setOpenKey } = state;
-  const { zoom, setZoom, setLevel, listed, setListed } = state;
-  const say = (text: string) => useNotice.getState().say(text);
-  const lines = linesIn(state);
-  const findings = findingsIn(state);
-  const { variant } = setting;
+/** Going about: along the route, and from jack to jack of a box. */
+function stepActs(state: OpenState): readonly Act[] {
+  const { rig, selection, select, layer } = state;
   const box = selectedBox(rig, selection);
-  const lead =
-    selection?.type === 'lead'
-      ? wiring(rig, variant).find((entry) => entry.lead.id === selection.id)
-      : undefined;
-  const writes = readOnly === null;
-  const variantScope = variant === null ? {} : { scope: { layer: 'variant', id: variant } as const };
-
   const walk = (by: 1 | -1) => {
-    const at = lines.findIndex((line) =>
-      line.parts.some((part) => part.type === selection?.type && part.id === selection.id),
-    );
-    const next = lines[at < 0 ? 0 : at + by];
-    if (next) select({ type: next.part.type, id: next.part.id });
+    const next = alongRoute(linesIn(state), selection, by);
+    if (next) select(next);
   };
-  const alongJacks = (by: 1 | -1) => {
-    if (!box) return;
-    const jacks = jacksInLayer(box, layer);
-    const at = selection?.type === 'jack' ? jacks.findIndex((j) => selection.id === `${box.id}/${j.id}`) : -1;
-    const next = jacks[at < 0 ? (by > 0 ? 0 : jacks.length - 1) : at + by];
-    if (next) select({ type: 'jack', id: `${box.id}/${next.id}` });
-    else select({ type: 'box', id: box.id });
-  };
+  const jack = (by: 1 | -1) => select(alongJacks(rig, layer, selection, by));
+  return [
+    act('Next on the route', 'ArrowRight', '→', () => walk(1)),
+    act('Back on the route', 'ArrowLeft', '←', () => walk(-1)),
+    act('Next jack of the box', 'ArrowDown', '↓', () => jack(1), !!box),
+    act('Jack before', 'ArrowUp', '↑', () => jack(-1), !!box),
+  ];
+}
+
+/** What moves plugs and boxes. */
+function plugActs(state: OpenState): readonly Act[] {
+  const { rig, setting, selection, layer, readOnly, commit, setHand, ask } = state;
+  const { variant } = setting;
+  const writes = readOnly === null;
+  const box = selectedBox(rig, selection);
+  const lead = leadSelected(rig, variant, selection);
   const plug = () => {
-    if (lead) {
-      const side = lead.to.length === 0 ? 'to' : lead.from.length === 0 ? 'from' : 'to';
-      setHand({ kind: 'plug', lead: lead.lead.id, side });
-      return;
-    }
-    if (!box) return;
-    const own = selection?.type === 'jack' ? selection.id.split('/')[1] : undefined;
-    const held = new Set(
-      wiring(rig, variant).flatMap(({ from, to }) => [...from, ...to].map((ref) => `${ref.box}/${ref.jack}`)),
-    );
-    const free = jacksInLayer(box, layer).filter((jack) => !held.has(`${box.id}/${jack.id}`));
-    const jack = own ?? (free.find((j) => j.direction === 'out') ?? free[0])?.id;
-    if (jack === undefined) say(`Every jack of ${box.name} holds a lead: choose one of them first.`);
-    else setHand(pickUp(rig, variant, { box: box.id, jack }));
+    const hand = handFrom(rig, variant, layer, selection);
+    if (typeof hand === 'string') say(hand);
+    else if (hand) setHand(hand);
   };
   const move = (way: Way) => {
     if (!box) return;
@@ -81,173 +79,93 @@ export function actsOf(state: OpenState): readonly Act[] {
     else if (choices.length === 1 && choices[0]) commit(choices[0].edit);
     else ask({ kind: 'move', title: `Move ${box.name} ${way}`, choices });
   };
-  const bypass = () => {
-    const chosen = selection?.type === 'block' ? selection.id.split('/')[1] : undefined;
-    const block = box?.blocks.find((b) => b.id === chosen && b.states.length > 1) ?? (box && mainBlock(box));
-    if (!box || !block) return;
-    const { state } = resolve(rig, setting).blockState(box, block);
-    const next = block.states[(block.states.indexOf(state) + 1) % block.states.length];
-    if (next)
-      commit({ edit: 'setBlockState', arguments: { box: box.id, block: block.id, state: next.id, scope } });
+  const insert = () => lead && ask({ kind: 'insert', lead: lead.lead.id });
+  const canInsert = (lead?.to.length ?? 0) > 0 && insertable(rig, variant).length > 0;
+  const unplug = (label: string, key: string, shown: string, side: 'from' | 'to') => {
+    const edit = unplugEdit(rig, variant, selection, side);
+    return act(label, key, shown, () => edit && commit(edit), writes && edit !== null);
   };
-  // A jack of a box, or one block of several, is no box: Delete must not take the whole away.
-  const whole =
-    selection?.type === 'box' || (selection?.type === 'block' && box?.blocks.length === 1) ? box : undefined;
-  const remove = () => {
-    if (whole && box && commit(removeEdit(rig, variant, box.id)) === null) select(null);
-    if (lead && commit({ edit: 'removeLead', arguments: { id: lead.lead.id } }) === null) select(null);
-  };
-  const unplug = (side: 'from' | 'to') => {
-    if (!lead) return;
-    const call: EditCall = {
-      edit: 'unplug',
-      arguments: { lead: lead.lead.id, side, ...variantScope },
-    };
-    commit(call);
-  };
-  const stepSound = (by: 1 | -1) => {
-    const at = rig.sounds.findIndex((s) => s.id === sound?.id);
-    const next = rig.sounds[(at + by + rig.sounds.length) % rig.sounds.length];
-    if (next) setSound(next.id);
-  };
-  const nextFinding = () => {
-    const at = findings.findIndex((line) => line.key === openKey);
-    setOpenKey(findings[(at + 1) % Math.max(1, findings.length)]?.key ?? null);
-  };
-  const nextFold = FOLDS[(FOLDS.indexOf(box?.folded ?? 'auto') + 1) % FOLDS.length] ?? 'auto';
-  const hub = box && box.jacks.filter(isAudio).length > 2 ? box : undefined;
-
   return [
-    { label: 'Next on the route', key: 'ArrowRight', shown: '→', run: () => walk(1), enabled: true },
-    { label: 'Back on the route', key: 'ArrowLeft', shown: '←', run: () => walk(-1), enabled: true },
-    { label: 'Next jack of the box', key: 'ArrowDown', shown: '↓', run: () => alongJacks(1), enabled: !!box },
-    { label: 'Jack before', key: 'ArrowUp', shown: '↑', run: () => alongJacks(-1), enabled: !!box },
-    { label: 'Plug, from here', key: 'p', shown: 'P', run: plug, enabled: writes && !!(box ?? lead) },
-    {
-      label: 'Insert a box into the lead',
-      key: 'i',
-      shown: 'I',
-      run: () => lead && ask({ kind: 'insert', lead: lead.lead.id }),
-      enabled: writes && lead !== undefined && lead.to.length > 0 && insertable(rig, variant).length > 0,
-    },
-    {
-      label: 'Unplug the far end',
-      key: 'u',
-      shown: 'U',
-      run: () => unplug('to'),
-      enabled: writes && (lead?.to.length ?? 0) > 0,
-    },
-    {
-      label: 'Unplug at the source',
-      key: 'Shift+U',
-      shown: 'Shift U',
-      run: () => unplug('from'),
-      enabled: writes && (lead?.from.length ?? 0) > 0,
-    },
-    {
-      label: 'Move earlier',
-      key: 'Shift+ArrowLeft',
-      shown: 'Shift ←',
-      run: () => move('earlier'),
-      enabled: writes && !!box,
-    },
-    {
-      label: 'Move later',
-      key: 'Shift+ArrowRight',
-      shown: 'Shift →',
-      run: () => move('later'),
-      enabled: writes && !!box,
-    },
-    {
-      label: `On, off, next channel${sound ? ` in ${sound.name}` : ''}`,
-      key: 'b',
-      shown: 'B',
-      run: bypass,
-      enabled: writes && !!box && mainBlock(box) !== undefined,
-    },
-    { label: 'Remove', key: 'Delete', shown: 'Del', run: remove, enabled: writes && !!(whole ?? lead) },
-    {
-      label: hub && openHubs.includes(hub.id) ? 'Hide free jacks' : 'Show free jacks',
-      key: 'o',
-      shown: 'O',
-      run: () => hub && toggleHub(hub.id),
-      enabled: !!hub,
-    },
-    {
-      label: FOLD_WORDS[nextFold],
-      key: 'k',
-      shown: 'K',
-      run: () => box && commit({ edit: 'setFolded', arguments: { id: box.id, folded: nextFold } }),
-      enabled: writes && !!box,
-    },
-    {
-      label: 'Next finding',
-      key: 'n',
-      shown: 'N',
-      run: nextFinding,
-      enabled: findings.length > 0,
-    },
-    { label: 'Next sound', key: 's', shown: 'S', run: () => stepSound(1), enabled: rig.sounds.length > 1 },
-    {
-      label: 'Sound before',
-      key: 'Shift+S',
-      shown: 'Shift S',
-      run: () => stepSound(-1),
-      enabled: rig.sounds.length > 1,
-    },
-    ...LAYERS.map(({ id, name }, i) => ({
-      label: `Layer ${name}`,
-      key: String(i + 1),
-      shown: String(i + 1),
-      run: () => setLayer(id),
-      enabled: layer !== id,
-    })),
-    { label: 'Fit', key: 'f', shown: 'F', run: () => (setZoom(1), setLevel('fit')), enabled: true },
-    {
-      label: 'Larger',
-      key: '+',
-      shown: '+',
-      run: () => setZoom(Math.min(2.4, zoom + 0.2)),
-      enabled: zoom < 2.4,
-    },
-    {
-      label: 'Smaller',
-      key: '-',
-      shown: '−',
-      run: () => setZoom(Math.max(1, zoom - 0.2)),
-      enabled: zoom > 1,
-    },
-    {
-      label: listed ? 'Map as a drawing' : 'Route as a list',
-      key: 'l',
-      shown: 'L',
-      run: () => setListed(!listed),
-      enabled: true,
-    },
-    { label: 'Keys', key: '?', shown: '?', run: () => ask({ kind: 'keys' }), enabled: true },
+    act('Plug, from here', 'p', 'P', plug, writes && !!(box ?? lead)),
+    act('Insert a box into the lead', 'i', 'I', insert, writes && canInsert),
+    unplug('Unplug the far end', 'u', 'U', 'to'),
+    unplug('Unplug at the source', 'Shift+U', 'Shift U', 'from'),
+    act('Move earlier', 'Shift+ArrowLeft', 'Shift ←', () => move('earlier'), writes && !!box),
+    act('Move later', 'Shift+ArrowRight', 'Shift →', () => move('later'), writes && !!box),
   ];
 }
 
-/** What is selected, in words for the live line. */
-export function selectionWords({ rig, selection, setting }: OpenState): string {
-  if (!selection) return '';
-  if (selection.type === 'lead') {
-    const entry = wiring(rig, setting.variant).find(({ lead }) => lead.id === selection.id);
-    const end = (refs: readonly { box: string; jack: string }[]) =>
-      refs.length === 0
-        ? 'loose'
-        : refs
-            .map((ref) => {
-              const owner = boxOf(rig, ref.box);
-              return `${jackIn(owner, ref.jack)?.label ?? ''} of ${owner?.name ?? ''}`;
-            })
-            .join(' or ');
-    return entry ? `Lead ${entry.lead.number}, ${end(entry.from)} to ${end(entry.to)}` : '';
-  }
+/** What is done to the selected box or lead itself. */
+function partActs(state: OpenState): readonly Act[] {
+  const { rig, setting, scope, selection, sound, readOnly, select, commit, openHubs, toggleHub } = state;
+  const { variant } = setting;
+  const writes = readOnly === null;
   const box = selectedBox(rig, selection);
-  const inner = selection.id.split('/')[1];
-  const part =
-    box?.jacks.find((jack) => selection.type === 'jack' && jack.id === inner)?.label ??
-    box?.blocks.find((block) => selection.type === 'block' && block.id === inner)?.name;
-  return part === undefined ? (box?.name ?? '') : `${part} of ${box?.name ?? ''}`;
+  const run = (edit: EditCall | null) => edit !== null && commit(edit) === null;
+  const bypass = () => run(bypassEdit(rig, setting, scope, selection));
+  const remove = () => run(removeSelected(rig, variant, selection)) && select(null);
+  const removable = isWhole(rig, selection) || selection?.type === 'lead';
+  const hub = box && box.jacks.filter(isAudio).length > 2 ? box : undefined;
+  const isOpen = hub !== undefined && openHubs.includes(hub.id);
+  return [
+    act(
+      `On, off, next channel${sound ? ` in ${sound.name}` : ''}`,
+      'b',
+      'B',
+      bypass,
+      writes && !!box && mainBlock(box) !== undefined,
+    ),
+    act('Remove', 'Delete', 'Del', remove, writes && removable),
+    act(isOpen ? 'Hide free jacks' : 'Show free jacks', 'o', 'O', () => hub && toggleHub(hub.id), !!hub),
+    act(FOLD_WORDS[nextFold(box)], 'k', 'K', () => box && commit(foldEdit(box)), writes && !!box),
+  ];
 }
+
+/** What the rig is asked: the next finding, another sound, another layer. */
+function askActs(state: OpenState): readonly Act[] {
+  const { rig, sound, setSound, layer, setLayer, openKey, setOpenKey } = state;
+  const findings = findingsIn(state);
+  const finding = () => {
+    const at = findings.findIndex((line) => line.key === openKey);
+    setOpenKey(findings[(at + 1) % Math.max(1, findings.length)]?.key ?? null);
+  };
+  const other = (by: 1 | -1) => {
+    const id = otherSound(rig, sound?.id ?? null, by);
+    if (id !== null) setSound(id);
+  };
+  return [
+    act('Next finding', 'n', 'N', finding, findings.length > 0),
+    act('Next sound', 's', 'S', () => other(1), rig.sounds.length > 1),
+    act('Sound before', 'Shift+S', 'Shift S', () => other(-1), rig.sounds.length > 1),
+    ...LAYERS.map(({ id, name }, i) =>
+      act(`Layer ${name}`, String(i + 1), String(i + 1), () => setLayer(id), layer !== id),
+    ),
+  ];
+}
+
+const ZOOM = { least: 1, most: 2.4, step: 0.2 } as const;
+
+/** How the map is looked at. */
+function lookActs({ zoom, setZoom, setLevel, listed, setListed, ask }: OpenState): readonly Act[] {
+  const fit = () => {
+    setZoom(ZOOM.least);
+    setLevel('fit');
+  };
+  const by = (step: number) => setZoom(Math.min(ZOOM.most, Math.max(ZOOM.least, zoom + step)));
+  return [
+    act('Fit', 'f', 'F', fit),
+    act('Larger', '+', '+', () => by(ZOOM.step), zoom < ZOOM.most),
+    act('Smaller', '-', '−', () => by(-ZOOM.step), zoom > ZOOM.least),
+    act(listed ? 'Map as a drawing' : 'Route as a list', 'l', 'L', () => setListed(!listed)),
+    act('Keys', '?', '?', () => ask({ kind: 'keys' })),
+  ];
+}
+
+/** Everything the map can do with what is selected, in the order of the menu: made of the state as it is now. */
+export const actsOf = (state: OpenState): readonly Act[] => [
+  ...stepActs(state),
+  ...plugActs(state),
+  ...partActs(state),
+  ...askActs(state),
+  ...lookActs(state),
+];

@@ -4,7 +4,7 @@ import { isPutAway, wiring } from '../../../../core/model';
 import { ActLink } from '../../parts/act-link';
 import { Empty } from '../../parts/empty';
 import { useMedia } from '../../parts/use-size';
-import { selectedBox } from '../../rig/open-rig';
+import { selectedBox } from '../../../../core/acts';
 import { useOpen, useOpenWith } from '../../rig/use-open';
 import { Strip } from '../../shell/strip';
 import { FindingsPane } from './findings-pane';

@@ -1,4 +1,4 @@
-import { LAYERS } from '../../../../core/drawing';
+import { LAYERS } from '../../../../core/layers';
 import { Button } from '../../parts/button';
 import { Choice } from '../../parts/field';
 import { Menu, MenuItem } from '../../parts/menu';

@@ -1,7 +1,7 @@
 // What the parts of the map view read of the open rig and of what the worker told of it.
 import { useMemo } from 'react';
 import type { Hand, PlugAnswer } from '../../../../core/cables';
-import type { RouteLine, RouteName } from '../../../../core/drawing';
+import type { RouteLine, RouteName } from '../../../../core/routes';
 import type { Line } from '../../../../core/findings';
 import type { Part } from '../../../../core/model';
 import type { OpenState } from '../../rig/open-rig';

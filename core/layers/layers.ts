@@ -1,7 +1,5 @@
 import { isAudio, jackOf, type Box, type Jack, type Reads } from '../model';
 import { count } from '../units';
-import { resolveIn, type ForSignal } from '../signal';
-import type { MapLead } from './model';
 
 /** A layer is the same map asked another question. */
 export type Layer = 'signal' | 'level' | 'control' | 'power';
@@ -14,18 +12,18 @@ export const LAYERS: readonly { readonly id: Layer; readonly name: string }[] = 
   { id: 'power', name: 'Power' },
 ];
 
-type Other = 'control' | 'power';
+export type OtherLayer = 'control' | 'power';
 
-const CARRIES: Readonly<Record<Other, readonly Jack['carries'][]>> = {
+const CARRIES: Readonly<Record<OtherLayer, readonly Jack['carries'][]>> = {
   control: ['midi', 'switch', 'expression', 'cv', 'usb'],
   power: ['dc', 'mains'],
 };
 
 /** Does the layer draw the leads of sound, or leads that pass beside it? */
-export const isOther = (layer: Layer): layer is Other => layer === 'control' || layer === 'power';
+export const isOther = (layer: Layer): layer is OtherLayer => layer === 'control' || layer === 'power';
 
 /** Jacks that hold the leads of a layer beside sound. */
-export const jacksOf = (box: Box, layer: Other): readonly Jack[] =>
+export const jacksOf = (box: Box, layer: OtherLayer): readonly Jack[] =>
   box.jacks.filter((jack) => CARRIES[layer].includes(jack.carries));
 
 /** The jacks of a box that a layer is about. */
@@ -34,30 +32,6 @@ export const jacksInLayer = (box: Box, layer: Layer): readonly Jack[] =>
 
 /** Carries no sound at all: it stands in the service row of the layers that use it. */
 export const isSilentBox = (box: Box): boolean => !box.jacks.some(isAudio);
-
-/** The leads of a layer beside sound, as they are plugged in a setting. */
-export function leadsIn(rig: ForSignal, layer: Other): readonly MapLead[] {
-  const resolved = resolveIn(rig);
-  const belongs = (ref: { box: string; jack: string } | undefined) => {
-    const box = ref && resolved.boxes.get(ref.box);
-    return box !== undefined && jacksOf(box, layer).some((jack) => jack.id === ref?.jack);
-  };
-  return resolved.runs.flatMap(({ lead, from, to }): MapLead[] => {
-    if (!belongs(from) && !belongs(to)) return [];
-    return [
-      {
-        id: lead.id,
-        number: lead.number,
-        kind: lead.kind,
-        from,
-        to,
-        others: [],
-        flows: true,
-        lifted: lead.break.kind !== 'none',
-      },
-    ];
-  });
-}
 
 /** Something that another layer shows: what it is, and which layer. */
 export type Elsewhere = { readonly words: string; readonly layer: Layer };

@@ -1,0 +1,31 @@
+// What can be done with what is selected, as edits and as the next thing to look at; no screen is needed to know it.
+export {
+  addBlockEdit,
+  emptyInput,
+  inRows,
+  loopGoes,
+  newRow,
+  outputOf,
+  removeBlockEdit,
+  splitHere,
+  branchAt,
+} from './paths';
+export {
+  alongJacks,
+  alongRoute,
+  bypassEdit,
+  foldEdit,
+  FOLD_WORDS,
+  handFrom,
+  isWhole,
+  leadSelected,
+  mainBlock,
+  nextFold,
+  otherSound,
+  removeSelected,
+  selectedBox,
+  selectionWords,
+  unplugEdit,
+  type Selection,
+} from './selected';
+export { switchesAlong, type Switch } from './switches';

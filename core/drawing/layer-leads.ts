@@ -1,0 +1,27 @@
+import { jacksOf, type OtherLayer } from '../layers';
+import { resolveIn, type ForSignal } from '../signal';
+import type { MapLead } from './model';
+
+/** The leads of a layer beside sound, as they are plugged in a setting. */
+export function leadsIn(rig: ForSignal, layer: OtherLayer): readonly MapLead[] {
+  const resolved = resolveIn(rig);
+  const belongs = (ref: { box: string; jack: string } | undefined) => {
+    const box = ref && resolved.boxes.get(ref.box);
+    return box !== undefined && jacksOf(box, layer).some((jack) => jack.id === ref?.jack);
+  };
+  return resolved.runs.flatMap(({ lead, from, to }): MapLead[] => {
+    if (!belongs(from) && !belongs(to)) return [];
+    return [
+      {
+        id: lead.id,
+        number: lead.number,
+        kind: lead.kind,
+        from,
+        to,
+        others: [],
+        flows: true,
+        lifted: lead.break.kind !== 'none',
+      },
+    ];
+  });
+}

@@ -1,0 +1,12 @@
+// What the map can be asked: which jacks and leads belong to a layer, and what stands in another.
+export {
+  elsewhereOf,
+  isOther,
+  isSilentBox,
+  jacksInLayer,
+  jacksOf,
+  LAYERS,
+  type Elsewhere,
+  type Layer,
+  type OtherLayer,
+} from './layers';
