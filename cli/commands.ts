@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import { cureOf, cureWords, isOpen, judge, report, sentenceOf, underTheirCauses } from '../core/findings';
+import { cureOf, isOpen, judge, report, sentenceOf, underTheirCauses } from '../core/findings';
 import { cardHtml, paperMap, scheduleCsv, scheduleOf, svgOf } from '../core/papers';
 import { cardsOf } from '../core/planner';
 import { applyEdit } from '../core/edits';
@@ -71,7 +71,7 @@ const check: Command = (call) => {
           why,
           figures: finding.figures,
           assumed: finding.assumed,
-          cure: cureOf(rig, finding),
+          cure: cureOf(rig, finding)?.edit ?? null,
           accepted: finding.accepted !== null,
           brings: [...new Set(brings.map((effect) => effect.code))],
         };
@@ -85,7 +85,7 @@ const check: Command = (call) => {
       print(`        ${line.text}`);
       print(`        ${line.why}`);
       const cure = cureOf(rig, line.finding);
-      if (cure) print(`        cure: ${cureWords(rig, cure)}`);
+      if (cure) print(`        cure: ${cure.label}`);
     }
     if (lines.length === 0) print('nothing found in what is judged');
   }
@@ -163,11 +163,10 @@ const fix: Command = (call) => {
   if (!finding) throw new BadInput(`there is no finding ${code} in this rig`);
   const cure = cureOf(rig, finding);
   if (!cure) throw new BadInput(`there is no cure for ${code} within one act`);
-  const words = cureWords(rig, cure);
-  write(out, writeRig(applyEdit(rig, cure).rig));
+  write(out, writeRig(applyEdit(rig, cure.edit).rig));
   if (out !== '-') {
-    if (call.flags.has('--json')) printJson({ code, cure, words });
-    else print(words);
+    if (call.flags.has('--json')) printJson({ code, cure: cure.edit, words: cure.label });
+    else print(cure.label);
   }
   return 0;
 };

@@ -1,4 +1,4 @@
-import type { EditCall, Move } from '../edits';
+import type { EditCall, EditGroup, Move, SingleEdit } from '../edits';
 import { inOrder, isOneInOneOut } from '../lengths';
 import {
   boxOf,
@@ -21,7 +21,7 @@ export type MoveChoice = {
   readonly words: string;
   /** Numbers of the leads whose plugs move. */
   readonly leads: readonly number[];
-  readonly edit: EditCall;
+  readonly edit: MoveEdit;
 };
 
 const scopeIn = (variant: string | null): { scope?: Scope } =>
@@ -99,12 +99,14 @@ export function removeEdit(rig: Rig, variant: string | null, boxId: string): Edi
 
 const numbers = (...leads: readonly Lead[]) => leads.map((lead) => lead.number).sort((a, b) => a - b);
 
+type MoveEdit = Extract<SingleEdit, { edit: 'moveEarlier' | 'moveLater' }>;
+
 function movesEdit(
   variant: string | null,
   way: Way,
   moves: readonly Move[],
   swap: readonly [Box, Box] | null,
-): EditCall {
+): MoveEdit {
   const orders =
     swap && swap[0].place === swap[1].place
       ? { orders: { [swap[0].id]: swap[1].order, [swap[1].id]: swap[0].order } }
@@ -179,7 +181,7 @@ export function moveInto(
   way: Way,
   boxId: string,
   leadId: string,
-): EditCall | null {
+): MoveEdit | null {
   const box = boxOf(rig, boxId);
   const line = box && isOneInOneOut(box) ? lineThrough(box) : null;
   const target = wiring(rig, variant).find(({ lead }) => lead.id === leadId);
@@ -188,7 +190,7 @@ export function moveInto(
 }
 
 /** Out of the path, kept in the rig: the lead ahead goes where the lead behind went, which is put away. */
-export function takeOutEdit(rig: Rig, variant: string | null, boxId: string): EditCall | null {
+export function takeOutEdit(rig: Rig, variant: string | null, boxId: string): EditGroup | null {
   const line = lineThrough(boxOf(rig, boxId));
   const plugged = wiring(rig, variant);
   const [before, after] = [leadInto(plugged, line?.into ?? null), leadOutOf(plugged, line?.outOf ?? null)];

@@ -50,7 +50,7 @@ describe('each crossing of two leads of the four', () => {
       const shown = merged(rig, judge(rig, null));
       expect(shown.map((m) => m.finding.code)).toEqual([code]);
       expect(shown[0]!.finding.parts.map((part) => part.id)).toEqual(leads);
-      const cured = edited(rig, cureOf(rig, shown[0]!.finding)!);
+      const cured = edited(rig, cureOf(rig, shown[0]!.finding)!.edit);
       expect(judge(cured, null)).toEqual([]);
     },
   );
@@ -87,7 +87,7 @@ describe('speaker impedance against a valve tap', () => {
     expect(finding.assumed).toEqual([
       { part: { type: 'jack', id: 'valve-head/spk-16' }, figure: 'impedance' },
     ]);
-    expect(cureOf(withOhms(4), finding)).toEqual(replug('lead-6', 'from', 'valve-head/spk-4'));
+    expect(cureOf(withOhms(4), finding)!.edit).toEqual(replug('lead-6', 'from', 'valve-head/spk-4'));
     expect(sentenceOf(withOhms(4), finding).text).toBe('4 Ω on SPK 16 Ω of Valve head: 4:1.');
   });
 });
@@ -154,7 +154,7 @@ describe('setup S: exactly one preamp in every sound', () => {
     );
     const [finding] = found(rig, 'MODEL-TWOPRE');
     expect(finding!.sound).toBe('solo');
-    expect(cureOf(rig, finding!)).toMatchObject({
+    expect(cureOf(rig, finding!)!.edit).toMatchObject({
       edit: 'setBlockState',
       arguments: { scope: { layer: 'sound', id: 'solo' } },
     });
@@ -190,8 +190,8 @@ describe('accepting', () => {
       { edit: 'setBlockState', arguments: { box: 'multi-effects', block: 'amp', state: 'off', scope: REST } },
       set('multi-effects', 'loop-1', 'off'),
     );
-    expect(found(other, 'MODEL-TWOPRE').map((f) => [f.data.both, f.accepted === null])).toEqual([
-      ['', false],
+    expect(found(other, 'MODEL-TWOPRE').map((f) => [f.data, f.accepted === null])).toEqual([
+      [expect.objectContaining({ both: false }), false],
     ]);
   });
   test('lapses when the figure worsens', () => {

@@ -12,7 +12,8 @@ import {
   type Reads,
   type Rig,
 } from '../model';
-import { leadPart, type Wired } from './finding';
+import { cure, type Cure } from './cure';
+import { leadPart, type View, type Wired } from './finding';
 import { compareScores, scoreOf, shapesOf, type Score } from './score';
 
 export type Side = 'from' | 'to';
@@ -45,10 +46,12 @@ export function trial(rig: Rig, call: EditCall): Rig | null {
   }
 }
 
-export const exchangeEdit = ({ variant }: Reads<'variant'>, { a, b }: Exchange): EditCall => ({
-  edit: 'exchangeEnds',
-  arguments: variant === null ? { a, b } : { a, b, scope: { layer: 'variant', id: variant.id } },
-});
+/** The two plugs exchanged, in the variant in force. */
+export const exchangeCure = (view: View, { a, b }: Exchange): Cure =>
+  cure(view, {
+    edit: 'exchangeEnds',
+    arguments: view.variant === null ? { a, b } : { a, b, scope: { layer: 'variant', id: view.variant.id } },
+  });
 
 /** The same wiring with two plugs exchanged, in the variant in force. */
 function exchanged<T extends Wired>(of: T, { a, b }: Exchange): T {
@@ -144,15 +147,3 @@ export const crossingParts = (of: Reads<'leads'>, { a, b }: Exchange): readonly 
     .flatMap(({ lead }) => leadOf(of, lead) ?? [])
     .sort((x, y) => x.number - y.number)
     .map(leadPart);
-
-export const exchangeData = ({ a, b }: Exchange): Readonly<Record<string, string>> => ({
-  a: a.lead,
-  sideA: a.side,
-  b: b.lead,
-  sideB: b.side,
-});
-
-export const exchangeFrom = (data: Readonly<Record<string, string>>): Exchange => ({
-  a: { lead: data.a ?? '', side: data.sideA === 'from' ? 'from' : 'to' },
-  b: { lead: data.b ?? '', side: data.sideB === 'from' ? 'from' : 'to' },
-});

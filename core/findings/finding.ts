@@ -1,4 +1,3 @@
-import type { EditCall } from '../edits';
 import {
   inSetting,
   plugsAt,
@@ -21,15 +20,18 @@ export type FindingFigure = { readonly name: string; readonly value: number; rea
 /** A figure a finding rests on that nobody has looked up. */
 export type AssumedFigure = { readonly part: Part; readonly figure: string };
 
-/** What a rule found: data only; words are made from it in sentences.ts. */
-export type Found = {
+/** What the sentence and the cures of a finding go by beside parts and figures: plain data. */
+export type Data = object;
+export type NoData = Readonly<Record<string, never>>;
+
+/** What a rule found: data only; words are made from it. */
+export type Found<D extends Data = Data> = {
   readonly severity: Severity;
   /** Cause first. */
   readonly parts: readonly Part[];
   readonly figures?: readonly FindingFigure[];
   readonly assumed?: readonly AssumedFigure[];
-  /** What the sentence needs beyond parts and figures: names of parts, counts. */
-  readonly data?: Readonly<Record<string, string>>;
+  readonly data: D;
   /** The variant it is so in, where the rule looks at several. */
   readonly variant?: string | null;
 };
@@ -40,18 +42,8 @@ export type Wired = Reads<'boxes' | 'leads' | 'variant'>;
 /** What cures are made from: everything, in the setting of the finding. */
 export type View = Slices & { readonly rig: Rig };
 
-export type Rule = {
-  readonly code: string;
-  /** `rig`: reads no sound's state, sound is null. `sound`: judged once for each sound. */
-  readonly reads: 'rig' | 'sound';
-  /** A derivation: it declares the slices that it reads. */
-  readonly judge: (of: Slices) => readonly Found[];
-  /** Edits that may cure it, best first; the first that proves itself on a trial document is offered. */
-  readonly cures?: (view: View, found: Found) => Iterable<EditCall>;
-};
-
 /** A finding as it is shown, listed and stored. */
-export type Finding = {
+export type Finding<D extends Data = Data> = {
   readonly code: string;
   readonly severity: Severity;
   readonly sound: string | null;
@@ -59,7 +51,7 @@ export type Finding = {
   readonly parts: readonly Part[];
   readonly figures: readonly FindingFigure[];
   readonly assumed: readonly AssumedFigure[];
-  readonly data: Readonly<Record<string, string>>;
+  readonly data: D;
   readonly accepted: AcceptedFinding | null;
 };
 

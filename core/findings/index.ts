@@ -1,8 +1,10 @@
-export { cureWords } from './cure-words';
+export { type Cure } from './cure';
 export { type Finding, type FindingFigure } from './finding';
-export { cureOf, judge, RULES } from './judge';
+export { cureOf, judge } from './judge';
 export { merged, underTheirCauses, type Caused, type Merged } from './merge';
 export { soundName } from './names';
 export { isOpen, marksOf, report, type Line } from './report';
 export { NOT_JUDGED } from './not-judged';
-export { sentenceOf, severityCounts, type Sentence } from './sentences';
+export { type Sentence } from './rule';
+export { RULES } from './rules';
+export { sentenceOf, severityCounts } from './sentences';

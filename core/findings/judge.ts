@@ -2,46 +2,15 @@ import type { EditCall } from '../edits';
 import { inNight, type AcceptedFinding, type Rig, type Severity, type Slices } from '../model';
 import { weakly } from '../units';
 import { trial } from './exchange';
-import { findingKey, viewOf, type Finding, type Found, type Rule } from './finding';
-import { feedback } from './feedback';
-import { grid } from './grid';
-import { LEAD_RULES } from './leads';
-import { LOOP_RULES } from './loops';
-import { missing } from './missing';
-import { MODEL_RULES } from './models';
-import { openPower } from './open-power';
-import { ORDER_RULES } from './order';
-import { rating } from './rating';
-import { silent } from './silent';
-import { SPEAKER_RULES } from './speakers';
-import { WIRE_RULES } from './wire';
+import { findingKey, viewOf, type Finding, type Found } from './finding';
+import type { Cure } from './cure';
+import type { Rule } from './rule';
+import { RULES, ruleOf } from './rules';
 
-/** Every rule. A new finding is one more entry here, its sentence, and its two rigs in the tests. */
-export const RULES: readonly Rule[] = [
-  ...SPEAKER_RULES,
-  rating,
-  openPower,
-  feedback,
-  ...WIRE_RULES,
-  ...LEAD_RULES,
-  ...LOOP_RULES,
-  grid,
-  silent,
-  ...MODEL_RULES,
-  missing,
-  ...ORDER_RULES,
-];
-
+/** The rank of what brings nothing about. */
+export const NO_CAUSE = 4;
 /** Causes before what they bring about. */
-export const CAUSES: readonly (readonly string[])[] = [
-  ['WIRE-DIRECTION', 'WIRE-RING', 'WIRE-GRID', 'WIRE-BRIDGE'],
-  ['WIRE-LOOPOFF', 'WIRE-HALFLOOP'],
-  ['WIRE-SILENT'],
-];
-export const rankOf = (code: string) => {
-  const at = CAUSES.findIndex((codes) => codes.includes(code));
-  return at < 0 ? CAUSES.length : at;
-};
+export const rankOf = (code: string): number => ruleOf(code)?.cause ?? NO_CAUSE;
 
 export const SEVERITY_ORDER: Readonly<Record<Severity, number>> = {
   danger: 0,
@@ -72,7 +41,7 @@ function toFinding(rule: Rule, found: Found, { variant, sound, acceptedFindings 
     parts: found.parts,
     figures: found.figures ?? [],
     assumed: found.assumed ?? [],
-    data: found.data ?? {},
+    data: found.data,
   };
   return { ...finding, accepted: acceptedFindings.find((entry) => stillAccepted(entry, finding)) ?? null };
 }
@@ -121,19 +90,19 @@ function proves(rig: Rig, finding: Finding, call: EditCall, before: ReadonlySet<
 }
 
 /** The cures found for a rig, by the finding: a cause is asked for its cure by what it brings about, too. */
-const curesOf = weakly((_rig: Rig) => new Map<string, EditCall | null>());
+const curesOf = weakly((_rig: Rig) => new Map<string, Cure | null>());
 
-function findCure(rig: Rig, finding: Finding): EditCall | null {
-  const rule = RULES.find((r) => r.code === finding.code);
+function findCure(rig: Rig, finding: Finding): Cure | null {
+  const rule = ruleOf(finding.code);
   if (!rule?.cures) return null;
   const before = new Set(judge(rig, finding.variant).filter(isBad).map(findingKey));
   const view = viewOf(rig, finding.variant, finding.sound);
-  for (const call of rule.cures(view, finding)) if (proves(rig, finding, call, before)) return call;
+  for (const cure of rule.cures(view, finding)) if (proves(rig, finding, cure.edit, before)) return cure;
   return null;
 }
 
 /** The first cure that proves itself, or null. */
-export function cureOf(rig: Rig, finding: Finding): EditCall | null {
+export function cureOf(rig: Rig, finding: Finding): Cure | null {
   const known = curesOf(rig);
   const key = `${findingKey(finding)} ${JSON.stringify(finding.data)}`;
   const found = known.get(key);

@@ -1,7 +1,7 @@
 import type { Rig } from '../model';
 import { trial } from './exchange';
 import { findingKey, type Finding } from './finding';
-import { CAUSES, cureOf, judge, rankOf } from './judge';
+import { cureOf, judge, NO_CAUSE, rankOf } from './judge';
 
 /** A cause with the findings that go when it is cured. */
 export type Caused = { readonly finding: Finding; readonly brings: readonly Finding[] };
@@ -12,7 +12,7 @@ const MOST_CAUSES = 8;
 function underCauses(rig: Rig, findings: readonly Finding[]): ReadonlyMap<Finding, Finding> {
   const under = new Map<Finding, Finding>();
   const causes = findings
-    .filter((f) => rankOf(f.code) < CAUSES.length)
+    .filter((f) => rankOf(f.code) < NO_CAUSE)
     .sort((a, b) => rankOf(a.code) - rankOf(b.code));
   for (const cause of causes.slice(0, MOST_CAUSES)) {
     const lower = findings.filter(
@@ -20,7 +20,7 @@ function underCauses(rig: Rig, findings: readonly Finding[]): ReadonlyMap<Findin
     );
     if (under.has(cause) || lower.length === 0) continue;
     const cure = cureOf(rig, cause);
-    const cured = cure && trial(rig, cure);
+    const cured = cure && trial(rig, cure.edit);
     if (!cured) continue;
     const left = new Set(judge(cured, cause.variant).map(findingKey));
     for (const finding of lower) if (!left.has(findingKey(finding))) under.set(finding, cause);

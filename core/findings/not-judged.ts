@@ -1,10 +1,23 @@
-/** What findings do not judge yet, said on the map and the sheet so that silence is not taken for approval. */
-export const NOT_JUDGED: readonly string[] = [
-  'levels and noise',
-  'tone',
-  'hum',
-  'supplies',
-  'mains and earths',
-  'heat',
-  'switching',
+import { RULES } from './rules';
+
+/** What a rig is judged by, beside its wiring, with the codes that speak of it. */
+const TOPICS: readonly { readonly name: string; readonly codes: readonly string[] }[] = [
+  {
+    name: 'levels and noise',
+    codes: ['LEVEL-CLIP', 'LEVEL-LOW', 'LEVEL-UNITY', 'LEVEL-SOUNDS', 'NOISE-FLOOR'],
+  },
+  { name: 'tone', codes: ['TONE-DULL', 'TONE-PEAK', 'TONE-LOAD', 'TONE-DRIVE'] },
+  { name: 'delay and polarity', codes: ['TIME-TOTAL', 'TIME-NOTCH', 'PHASE-AMPS', 'PHASE-BLEND'] },
+  { name: 'hum', codes: ['HUM-LOOP', 'HUM-LEAK', 'HUM-SUPPLY'] },
+  { name: 'supplies', codes: ['SAFE-DCVOLT', 'SAFE-DCPOL', 'DC-CURRENT', 'DC-TOTAL', 'DC-UNFED'] },
+  { name: 'mains and earths', codes: ['SAFE-EARTH', 'SAFE-UNEARTHED', 'SAFE-MAINS', 'SAFE-MAINSVOLT'] },
+  { name: 'heat', codes: ['SAFE-HEAT'] },
+  { name: 'switching', codes: ['CTRL-NUMBER', 'CTRL-CHANNEL', 'CTRL-CHAIN', 'CTRL-PRESSES'] },
 ];
+
+/** The topics that none of these codes speaks of. */
+export const unjudged = (codes: readonly string[]): readonly string[] =>
+  TOPICS.filter((topic) => !topic.codes.some((code) => codes.includes(code))).map(({ name }) => name);
+
+/** What findings do not judge yet, said on the map and the sheet so that silence is not taken for approval. */
+export const NOT_JUDGED: readonly string[] = unjudged(RULES.map(({ code }) => code));

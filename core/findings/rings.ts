@@ -1,16 +1,8 @@
 // A signal that comes round on itself, and the two plugs whose exchange opens it again.
 import { blockIn, boxOf, derive, everySound, type Reads } from '../model';
 import { cyclesIn, resolveIn, type Cycle, type ForSignal } from '../signal';
-import {
-  bestExchange,
-  clashingLeads,
-  crossingParts,
-  exchangeData,
-  exchangeEdit,
-  exchangeFrom,
-  type Exchange,
-} from './exchange';
-import type { Found, Rule, Wired } from './finding';
+import { bestExchange, clashingLeads, type Exchange } from './exchange';
+import type { Wired } from './finding';
 import { shapesOf } from './score';
 
 /** Gain round a cycle, dB: small-signal gains of the states in force, drives of unknown position fully up. */
@@ -35,7 +27,8 @@ export function ringGain(of: ForSignal, cycle: Cycle): number {
 const cyclesOf = (of: Wired & Reads<'sounds'>): number =>
   everySound(of).reduce((n, one) => n + cyclesIn(one).length, 0);
 
-const byLeads = (cycle: Cycle) => [...cycle.leads].sort().join(' ');
+/** A ring by the leads that close it. */
+export const byLeads = (cycle: Cycle) => [...cycle.leads].sort().join(' ');
 
 /** The exchange for each ring of leads that was asked about. */
 const exchangesOf = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of) => {
@@ -59,33 +52,3 @@ const exchangesOf = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of
 /** The exchange of two plugs that opens a ring again, or null: then crossed leads are not the reason for it. */
 export const ringExchange = (of: Wired & Reads<'sounds' | 'wants'>, cycle: Cycle): Exchange | null =>
   exchangesOf(of)(cycle);
-
-/** WIRE-RING: crossed leads close the signal on itself; told by the two leads whose exchange opens it again. */
-export const ring: Rule = {
-  code: 'WIRE-RING',
-  reads: 'rig',
-  judge: derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): readonly Found[] => {
-    const worst = new Map<string, { cycle: Cycle; gain: number }>();
-    for (const one of everySound(of))
-      for (const cycle of cyclesIn(one)) {
-        const gain = ringGain(one, cycle);
-        if (cycle.leads.length > 0 && gain > (worst.get(byLeads(cycle))?.gain ?? -Infinity))
-          worst.set(byLeads(cycle), { cycle, gain });
-      }
-    return [...worst.values()].flatMap(({ cycle, gain }): Found[] => {
-      const exchange = ringExchange(of, cycle);
-      if (!exchange) return [];
-      return [
-        {
-          severity: gain > 0 ? 'danger' : 'fault',
-          parts: crossingParts(of, exchange),
-          figures: [{ name: 'gain round the ring', value: gain, unit: 'dB' }],
-          data: exchangeData(exchange),
-        },
-      ];
-    });
-  }),
-  *cures(view, { data = {} }) {
-    yield exchangeEdit(view, exchangeFrom(data));
-  },
-};

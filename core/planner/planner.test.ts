@@ -238,7 +238,7 @@ describe('setup T: one unit three ways', () => {
   const base = () => build('guitar, unit, valve head, cab 16');
   test('models on where they must be off', () => {
     const front = set(set(take(base(), 'FRONT'), 'amp', 'on'), 'cab', 'on');
-    expect(judge(front, null).map((f) => [f.code, f.data.role])).toEqual([
+    expect(judge(front, null).map((f) => [f.code, (f.data as { role?: string }).role])).toEqual([
       ['MODEL-DOUBLE', 'ampModel'],
       ['MODEL-DOUBLE', 'cabModel'],
     ]);

@@ -24,7 +24,7 @@ function cured(rig: Rig): Rig {
   for (let findings = judge(now, null); findings.length > 0; findings = judge(now, null)) {
     const cure = cureOf(now, findings[0]!);
     expect(cure).not.toBeNull();
-    now = edited(now, cure!);
+    now = edited(now, cure!.edit);
   }
   return now;
 }

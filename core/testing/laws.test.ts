@@ -98,7 +98,7 @@ describe('findings', () => {
         for (const finding of judge(rig, null).slice(0, 3)) {
           const cure = cureOf(rig, finding);
           if (!cure) continue;
-          const after = soundly(rig, cure);
+          const after = soundly(rig, cure.edit);
           expect(judge(after, null).map(key)).not.toContain(key(finding));
           for (const left of bad(after)) expect(before).toContain(key(left));
         }

@@ -40,8 +40,8 @@ describe('what the worker answers', () => {
     const rig = spoiled();
     const [line] = ask<'findings'>(rig, { kind: 'findings', ...sound });
     const cure = ask<'cure'>(rig, { kind: 'cure', ...sound, key: line!.key })!;
-    expect(cure.words).toBe('Exchange the plugs of lead 3 and lead 5');
-    expect(ask<'findings'>(applyEdit(rig, cure.call).rig, { kind: 'findings', ...sound })).toEqual([]);
+    expect(cure.label).toBe('Exchange the plugs of lead 3 and lead 5');
+    expect(ask<'findings'>(applyEdit(rig, cure.edit).rig, { kind: 'findings', ...sound })).toEqual([]);
     expect(ask<'cure'>(rig, { kind: 'cure', ...sound, key: 'gone' })).toBeNull();
   });
 

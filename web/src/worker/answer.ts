@@ -1,7 +1,7 @@
 import { plugAnswers } from '../../../core/cables';
 import { drawMap, drawProfile } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
-import { cureOf, cureWords, marksOf, report } from '../../../core/findings';
+import { cureOf, marksOf, report } from '../../../core/findings';
 import { cardHtml, paperMap, sheetOf, svgOf } from '../../../core/papers';
 import { assumedFigures } from '../../../core/planner';
 import type { Rig } from '../../../core/model';
@@ -31,8 +31,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   findings: (rig, { variant, sound }) => report(rig, variant, sound),
   cure: (rig, { variant, sound, key }) => {
     const line = report(rig, variant, sound).find((l) => l.key === key);
-    const call = line ? cureOf(rig, line.finding) : null;
-    return call ? { call, words: cureWords(rig, call) } : null;
+    return line ? cureOf(rig, line.finding) : null;
   },
   routes: (rig, { setting }) => routeNames(rig, setting),
   route: (rig, { setting, route }) => {

@@ -2,10 +2,9 @@ import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Detail, MapDrawing, ProfileDrawing } from '../../../core/drawing';
 import type { Layer } from '../../../core/layers';
 import type { RouteLine, RouteName } from '../../../core/routes';
-import type { Line } from '../../../core/findings';
+import type { Cure, Line } from '../../../core/findings';
 import type { Sheet } from '../../../core/papers';
 import type { AssumedLine } from '../../../core/planner';
-import type { EditCall } from '../../../core/edits';
 import type { Setting } from '../../../core/model';
 import type { LengthUnit } from '../../../core/units';
 
@@ -37,7 +36,7 @@ export type Queries = {
       readonly sound: string | null;
       readonly key: string;
     };
-    result: { readonly call: EditCall; readonly words: string } | null;
+    result: Cure | null;
   };
   routes: {
     query: { readonly kind: 'routes'; readonly setting: Setting };

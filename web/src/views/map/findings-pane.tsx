@@ -22,8 +22,8 @@ function Cure({ line }: { line: Line }) {
   if (stale) return <p className="text-xs text-muted">Looking for a cure …</p>;
   if (value === null) return <p className="text-xs text-muted">No cure within one press.</p>;
   return (
-    <Button look="strong" wraps disabled={readOnly !== null} onClick={() => commit(value.call)}>
-      {value.words}
+    <Button look="strong" wraps disabled={readOnly !== null} onClick={() => commit(value.edit)}>
+      {value.label}
     </Button>
   );
 }

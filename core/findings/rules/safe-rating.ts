@@ -1,7 +1,11 @@
-import { derive, type Jack, type JackEnd } from '../model';
-import { resolveIn, type ForSignal } from '../signal';
-import { jackPart, type Found, type Rule } from './finding';
-import { amplifiers, loadsOn } from './speakers';
+import { derive, type Jack, type JackEnd } from '../../model';
+import { resolveIn, type ForSignal } from '../../signal';
+import { jackPart, type Found } from '../finding';
+import { amplifiers, loadsOn } from '../speakers';
+
+import { rule } from '../rule';
+
+type Data = { readonly load: string; readonly tap: string; readonly valve: boolean };
 
 /** What a load must stand for each watt of its share: a valve stage gives half as much again when driven. */
 const MARGIN = { valve: 1.5, other: 1 } as const;
@@ -39,16 +43,16 @@ function sharesOn(view: ForSignal, end: JackEnd, watts: number, depth = 0): read
 }
 
 /** SAFE-RATING: a cabinet or load that stands less than its share of the amplifier's power. */
-export const rating: Rule = {
+export const rating = rule<Data>({
   code: 'SAFE-RATING',
   reads: 'rig',
-  judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found[] =>
+  judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found<Data>[] =>
     amplifiers(view).flatMap(({ box, taps }) =>
       taps.flatMap((tap) => {
         const watts = tap.speaker?.watts;
         if (!watts) return [];
         return sharesOn({ ...view, sound: null }, { box, jack: tap }, watts.value).flatMap(
-          ({ load, watts: share }): Found[] => {
+          ({ load, watts: share }): Found<Data>[] => {
             const stands = load.jack.speaker?.watts;
             const wanted = share * marginOf(tap);
             if (!stands || stands.value >= wanted - 1e-9) return [];
@@ -71,7 +75,7 @@ export const rating: Rule = {
                 data: {
                   load: load.box.id,
                   tap: `${box.id}/${tap.id}`,
-                  valve: marginOf(tap) > 1 ? 'yes' : '',
+                  valve: marginOf(tap) > 1,
                 },
               },
             ];
@@ -80,4 +84,12 @@ export const rating: Rule = {
       }),
     ),
   ),
-};
+  words: ({ data }, say) => ({
+    text: `${say.box(data.load)} stands ${say.figure('rating')}; ${say.figure('share')} of ${say.jack(data.tap)} end in it.`,
+    why: `This can burn and destroy gear. ${
+      data.valve
+        ? `Behind a valve stage it wants ${say.figure('wanted')}: one and a half times its share.`
+        : `It wants at least its share, ${say.figure('wanted')}.`
+    }`,
+  }),
+});

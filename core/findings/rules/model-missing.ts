@@ -1,5 +1,4 @@
-import { makeGridBlock } from '../catalog';
-import type { EditCall } from '../edits';
+import { makeGridBlock } from '../../catalog';
 import {
   blockIn,
   boxOf,
@@ -10,9 +9,20 @@ import {
   type Block,
   type Box,
   type Reads,
-} from '../model';
-import { isOn, traceIn, type Path } from '../signal';
-import { blockPart, boxPart, scopeOf, type Found, type Rule, type View } from './finding';
+} from '../../model';
+import { isOn, traceIn, type Path } from '../../signal';
+import { group, type Cure } from '../cure';
+import { blockPart, boxPart, type Found, type View } from '../finding';
+import { switchTo } from '../hung';
+import { rule } from '../rule';
+
+type Data = {
+  readonly model: Model;
+  readonly end: string;
+  readonly unit: string | null;
+  /** The unit's jack that the feed leaves by. */
+  readonly outOf: string;
+};
 
 type Model = 'ampModel' | 'cabModel';
 
@@ -37,12 +47,12 @@ function missingOn(view: Reads<'boxes'>, path: Path): Model | null {
 }
 
 /** MODEL-MISSING: a direct feed without an amp model (or a real preamp), or without a cabinet model. */
-export const missing: Rule = {
+export const missing = rule<Data>({
   code: 'MODEL-MISSING',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
     const seen = new Set<string>();
-    return traceIn(view).paths.flatMap((path): Found[] => {
+    return traceIn(view).paths.flatMap((path): Found<Data>[] => {
       if (!isDirectFeed(path)) return [];
       const model = missingOn(view, path);
       const end = path.sections.at(-1);
@@ -57,21 +67,27 @@ export const missing: Rule = {
           data: {
             model,
             end: `${end.box.id}/${end.block.id}`,
-            unit: unit?.id ?? '',
+            unit: unit?.id ?? null,
             outOf: lastJackOf(path, unit?.id),
           },
         },
       ];
     });
   }),
-  *cures(view, { data = {} }) {
-    const box = boxOf(view, data.unit ?? '');
-    const model: Model = data.model === 'ampModel' ? 'ampModel' : 'cabModel';
+  words: ({ data }, say) => ({
+    text: `No ${data.model === 'ampModel' ? 'amp model or preamp' : 'cabinet model'} on the way to ${say.block(data.end)}.`,
+    why:
+      data.model === 'ampModel'
+        ? 'A bare guitar straight into a desk sounds thin and harsh.'
+        : 'Without a cabinet, real or modelled, a preamp sounds fizzy and harsh.',
+  }),
+  *cures(view, { data }) {
+    const box = boxOf(view, data.unit);
     if (!box) return;
-    yield* modelOn(view, box, model);
-    yield* modelPutIn(box, model, data.outOf ?? '');
+    yield* modelOn(view, box, data.model);
+    yield* modelPutIn(box, data.model, data.outOf);
   },
-};
+});
 
 const lastJackOf = (path: Path, box: string | undefined) => {
   const step = path.steps.findLast((s) => s.type === 'jack' && s.box === box);
@@ -79,17 +95,14 @@ const lastJackOf = (path: Path, box: string | undefined) => {
 };
 
 /** A model that stands on the way already, switched on in this sound. */
-function* modelOn(view: View, box: Box, model: Model): Generator<EditCall> {
+function* modelOn(view: View, box: Box, model: Model): Generator<Cure> {
   for (const block of box.blocks)
     if (block.role === model && block.states.some((state) => state.id === 'on'))
-      yield {
-        edit: 'setBlockState',
-        arguments: { box: box.id, block: block.id, state: 'on', scope: scopeOf(view) },
-      };
+      yield switchTo(view, box, block, 'on');
 }
 
 /** A model put in as the last block of the row that ends at the feed's output. */
-function* modelPutIn(box: Box, model: Model, outOf: string): Generator<EditCall> {
+function* modelPutIn(box: Box, model: Model, outOf: string): Generator<Cure> {
   const patch = box.patches.find((p) => p.id === box.patch);
   const rows = patch && rowsOf(box, patch.wires);
   const room = box.slots?.blocks;
@@ -104,14 +117,8 @@ function* modelPutIn(box: Box, model: Model, outOf: string): Generator<EditCall>
     { ...box, blocks: [...box.blocks, block] },
     { ...rows, rows: rows.rows.map((r, i) => (i === row ? { ...r, blocks: [...r.blocks, id] } : r)) },
   );
-  yield {
-    edit: 'together',
-    arguments: {
-      label: `Put ${block.name} into ${box.name}`,
-      edits: [
-        { edit: 'addBlock', arguments: { box: box.id, block } },
-        { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } },
-      ],
-    },
-  };
+  yield group(`Put ${block.name} into ${box.name}`, [
+    { edit: 'addBlock', arguments: { box: box.id, block } },
+    { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } },
+  ]);
 }

@@ -1,4 +1,4 @@
-import type { EditCall, SingleEdit } from '../edits';
+import type { SingleEdit } from '../../edits';
 import {
   boxOf,
   derive,
@@ -10,9 +10,19 @@ import {
   type Jack,
   type Patch,
   type Wire,
-} from '../model';
-import { resolveIn } from '../signal';
-import { isFree, jackPart, leadsAt, type Found, type Rule, type Wired } from './finding';
+} from '../../model';
+import { resolveIn } from '../../signal';
+import { cure, group } from '../cure';
+import { isFree, jackPart, leadsAt, type Found, type Wired } from '../finding';
+import { rule } from '../rule';
+
+type Data = {
+  readonly box: string;
+  readonly patch: string;
+  /** Jacks that the path names, and where the leads are in their stead: in one order. */
+  readonly wanted: readonly string[];
+  readonly plugged: readonly string[];
+};
 
 const jackOfEnd = (end: InnerEnd) => ('jack' in end ? end.jack : null);
 
@@ -21,6 +31,8 @@ const named = (patch: Patch): ReadonlySet<string> =>
   new Set(
     patch.wires.flatMap((wire) => [jackOfEnd(wire.from), jackOfEnd(wire.to)]).filter((jack) => jack !== null),
   );
+
+type Replug = Extract<SingleEdit, { edit: 'replug' }>;
 
 type Mix = { readonly wanted: Jack; readonly plugged: Jack };
 
@@ -62,7 +74,7 @@ function loopOf(patch: Patch, jack: Jack): string | null {
   return null;
 }
 
-function judgeBox(view: Wired, box: Box, patch: Patch): readonly Found[] {
+function judgeBox(view: Wired, box: Box, patch: Patch): readonly Found<Data>[] {
   const groups = new Map<string, Mix[]>();
   for (const mix of mixUps(view, box, patch)) {
     const key = loopOf(patch, mix.wanted) ?? mix.wanted.id;
@@ -80,17 +92,18 @@ function judgeBox(view: Wired, box: Box, patch: Patch): readonly Found[] {
     data: {
       box: box.id,
       patch: patch.id,
-      wanted: mixes.map((mix) => mix.wanted.id).join(' '),
-      plugged: mixes.map((mix) => mix.plugged.id).join(' '),
+      wanted: mixes.map((mix) => mix.wanted.id),
+      plugged: mixes.map((mix) => mix.plugged.id),
     },
   }));
 }
 
 /** WIRE-GRID: the unit's path names another jack than the lead is in. */
-export const grid: Rule = {
+export const grid = rule<Data>({
   code: 'WIRE-GRID',
+  cause: 1,
   reads: 'rig',
-  judge: derive(['boxes', 'leads', 'variant', 'sounds'], (view): readonly Found[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'sounds'], (view): readonly Found<Data>[] => {
     const sounds = everySound(view).map(resolveIn);
     const found = view.boxes.flatMap((box) => {
       const patches = new Set(sounds.map((resolved) => resolved.patch(box).patch));
@@ -98,13 +111,16 @@ export const grid: Rule = {
     });
     return [...new Map(found.map((f) => [f.parts.map((part) => part.id).join(' '), f])).values()];
   }),
-  *cures(view, { data = {} }): Generator<EditCall> {
+  words: ({ data }, say) => ({
+    text: `${say.box(data.box)}: its path names ${say.jacksOf(data.box, data.wanted)}, the lead is in ${say.jacksOf(data.box, data.plugged)}.`,
+    why: 'The jack that a path names and the jack the lead is really in must be the same, or the signal ends there.',
+  }),
+  *cures(view, { data }) {
     const box = boxOf(view, data.box);
     const patch = box?.patches.find((p) => p.id === data.patch);
     if (!box || !patch) return;
-    const wanted = (data.wanted ?? '').split(' ');
-    const plugged = (data.plugged ?? '').split(' ');
-    const replugs = plugged.flatMap((id, i): SingleEdit[] => {
+    const { wanted, plugged } = data;
+    const replugs = plugged.flatMap((id, i): Replug[] => {
       const jack = jackIn(box, id);
       const to = { box: box.id, jack: wanted[i] ?? '' };
       return jack
@@ -117,13 +133,13 @@ export const grid: Rule = {
     const [first] = replugs;
     if (first)
       yield replugs.length === 1
-        ? first
-        : { edit: 'together', arguments: { label: 'Re-plug leads', edits: replugs } };
+        ? cure(view, first)
+        : group(replugs.map((replug) => cure(view, replug).label).join('; '), replugs);
     const rename = (end: InnerEnd): InnerEnd => {
       const i = 'jack' in end ? wanted.indexOf(end.jack) : -1;
       return i >= 0 ? { jack: plugged[i] ?? '' } : end;
     };
     const wires = patch.wires.map((wire) => ({ ...wire, from: rename(wire.from), to: rename(wire.to) }));
-    yield { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } };
+    yield cure(view, { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } });
   },
-};
+});

@@ -1,6 +1,16 @@
-import { blockIn, boxOf, derive, everySound, jackIn, type Box, type Control } from '../model';
-import { resolveIn, traceIn, type ForSignal, type Path } from '../signal';
-import { blockPart, boxPart, jackPart, type Found, type Rule } from './finding';
+import { blockIn, boxOf, derive, everySound, jackIn, type Box, type Control } from '../../model';
+import { resolveIn, traceIn, type ForSignal, type Path } from '../../signal';
+import { blockPart, boxPart, jackPart, type Found } from '../finding';
+
+import { cure } from '../cure';
+import { rule } from '../rule';
+
+type Data = {
+  readonly box: string;
+  readonly jack: string;
+  /** The last level control ahead of it. */
+  readonly knob: { readonly box: string; readonly control: string; readonly label: string } | null;
+};
 
 type Knob = { readonly box: Box; readonly control: Control };
 
@@ -24,8 +34,8 @@ function lastLevel(view: ForSignal, path: Path, before: number): Knob | undefine
   return last;
 }
 
-function onPath(view: ForSignal, path: Path): readonly Found[] {
-  return path.steps.flatMap((step, i): Found[] => {
+function onPath(view: ForSignal, path: Path): readonly Found<Data>[] {
+  return path.steps.flatMap((step, i): Found<Data>[] => {
     if (step.type !== 'block') return [];
     const box = boxOf(view, step.box);
     const block = blockIn(box, step.block);
@@ -53,16 +63,14 @@ function onPath(view: ForSignal, path: Path): readonly Found[] {
         data: {
           box: box.id,
           jack: `${box.id}/${jack.id}`,
-          knobBox: knob?.box.id ?? '',
-          knob: knob?.control.id ?? '',
-          knobLabel: knob?.control.label ?? '',
+          knob: knob ? { box: knob.box.id, control: knob.control.id, label: knob.control.label } : null,
         },
       },
     ];
   });
 }
 
-const inSound = derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found[] =>
+const inSound = derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] =>
   traceIn(view).paths.flatMap((path) => onPath(view, path)),
 );
 
@@ -70,19 +78,31 @@ const inSound = derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly 
  * SAFE-OPENPOWER: a feed into a power stage that has no level control of its own, while nobody has noted where the
  * last level control ahead of it stands.
  */
-export const openPower: Rule = {
+export const openPower = rule<Data>({
   code: 'SAFE-OPENPOWER',
   reads: 'rig',
-  judge: derive(['boxes', 'leads', 'variant', 'sounds'], (view): readonly Found[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'sounds'], (view): readonly Found<Data>[] => {
     const found = everySound(view).flatMap(inSound);
-    return [...new Map(found.map((f) => [f.data?.jack ?? '', f])).values()];
+    return [...new Map(found.map((f) => [f.data.jack, f])).values()];
   }),
-  *cures(_view, found) {
-    const { knobBox, knob } = found.data ?? {};
-    if (knobBox && knob)
-      yield {
+  words: ({ data }, say) => ({
+    text: `${say.jack(data.jack)} feeds a power stage without a level control of its own.`,
+    why: data.knob
+      ? `This can deafen. The level is set by ${data.knob.label} of ${say.box(data.knob.box)} alone, and nobody has noted where it stands: start at minimum.`
+      : 'This can deafen. Nothing ahead of it sets the level: power up with the source silent.',
+  }),
+  *cures(view, found) {
+    const { knob } = found.data;
+    if (knob)
+      yield cure(view, {
         edit: 'setControl',
-        arguments: { box: knobBox, control: knob, position: 0, basis: null, scope: { layer: 'rest' } },
-      };
+        arguments: {
+          box: knob.box,
+          control: knob.control,
+          position: 0,
+          basis: null,
+          scope: { layer: 'rest' },
+        },
+      });
   },
-};
+});

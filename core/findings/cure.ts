@@ -1,14 +1,40 @@
-import type { EditCall, SingleEdit } from '../edits';
+// What puts a finding right, with the words on its button.
+import type { EditCall, EditGroup, SingleEdit } from '../edits';
 import { blockIn, boxOf, type JackRef, type Rig } from '../model';
 import { formatClock, formatQuantity } from '../units';
+import type { View } from './finding';
 import { partName } from './names';
+
+/** An edit that may cure a finding, and what it does in words. */
+export type Cure = { readonly edit: EditCall; readonly label: string };
+
+/** The edits that cures are made of: each has words here. */
+type CureEdit = Extract<
+  SingleEdit,
+  {
+    edit:
+      | 'plug'
+      | 'replug'
+      | 'unplug'
+      | 'exchangeEnds'
+      | 'setLeadKind'
+      | 'setLeadLength'
+      | 'setMode'
+      | 'moveEarlier'
+      | 'moveLater'
+      | 'setAdapters'
+      | 'wireInside'
+      | 'setBlockState'
+      | 'setControl';
+  }
+>;
 
 const at = (rig: Rig, refs: readonly JackRef[]) =>
   refs.map((ref) => partName(rig, { type: 'jack', id: `${ref.box}/${ref.jack}` })).join(' or ');
 
 const lead = (rig: Rig, id: string) => partName(rig, { type: 'lead', id });
 
-function single(rig: Rig, call: SingleEdit): string {
+function words(rig: Rig, call: CureEdit): string {
   switch (call.edit) {
     case 'plug':
       return `Plug a lead: ${at(rig, call.arguments.lead.from.at)} to ${at(rig, call.arguments.lead.to.at)}`;
@@ -43,15 +69,17 @@ function single(rig: Rig, call: SingleEdit): string {
       const label = boxOf(rig, box)?.controls.find((c) => c.id === control)?.label ?? control;
       return `Start with ${label} of ${partName(rig, { type: 'box', id: box })} at ${position === null ? 'rest' : formatClock(position)}`;
     }
-    default:
-      return 'Cure';
   }
 }
 
-/** What a cure does, for its button. */
-export function cureWords(rig: Rig, call: EditCall): string {
-  if (call.edit !== 'together') return single(rig, call);
-  // A cure that is one act to the technician says so itself.
-  if (/^(Take|Put|Drive) /.test(call.arguments.label)) return call.arguments.label;
-  return call.arguments.edits.map((part) => single(rig, part)).join('; ');
-}
+/** A cure of one edit. @param label what it does, where the edit's own words do not say it */
+export const cure = ({ rig }: View, edit: CureEdit, label = words(rig, edit)): Cure => ({ edit, label });
+
+/** A cure that is one act to the technician, and says so itself. */
+export const group = (label: string, edits: readonly SingleEdit[]): Cure => ({
+  edit: { edit: 'together', arguments: { label, edits } },
+  label,
+});
+
+/** An act that was made elsewhere as a group of edits with a name of its own. */
+export const act = (edit: EditGroup): Cure => ({ edit, label: edit.arguments.label });

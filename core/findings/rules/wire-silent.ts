@@ -1,5 +1,4 @@
-import { leadKindFor } from '../cables';
-import type { EditCall } from '../edits';
+import { leadKindFor } from '../../cables';
 import {
   blockIn,
   boxOf,
@@ -15,10 +14,10 @@ import {
   type JackRef,
   type Part,
   type Reads,
-} from '../model';
-import { resolveIn, traceIn, wantedOutputs } from '../signal';
-import { trial } from './exchange';
-import { compareScores, isHeard, scoreOf } from './score';
+} from '../../model';
+import { resolveIn, traceIn, wantedOutputs } from '../../signal';
+import { trial } from '../exchange';
+import { compareScores, isHeard, scoreOf } from '../score';
 import {
   blockPart,
   boxPart,
@@ -28,9 +27,29 @@ import {
   jackPart,
   scopeOf,
   type Found,
-  type Rule,
   type View,
-} from './finding';
+} from '../finding';
+
+import { inWords } from '../../units';
+import { cure, type Cure } from '../cure';
+import { rule } from '../rule';
+
+type Data = {
+  /** Jacks by box and id, boxes, or a kind of outlet. */
+  readonly outputs: readonly string[];
+  /** The part where the signal ends is a box that is plugged nowhere. */
+  readonly unplugged: boolean;
+  readonly mutes: boolean;
+};
+
+/** `a loudspeaker or the desk`. */
+const inEither = (items: readonly string[]) => inWords(items).replace(/ and (?=[^,]*$)/, ' or ');
+
+const OUTPUTS: Readonly<Record<string, string>> = {
+  loudspeaker: 'a loudspeaker',
+  desk: 'the desk',
+  monitor: 'a full-range loudspeaker or ears',
+};
 
 const MOST_TRIALS = 40;
 
@@ -41,10 +60,11 @@ function nameOf(view: Reads<'boxes'>, at: JackRef | null): string {
 }
 
 /** WIRE-SILENT: in this sound nothing reaches a wanted output; where the path ends. */
-export const silent: Rule = {
+export const silent = rule<Data>({
   code: 'WIRE-SILENT',
+  cause: 3,
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound', 'wants'], (view): readonly Found[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'sound', 'wants'], (view): readonly Found<Data>[] => {
     // Before anything is wired there is nothing to judge: the routes come first.
     if (!hasSource(view) || pluggedIn(view).every(({ from, to }) => from.length === 0 && to.length === 0))
       return [];
@@ -64,39 +84,53 @@ export const silent: Rule = {
         severity: 'fault',
         parts: part.length > 0 ? part : guitar ? [boxPart(guitar)] : [],
         data: {
-          outputs: unheard
-            .map((wanted) => (wanted.kind === 'named' ? nameOf(view, wanted.at) : wanted.kind))
-            .join(' '),
-          end: part[0]?.id ?? '',
-          endType: part[0]?.type ?? 'box',
-          mutes: mutes ? 'yes' : '',
+          outputs: unheard.map((wanted) => (wanted.kind === 'named' ? nameOf(view, wanted.at) : wanted.kind)),
+          unplugged: part.length === 0,
+          mutes,
         },
       },
     ];
   }),
+  words({ data, sound, parts }, say) {
+    const goals = data.outputs.map(
+      (output) => OUTPUTS[output] ?? (output.includes('/') ? say.jack(output) : say.box(output)),
+    );
+    const where =
+      parts.length === 0
+        ? ''
+        : data.unplugged
+          ? `${say.parts()[0]} is plugged nowhere`
+          : `the signal ends at ${say.parts()[0]}`;
+    return {
+      text: `${sound === null ? 'Nothing' : `In ${say.sound()} nothing`} reaches ${inEither(goals)}: ${where}${data.mutes ? ', which mutes' : ''}.`,
+      why: data.mutes
+        ? 'A mute that is left on silences everything behind it.'
+        : 'From there no lead or inner wire leads on.',
+    };
+  },
   *cures(view, found) {
     yield* unmute(view);
     yield* missingLead(view, found);
   },
-};
+});
 
 /** Every muting block that the signal gets to, in a state that lets it pass. */
-function* unmute(view: View): Generator<EditCall> {
+function* unmute(view: View): Generator<Cure> {
   for (const end of traceIn(view).ends) {
     if (end.type !== 'port') continue;
     const box = boxOf(view, end.box);
     const block = blockIn(box, end.block);
     const state = block?.states.find((s) => !s.mutes);
     if (box && block && state && resolveIn(view).blockState(box, block).state.mutes)
-      yield {
+      yield cure(view, {
         edit: 'setBlockState',
         arguments: { box: box.id, block: block.id, state: state.id, scope: scopeOf(view) },
-      };
+      });
   }
 }
 
 /** One lead from where a signal ends to a free jack that makes more be heard; the best first. */
-function* missingLead(view: View, found: Found): Generator<EditCall> {
+function* missingLead(view: View, found: Found<Data>): Generator<Cure> {
   const before = scoreOf(view);
   const starts = traceIn(view).ends.flatMap((end) => (end.type === 'jack' ? (endAt(view, end) ?? []) : []));
   const goals = everyJack(view).filter(
@@ -104,7 +138,7 @@ function* missingLead(view: View, found: Found): Generator<EditCall> {
   );
   const number = freeNumber(view.leads);
   const id = freshId(`lead-${number}`, new Set(view.leads.map((lead) => lead.id)));
-  const tried: { call: EditCall; score: ReturnType<typeof scoreOf>; alike: number }[] = [];
+  const tried: { cure: Cure; score: ReturnType<typeof scoreOf>; alike: number }[] = [];
   const pairs = starts.flatMap((start) => goals.map((goal) => ({ start, goal })));
   const alike = (a: string, b: string) => (a === b ? 0 : 1);
   pairs.sort(
@@ -119,26 +153,29 @@ function* missingLead(view: View, found: Found): Generator<EditCall> {
         to.length === 0 && from.some((ref) => ref.box === start.box.id && ref.jack === start.jack.id),
     );
     const at = [{ box: goal.box.id, jack: goal.jack.id }];
-    const call: EditCall = hanging
-      ? { edit: 'replug', arguments: { lead: hanging.lead.id, side: 'to', at } }
-      : {
-          edit: 'plug',
-          arguments: {
-            lead: makeLead({
-              id,
-              number,
-              kind: leadKindFor(start, goal),
-              from: [{ box: start.box.id, jack: start.jack.id }],
-              to: at,
-            }),
+    const joins = cure(
+      view,
+      hanging
+        ? { edit: 'replug', arguments: { lead: hanging.lead.id, side: 'to', at } }
+        : {
+            edit: 'plug',
+            arguments: {
+              lead: makeLead({
+                id,
+                number,
+                kind: leadKindFor(start, goal),
+                from: [{ box: start.box.id, jack: start.jack.id }],
+                to: at,
+              }),
+            },
           },
-        };
-    const rig = trial(view.rig, call);
+    );
+    const rig = trial(view.rig, joins.edit);
     if (!rig) continue;
     const score = scoreOf(inNight(rig, view.variant?.id ?? null));
     if (score[0] <= before[0] && score[1] < before[1])
-      tried.push({ call, score, alike: alike(start.jack.carries, goal.jack.carries) });
+      tried.push({ cure: joins, score, alike: alike(start.jack.carries, goal.jack.carries) });
   }
   tried.sort((a, b) => compareScores(a.score, b.score) || a.alike - b.alike);
-  if (found.parts.length > 0) for (const { call } of tried) yield call;
+  if (found.parts.length > 0) for (const one of tried) yield one.cure;
 }

@@ -1,0 +1,39 @@
+import type { Part, Slices } from '../model';
+import type { Cure } from './cure';
+import type { Data, Finding, Found, View } from './finding';
+
+/** What is so, with its figures; and why it matters. */
+export type Sentence = { readonly text: string; readonly why: string };
+
+/** Names for the sentence of a finding, as people read them off the boxes. */
+export type Say = {
+  readonly sound: () => string;
+  readonly box: (id: string) => string;
+  /** @param key `box/jack` */
+  readonly jack: (key: string) => string;
+  /** @param key `box/block` */
+  readonly block: (key: string) => string;
+  readonly parts: (type?: Part['type']) => readonly string[];
+  readonly figure: (name: string) => string;
+  readonly controlsOf: (box: string, ids: readonly string[]) => string;
+  readonly jacksOf: (box: string, ids: readonly string[]) => string;
+};
+
+/** One kind of finding: what is judged, what is said of it, and what cures it. D is what the last two go by. */
+export type RuleOf<D extends Data> = {
+  readonly code: string;
+  /** `rig`: reads no sound's state, sound is null. `sound`: judged once for each sound. */
+  readonly reads: 'rig' | 'sound';
+  /** It may bring about what stands under it: the lower the number, the earlier it is looked at as a cause. */
+  readonly cause?: 1 | 2 | 3;
+  /** A derivation: it declares the slices that it reads. */
+  readonly judge: (of: Slices) => readonly Found<D>[];
+  readonly words: (finding: Finding<D>, say: Say) => Sentence;
+  /** Edits that may cure it, best first; the first that proves itself on a trial document is offered. */
+  readonly cures?: (view: View, found: Found<D>) => Iterable<Cure>;
+};
+
+export type Rule = RuleOf<Data>;
+
+/** A rule among the others. What its words and cures are handed is what it found itself, so their data is of its kind. */
+export const rule = <D extends Data>(own: RuleOf<D>): Rule => own as unknown as Rule;

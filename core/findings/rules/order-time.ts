@@ -1,0 +1,82 @@
+import { moveInto } from '../../cables';
+import { boxOf, derive, moveBlock, rowsOf, wiresOfRows, type Box } from '../../model';
+import { isOn, resolveIn, traceIn, type Section } from '../../signal';
+import { cure, type Cure } from '../cure';
+import { blockPart, type Found, type View } from '../finding';
+import { leadsOn } from '../order';
+import { capitalFirst } from '../phrases';
+import { rule } from '../rule';
+
+type Data = { readonly box: string; readonly block: string; readonly gain: string };
+
+const LATE: readonly (string | undefined)[] = ['delay', 'reverb'];
+const DRIVEN: readonly (string | undefined)[] = ['fuzz', 'overdrive', 'distortion'];
+/** From here on a preamp is driven and not clean: between the levels chapter's clean and crunch. */
+const DRIVEN_DB = 30;
+
+const isDriven = ({ block, state }: Section): boolean =>
+  isOn(state) &&
+  (DRIVEN.includes(block.category) ||
+    ((block.role === 'preamp' || block.role === 'ampModel') && (state.gainSmallDb?.value ?? 0) > DRIVEN_DB));
+
+/** The house's side in "delay and reverb ahead of gain": flagged, unless it is said to be wanted. */
+export const TIME_SCHOOL = { question: 'time ahead of gain', accept: 'wanted' } as const;
+
+/** ORDER-TIME: an echo or reverb ahead of gain: its tail is distorted. */
+export const time = rule<Data>({
+  code: 'ORDER-TIME',
+  reads: 'sound',
+  judge: derive(['boxes', 'leads', 'variant', 'sound', 'houseRules'], (view): readonly Found<Data>[] => {
+    if (view.houseRules.schools[TIME_SCHOOL.question] === TIME_SCHOOL.accept) return [];
+    const seen = new Set<string>();
+    return traceIn(view).paths.flatMap((path) =>
+      path.sections.flatMap((section, at): Found<Data>[] => {
+        const { box, block, state } = section;
+        const key = `${box.id}/${block.id}`;
+        if (!LATE.includes(block.category) || !isOn(state) || seen.has(key)) return [];
+        const gain = path.sections.slice(at + 1).find(isDriven);
+        if (!gain) return [];
+        seen.add(key);
+        return [
+          {
+            severity: 'caution',
+            parts: [blockPart(box, block), blockPart(gain.box, gain.block)],
+            data: { box: box.id, block: block.id, gain: `${gain.box.id}/${gain.block.id}` },
+          },
+        ];
+      }),
+    );
+  }),
+  words: ({ data }, say) => ({
+    text: `${capitalFirst(say.block(`${data.box}/${data.block}`))} stands ahead of gain: ${say.block(data.gain)}.`,
+    why: 'Its repeats are driven with the note and blur it. By house rule it belongs after the gain; on a clean amplifier in front is fine.',
+  }),
+  *cures(view, { data }) {
+    const box = boxOf(view, data.box);
+    if (!box) return;
+    yield* laterInRow(view, box, data.block);
+    for (const path of traceIn(view).paths)
+      for (const lead of [...leadsOn(view, path)].reverse()) {
+        const call = moveInto(view.rig, view.variant?.id ?? null, 'later', box.id, lead);
+        if (call) yield cure(view, call);
+      }
+  },
+});
+
+/** Behind the loop that holds the preamp, or behind the last block of its row. */
+function* laterInRow(view: View, box: Box, block: string): Generator<Cure> {
+  const { patch } = resolveIn(view).patch(box);
+  const rows = rowsOf(box, patch.wires);
+  const row = rows?.rows.findIndex((r) => r.blocks.includes(block)) ?? -1;
+  const blocks = rows?.rows[row]?.blocks;
+  if (!rows || !blocks) return;
+  for (let index = blocks.indexOf(block) + 1; index < blocks.length; index += 1)
+    yield cure(view, {
+      edit: 'wireInside',
+      arguments: {
+        box: box.id,
+        patch: patch.id,
+        wires: wiresOfRows(box, moveBlock(rows, block, { row, index })),
+      },
+    });
+}

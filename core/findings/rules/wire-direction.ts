@@ -1,0 +1,96 @@
+import { derive, endAt, pluggedIn } from '../../model';
+import { inWords } from '../../units';
+import { cure, type Cure } from '../cure';
+import {
+  bestExchange,
+  clashes,
+  clashingLeads,
+  crossingParts,
+  exchangeCure,
+  type Exchange,
+} from '../exchange';
+import { isFree, jackPart, leadPart, type Found, type View, type Wired } from '../finding';
+import { capitalFirst } from '../phrases';
+import { rule } from '../rule';
+
+type Data =
+  | { readonly exchange: Exchange }
+  | {
+      readonly lead: string;
+      readonly from: string;
+      readonly to: string;
+      readonly direction: string;
+    };
+
+/** A clash that no exchange clears, by its one lead. */
+function alone(of: Wired, leadId: string): readonly Found<Data>[] {
+  const lead = pluggedIn(of).find((p) => p.lead.id === leadId);
+  const [from, to] = [endAt(of, lead?.from[0]), endAt(of, lead?.to[0])];
+  if (!lead || !from || !to) return [];
+  return [
+    {
+      severity: 'fault',
+      parts: [leadPart(lead.lead), jackPart(from.box, from.jack), jackPart(to.box, to.jack)],
+      data: {
+        lead: lead.lead.id,
+        from: `${from.box.id}/${from.jack.id}`,
+        to: `${to.box.id}/${to.jack.id}`,
+        direction: from.jack.direction,
+      },
+    },
+  ];
+}
+
+/** WIRE-DIRECTION: output to output, input to input; one finding for each crossing of two leads. */
+export const direction = rule<Data>({
+  code: 'WIRE-DIRECTION',
+  cause: 1,
+  reads: 'rig',
+  judge: derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): readonly Found<Data>[] => {
+    const found: Found<Data>[] = [];
+    const clashing = new Set(clashingLeads(of));
+    for (let open = [...clashing]; open.length > 0;) {
+      const exchange = bestExchange(of, open.slice(0, 1), (after) => {
+        const now = clashingLeads(after);
+        return now.length < clashing.size && now.every((lead) => clashing.has(lead));
+      });
+      const [first = ''] = open;
+      if (exchange) found.push({ severity: 'fault', parts: crossingParts(of, exchange), data: { exchange } });
+      else found.push(...alone(of, first));
+      const told = exchange ? [exchange.a.lead, exchange.b.lead] : [first];
+      open = open.filter((lead) => !told.includes(lead));
+    }
+    return found;
+  }),
+  words: ({ data }, say) =>
+    'exchange' in data
+      ? {
+          text: `${inWords(say.parts('lead').map(capitalFirst))} are crossed: output into output, input into input.`,
+          why: 'Nothing flows between two jacks of one direction. Exchanging two plugs puts both right.',
+        }
+      : {
+          text: `${capitalFirst(say.parts('lead')[0] ?? '')} joins two ${data.direction === 'out' ? 'outputs' : 'inputs'}: ${say.jack(data.from)} and ${say.jack(data.to)}.`,
+          why: 'Nothing flows between two jacks of one direction.',
+        },
+  *cures(view, { data }) {
+    if ('exchange' in data) yield exchangeCure(view, data.exchange);
+    else yield* anotherJack(view, data.lead);
+  },
+});
+
+/** Free jacks of the right direction on either box, nearest in kind first. */
+function* anotherJack(view: View, leadId: string): Generator<Cure> {
+  const lead = pluggedIn(view).find((p) => p.lead.id === leadId);
+  for (const side of ['to', 'from'] as const) {
+    const [end, far] = [endAt(view, lead?.[side][0]), endAt(view, lead?.[side === 'to' ? 'from' : 'to'][0])];
+    if (!end || !far) continue;
+    const choices = end.box.jacks
+      .filter((jack) => isFree(view, end.box, jack) && !clashes({ from: jack, to: far.jack }))
+      .sort((a, b) => Number(b.carries === end.jack.carries) - Number(a.carries === end.jack.carries));
+    for (const jack of choices)
+      yield cure(view, {
+        edit: 'replug',
+        arguments: { lead: leadId, side, at: [{ box: end.box.id, jack: jack.id }] },
+      });
+  }
+}
