@@ -1,5 +1,18 @@
 import { escapeMarkup } from './escape';
-import { arrowPoints, pathData, textWidth, type Drawing, type Item, type Tone } from '../drawing';
+import {
+  arrowPoints,
+  CORNER,
+  JACK_RADIUS,
+  leadLook,
+  pathData,
+  plateEdge,
+  ruleDash,
+  SLEEVE_WORDS,
+  textWidth,
+  type Drawing,
+  type Item,
+  type Tone,
+} from '../drawing';
 
 /** Ink on white, whatever the theme of the screen. */
 const INK: Readonly<Record<Tone, string>> = {
@@ -19,7 +32,7 @@ const FONT = {
   mono: 'Atkinson Hyperlegible Mono, monospace',
 };
 
-const WIDTH = { single: 1.5, double: 3.6, thick: 3.4, dotted: 1.6, dashed: 1.5 } as const;
+const dashed = (dash: readonly number[] | undefined) => (dash ? ` stroke-dasharray="${dash.join(' ')}"` : '');
 
 /** The width the drawing was laid out with, so that words stay in their plates where the fonts are not at hand. */
 const setTo = ({ text, face, size }: Extract<Item, { type: 'text' }>) =>
@@ -32,33 +45,28 @@ function itemSvg(item: Item): string {
         item.look === 'place'
           ? `fill="#f7f5ef" stroke="${INK.hair}"`
           : `fill="#ffffff" stroke="${INK[item.mark ?? 'ink']}"`;
-      const width = item.mark ? 2.5 : item.look === 'hub' ? 1.5 : 1;
-      return `<rect x="${item.x}" y="${item.y}" width="${item.w}" height="${item.h}" rx="2.5" ${look} stroke-width="${width}"/>`;
+      return `<rect x="${item.x}" y="${item.y}" width="${item.w}" height="${item.h}" rx="${CORNER.plate}" ${look} stroke-width="${plateEdge(item)}"/>`;
     }
     case 'text':
       return `<text x="${item.x}" y="${item.y}" font-family="${FONT[item.face]}" font-size="${item.size}" font-weight="${item.face === 'bold' ? 650 : 400}" text-anchor="${item.anchor}" fill="${INK[item.tone]}" ${setTo(item)}>${escapeMarkup(item.text)}</text>`;
     case 'path': {
       const d = pathData(item.points, item.hops);
       const colour = INK[item.mark ?? item.tone];
-      const dash =
-        item.stroke === 'dotted'
-          ? ' stroke-dasharray="1.5 4" stroke-linecap="round"'
-          : item.stroke === 'dashed'
-            ? ' stroke-dasharray="6 4"'
-            : '';
-      const line = `<path d="${d}" fill="none" stroke="${colour}" stroke-width="${WIDTH[item.stroke] + (item.quantity ?? 0) * 0.6}"${dash}/>`;
-      return item.stroke === 'double'
-        ? `${line}<path d="${d}" fill="none" stroke="#ffffff" stroke-width="1.2"/>`
-        : line;
+      const { width, dash, round, bare } = leadLook(item);
+      const cap = round ? ' stroke-linecap="round"' : '';
+      const line = `<path d="${d}" fill="none" stroke="${colour}" stroke-width="${width}"${dashed(dash)}${cap}/>`;
+      return bare === undefined
+        ? line
+        : `${line}<path d="${d}" fill="none" stroke="#ffffff" stroke-width="${bare}"/>`;
     }
     case 'arrow':
       return `<polygon points="${arrowPoints(item.x, item.y, item.towards)}" fill="${INK.ink}"/>`;
     case 'sleeve':
-      return `<rect x="${item.x}" y="${item.y}" width="${item.w}" height="${item.h}" rx="7" fill="#ffffff" stroke="${INK[item.mark ?? 'ink']}"/><text x="${item.x + item.w / 2}" y="${item.y + 11.5}" font-family="${FONT.mono}" font-size="12" text-anchor="middle" fill="${INK.ink}">${escapeMarkup(item.text)}</text>`;
+      return `<rect x="${item.x}" y="${item.y}" width="${item.w}" height="${item.h}" rx="${CORNER.sleeve}" fill="#ffffff" stroke="${INK[item.mark ?? 'ink']}"/><text x="${item.x + item.w / 2}" y="${item.y + SLEEVE_WORDS.baseline}" font-family="${FONT.mono}" font-size="${SLEEVE_WORDS.size}" text-anchor="middle" fill="${INK.ink}">${escapeMarkup(item.text)}</text>`;
     case 'jack':
-      return `<circle cx="${item.x}" cy="${item.y}" r="2.5" fill="${item.free ? '#ffffff' : INK.ink}" stroke="${INK.ink}"/>`;
+      return `<circle cx="${item.x}" cy="${item.y}" r="${JACK_RADIUS}" fill="${item.free ? '#ffffff' : INK.ink}" stroke="${INK.ink}"/>`;
     case 'rule':
-      return `<path d="M${item.from.x} ${item.from.y}L${item.to.x} ${item.to.y}" stroke="${INK[item.tone]}"${item.dashed ? ' stroke-dasharray="4 3"' : ''}/>`;
+      return `<path d="M${item.from.x} ${item.from.y}L${item.to.x} ${item.to.y}" stroke="${INK[item.tone]}"${dashed(ruleDash(item))}/>`;
   }
 }
 

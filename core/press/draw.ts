@@ -1,7 +1,16 @@
-import { arrowPoints, pathData, type Drawing, type Item } from '../drawing';
+import {
+  arrowPoints,
+  CORNER,
+  JACK_RADIUS,
+  leadLook,
+  pathData,
+  plateEdge,
+  ruleDash,
+  SLEEVE_WORDS,
+  type Drawing,
+  type Item,
+} from '../drawing';
 import { INK, PX, SHADE, WHITE, type Pen } from './pen';
-
-const WIDTH = { single: 1.5, double: 3.6, thick: 3.4, dotted: 1.6, dashed: 1.5 } as const;
 
 /** One primitive of a drawing as PDF operators. `s`: points a pixel. */
 function drawItem(pen: Pen, item: Item, x0: number, y0: number, s: number) {
@@ -11,7 +20,7 @@ function drawItem(pen: Pen, item: Item, x0: number, y0: number, s: number) {
       pen.rect(X(item.x), Y(item.y), item.w * s, item.h * s, {
         fill: item.look === 'place' ? SHADE : WHITE,
         stroke: item.look === 'place' ? INK.hair : INK[item.mark ?? 'ink'],
-        width: (item.mark ? 2.5 : item.look === 'hub' ? 1.5 : 1) * s,
+        width: plateEdge(item) * s,
       });
       return;
     case 'text':
@@ -24,14 +33,14 @@ function drawItem(pen: Pen, item: Item, x0: number, y0: number, s: number) {
       return;
     case 'path': {
       const d = pathData(item.points, item.hops);
-      const dash = item.stroke === 'dotted' ? [1.5, 4] : item.stroke === 'dashed' ? [6, 4] : undefined;
+      const { width, dash, round, bare } = leadLook(item);
       pen.path(d, x0, y0, {
         scale: s,
         stroke: INK[item.mark ?? item.tone],
-        width: WIDTH[item.stroke] + (item.quantity ?? 0) * 0.6,
-        ...(dash ? { dash, round: item.stroke === 'dotted' } : {}),
+        width,
+        ...(dash ? { dash, round: round ?? false } : {}),
       });
-      if (item.stroke === 'double') pen.path(d, x0, y0, { scale: s, stroke: WHITE, width: 1.2 });
+      if (bare !== undefined) pen.path(d, x0, y0, { scale: s, stroke: WHITE, width: bare });
       return;
     }
     case 'arrow': {
@@ -41,29 +50,38 @@ function drawItem(pen: Pen, item: Item, x0: number, y0: number, s: number) {
     }
     case 'sleeve': {
       const { x, y, w, h } = item;
-      const r = h / 2;
+      const r = Math.min(CORNER.sleeve, h / 2);
       pen.path(
         `M${x + r} ${y}H${x + w - r}A${r} ${r} 0 0 1 ${x + w - r} ${y + h}H${x + r}A${r} ${r} 0 0 1 ${x + r} ${y}Z`,
         x0,
         y0,
         { scale: s, fill: WHITE, stroke: INK[item.mark ?? 'ink'], width: 1 },
       );
-      pen.text(X(x + w / 2), Y(y + 11.5), item.text, { face: 'mono', size: 12 * s, anchor: 'middle' });
+      pen.text(X(x + w / 2), Y(y + SLEEVE_WORDS.baseline), item.text, {
+        face: 'mono',
+        size: SLEEVE_WORDS.size * s,
+        anchor: 'middle',
+      });
       return;
     }
     case 'jack':
-      pen.circle(X(item.x), Y(item.y), 2.5 * s, { fill: item.free ? WHITE : INK.ink, stroke: INK.ink });
+      pen.circle(X(item.x), Y(item.y), JACK_RADIUS * s, {
+        fill: item.free ? WHITE : INK.ink,
+        stroke: INK.ink,
+      });
       return;
-    case 'rule':
+    case 'rule': {
+      const dash = ruleDash(item);
       pen.line(
         { x: X(item.from.x), y: Y(item.from.y) },
         { x: X(item.to.x), y: Y(item.to.y) },
         {
           color: INK[item.tone],
           width: s,
-          ...(item.dashed ? { dash: [4 * s, 3 * s] } : {}),
+          ...(dash ? { dash: dash.map((length) => length * s) } : {}),
         },
       );
+    }
   }
 }
 

@@ -1,15 +1,25 @@
-import { arrowPoints, hitArea, pathData, type Item } from '../../../core/drawing';
+import {
+  arrowPoints,
+  CORNER,
+  hitArea,
+  JACK_RADIUS,
+  leadLook,
+  pathData,
+  plateEdge,
+  ruleDash,
+  SLEEVE_WORDS,
+  type Item,
+} from '../../../core/drawing';
 import { FILL, QUANTITY, STROKE, type Emphasis } from './look';
 
 type Of<T extends Item['type']> = Extract<Item, { type: T }>;
 
-const WIDTH = { single: 1.5, double: 3.6, thick: 3.4, dotted: 1.6, dashed: 1.5 } as const;
 const FONT = { sans: 'font-sans', bold: 'font-sans font-semibold', mono: 'font-mono' } as const;
 
 function Plate({ item, emphasis }: { item: Of<'plate'>; emphasis: Emphasis | undefined }) {
   const { x, y, w, h, look, mark } = item;
   if (look === 'place')
-    return <rect x={x} y={y} width={w} height={h} rx={2.5} className="fill-sheet stroke-hair" />;
+    return <rect x={x} y={y} width={w} height={h} rx={CORNER.plate} className="fill-sheet stroke-hair" />;
   return (
     <>
       {emphasis === 'ringed' ? (
@@ -29,8 +39,8 @@ function Plate({ item, emphasis }: { item: Of<'plate'>; emphasis: Emphasis | und
         y={y}
         width={w}
         height={h}
-        rx={2.5}
-        strokeWidth={emphasis === 'selected' ? 2.5 : mark ? 2 : look === 'hub' ? 1.5 : 1}
+        rx={CORNER.plate}
+        strokeWidth={emphasis === 'selected' ? 2.5 : plateEdge(item)}
         className={`${emphasis === 'selected' ? 'fill-select-tint stroke-select' : `fill-raised ${STROKE[mark ?? 'line']}`}`}
       />
       {mark ? <rect x={x} y={y} width={5} height={h} rx={2} className={FILL[mark]} /> : null}
@@ -44,9 +54,9 @@ function Lead({ item, emphasis }: { item: Of<'path'>; emphasis: Emphasis | undef
   const colour =
     emphasis === 'selected' || emphasis === 'in hand'
       ? 'stroke-select'
-      : (amount?.stroke ?? STROKE[item.mark ?? item.tone]);
-  const extra = (emphasis === 'selected' || emphasis === 'ringed' ? 1.2 : 0) + (amount?.more ?? 0);
-  const dash = item.stroke === 'dotted' ? '1.5 4' : item.stroke === 'dashed' ? '6 4' : undefined;
+      : (amount ?? STROKE[item.mark ?? item.tone]);
+  const extra = emphasis === 'selected' || emphasis === 'ringed' ? 1.2 : 0;
+  const { width, dash, round, bare } = leadLook(item);
   return (
     <>
       {item.part ? <path d={d} className="fill-none stroke-transparent" strokeWidth={12} /> : null}
@@ -56,11 +66,11 @@ function Lead({ item, emphasis }: { item: Of<'path'>; emphasis: Emphasis | undef
       <path
         d={d}
         className={`fill-none ${colour}`}
-        strokeWidth={WIDTH[item.stroke] + extra}
-        strokeDasharray={dash}
-        strokeLinecap={item.stroke === 'dotted' ? 'round' : undefined}
+        strokeWidth={width + extra}
+        strokeDasharray={dash?.join(' ')}
+        strokeLinecap={round ? 'round' : undefined}
       />
-      {item.stroke === 'double' ? <path d={d} className="fill-none stroke-sheet" strokeWidth={1.2} /> : null}
+      {bare === undefined ? null : <path d={d} className="fill-none stroke-sheet" strokeWidth={bare} />}
     </>
   );
 }
@@ -77,16 +87,16 @@ function Sleeve({ item, emphasis }: { item: Of<'sleeve'>; emphasis: Emphasis | u
         y={y}
         width={w}
         height={h}
-        rx={7}
+        rx={CORNER.sleeve}
         strokeWidth={mark || emphasis ? 2 : 1}
         strokeDasharray={emphasis === 'ringed' ? '3 2' : undefined}
         className={chosen ? 'fill-select stroke-select' : `fill-raised ${STROKE[mark ?? 'ink']}`}
       />
       <text
         x={x + w / 2}
-        y={y + 11.5}
+        y={y + SLEEVE_WORDS.baseline}
         textAnchor="middle"
-        fontSize={12}
+        fontSize={SLEEVE_WORDS.size}
         className={`font-mono ${chosen ? 'fill-on-ink' : 'fill-ink'}`}
       >
         {text}
@@ -120,7 +130,7 @@ function Jack({ item, emphasis }: { item: Of<'jack'>; emphasis: Emphasis | undef
           className={LIT[emphasis]}
         />
       ) : null}
-      <circle cx={x} cy={y} r={3} className={`stroke-ink ${free ? 'fill-sheet' : 'fill-ink'}`} />
+      <circle cx={x} cy={y} r={JACK_RADIUS} className={`stroke-ink ${free ? 'fill-sheet' : 'fill-ink'}`} />
     </>
   );
 }
@@ -172,7 +182,7 @@ export function DrawnItem({ item, emphasis }: { item: Item; emphasis: Emphasis |
           x2={item.to.x}
           y2={item.to.y}
           className={STROKE[item.tone]}
-          strokeDasharray={item.dashed ? '4 3' : undefined}
+          strokeDasharray={ruleDash(item)?.join(' ')}
         />
       );
   }

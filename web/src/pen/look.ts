@@ -23,13 +23,13 @@ export const STROKE: Readonly<Record<Tone, string>> = {
   note: 'stroke-note',
 };
 
-/** Steps of a layer's quantity: colour and weight, so that a grey print and every eye can tell them apart. */
-export const QUANTITY: Readonly<Record<Quantity, { readonly stroke: string; readonly more: number }>> = {
-  0: { stroke: 'stroke-q0', more: -0.4 },
-  1: { stroke: 'stroke-q1', more: 0.2 },
-  2: { stroke: 'stroke-q2', more: 0.9 },
-  3: { stroke: 'stroke-q3', more: 1.7 },
-  4: { stroke: 'stroke-q4', more: 2.6 },
+/** Steps of a layer's quantity as colours; their weight is the drawing's. */
+export const QUANTITY: Readonly<Record<Quantity, string>> = {
+  0: 'stroke-q0',
+  1: 'stroke-q1',
+  2: 'stroke-q2',
+  3: 'stroke-q3',
+  4: 'stroke-q4',
 };
 
 /** What the screen adds to a part of a drawing. */
