@@ -1,9 +1,6 @@
-import type { EditCall, SingleEdit } from '../edits';
-import { neededLength, stockLength } from '../lengths';
+import type { EditCall } from '../edits';
 import {
   isAudio,
-  isLink,
-  isPutAway,
   sameJack,
   wiring,
   type Jack,
@@ -11,10 +8,10 @@ import {
   type Lead,
   type Plugged,
   type Rig,
-  type Scope,
 } from '../model';
-import { adapterFor, connectorName, kindServes, plugFits } from './fit';
+import { adapterFor, connectorName, plugFits } from './fit';
 import { endOf, leadFor } from './lead-for';
+import { layEdit, putEdit, scopeIn } from './plug-edits';
 
 /** What is in the hand: the first jack of a lead to be laid, or one plug of a lead that is there. */
 export type Hand =
@@ -43,9 +40,6 @@ export type PlugAnswer = {
   /** What a press may do, the usual first; a wrong jack's are "swap", "move" and "plug anyway". */
   readonly offers: readonly PlugOffer[];
 };
-
-const scopeIn = (variant: string | null): { scope?: Scope } =>
-  variant === null ? {} : { scope: { layer: 'variant', id: variant } };
 
 const holder = (plugged: readonly Plugged[], ref: JackRef) => {
   for (const entry of plugged)
@@ -86,61 +80,6 @@ function objection(a: Jack | undefined, b: Jack): { words: string; danger: boole
   return null;
 }
 
-/** A lead put away that would serve, the lowest number first: it is taken before a new one is fetched. */
-function atHand(rig: Rig, variant: string | null, wanted: Lead): Lead | undefined {
-  const needed = neededLength(rig, wanted);
-  const length = needed === null ? null : stockLength(needed, rig.stage.stockM).lengthM;
-  return wiring(rig, variant)
-    .filter((entry) => isPutAway(entry) && !isLink(entry.lead))
-    .map(({ lead }) => lead)
-    .filter((lead) => kindServes(lead.kind, wanted.kind) && (length === null || lead.lengthM === length))
-    .sort((a, b) => a.number - b.number)[0];
-}
-
-function layEdit(rig: Rig, variant: string | null, a: JackRef, b: JackRef): EditCall {
-  const fromIsB = endOf(rig, a).jack.direction === 'in' && endOf(rig, b).jack.direction !== 'in';
-  const [from, to] = fromIsB ? [b, a] : [a, b];
-  const lead = leadFor(rig, [from], to);
-  const old = atHand(rig, variant, lead);
-  if (!old) return { edit: 'plug', arguments: { lead, ...scopeIn(variant) } };
-  const edits: SingleEdit[] = [
-    { edit: 'replug', arguments: { lead: old.id, side: 'from', at: [from], ...scopeIn(variant) } },
-    { edit: 'replug', arguments: { lead: old.id, side: 'to', at: [to], ...scopeIn(variant) } },
-  ];
-  for (const [side, ref] of [
-    ['from', from],
-    ['to', to],
-  ] as const) {
-    const adapter = adapterFor(old[side].plug.connector, endOf(rig, ref).jack.connector);
-    if (adapter) edits.push({ edit: 'setAdapters', arguments: { lead: old.id, side, adapters: [adapter] } });
-  }
-  return { edit: 'together', arguments: { label: `Plug lead ${old.number}`, edits } };
-}
-
-function putEdit(
-  rig: Rig,
-  variant: string | null,
-  lead: Lead,
-  side: 'from' | 'to',
-  at: JackRef,
-  ends: readonly JackRef[],
-): EditCall {
-  const replug: SingleEdit = {
-    edit: 'replug',
-    arguments: { lead: lead.id, side, at: ends, ...scopeIn(variant) },
-  };
-  const adapter = adapterFor(lead[side].plug.connector, endOf(rig, at).jack.connector);
-  const wanted = adapter ? [adapter] : [];
-  if (JSON.stringify(lead[side].adapters) === JSON.stringify(wanted) || adapter === undefined) return replug;
-  return {
-    edit: 'together',
-    arguments: {
-      label: 'Re-plug lead',
-      edits: [replug, { edit: 'setAdapters', arguments: { lead: lead.id, side, adapters: wanted } }],
-    },
-  };
-}
-
 /** What it takes for the plug to go in: nothing, adapters by name, or null where there is no such adapter. */
 function needs(rig: Rig, hand: Hand, lead: Lead | undefined, target: JackRef): readonly string[] | null {
   if (hand.kind === 'plug' && lead) {
@@ -159,110 +98,150 @@ function needs(rig: Rig, hand: Hand, lead: Lead | undefined, target: JackRef): r
   return unfit ? null : names;
 }
 
-/** How one jack answers; null for the jack the hand came from and for jacks that carry no sound. */
-export function plugAnswer(rig: Rig, variant: string | null, hand: Hand, target: JackRef): PlugAnswer | null {
-  const plugged = wiring(rig, variant);
+/** What there is between the hand and one jack. */
+type Meeting = {
+  readonly rig: Rig;
+  readonly variant: string | null;
+  readonly hand: Hand;
+  readonly target: JackRef;
+  readonly jack: Jack;
+  /** The lead whose plug is in the hand; none while a new one is begun. */
+  readonly lead: Lead | undefined;
+  /** Where the plug in the hand stands now, or the jack a new lead begins at. */
+  readonly own: readonly JackRef[];
+  readonly farEnd: JackRef | undefined;
+  /** Another lead that the jack holds. */
+  readonly held: (Plugged & { readonly side: 'from' | 'to' }) | undefined;
+  readonly wrong: ReturnType<typeof objection>;
+};
+
+/** null for the jack the hand came from, for its far end, and for jacks that carry no sound. */
+function meet(rig: Rig, variant: string | null, hand: Hand, target: JackRef): Meeting | null {
   const { jack } = endOf(rig, target);
   if (!isAudio(jack)) return null;
+  const plugged = wiring(rig, variant);
   const entry = hand.kind === 'plug' ? plugged.find(({ lead }) => lead.id === hand.lead) : undefined;
   if (hand.kind === 'plug' && !entry) return null;
   const own = hand.kind === 'new' ? [hand.at] : (entry?.[hand.side] ?? []);
   const beyond = farEnds(hand, entry);
-  const farEnd = beyond[0];
   if ([...own, ...beyond].some((ref) => sameJack(ref, target))) return null;
-  const farJack = farEnd ? endOf(rig, farEnd).jack : undefined;
+  const [farEnd] = beyond;
   const held = jack.mult ? undefined : holder(plugged, target);
-  const wrong = objection(farJack, jack);
-  const endsAfter = (): readonly JackRef[] => {
-    const picked = hand.kind === 'plug' ? hand.at : undefined;
-    const isShared = picked !== undefined && own.length > 1;
-    return isShared ? own.map((ref) => (sameJack(ref, picked) ? target : ref)) : [target];
-  };
-  const layOrPut = (ends: readonly JackRef[]): EditCall =>
-    hand.kind === 'plug' && entry
-      ? putEdit(rig, variant, entry.lead, hand.side, target, ends)
-      : layEdit(rig, variant, farEnd ?? target, target);
-  const put = () => layOrPut(endsAfter());
-
-  if (held && held.lead !== entry?.lead) {
-    const offers: PlugOffer[] = [];
-    const danger = wrong?.danger ?? false;
-    const loosen: SingleEdit = {
-      edit: 'unplug',
-      arguments: { lead: held.lead.id, side: held.side, ...scopeIn(variant) },
-    };
-    if (hand.kind === 'plug' && own.length > 0)
-      offers.push({
-        words: `swap with lead ${held.lead.number}`,
-        danger,
-        edit: {
-          edit: 'exchangeEnds',
-          arguments: {
-            a: { lead: hand.lead, side: hand.side },
-            b: { lead: held.lead.id, side: held.side },
-            ...scopeIn(variant),
-          },
-        },
-      });
-    if (hand.kind === 'new')
-      offers.push({
-        words: `move the plug of lead ${held.lead.number} here`,
-        danger,
-        edit: {
-          edit: 'replug',
-          arguments: { lead: held.lead.id, side: held.side, at: [hand.at], ...scopeIn(variant) },
-        },
-      });
-    const call = put();
-    offers.push({
-      words: `take lead ${held.lead.number} out and plug`,
-      danger,
-      edit: {
-        edit: 'together',
-        arguments: {
-          label: 'Plug lead',
-          edits: [loosen, ...(call.edit === 'together' ? call.arguments.edits : [call])],
-        },
-      },
-    });
-    const also = wrong ? `, and ${wrong.words}` : '';
-    return { at: target, verdict: 'wrong', words: `holds lead ${held.lead.number}${also}`, offers };
-  }
-  if (wrong)
-    return {
-      at: target,
-      verdict: 'wrong',
-      words: wrong.words,
-      offers: [{ words: 'plug anyway', danger: wrong.danger, edit: put() }],
-    };
-  const adapters = needs(rig, hand, entry?.lead, target);
-  if (adapters && adapters.length > 0 && endsAfter().length > 1)
-    return {
-      at: target,
-      verdict: 'wrong',
-      words: `the guitars share this plug, and here it wants an adapter: ${adapters.join(', ')}`,
-      offers: [
-        {
-          words: 'take it off the shared lead and plug',
-          danger: false,
-          edit: layOrPut([target]),
-        },
-      ],
-    };
-  if (adapters === null)
-    return {
-      at: target,
-      verdict: 'wrong',
-      words: `${connectorName(jack.connector)} socket: this plug does not go in`,
-      offers: [{ words: 'plug anyway', danger: false, edit: put() }],
-    };
-  const words = adapters.length > 0 ? `with adapter ${adapters.join(', ')}` : '';
   return {
-    at: target,
-    verdict: adapters.length > 0 ? 'fits with' : 'fits',
-    words,
-    offers: [{ words: words === '' ? 'plug' : `plug ${words}`, danger: false, edit: put() }],
+    rig,
+    variant,
+    hand,
+    target,
+    jack,
+    lead: entry?.lead,
+    own,
+    farEnd,
+    held: held?.lead === entry?.lead ? undefined : held,
+    wrong: objection(farEnd && endOf(rig, farEnd).jack, jack),
   };
+}
+
+/** Where the end stands once it is plugged here: of jacks that guitars share only the one it was taken from is given up. */
+function endsAfter({ hand, own, target }: Meeting): readonly JackRef[] {
+  const picked = hand.kind === 'plug' ? hand.at : undefined;
+  return picked !== undefined && own.length > 1
+    ? own.map((ref) => (sameJack(ref, picked) ? target : ref))
+    : [target];
+}
+
+/** The plug goes in, or the new lead is laid. */
+const putIn = (meeting: Meeting, ends = endsAfter(meeting)): EditCall =>
+  meeting.hand.kind === 'plug' && meeting.lead
+    ? putEdit(meeting.rig, meeting.variant, meeting.lead, meeting.hand.side, meeting.target, ends)
+    : layEdit(meeting.rig, meeting.variant, meeting.farEnd ?? meeting.target, meeting.target);
+
+const answer = (
+  { target }: Meeting,
+  verdict: PlugAnswer['verdict'],
+  words: string,
+  ...offers: readonly PlugOffer[]
+): PlugAnswer => ({ at: target, verdict, words, offers });
+
+/** A jack that holds a lead: the two change places, its plug comes to the hand's jack, or it is taken out. */
+function heldAnswer(meeting: Meeting, held: NonNullable<Meeting['held']>): PlugAnswer {
+  const { variant, hand, own, wrong } = meeting;
+  const danger = wrong?.danger ?? false;
+  const [number, scope] = [held.lead.number, scopeIn(variant)];
+  const theirs = { lead: held.lead.id, side: held.side };
+  const instead: PlugOffer[] =
+    hand.kind === 'new'
+      ? [
+          {
+            words: `move the plug of lead ${number} here`,
+            danger,
+            edit: { edit: 'replug', arguments: { ...theirs, at: [hand.at], ...scope } },
+          },
+        ]
+      : own.length > 0
+        ? [
+            {
+              words: `swap with lead ${number}`,
+              danger,
+              edit: {
+                edit: 'exchangeEnds',
+                arguments: { a: { lead: hand.lead, side: hand.side }, b: theirs, ...scope },
+              },
+            },
+          ]
+        : [];
+  const call = putIn(meeting);
+  const puts = call.edit === 'together' ? call.arguments.edits : [call];
+  const takeOut: PlugOffer = {
+    words: `take lead ${number} out and plug`,
+    danger,
+    edit: {
+      edit: 'together',
+      arguments: {
+        label: 'Plug lead',
+        edits: [{ edit: 'unplug', arguments: { ...theirs, ...scope } }, ...puts],
+      },
+    },
+  };
+  const also = wrong ? `, and ${wrong.words}` : '';
+  return answer(meeting, 'wrong', `holds lead ${number}${also}`, ...instead, takeOut);
+}
+
+/** A free jack that nothing speaks against: the plug goes in as it is, with an adapter, or not at all. */
+function freeAnswer(meeting: Meeting): PlugAnswer {
+  const { rig, hand, lead, target, jack } = meeting;
+  const adapters = needs(rig, hand, lead, target);
+  if (adapters === null)
+    return answer(meeting, 'wrong', `${connectorName(jack.connector)} socket: this plug does not go in`, {
+      words: 'plug anyway',
+      danger: false,
+      edit: putIn(meeting),
+    });
+  if (adapters.length === 0)
+    return answer(meeting, 'fits', '', { words: 'plug', danger: false, edit: putIn(meeting) });
+  const named = adapters.join(', ');
+  if (endsAfter(meeting).length > 1)
+    return answer(meeting, 'wrong', `the guitars share this plug, and here it wants an adapter: ${named}`, {
+      words: 'take it off the shared lead and plug',
+      danger: false,
+      edit: putIn(meeting, [target]),
+    });
+  const words = `with adapter ${named}`;
+  return answer(meeting, 'fits with', words, { words: `plug ${words}`, danger: false, edit: putIn(meeting) });
+}
+
+/** How one jack answers; null for the jack the hand came from and for jacks that carry no sound. */
+export function plugAnswer(rig: Rig, variant: string | null, hand: Hand, target: JackRef): PlugAnswer | null {
+  const meeting = meet(rig, variant, hand, target);
+  if (!meeting) return null;
+  const { held, wrong } = meeting;
+  if (held) return heldAnswer(meeting, held);
+  if (wrong)
+    return answer(meeting, 'wrong', wrong.words, {
+      words: 'plug anyway',
+      danger: wrong.danger,
+      edit: putIn(meeting),
+    });
+  return freeAnswer(meeting);
 }
 
 const VERDICTS = ['fits', 'fits with', 'wrong'] as const;

@@ -3,13 +3,10 @@ import {
   type ArrowItem,
   type PathItem,
   type Point,
-  type Rect,
   type SleeveItem,
   type Stroke,
 } from './primitives';
 import type { MapLead } from './model';
-import { textWidth } from './fonts';
-import { SIZE } from './sizes';
 
 const STROKES: Partial<Record<MapLead['kind'], Stroke>> = {
   speaker: 'thick',
@@ -27,9 +24,9 @@ export type Routed = {
   readonly tail: boolean;
 };
 
-type Segment = { readonly a: Point; readonly b: Point; readonly lead: string };
+export type Segment = { readonly a: Point; readonly b: Point; readonly lead: string };
 
-const segmentsOf = ({ points, lead }: Routed): readonly Segment[] =>
+export const segmentsOf = ({ points, lead }: Routed): readonly Segment[] =>
   points.slice(1).flatMap((b, i) => {
     const a = points[i];
     return a ? [{ a, b, lead: lead.id }] : [];
@@ -52,98 +49,13 @@ export function hopsOf(all: readonly Routed[]): readonly (readonly Point[])[] {
   );
 }
 
-const lengthOf = (points: readonly Point[]) =>
+export const lengthOf = (points: readonly Point[]) =>
   points
     .slice(1)
     .reduce(
       (sum, p, i) => sum + Math.abs(p.x - (points[i]?.x ?? 0)) + Math.abs(p.y - (points[i]?.y ?? 0)),
       0,
     );
-
-/** The point at a distance along a way. */
-function along(points: readonly Point[], distance: number): Point {
-  let left = distance;
-  for (let i = 1; i < points.length; i += 1) {
-    const [a, b] = [points[i - 1], points[i]];
-    if (!a || !b) break;
-    const step = Math.abs(b.x - a.x) + Math.abs(b.y - a.y);
-    if (left <= step && step > 0)
-      return { x: a.x + ((b.x - a.x) * left) / step, y: a.y + ((b.y - a.y) * left) / step };
-    left -= step;
-  }
-  return points.at(-1) ?? { x: 0, y: 0 };
-}
-
-export const sleeveSize = (text: string): { w: number; h: number } => ({
-  w: Math.max(18, Math.ceil(textWidth(text, 'mono', SIZE.text) + 6)),
-  h: 15,
-});
-
-const STEP = 3;
-
-const crosses = (rect: Rect, { a, b }: Segment) =>
-  overlaps(rect, {
-    x: Math.min(a.x, b.x) - 1,
-    y: Math.min(a.y, b.y) - 1,
-    w: Math.abs(a.x - b.x) + 2,
-    h: Math.abs(a.y - b.y) + 2,
-  });
-
-/** The room a lead and its sleeves can touch. */
-function around(points: readonly Point[]): Rect {
-  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
-  const [x, y] = [Math.min(...xs) - 24, Math.min(...ys) - 12];
-  return { x, y, w: Math.max(...xs) + 24 - x, h: Math.max(...ys) + 12 - y };
-}
-
-/**
- * Puts numbers on leads: one in the middle of a patch, one near each end of a longer lead, moved along the lead until
- * they lie on no plate, word or other sleeve, and on no other lead where there is room.
- */
-export function placeSleeves(
-  all: readonly Routed[],
-  taken: readonly Rect[],
-  size: { width: number; height: number },
-  /** A figure that a stage run shows beside its number. */
-  figureOf: (lead: MapLead) => string | undefined = () => undefined,
-  nameOf: (lead: MapLead) => string = (lead) => String(lead.number),
-): readonly SleeveItem[] {
-  const sleeves: SleeveItem[] = [];
-  const segments = all.flatMap(segmentsOf);
-  for (const routed of all) {
-    const { lead, points, isPatch, tail } = routed;
-    if (tail || lead.kind === 'air' || lead.kind === 'radio') continue;
-    const total = lengthOf(points);
-    const near = around(points);
-    const takenNear = taken.filter((rect) => overlaps(rect, near));
-    const crossing = segments.filter((segment) => segment.lead !== lead.id && crosses(near, segment));
-    const figure = isPatch ? undefined : figureOf(lead);
-    const text = figure === undefined ? nameOf(lead) : `${nameOf(lead)}: ${figure}`;
-    const { w, h } = sleeveSize(text);
-    const wanted = isPatch || total < 4 * w ? [total / 2] : [w / 2 + 7, total - w / 2 - 7];
-    const free = (at: number, clear: boolean): SleeveItem | null => {
-      const p = along(points, at);
-      const rect = { x: p.x - w / 2, y: p.y - h / 2, w, h };
-      if (rect.x < 1 || rect.y < 1 || rect.x + w > size.width - 1 || rect.y + h > size.height - 1)
-        return null;
-      if (takenNear.some((other) => overlaps(rect, other)) || sleeves.some((other) => overlaps(rect, other)))
-        return null;
-      if (clear && crossing.some((segment) => crosses(rect, segment))) return null;
-      return { type: 'sleeve', ...rect, text, part: { type: 'lead', id: lead.id } };
-    };
-    for (const start of wanted) {
-      let found: SleeveItem | null = null;
-      for (const clear of [true, false]) {
-        for (let off = 0; off <= total && !found; off += STEP)
-          for (const at of off === 0 ? [start] : [start + off, start - off])
-            if (!found && at > 2 && at < total - 2) found = free(at, clear);
-      }
-      // A patch between plates has just the room of its gap: there it may touch the plates' edges.
-      if (found) sleeves.push(found);
-    }
-  }
-  return sleeves;
-}
 
 /** One arrowhead on the longest stretch of a lead, clear of its sleeves. */
 export function arrowOf(routed: Routed, sleeves: readonly SleeveItem[]): ArrowItem | null {

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { build, edited, fourCable, SOUND } from '../testing/build';
-import { hopsOf, placeSleeves, type Routed } from './leads';
+import { hopsOf, type Routed } from './leads';
+import { placeSleeves } from './sleeves';
 import { drawMap, drawThumbnail, hitArea, type Item } from './index';
 import { LANE, Router, type RouteEnd } from './router';
 

@@ -1,6 +1,7 @@
 // Ends instead of lines: more leads of a layer than a drawing can be read by are told by number and far end.
 import { textWidth } from './fonts';
-import { sleeveSize, type Routed } from './leads';
+import type { Routed } from './leads';
+import { sleeveSize } from './sleeves';
 import type { MapLead } from './model';
 import { text } from './plates';
 import { boxOfText, overlaps, type Item, type Rect, type SleeveItem } from './primitives';

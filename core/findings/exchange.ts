@@ -9,6 +9,7 @@ import {
   type Jack,
   type JackRef,
   type Part,
+  type Plugged,
   type Reads,
   type Rig,
 } from '../model';
@@ -79,39 +80,53 @@ function exchanged<T extends Wired>(of: T, { a, b }: Exchange): T {
 /** Trial wirings that one search looks at; what it then names is the best of these. */
 const MOST_TRIALS = 24;
 
+/** A plug with the jack it stands in and the jack at the other end of its lead. */
+type Standing = Plug & { readonly box: string; readonly jack: Jack; readonly far: Jack | undefined };
+
+/** Where the two plugs of a lead stand; those that carry no sound, or sound through the air, are not exchanged. */
+function plugsOf(of: Wired, { lead, from, to }: Plugged): readonly Standing[] {
+  const ends = { from: endAt(of, from[0]), to: endAt(of, to[0]) };
+  return (['from', 'to'] as const).flatMap((side): Standing[] => {
+    const end = ends[side];
+    if (!end || !isAudio(end.jack) || end.jack.carries === 'air') return [];
+    const far = ends[side === 'from' ? 'to' : 'from']?.jack;
+    return [{ lead: lead.id, side, box: end.box.id, jack: end.jack, far }];
+  });
+}
+
 type Candidate = Exchange & { readonly cleared: number; readonly near: number };
+
+/** What exchanging two plugs would do; null where a lead of theirs would join two jacks of one direction. */
+function candidate(x: Standing, y: Standing): Candidate | null {
+  if (clashes({ from: y.jack, to: x.far }) || clashes({ from: x.jack, to: y.far })) return null;
+  return {
+    a: { lead: x.lead, side: x.side },
+    b: { lead: y.lead, side: y.side },
+    cleared: Number(clashes({ from: x.jack, to: x.far })) + Number(clashes({ from: y.jack, to: y.far })),
+    near: x.box === y.box ? 0 : 1,
+  };
+}
 
 /** Every exchange of a plug of `around` with another that leaves no clash on either lead, the likeliest first. */
 function candidatesOf(of: Wired, around: readonly string[]): readonly Candidate[] {
-  const plugged = new Map(pluggedIn(of).map((p) => [p.lead.id, p]));
-  const jackAt = (lead: string, side: Side) => endAt(of, plugged.get(lead)?.[side][0]);
-  const other = (side: Side): Side => (side === 'from' ? 'to' : 'from');
-  const others = [...plugged.values()]
-    .filter((p) => !isLink(p.lead) && p.from.length > 0 && p.to.length > 0)
-    .map((p) => p.lead.id);
-  const movable = (jack: Jack | undefined) => jack !== undefined && isAudio(jack) && jack.carries !== 'air';
-  const found: Candidate[] = [];
+  const whole = pluggedIn(of).filter((p) => !isLink(p.lead) && p.from.length > 0 && p.to.length > 0);
+  const others = whole.flatMap((p) => plugsOf(of, p));
+  const asked = new Set(around);
+  const own = pluggedIn(of)
+    .filter((p) => asked.has(p.lead.id))
+    .sort((p, q) => around.indexOf(p.lead.id) - around.indexOf(q.lead.id))
+    .flatMap((p) => plugsOf(of, p));
+  const at = (plug: Plug) => `${plug.lead}.${plug.side}`;
   const seen = new Set<string>();
-  for (const x of around)
-    for (const a of ['from', 'to'] as const) {
-      const [endX, farX] = [jackAt(x, a), jackAt(x, other(a))?.jack];
-      if (!movable(endX?.jack)) continue;
-      for (const y of others)
-        for (const b of ['from', 'to'] as const) {
-          const key = [`${x}.${a}`, `${y}.${b}`].sort().join(' ');
-          const [endY, farY] = [jackAt(y, b), jackAt(y, other(b))?.jack];
-          if (x === y || seen.has(key) || !movable(endY?.jack)) continue;
-          seen.add(key);
-          const [jx, jy] = [endX?.jack, endY?.jack];
-          if (clashes({ from: jy, to: farX }) || clashes({ from: jx, to: farY })) continue;
-          found.push({
-            a: { lead: x, side: a },
-            b: { lead: y, side: b },
-            cleared: Number(clashes({ from: jx, to: farX })) + Number(clashes({ from: jy, to: farY })),
-            near: endX?.box.id === endY?.box.id ? 0 : 1,
-          });
-        }
-    }
+  const found = own.flatMap((x) =>
+    others.flatMap((y): Candidate[] => {
+      const key = [at(x), at(y)].sort().join(' ');
+      if (x.lead === y.lead || seen.has(key)) return [];
+      seen.add(key);
+      const pair = candidate(x, y);
+      return pair ? [pair] : [];
+    }),
+  );
   return found.sort((p, q) => q.cleared - p.cleared || p.near - q.near);
 }
 
