@@ -32,7 +32,7 @@ export default tseslint.config(
   },
   { files: ['**/*.{mjs,js,cjs}'], languageOptions: { globals: globals.node } },
   // What runs inside the page it drives.
-  { files: ['scripts/bench.mjs'], languageOptions: { globals: { ...globals.node, ...globals.browser } } },
+  { files: ['scripts/perf.mjs'], languageOptions: { globals: { ...globals.node, ...globals.browser } } },
   { files: ['**/*.cjs'], languageOptions: { sourceType: 'commonjs' } },
   { rules: { 'max-lines': ['error', { max: 330, skipBlankLines: true }], eqeqeq: 'error' } },
   prettier,

@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { cureOf, isOpen, judge, report, sentenceOf, underTheirCauses } from '../core/findings';
-import { cardHtml, paperMap, scheduleCsv, scheduleOf, svgOf } from '../core/papers';
+import { pocketCardHtml, paperMap, scheduleCsv, scheduleOf, svgOf } from '../core/papers';
 import { cardsOf } from '../core/planner';
 import { applyEdit } from '../core/edits';
 import { fileSchema, writeRig } from '../core/file';
@@ -183,7 +183,7 @@ const EXPORTS: Readonly<Record<string, (call: Call) => string | Uint8Array | Pro
   '--card': (call) => {
     const rig = rigOf(call);
     const day = call.values['--date'] ?? new Date().toISOString().slice(0, 10);
-    return cardHtml(rig, variantOf(call, rig), day, call.flags.has('--feet') ? 'feet' : 'metres');
+    return pocketCardHtml(rig, variantOf(call, rig), day, call.flags.has('--feet') ? 'feet' : 'metres');
   },
 };
 

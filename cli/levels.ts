@@ -1,6 +1,6 @@
 import { inSetting } from '../core/model';
 import { routeNames } from '../core/routes';
-import { levelsAlong, tightest, type LevelRun } from '../core/level';
+import { levelsAlong, tightest, type LevelRoute } from '../core/level';
 import { settingsOf, trace } from '../core/signal';
 import { formatDb } from '../core/units';
 import { rigOf, soundOf, variantOf, type Call } from './input';
@@ -8,7 +8,7 @@ import { print, printJson } from './output';
 
 const round = (value: number | null) => (value === null ? null : Number(value.toFixed(2)));
 
-const data = (run: LevelRun) => ({
+const data = (run: LevelRoute) => ({
   endsBecause: run.endsBecause,
   stops: run.stops.map((stop) => ({
     part: stop.part,

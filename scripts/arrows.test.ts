@@ -57,7 +57,11 @@ describe('the lint rule of the arrows', () => {
       "import { readFileSync } from 'node:fs';\nexport const x = readFileSync;\n",
       'core-no-node',
     ],
-    ['core/model/page.ts', "import { page } from '../../web/page';\nexport const x = page;\n", 'core-is-pure'],
+    [
+      'core/model/page.ts',
+      "import { page } from '../../web/page';\nexport const x = page;\n",
+      'core-is-pure',
+    ],
     [
       'core/signal/deep.ts',
       "import { inner } from '../model/inner';\nexport const x = inner;\n",

@@ -130,6 +130,7 @@ export function otherSound(rig: Rig, sound: string | null, by: 1 | -1): string |
 }
 
 const FOLDS = ['auto', 'open', 'folded'] as const;
+/** What a box does after it is set so. */
 export const FOLD_WORDS = {
   auto: 'Fold and open with the map',
   open: 'Keep open',
@@ -140,6 +141,7 @@ export const FOLD_WORDS = {
 export const nextFold = (box: Box | undefined): Box['folded'] =>
   FOLDS[(FOLDS.indexOf(box?.folded ?? 'auto') + 1) % FOLDS.length] ?? 'auto';
 
+/** Sets a box to fold as it does after the next press. */
 export const foldEdit = (box: Box): EditCall => ({
   edit: 'setFolded',
   arguments: { id: box.id, folded: nextFold(box) },

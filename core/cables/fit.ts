@@ -61,6 +61,7 @@ const NAMES: Record<Connector, string> = {
   none: 'no plug',
 };
 
+/** What a connector is called on paper: `6.35 mm TS`. */
 export const connectorName = (connector: Connector): string => NAMES[connector];
 
 /** Plugs that an adapter off the shelf can present, by what it takes. */

@@ -1,3 +1,4 @@
+// Which lead and plug fit which jack, and the edits that lay, put, move and take out.
 export { adapterFor, connectorName, kindServes, leadKindFor, plugFits, presents } from './fit';
 export {
   insertable,
@@ -8,5 +9,5 @@ export {
   takeOutEdit,
   type MoveChoice,
   type Way,
-} from './line';
+} from './in-line';
 export { pickUp, plugAnswer, plugAnswers, type Hand, type PlugAnswer, type PlugOffer } from './plugging';

@@ -20,6 +20,7 @@ export const CATALOGUE_GROUPS: readonly { readonly name: string; readonly kinds:
   { name: 'Monitors, loads', kinds: MONITORS },
 ];
 
+/** Every kind, in the order of the groups. */
 export const CATALOGUE: readonly Kind[] = CATALOGUE_GROUPS.flatMap(({ kinds }) => kinds);
 
 /** What a grid can take: for the inspector's list. */

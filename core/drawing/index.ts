@@ -1,3 +1,4 @@
+// The map, the profile and thumbnails as primitives; every coordinate is worked out here, for all pens.
 export { groupsOf, type Group } from './groups';
 export { fitText, textWidth, type Face } from './fonts';
 export { drawMap, type MapDrawing, type MapRequest } from './map';

@@ -128,7 +128,7 @@ const settingWords = (box: Box, resolved: Resolved, holdsAmp: boolean): string =
 /** Words beside a row: what the jack belongs to, in its present state. */
 function wordsOf(box: Box, resolved: Resolved): ReadonlyMap<string, string> {
   const words = new Map<string, string>();
-  const { patch } = resolved.patch(box);
+  const { patch } = resolved.innerWiring(box);
   const state = (block: Block) => resolved.blockState(box, block).state;
   for (const wire of patch.wires) {
     const jack = 'jack' in wire.from ? wire.from.jack : 'jack' in wire.to ? wire.to.jack : null;

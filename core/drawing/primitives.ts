@@ -88,6 +88,7 @@ export const boxOfText = (item: TextItem, width: number): Rect => ({
   h: item.size,
 });
 
+/** Do two rectangles share more than an edge? px; a hundredth is let pass. */
 export const overlaps = (a: Rect, b: Rect): boolean =>
   a.x < b.x + b.w - 0.01 && b.x < a.x + a.w - 0.01 && a.y < b.y + b.h - 0.01 && b.y < a.y + a.h - 0.01;
 

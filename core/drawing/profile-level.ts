@@ -1,4 +1,4 @@
-import { levelsAlong, tightest, type LevelRun, type LevelStop } from '../level';
+import { levelsAlong, tightest, type LevelRoute, type LevelStop } from '../level';
 import { traceIn, type ForSignal } from '../signal';
 import { formatDb } from '../units';
 import { fitText } from './fonts';
@@ -79,7 +79,7 @@ function wordsOf(stop: LevelStop): string {
   return `${stop.headroomDb.toFixed(0)} dB left`;
 }
 
-function captionOf({ stops, endsBecause }: LevelRun): string {
+function captionOf({ stops, endsBecause }: LevelRoute): string {
   const worst = tightest({ stops, endsBecause });
   const end = endsBecause === null ? '' : ` It ends here: ${endsBecause}.`;
   if (!worst || worst.headroomDb === null || worst.ceilingDbu === null)

@@ -34,7 +34,9 @@ export const plateEdge = ({ look, mark }: PlateItem): number => (mark ? 2 : look
 export const ruleDash = ({ dashed }: RuleItem): readonly [number, number] | undefined =>
   dashed ? [4, 3] : undefined;
 
+/** Radii of rounded corners. */
 export const CORNER = { plate: 2.5, sleeve: 7 } as const;
+/** Radius of the dot that is a jack. */
 export const JACK_RADIUS = 3;
 /** The words on a sleeve: their size, and their line below its upper edge. */
 export const SLEEVE_WORDS = { size: 12, baseline: 11.5 } as const;

@@ -26,6 +26,7 @@ export function remember(history: History, record: HistoryRecord, own = true): H
   return { done: own ? [...history.done, original] : history.done, undone: without };
 }
 
+/** What can be undone and redone after these records, the oldest first. */
 export const historyOf = (log: readonly Logged[]): History =>
   log.reduce((history, { record, own }) => remember(history, record, own), emptyHistory);
 

@@ -1,5 +1,13 @@
 import { boxIn, byId, copy, demand, edit, isNewId, layerOf, must, type BoxDraft } from './edit';
-import { forget, type RigDraft, type Block, type Jack, type Patch, type Scope, type Wire } from '../model';
+import {
+  forget,
+  type RigDraft,
+  type Block,
+  type Jack,
+  type InnerWiring,
+  type Scope,
+  type Wire,
+} from '../model';
 
 type At = { readonly box: string; readonly scope: Scope };
 
@@ -101,7 +109,7 @@ export const stateEdits = {
     patch.wires = copy(args.wires);
   }),
 
-  addPatch: edit<{ box: string; patch: Patch }>('Add inner wiring', (draft, { box, patch }) => {
+  addPatch: edit<{ box: string; patch: InnerWiring }>('Add inner wiring', (draft, { box, patch }) => {
     const owner = boxIn(draft, box);
     isNewId(owner.patches, patch.id, 'inner wiring');
     owner.patches.push(copy(patch));

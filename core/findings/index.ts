@@ -1,9 +1,10 @@
+// What is judged of a rig: rules, their sentences and cures, effects under their causes.
 export { type Cure } from './cure';
 export { type Finding, type FindingFigure } from './finding';
 export { cureOf, judge } from './judge';
 export { merged, underTheirCauses, type Caused, type Merged } from './merge';
 export { soundName } from './names';
-export { isOpen, marksOf, report, type Line } from './report';
+export { isOpen, marksOf, report, type FindingLine } from './report';
 export { NOT_JUDGED } from './not-judged';
 export { type Sentence } from './rule';
 export { RULES } from './rules';

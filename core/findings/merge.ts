@@ -42,6 +42,7 @@ export function underTheirCauses(rig: Rig, findings: readonly Finding[]): readon
 /** The same finding in several sounds as one, for showing. */
 export type Merged = Caused & { readonly alsoIn: readonly string[] };
 
+/** Findings for showing: effects under their causes, the same thing in several sounds as one. */
 export function merged(rig: Rig, findings: readonly Finding[]): readonly Merged[] {
   const groups = new Map<string, { finding: Finding; alsoIn: string[]; brings: Finding[] }>();
   for (const { finding, brings } of underTheirCauses(rig, findings)) {

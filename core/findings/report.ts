@@ -7,7 +7,7 @@ import { partName, soundName } from './names';
 import { sentenceOf } from './sentences';
 
 /** A finding as screen and sheet show it: words, and what they rest on. */
-export type Line = {
+export type FindingLine = {
   readonly key: string;
   readonly code: string;
   readonly severity: Severity;
@@ -35,41 +35,44 @@ const isBad = (severity: Severity) => severity === 'danger' || severity === 'fau
  * What is found, for people: effects under their cause, one line for the same thing in several sounds; worst first.
  * @param sound the sound in force, or null for all: of other sounds only dangers and faults are told
  */
-export const report = weakly((rig: Rig, variant: string | null, sound: string | null): readonly Line[] => {
-  const all = judge(rig, variant);
-  return merged(rig, all)
-    .map(({ finding, alsoIn, brings }): Line => {
-      const sounds = finding.sound === null ? [] : [finding.sound, ...alsoIn];
-      const { text, why } = sentenceOf(rig, finding);
-      return {
-        key: findingKey(finding),
-        code: finding.code,
-        severity: finding.severity,
-        text,
-        why,
-        sounds: sounds.map((id) => soundName(rig, id)),
-        elsewhere: sound !== null && sounds.length > 0 && !sounds.includes(sound),
-        parts: finding.parts,
-        figures: finding.figures.map(figureWords),
-        assumed: finding.assumed.map(({ part, figure }) => `${figure} of ${partName(rig, part)}`),
-        accepted: finding.accepted,
-        brings: [...new Set(brings.map((effect) => sentenceOf(rig, effect).text))],
-        finding,
-      };
-    })
-    .filter((line) => !line.elsewhere || isBad(line.severity))
-    .sort(
-      (a, b) =>
-        SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity] || Number(a.elsewhere) - Number(b.elsewhere),
-    );
-});
+export const report = weakly(
+  (rig: Rig, variant: string | null, sound: string | null): readonly FindingLine[] => {
+    const all = judge(rig, variant);
+    return merged(rig, all)
+      .map(({ finding, alsoIn, brings }): FindingLine => {
+        const sounds = finding.sound === null ? [] : [finding.sound, ...alsoIn];
+        const { text, why } = sentenceOf(rig, finding);
+        return {
+          key: findingKey(finding),
+          code: finding.code,
+          severity: finding.severity,
+          text,
+          why,
+          sounds: sounds.map((id) => soundName(rig, id)),
+          elsewhere: sound !== null && sounds.length > 0 && !sounds.includes(sound),
+          parts: finding.parts,
+          figures: finding.figures.map(figureWords),
+          assumed: finding.assumed.map(({ part, figure }) => `${figure} of ${partName(rig, part)}`),
+          accepted: finding.accepted,
+          brings: [...new Set(brings.map((effect) => sentenceOf(rig, effect).text))],
+          finding,
+        };
+      })
+      .filter((line) => !line.elsewhere || isBad(line.severity))
+      .sort(
+        (a, b) =>
+          SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity] ||
+          Number(a.elsewhere) - Number(b.elsewhere),
+      );
+  },
+);
 
 /** Does it still ask for something? Accepted ones do not, except a danger: that can be seen, never hidden. */
-export const isOpen = (line: Pick<Line, 'accepted' | 'severity'>): boolean =>
+export const isOpen = (line: Pick<FindingLine, 'accepted' | 'severity'>): boolean =>
   line.accepted === null || line.severity === 'danger';
 
 /** The worst open finding about each part, by part key: `lead:lead-3`. */
-export function marksOf(lines: readonly Line[]): Readonly<Record<string, Severity>> {
+export function marksOf(lines: readonly FindingLine[]): Readonly<Record<string, Severity>> {
   const marks: Record<string, Severity> = {};
   for (const line of lines.filter(isOpen))
     for (const part of line.parts) marks[`${part.type}:${part.id}`] ??= line.severity;

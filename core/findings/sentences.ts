@@ -29,6 +29,7 @@ export function sentenceOf(rig: Rig, finding: Finding): Sentence {
   });
 }
 
+/** `1 danger · 2 faults`, the worst first; empty where nothing is found. */
 export const severityCounts = (findings: readonly { readonly severity: Finding['severity'] }[]): string =>
   (['danger', 'fault', 'caution', 'note'] as const)
     .flatMap((severity) => {

@@ -20,7 +20,7 @@ const farEnds = (view: Wired, box: Box, jack: Jack): readonly JackEnd[] =>
 const isThrough = (view: Wired, box: Box, jack: Jack, other: Jack): boolean =>
   other.direction !== 'out' ||
   resolveIn({ ...view, sound: null })
-    .patch(box)
+    .innerWiring(box)
     .patch.wires.some(
       ({ from, to }) => 'jack' in from && 'jack' in to && from.jack === jack.id && to.jack === other.id,
     );

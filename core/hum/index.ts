@@ -1,1 +1,2 @@
+// Ground loops by the shields of leads and the earths of boxes.
 export { groundLoops } from './loops';

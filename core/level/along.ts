@@ -34,7 +34,7 @@ export type LevelStop = {
   readonly assumed: boolean;
 };
 
-export type LevelRun = {
+export type LevelRoute = {
   readonly stops: readonly LevelStop[];
   /** Why the reckoning ends before the route does; null: it reaches the end. */
   readonly endsBecause: string | null;
@@ -62,7 +62,7 @@ export function potDb(law: Control['law'], position: number | null): number {
 const passesBare = (block: Block, state: BlockState) =>
   !isOn(state) && block.states.length > 1 && ['true', 'hung', 'relay'].includes(block.bypassKind);
 
-class Walk {
+class Reckoning {
   readonly stops: LevelStop[] = [];
   endsBecause: string | null = null;
   private at: At | null = null;
@@ -297,7 +297,7 @@ class Walk {
   }
 
   private normalled(box: Box, block: Block): JackMode | undefined {
-    const { patch } = this.resolved.patch(box);
+    const { patch } = this.resolved.innerWiring(box);
     const wire = patch.wires.find(({ from, to }) => 'block' in to && to.block === block.id && 'jack' in from);
     const id = wire && 'jack' in wire.from ? wire.from.jack : null;
     const jack = jackIn(box, id);
@@ -310,8 +310,8 @@ class Walk {
  * their assumed middle unless looked up, hops are resistive, loads side by side are left out; an estimate of ±3 dB.
  * Behind a loudspeaker there is no level; a microphone begins anew with its own.
  */
-export const levelsAlong = derive(['boxes', 'leads', 'variant', 'sound'], (of, path: Path): LevelRun => {
-  const walk = new Walk(resolveIn(of), path.steps);
+export const levelsAlong = derive(['boxes', 'leads', 'variant', 'sound'], (of, path: Path): LevelRoute => {
+  const walk = new Reckoning(resolveIn(of), path.steps);
   walk.run();
   return { stops: walk.stops, endsBecause: walk.endsBecause };
 });
@@ -328,7 +328,7 @@ export const leadLevels = derive(['boxes', 'leads', 'variant', 'sound'], (of): R
 });
 
 /** The stop that leaves least room, of those that are not meant to clip; null: none states a ceiling. */
-export function tightest(run: LevelRun): LevelStop | null {
+export function tightest(run: LevelRoute): LevelStop | null {
   const limited = run.stops.filter((stop) => stop.headroomDb !== null && !stop.meantToClip);
   return limited.reduce<LevelStop | null>(
     (worst, stop) => (worst && (worst.headroomDb ?? 0) <= (stop.headroomDb ?? 0) ? worst : stop),

@@ -1,1 +1,2 @@
-export { leadLevels, levelsAlong, tightest, type LevelRun, type LevelStop } from './along';
+// Levels along a route in dBu, with ceilings and headroom.
+export { leadLevels, levelsAlong, tightest, type LevelRoute, type LevelStop } from './along';

@@ -2,6 +2,7 @@
 
 export type Plain = Record<string, unknown>;
 
+/** Is this an object that is no list, as JSON has them? */
 export const isPlain = (value: unknown): value is Plain =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 

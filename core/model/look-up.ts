@@ -21,16 +21,22 @@ type HasBoxes = Pick<Rig, 'boxes'>;
 
 /** Every box of the rig by its id. */
 export const boxesById = (rig: HasBoxes): ReadonlyMap<string, Box> => byId(rig.boxes);
+/** A box by its id; undefined: there is none, or no id is given. */
 export const boxOf = (rig: HasBoxes, id: Id): Box | undefined => find(rig.boxes, id);
+/** A lead by its id; undefined: there is none, or no id is given. */
 export const leadOf = (rig: Pick<Rig, 'leads'>, id: Id): Lead | undefined => find(rig.leads, id);
+/** A jack of a box by its id within the box; undefined where either is missing. */
 export const jackIn = (box: Box | undefined, id: Id): Jack | undefined => find(box?.jacks, id);
+/** A block of a box by its id within the box; undefined where either is missing. */
 export const blockIn = (box: Box | undefined, id: Id): Block | undefined => find(box?.blocks, id);
+/** The jack that is named, anywhere in the rig; undefined: the name leads nowhere. */
 export const jackOf = (rig: HasBoxes, ref: JackRef): Jack | undefined =>
   jackIn(boxOf(rig, ref.box), ref.jack);
 
 /** A jack with the box it is on. */
 export type JackEnd = { readonly box: Box; readonly jack: Jack };
 
+/** The jack that is named with the box it is on; undefined: there is no name, or it leads nowhere. */
 export function endAt(rig: HasBoxes, ref: JackRef | undefined): JackEnd | undefined {
   const box = ref && boxOf(rig, ref.box);
   const jack = jackIn(box, ref?.jack);

@@ -123,6 +123,7 @@ export function instanceOf({ id, revision, ...facts }: Model, given: Instance): 
   };
 }
 
+/** A sound of this name that sets nothing by itself. */
 export const makeSound = (id: string, name: string): Sound => ({
   id,
   name,
@@ -137,6 +138,7 @@ export const makeSound = (id: string, name: string): Sound => ({
 /** What a new place stands from its left neighbour until somebody says better. */
 const NEW_PLACE_M = 3;
 
+/** A place of this name, its distance assumed until somebody measures it. @param known metres, where they are */
 export const makePlace = (id: string, name: string, known?: { distanceM: number; dropM: number }): Place => ({
   id,
   name,

@@ -64,6 +64,7 @@ export const INSIDE_A_BOX: readonly Reference[] = [
   { at: 'boxes[].controls[].moves[]', to: 'jack', gone: drop('boxes[].controls[].moves[]') },
 ];
 
+/** Names that cross from one part of the rig to another. */
 export const BETWEEN_PARTS: readonly Reference[] = [
   { at: 'stage.mains.outlets[].circuit', to: 'circuit', gone: drop('stage.mains.outlets[]') },
   {

@@ -147,6 +147,7 @@ export function moveBlock(rows: Rows, block: string, to: { row: number; index: n
 /** The rows with a block resting: it keeps its place in the unit and its loop's jacks. */
 export const restBlock = (rows: Rows, block: string): Rows => ({ ...rows, rows: takenOut(rows, block) });
 
+/** The rows without a block that leaves the unit, its loop’s jacks given free. */
 export const withoutBlock = (rows: Rows, block: string): Rows => ({
   ...rows,
   loops: Object.fromEntries(Object.entries(rows.loops).filter(([id]) => id !== block)),

@@ -52,6 +52,7 @@ const pickup = z.looseObject({
   humMvPerUt: notNegativeFigure.optional(),
 });
 
+/** A block of a box: one thing that can be done to a signal, in one of its states. */
 export const blockSchema = z.looseObject({
   id,
   name,

@@ -212,6 +212,7 @@ export const ITEMS = {
   log: logEntry,
 };
 
+/** The whole document, as a file holds it. */
 export const rigSchema = z.looseObject({
   format: z.literal(FORMAT),
   version: z.literal(VERSION),

@@ -1,11 +1,14 @@
 // Words and numbers that the document, its edits and its readers share; no schema is needed to know them.
 
+/** What the first field of a rig file says. */
 export const FORMAT = 'hum-map/rig';
+/** The version that is written; older ones are migrated as they are read. */
 export const VERSION = 2;
 
 /** Keys that reach into an object's prototype; refused wherever a file uses them. */
 export const FORBIDDEN_KEYS: readonly string[] = ['__proto__', 'constructor', 'prototype'];
 
+/** What is refused beyond: characters, pieces, metres, bytes, levels of nesting. */
 export const LIMITS = {
   idLength: 60,
   nameLength: 200,
@@ -61,6 +64,7 @@ export const EFFECT_CATEGORIES = [
 
 export const PORTS = ['in', 'in2', 'key', 'out', 'out2', 'send', 'return'] as const;
 
+/** Kinds of lead; `radio` and `air` are links without one. */
 export const LEAD_KINDS = [
   'instrument',
   'patch',
@@ -80,4 +84,5 @@ export const LEAD_KINDS = [
 
 export const DEFAULT_STOCK_M = [0.15, 0.3, 0.6, 1, 3, 4.5, 6, 9, 12, 15];
 
+/** How bad a finding is, the worst first. */
 export const SEVERITIES = ['danger', 'fault', 'caution', 'note'] as const;

@@ -9,8 +9,11 @@ export type Plugged = {
   readonly to: readonly JackRef[];
 };
 
+/** Do both name one jack? */
 export const sameJack = (a: JackRef, b: JackRef): boolean => a.box === b.box && a.jack === b.jack;
+/** A jack as one text, `box/jack`: keys of records and sets. */
 export const jackKey = (ref: JackRef): string => `${ref.box}/${ref.jack}`;
+/** A jack from its text `box/jack`. */
 export const refOf = (key: string): JackRef => {
   const cut = key.indexOf('/');
   return { box: key.slice(0, cut), jack: key.slice(cut + 1) };

@@ -1,3 +1,4 @@
+// Schedule, labels, sheet, pocket card and the map as an SVG file.
 export {
   fromCsv,
   scheduleCsv,
@@ -7,7 +8,7 @@ export {
   type ScheduleRow,
   type Total,
 } from './schedule';
-export { cardHtml } from './card';
+export { pocketCardHtml } from './pocket-card';
 export { labelsOf, type Label, type LabelEnd } from './labels';
 export {
   mapSheets,

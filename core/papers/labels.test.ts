@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
 import { largeRig } from '../testing/large-rig';
-import { cardHtml, labelsOf } from './index';
+import { pocketCardHtml, labelsOf } from './index';
 
 const words = (rig: Rig) =>
   labelsOf(rig, null).map((l) => `${l.number} ${l.here.tag} ${l.here.jack} | ${l.there.tag} ${l.there.jack}`);
@@ -58,7 +58,7 @@ describe('labels', () => {
 });
 
 describe('the card for a phone', () => {
-  const card = cardHtml(fourCable(), null, '2026-03-01');
+  const card = pocketCardHtml(fourCable(), null, '2026-03-01');
 
   test('is one file that fetches nothing and needs no script', () => {
     expect(card).not.toMatch(/<script|<link|<img|src=|url\(|https?:|@import/);
@@ -79,7 +79,7 @@ describe('the card for a phone', () => {
       edit: 'setTitle',
       arguments: { title: '</title><script>alert("1")</script> & co' },
     });
-    const large = cardHtml(rig, null, '2026-03-01');
+    const large = pocketCardHtml(rig, null, '2026-03-01');
     expect(Buffer.byteLength(large)).toBeLessThan(300_000);
     expect(large).not.toContain('<script');
     expect(large).toContain('&lt;/title&gt;&lt;script&gt;');

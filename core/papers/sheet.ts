@@ -1,7 +1,7 @@
 import { patchUp, SECTIONS, type WalkStep } from '../bench';
 import { drawMap, type Drawing, type MapDrawing } from '../drawing';
 import { routeLines, routeNames } from '../routes';
-import { isOpen, NOT_JUDGED, report, type Line } from '../findings';
+import { isOpen, NOT_JUDGED, report, type FindingLine } from '../findings';
 import type { Rig, Setting } from '../model';
 import { resolve, settingsOf, trace } from '../signal';
 import { formatClock, inWords, type LengthUnit } from '../units';
@@ -48,8 +48,8 @@ export type Sheet = {
   readonly sounds: readonly SoundLine[];
   readonly routes: readonly { readonly sound: string; readonly text: string }[];
   readonly settings: readonly { readonly box: string; readonly what: string; readonly value: string }[];
-  readonly findings: readonly Line[];
-  readonly accepted: readonly Line[];
+  readonly findings: readonly FindingLine[];
+  readonly accepted: readonly FindingLine[];
   readonly notJudged: readonly string[];
   readonly walk: readonly { readonly title: string; readonly steps: readonly WalkStep[] }[];
 };

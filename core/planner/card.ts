@@ -16,7 +16,7 @@ import {
   type Severity,
 } from '../model';
 import { bindTemplate, reconcile, TEMPLATES, type Code, type Template } from '../routings';
-import { deadKnobs, latencyOf, settingsOf, trace, undoneWishes, type UndoneWish } from '../signal';
+import { deadKnobs, latencyOf, settingsOf, trace, unmetWishes, type UnmetWish } from '../signal';
 import { inWords } from '../units';
 
 /** A lead as a card names it. */
@@ -110,7 +110,7 @@ const doesNothing = (change: RoutingChange) =>
     change.wires.length ===
   0;
 
-function undoneWords(rig: Rig, { box, block, wish, sounds }: UndoneWish): string {
+function undoneWords(rig: Rig, { box, block, wish, sounds }: UnmetWish): string {
   const alone = box.blocks.filter((b) => b.role === 'effect').length === 1;
   const name = alone ? box.name : `${block.name} of ${box.name}`;
   const so =
@@ -165,7 +165,7 @@ export function cardOf(rig: Rig, template: Template): Card {
     deadKnobs: deadKnobs(inNight(trial, null)).map(({ box, control }) => `${control.label} of ${box.name}`),
     findings: countBySeverity(findings),
     worst: distinct(findings.map((finding) => sentenceOf(trial, finding).text)).slice(0, 3),
-    undone: undoneWishes(inNight(trial, null)).map((undone) => undoneWords(trial, undone)),
+    undone: unmetWishes(inNight(trial, null)).map((undone) => undoneWords(trial, undone)),
   };
 }
 

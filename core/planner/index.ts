@@ -1,2 +1,3 @@
+// What a routing would cost on this rig, counted; the figures that nobody has looked up.
 export { assumedFigures, type AssumedLine } from './assumed';
 export { cardOf, cardSearch, cardsOf, type Card, type CardLead } from './card';

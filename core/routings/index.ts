@@ -1,3 +1,4 @@
+// Routings that a rig can have, bound to its jacks, and what changes to get there.
 export { type Abilities } from './abilities';
 export { heardBy } from './outlets';
 export { reconcile } from './reconcile';

@@ -198,7 +198,7 @@ function shapeOf(of: ForSignal): Shape {
   const patches: Record<string, string> = {};
   const passes: Record<string, Passes> = {};
   for (const box of of.boxes) {
-    if (box.patches.length > 1) patches[box.id] = resolved.patch(box).patch.id;
+    if (box.patches.length > 1) patches[box.id] = resolved.innerWiring(box).patch.id;
     for (const block of box.blocks) {
       const { state } = resolved.blockState(box, block);
       if (state.mutes) passes[`${box.id}/${block.id}`] = 'muted';

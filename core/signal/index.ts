@@ -1,3 +1,4 @@
+// The rig as a directed graph: state in force, ways, sections, loops of signal, delays, wishes.
 export { graphIn, type Edge, type Graph, type Node, type Via } from './graph';
 export { deadKnobs, type DeadKnob } from './knobs';
 export { latencyOf } from './latency';
@@ -21,5 +22,5 @@ export {
   type Resolved,
   type Run,
 } from './resolve';
-export { driverOf, undoneWishes, type UndoneWish } from './undone';
+export { driverOf, unmetWishes, type UnmetWish } from './unmet-wishes';
 export { blockBehind, outletsOf, wantedOutputs, wishFor, type Outlet, type WantedOutput } from './wishes';

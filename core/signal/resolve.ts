@@ -15,7 +15,7 @@ import {
   type JackMode,
   type JackRef,
   type Lead,
-  type Patch,
+  type InnerWiring,
   type Rig,
   type Sound,
   type StateLayer,
@@ -46,7 +46,7 @@ export type Resolved = {
     box: Box,
     control: Control,
   ) => { readonly position: number | null; readonly from: StateSource };
-  readonly patch: (box: Box) => { readonly patch: Patch; readonly from: StateSource };
+  readonly innerWiring: (box: Box) => { readonly patch: InnerWiring; readonly from: StateSource };
 };
 
 /** What the signal in one setting hangs on. */
@@ -101,7 +101,7 @@ function compute(of: ForSignal): Resolved {
       const [value, from] = lookUp(layers, 'controls', `${box.id}/${control.id}`);
       return { position: value?.position ?? control.position, from };
     },
-    patch: (box) => {
+    innerWiring: (box) => {
       const [id, from] = lookUp(layers, 'patches', box.id);
       const patch = box.patches.find((p) => p.id === (id ?? box.patch)) ?? box.patches[0];
       if (!patch) throw new Error(`box ${box.id} has no inner wiring`);

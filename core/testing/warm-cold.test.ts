@@ -16,7 +16,7 @@ import { assumedFigures, cardsOf } from '../planner';
 import { applyEdit, EditError } from '../edits';
 import { neededLength } from '../lengths';
 import { inNight, inSetting, isAudio, type Rig, type Setting } from '../model';
-import { deadKnobs, resolve, settingsOf, trace, undoneWishes, wantedOutputs } from '../signal';
+import { deadKnobs, resolve, settingsOf, trace, unmetWishes, wantedOutputs } from '../signal';
 import { callOn, callSeed } from './any-edit';
 import { editSeeds, playEdits } from './arbitrary';
 import { fourCable } from './build';
@@ -56,10 +56,10 @@ const ANALYSES: readonly (readonly [every: number, name: string, Analysis])[] = 
     1,
     'resolve',
     (rig, _, setting) => {
-      const { boxes, runs, blockState, jackMode, control, patch } = resolve(rig, setting);
+      const { boxes, runs, blockState, jackMode, control, innerWiring } = resolve(rig, setting);
       return rig.boxes.map((box) => [
         boxes.get(box.id)?.tag,
-        patch(box).patch.id,
+        innerWiring(box).patch.id,
         box.blocks.map((block) => [blockState(box, block).state.id, blockState(box, block).from]),
         box.jacks.map((jack) => [jackMode(box, jack).mode?.id, jackMode(box, jack).from]),
         box.controls.map((one) => control(box, one)),
@@ -77,7 +77,7 @@ const ANALYSES: readonly (readonly [every: number, name: string, Analysis])[] = 
     1,
     'undone wishes',
     (rig, night) =>
-      undoneWishes(inNight(rig, night)).map(({ box, block, wish, sounds }) => [
+      unmetWishes(inNight(rig, night)).map(({ box, block, wish, sounds }) => [
         box.id,
         block.id,
         wish,

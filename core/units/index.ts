@@ -1,3 +1,4 @@
+// Quantities in words and back, lengths, and the stores that results hang on.
 export { formatLength, parseLength, type LengthUnit } from './length';
 export {
   count,

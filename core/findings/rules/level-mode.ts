@@ -32,7 +32,7 @@ const modeOf = (view: ForSignal, { box, jack }: JackEnd) => resolveIn(view).jack
 function givenBy(view: ForSignal, end: JackEnd, seen: readonly Jack[] = []): Level | null {
   const { box, jack } = end;
   const into = resolveIn(view)
-    .patch(box)
+    .innerWiring(box)
     .patch.wires.find(({ to }) => 'jack' in to && to.jack === jack.id)?.from;
   const handed = into && 'jack' in into ? jackIn(box, into.jack) : undefined;
   if (handed?.direction !== 'in') return levelOf(jack, modeOf(view, end));

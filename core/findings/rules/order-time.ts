@@ -65,7 +65,7 @@ export const time = rule<Data>({
 
 /** Behind the loop that holds the preamp, or behind the last block of its row. */
 function* laterInRow(view: View, box: Box, block: string): Generator<Cure> {
-  const { patch } = resolveIn(view).patch(box);
+  const { patch } = resolveIn(view).innerWiring(box);
   const rows = rowsOf(box, patch.wires);
   const row = rows?.rows.findIndex((r) => r.blocks.includes(block)) ?? -1;
   const blocks = rows?.rows[row]?.blocks;

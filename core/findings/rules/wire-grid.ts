@@ -8,7 +8,7 @@ import {
   type Box,
   type InnerEnd,
   type Jack,
-  type Patch,
+  type InnerWiring,
   type Wire,
 } from '../../model';
 import { resolveIn } from '../../signal';
@@ -27,7 +27,7 @@ type Data = {
 const jackOfEnd = (end: InnerEnd) => ('jack' in end ? end.jack : null);
 
 /** Jacks that an inner wiring names. */
-const named = (patch: Patch): ReadonlySet<string> =>
+const named = (patch: InnerWiring): ReadonlySet<string> =>
   new Set(
     patch.wires.flatMap((wire) => [jackOfEnd(wire.from), jackOfEnd(wire.to)]).filter((jack) => jack !== null),
   );
@@ -37,7 +37,7 @@ type Replug = Extract<SingleEdit, { edit: 'replug' }>;
 type Mix = { readonly wanted: Jack; readonly plugged: Jack };
 
 /** Jacks the path names without a lead, each with a jack of its direction and flow that has a lead and no wire. */
-function mixUps(view: Wired, box: Box, patch: Patch): readonly Mix[] {
+function mixUps(view: Wired, box: Box, patch: InnerWiring): readonly Mix[] {
   const wired = named(patch);
   // What goes another way while this jack is open may well be open: the right half of a stereo output.
   const mayBeOpen = new Set(patch.wires.map((wire) => wire.whileOpen));
@@ -60,7 +60,7 @@ function mixUps(view: Wired, box: Box, patch: Patch): readonly Mix[] {
 }
 
 /** The loop block that a jack belongs to, by the wires: its send and return are one finding. */
-function loopOf(patch: Patch, jack: Jack): string | null {
+function loopOf(patch: InnerWiring, jack: Jack): string | null {
   const at = (end: InnerEnd, wire: Wire) =>
     'block' in end &&
     (end.port === 'send' || end.port === 'return') &&
@@ -74,7 +74,7 @@ function loopOf(patch: Patch, jack: Jack): string | null {
   return null;
 }
 
-function judgeBox(view: Wired, box: Box, patch: Patch): readonly Found<Data>[] {
+function judgeBox(view: Wired, box: Box, patch: InnerWiring): readonly Found<Data>[] {
   const groups = new Map<string, Mix[]>();
   for (const mix of mixUps(view, box, patch)) {
     const key = loopOf(patch, mix.wanted) ?? mix.wanted.id;
@@ -106,7 +106,7 @@ export const grid = rule<Data>({
   judge: derive(['boxes', 'leads', 'variant', 'sounds'], (view): readonly Found<Data>[] => {
     const sounds = everySound(view).map(resolveIn);
     const found = view.boxes.flatMap((box) => {
-      const patches = new Set(sounds.map((resolved) => resolved.patch(box).patch));
+      const patches = new Set(sounds.map((resolved) => resolved.innerWiring(box).patch));
       return [...patches].flatMap((patch) => judgeBox(view, box, patch));
     });
     return [...new Map(found.map((f) => [f.parts.map((part) => part.id).join(' '), f])).values()];

@@ -20,7 +20,7 @@ type Loop = {
 };
 
 function loopOf(view: ForSignal, box: Box): Loop | null {
-  const { patch } = resolveIn(view).patch(box);
+  const { patch } = resolveIn(view).innerWiring(box);
   const role = (id: string) => blockIn(box, id)?.role;
   const jacks = (ids: readonly string[]) => box.jacks.filter((jack) => ids.includes(jack.id));
   const into = (wanted: string) =>

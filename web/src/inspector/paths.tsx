@@ -23,7 +23,7 @@ import { Section } from './section';
 export function Paths({ box }: { box: Box }) {
   const { rig, setting, readOnly, commit } = useOpen('rig', 'setting', 'readOnly', 'commit');
   if (!hasGrid(box)) return null;
-  const { patch } = resolve(rig, setting).patch(box);
+  const { patch } = resolve(rig, setting).innerWiring(box);
   const { say } = useNotice.getState();
   const rows = rowsOf(box, patch.wires);
   const disabled = readOnly !== null;

@@ -1,6 +1,6 @@
 import { useRouteError } from 'react-router';
 import type { Rig } from '../../../core/model';
-import { documentInMemory } from '../store/room';
+import { documentInMemory } from '../store/enter';
 import { saveShelf } from '../store/shelf-file';
 
 /** Saves all rigs, the open one as it is in memory, without leaning on the worker or on anything of React. */

@@ -3,7 +3,7 @@ import { Outlet, useParams, useSearchParams } from 'react-router';
 import { Busy } from '../parts/empty';
 import { ShellKeys } from '../shell/keys';
 import { TopBar } from '../shell/top-bar';
-import { enterRoom, type Room } from '../store/room';
+import { enterRig, type EnteredRig } from '../store/enter';
 import { fromAddress, useAddress } from './address';
 import { openRig, type OpenRig } from './open-rig';
 import { OpenRigContext, useOpenWith } from './use-open';
@@ -27,34 +27,34 @@ function OpenRigView() {
   );
 }
 
-type Entered =
+type Shown =
   | { readonly id: string; readonly store: OpenRig }
-  | { readonly id: string; readonly room: Extract<Room, { ok: false }>; readonly store?: undefined };
+  | { readonly id: string; readonly unread: Extract<EnteredRig, { ok: false }>; readonly store?: undefined };
 
 /** Opens the rig of the address and holds it while any of its views is shown. */
 export function RigShell() {
   const { id = '' } = useParams();
   const [params] = useSearchParams();
   const beginning = useEffectEvent(() => fromAddress(params));
-  const [entered, setEntered] = useState<Entered | null>(null);
+  const [entered, setEntered] = useState<Shown | null>(null);
 
   useEffect(() => {
     let left = false;
     let leave: () => void = () => undefined;
-    void enterRoom(id).then((room) => {
-      if (room.ok) leave = room.leave;
+    void enterRig(id).then((rig) => {
+      if (rig.ok) leave = rig.leave;
       if (left) {
         leave();
         return;
       }
-      if (!room.ok) {
-        setEntered({ id, room });
+      if (!rig.ok) {
+        setEntered({ id, unread: rig });
         return;
       }
-      const { store, close } = openRig(room.session, beginning());
+      const { store, close } = openRig(rig.session, beginning());
       leave = () => {
         close();
-        room.leave();
+        rig.leave();
       };
       setEntered({ id, store });
     });
@@ -71,7 +71,7 @@ export function RigShell() {
     </OpenRigContext>
   ) : (
     <Suspense fallback={<Busy what="Looking at what is stored" />}>
-      <Unreadable room={entered.room} id={id} />
+      <Unreadable unread={entered.unread} id={id} />
     </Suspense>
   );
 }

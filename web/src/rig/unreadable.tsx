@@ -6,17 +6,17 @@ import { Empty } from '../parts/empty';
 import { database, now, useNotice } from '../store/app';
 import { tellTabs } from '../store/channel';
 import { saveText } from '../store/files';
-import type { Room } from '../store/room';
+import type { EnteredRig } from '../store/enter';
 import { keepLastGood, lastGood, salvageFile, type LastGood } from '../store/salvage';
 import { troubleWords } from '../store/trouble';
 import { readValue } from '../worker/reading';
 
 /** A rig that is not here, or whose record does not pass: what can be had of it. */
-export function Unreadable({ room, id }: { room: Extract<Room, { ok: false }>; id: string }) {
+export function Unreadable({ unread, id }: { unread: Extract<EnteredRig, { ok: false }>; id: string }) {
   const navigate = useNavigate();
   const say = useNotice((state) => state.say);
   const [good, setGood] = useState<LastGood | null>(null);
-  const { head, reason } = room;
+  const { head, reason } = unread;
 
   useEffect(() => {
     let left = false;
@@ -57,7 +57,7 @@ export function Unreadable({ room, id }: { room: Extract<Room, { ok: false }>; i
         return navigate(`/rig/${back}/map`);
       }),
     );
-  const places = room.places ?? [];
+  const places = unread.places ?? [];
   return (
     <main>
       <Empty

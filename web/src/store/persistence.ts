@@ -1,5 +1,5 @@
 /** Room for this address in the browser's storage, and whether the browser may clear it by itself. */
-export type Room = {
+export type StorageSpace = {
   /** null: this browser does not say. */
   readonly kept: boolean | null;
   readonly usedBytes: number | null;
@@ -20,7 +20,7 @@ export function askToStay(): void {
     .catch(() => undefined);
 }
 
-export async function storageRoom(): Promise<Room> {
+export async function storageSpace(): Promise<StorageSpace> {
   const storage = storageOf();
   const [kept, estimate] = await Promise.all([
     storage?.persisted().catch(() => null),

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { expose } from 'comlink';
 import type { MapDrawing } from '../../../core/drawing';
-import type { Line } from '../../../core/findings';
+import type { FindingLine } from '../../../core/findings';
 import { refusalOf } from '../../../core/file';
 import type { DocumentPatch, Rig } from '../../../core/model';
 import { fourCable } from '../../../core/testing/build';
@@ -138,7 +138,7 @@ async function until(test: () => boolean) {
   expect(test()).toBe(true);
 }
 const at = (slot: string, turn: number) => until(() => answers[slot]?.turn === turn);
-const codes = () => (answers.findings?.value as readonly Line[]).map(({ code }) => code);
+const codes = () => (answers.findings?.value as readonly FindingLine[]).map(({ code }) => code);
 const drawing = () => answers.map?.value as Grouped<MapDrawing>;
 
 describe('the analyst', () => {

@@ -2,7 +2,7 @@ import { plugAnswers } from '../../../core/cables';
 import { drawMap, drawProfile } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
 import { cureOf, marksOf, report } from '../../../core/findings';
-import { cardHtml, paperMap, sheetOf, svgOf } from '../../../core/papers';
+import { pocketCardHtml, paperMap, sheetOf, svgOf } from '../../../core/papers';
 import { assumedFigures } from '../../../core/planner';
 import type { Rig } from '../../../core/model';
 import { trace } from '../../../core/signal';
@@ -43,7 +43,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   plugging: (rig, { variant, hand }) => plugAnswers(rig, variant, hand),
   sheet: (rig, { variant, unit }) => sheetOf(rig, variant, unit),
   svg: (rig, { setting, unit }) => svgOf(paperMap(rig, setting.variant, setting.sound, unit), rig.title),
-  card: (rig, { variant, day, unit }) => cardHtml(rig, variant, day, unit),
+  card: (rig, { variant, day, unit }) => pocketCardHtml(rig, variant, day, unit),
   assumed: (rig) => assumedFigures(rig),
 };
 

@@ -2,7 +2,7 @@ import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Detail, MapDrawing, ProfileDrawing } from '../../../core/drawing';
 import type { Layer } from '../../../core/layers';
 import type { RouteLine, RouteName } from '../../../core/routes';
-import type { Cure, Line } from '../../../core/findings';
+import type { Cure, FindingLine } from '../../../core/findings';
 import type { Sheet } from '../../../core/papers';
 import type { AssumedLine } from '../../../core/planner';
 import type { Setting } from '../../../core/model';
@@ -27,7 +27,7 @@ export type Queries = {
   map: { query: MapQuery; result: MapDrawing };
   findings: {
     query: { readonly kind: 'findings'; readonly variant: string | null; readonly sound: string | null };
-    result: readonly Line[];
+    result: readonly FindingLine[];
   };
   cure: {
     query: {

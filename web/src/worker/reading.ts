@@ -1,4 +1,4 @@
-import type { Line } from '../../../core/findings';
+import type { FindingLine } from '../../../core/findings';
 import type { FileResult, ReadResult } from '../../../core/file';
 import type { Rig } from '../../../core/model';
 import { sharedWorker } from './shared';
@@ -13,9 +13,9 @@ export const readFileText = (text: string): Promise<FileResult> => sharedWorker(
 export const readValue = (value: unknown): Promise<ReadResult> => sharedWorker().api.readValue(value);
 
 /** What is found in a rig that is not open. */
-export const findingsOf = async (rig: Rig): Promise<readonly Line[]> =>
+export const findingsOf = async (rig: Rig): Promise<readonly FindingLine[]> =>
   (await sharedWorker().api.askOf(rig, {
     kind: 'findings',
     variant: null,
     sound: null,
-  })) as readonly Line[];
+  })) as readonly FindingLine[];

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { isOpen, NOT_JUDGED, type Line } from '../../../../core/findings';
+import { isOpen, NOT_JUDGED, type FindingLine } from '../../../../core/findings';
 import type { EditCall } from '../../../../core/edits';
 import { freshId, SEVERITIES, type Severity } from '../../../../core/model';
 import { count, inWords } from '../../../../core/units';
@@ -11,7 +11,7 @@ import { today } from '../../store/app';
 import { useAnalysis } from '../../worker/use-analysis';
 import { useFindings } from './use-map';
 
-function Cure({ line }: { line: Line }) {
+function Cure({ line }: { line: FindingLine }) {
   const { setting, sound, readOnly, commit } = useOpen('setting', 'sound', 'readOnly', 'commit');
   const { value, stale } = useAnalysis<'cure'>({
     kind: 'cure',
@@ -29,7 +29,7 @@ function Cure({ line }: { line: Line }) {
 }
 
 /** Accepting keeps the figures of the day with a reason; it lapses when they worsen. */
-function Accept({ line }: { line: Line }) {
+function Accept({ line }: { line: FindingLine }) {
   const store = useOpenRig();
   const { readOnly, commit } = useOpen('readOnly', 'commit');
   const [reason, setReason] = useState<string | null>(null);
@@ -100,7 +100,7 @@ function Accept({ line }: { line: Line }) {
   );
 }
 
-function Row({ line }: { line: Line }) {
+function Row({ line }: { line: FindingLine }) {
   const { openKey, setOpenKey, selection } = useOpen('openKey', 'setOpenKey', 'selection');
   const open = openKey === line.key;
   // The selection is one for map, profile and findings: what is about it is lit.

@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import type { Hand, PlugAnswer } from '../../../../core/cables';
 import type { RouteLine, RouteName } from '../../../../core/routes';
-import type { Line } from '../../../../core/findings';
+import type { FindingLine } from '../../../../core/findings';
 import type { Part } from '../../../../core/model';
 import type { OpenState } from '../../rig/open-rig';
 import { useOpen, useOpenWith } from '../../rig/use-open';
@@ -13,8 +13,8 @@ const NONE = [] as const;
 /** What was told last in a slot, for acts: they are made of the state as it is when a key is pressed. */
 const told = <T>(state: OpenState, slot: string): T | null =>
   (state.answers[slot]?.value ?? null) as T | null;
-export const findingsIn = (state: OpenState): readonly Line[] =>
-  told<readonly Line[]>(state, 'findings') ?? NONE;
+export const findingsIn = (state: OpenState): readonly FindingLine[] =>
+  told<readonly FindingLine[]>(state, 'findings') ?? NONE;
 export const linesIn = (state: OpenState): readonly RouteLine[] =>
   told<readonly RouteLine[]>(state, 'route') ?? NONE;
 
@@ -24,7 +24,7 @@ function routeIn(state: OpenState): number {
   return routes && state.routeWanted < routes.length ? state.routeWanted : 0;
 }
 
-export function useFindings(): Analysis<readonly Line[]> {
+export function useFindings(): Analysis<readonly FindingLine[]> {
   const { setting, sound } = useOpen('setting', 'sound');
   return useAnalysis<'findings'>({ kind: 'findings', variant: setting.variant, sound: sound?.id ?? null });
 }

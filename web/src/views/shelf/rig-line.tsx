@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { isOpen, type Line } from '../../../../core/findings';
+import { isOpen, type FindingLine } from '../../../../core/findings';
 import { SEVERITIES, type Rig } from '../../../../core/model';
 import { count } from '../../../../core/units';
 import { Button } from '../../parts/button';
@@ -41,7 +41,7 @@ function stateWords(entry: ShelfEntry): string {
 
 /** Counts of what is found, by severity; worked out after the line is shown. */
 function Found({ rig }: { rig: Rig }) {
-  const [lines, setLines] = useState<readonly Line[] | null | 'failed'>(null);
+  const [lines, setLines] = useState<readonly FindingLine[] | null | 'failed'>(null);
   useEffect(() => {
     let left = false;
     findingsOf(rig).then(

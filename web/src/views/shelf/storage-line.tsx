@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { formatBytes } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';
-import { storageRoom, type Room } from '../../store/persistence';
+import { storageSpace, type StorageSpace } from '../../store/persistence';
 
 function keptWords(kept: boolean | null): string {
   if (kept === null) return 'This browser does not say whether it may clear its storage by itself.';
@@ -11,7 +11,7 @@ function keptWords(kept: boolean | null): string {
     : 'The browser may clear it when space is short: save rigs to files too.';
 }
 
-function roomWords({ usedBytes, quotaBytes }: Room): string {
+function roomWords({ usedBytes, quotaBytes }: StorageSpace): string {
   if (usedBytes === null || quotaBytes === null) return '';
   return `${formatBytes(usedBytes)} of ${formatBytes(quotaBytes)} used.`;
 }
@@ -21,12 +21,12 @@ const SHORT = 0.9;
 
 /** Where the rigs are kept, how safely, how full it is; and everything into one file. */
 export function StorageLine(props: { turn: unknown; onSave: (withNames: boolean) => void; some: boolean }) {
-  const [room, setRoom] = useState<Room | null>(null);
+  const [room, setRoom] = useState<StorageSpace | null>(null);
   const [asking, setAsking] = useState(false);
   const [withNames, setWithNames] = useState(false);
   useEffect(() => {
     let left = false;
-    void storageRoom().then((found) => !left && setRoom(found));
+    void storageSpace().then((found) => !left && setRoom(found));
     return () => {
       left = true;
     };

@@ -11,7 +11,7 @@ import { loadRig, type Loaded } from './rigs';
 import { openSession, type Session, type Stored } from './session';
 import { liveTabs, tabId } from './tab';
 
-export type Room =
+export type EnteredRig =
   | { readonly ok: true; readonly session: Session; readonly leave: () => void }
   | Extract<Loaded, { ok: false }>;
 
@@ -62,7 +62,7 @@ function watchClosing(session: Session): () => void {
   return session.state.subscribe(look);
 }
 
-async function openStored(id: string): Promise<Room> {
+async function openStored(id: string): Promise<EnteredRig> {
   const tab = await tabId();
   const loaded = await read(id, tab);
   if (!loaded.ok) return loaded;
@@ -92,7 +92,7 @@ async function openStored(id: string): Promise<Room> {
   return inRoom(id, session);
 }
 
-function inRoom(id: string, session: Session): Room {
+function inRoom(id: string, session: Session): EnteredRig {
   unstored.delete(id);
   const stopHearing = onTold((message) => {
     if (message.rig !== id) return;
@@ -131,7 +131,7 @@ function inRoom(id: string, session: Session): Room {
 }
 
 /** Opens a rig for this tab; others may have it open too. */
-export function enterRoom(id: string): Promise<Room> {
+export function enterRig(id: string): Promise<EnteredRig> {
   const left = unstored.get(id);
   return left ? Promise.resolve(inRoom(id, left)) : openStored(id);
 }

@@ -1,4 +1,4 @@
-// npm run bench: prints each budget of the house with what was measured. Exit 1 if one is exceeded.
+// npm run perf (or bench): prints each budget of the house with what was measured. Exit 1 if one is exceeded.
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
@@ -11,11 +11,11 @@ const { buildApp, buildCli, bundle } = await import('./build.mjs');
 if ((await buildCli()) !== 0 || (await buildApp()) !== 0) process.exit(1);
 
 const results = [];
-const out = path.join(root, '.cache', 'bench');
+const out = path.join(root, '.cache', 'perf');
 mkdirSync(out, { recursive: true });
 const largeFile = path.join(out, 'large.humrig.json');
 
-await bundle('scripts/bench-core.ts', 'core', false, '.cache/bench');
+await bundle('scripts/perf-core.ts', 'core', false, '.cache/perf');
 const core = spawnSync(process.execPath, [path.join(out, 'core.mjs'), largeFile], { encoding: 'utf8' });
 if (core.status !== 0) {
   process.stderr.write(core.stderr);

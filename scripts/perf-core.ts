@@ -1,4 +1,4 @@
-// What the core takes for its work; each printed with its budget. Bundled and run by bench.mjs.
+// What the core takes for its work; each printed with its budget. Bundled and run by perf.mjs.
 import { writeFileSync } from 'node:fs';
 import { drawMap } from '../core/drawing';
 import { judge, report } from '../core/findings';

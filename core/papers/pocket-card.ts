@@ -90,7 +90,12 @@ function walk(sheet: Sheet, bands: ReadonlyMap<string, string | null>, unit: Len
  * The card for a phone: leads, patch-up, sounds and cautions as one page that needs nothing else and no script.
  * @param day stands at its head, YYYY-MM-DD
  */
-export function cardHtml(rig: Rig, variant: string | null, day: string, unit: LengthUnit = 'metres'): string {
+export function pocketCardHtml(
+  rig: Rig,
+  variant: string | null,
+  day: string,
+  unit: LengthUnit = 'metres',
+): string {
   const sheet = sheetOf(rig, variant, unit);
   const bands = new Map(labelsOf(rig, variant).map((label) => [label.lead, label.band]));
   return `<!doctype html>

@@ -3,7 +3,7 @@ import { isOn } from './resolve';
 import { traceIn, type Path, type Section } from './paths';
 import { wishFor } from './wishes';
 
-export type UndoneWish = {
+export type UnmetWish = {
   readonly box: Box;
   readonly block: Block;
   readonly wish: EffectWish;
@@ -43,14 +43,14 @@ const standing = derive(['boxes', 'leads', 'variant', 'sound'], (of) => {
 });
 
 /** Effects that stand elsewhere than wished, with the sounds in which they do. Blocks no way passes count as undone. */
-export const undoneWishes = derive(
+export const unmetWishes = derive(
   ['boxes', 'leads', 'variant', 'sounds', 'wants'],
-  (of): readonly UndoneWish[] => {
+  (of): readonly UnmetWish[] => {
     const heard = everySound(of).map((one) => ({ sound: one.sound.id, ...standing(one) }));
     return of.boxes.flatMap((box) =>
       box.blocks
         .filter((block) => block.role === 'effect')
-        .flatMap((block): UndoneWish[] => {
+        .flatMap((block): UnmetWish[] => {
           const wish = wishFor(of, box, block);
           if (wish === 'either') return [];
           const passed = heard.flatMap(({ sound, at }) =>
