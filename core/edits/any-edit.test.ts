@@ -11,6 +11,9 @@ import { patchRig } from '../model';
 
 const START = rigForEdits();
 
+/** Arguments may be called __proto__; nothing that is written may end up outside the document. */
+const BORN_WITH = Object.getOwnPropertyNames(Object.prototype);
+
 const met = { done: new Map<string, number>(), refused: 0 };
 
 test('every edit of any arguments on any rig is refused, or gives a document that reading takes as it is', () => {
@@ -37,6 +40,7 @@ test('every edit of any arguments on any rig is refused, or gives a document tha
     }),
     { numRuns: 120 },
   );
+  expect(Object.getOwnPropertyNames(Object.prototype)).toEqual(BORN_WITH);
   expect(met.refused).toBeGreaterThan(400);
   expect(met.done.size).toBe(EDIT_NAMES.length);
 });

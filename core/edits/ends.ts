@@ -1,4 +1,15 @@
-import { isNewId, byId, copy, demand, leadIn, must, variantOf, type LeadDraft, type Side } from './edit';
+import {
+  isNewId,
+  byId,
+  copy,
+  demand,
+  leadIn,
+  must,
+  variantOf,
+  type LeadDraft,
+  type Side,
+  mustBeSide,
+} from './edit';
 import { jackKey, sameJack, type RigDraft, type JackRef, type Lead, type Scope } from '../model';
 
 /** Where an end is plugged in a variant (null: the base). */
@@ -8,6 +19,7 @@ export function endIn(
   side: Side,
   variant: string | null,
 ): readonly JackRef[] {
+  mustBeSide(side);
   const other = variant === null ? undefined : byId(draft.variants, variant, 'variant').leads[lead.id];
   return other?.[side] ?? lead[side].at;
 }
@@ -54,6 +66,7 @@ export function setEnd(
   scope: Scope | undefined,
 ) {
   const lead = leadIn(draft, leadId);
+  mustBeSide(side);
   const variant = variantOf(scope);
   demand(new Set(at.map(jackKey)).size === at.length, 'One end cannot name the same jack twice.');
   for (const where of affectedVariants(draft, leadId, variant))

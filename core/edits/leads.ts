@@ -1,4 +1,4 @@
-import { copy, demand, edit, leadIn, variantOf, type Side } from './edit';
+import { copy, demand, edit, leadIn, variantOf, type Side, mustBeSide } from './edit';
 import { endIn, putLead, setEnd } from './ends';
 import {
   forget,
@@ -123,13 +123,13 @@ export const leadEdits = {
   ),
 
   setPlug: edit<End & { plug: Plug }>('Change plug', (draft, { lead, side, plug }) => {
-    leadIn(draft, lead)[side].plug = copy(plug);
+    leadIn(draft, lead)[mustBeSide(side)].plug = copy(plug);
   }),
 
   setAdapters: edit<End & { adapters: readonly Adapter[] }>(
     'Change adapters',
     (draft, { lead, side, adapters }) => {
-      leadIn(draft, lead)[side].adapters = copy(adapters);
+      leadIn(draft, lead)[mustBeSide(side)].adapters = copy(adapters);
     },
   ),
 

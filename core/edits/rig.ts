@@ -1,4 +1,4 @@
-import { boxIn, byId, copy, demand, edit, isNewId, leadIn } from './edit';
+import { boxIn, byId, copy, demand, edit, isNewId, leadIn, mustBeSide } from './edit';
 import { putLead } from './ends';
 import { moveEnds, type Move } from './leads';
 import {
@@ -78,7 +78,7 @@ export const rigEdits = {
     moveEnds(draft, change.move, undefined);
     for (const lead of change.put) putLead(draft, lead, undefined);
     for (const { lead, side, adapters } of change.adapters)
-      leadIn(draft, lead)[side].adapters = copy(adapters);
+      leadIn(draft, lead)[mustBeSide(side)].adapters = copy(adapters);
     for (const { box, block } of change.blocks) {
       const target = boxIn(draft, box).blocks;
       isNewId(target, block.id, 'block');

@@ -77,6 +77,18 @@ const WORDS: Record<FigurePath['field'], string> = {
   tripMs: 'converter trip',
 };
 
+/** Which figures each part has. */
+const FIELDS: Readonly<Record<FigurePath['on'], object>> = {
+  mode: MODE,
+  speaker: SPEAKER,
+  state: STATE,
+  pickup: PICKUP,
+  power: POWER,
+  dcOutlet: DC_OUTLET,
+  mainsOutlet: MAINS_OUTLET,
+  box: { tripMs: 'ms' },
+};
+
 export type FigureEntry = {
   readonly at: FigurePath;
   readonly figure: Figure;
@@ -155,6 +167,8 @@ export function setFigureAt(box: Draft<Box>, at: FigurePath, figure: Figure): vo
     if (!item) throw new Error(`${box.name} has no part "${id}"`);
     return item;
   };
+  if (!Object.hasOwn(FIELDS, at.on) || !Object.hasOwn(FIELDS[at.on], at.field))
+    throw new Error(`a box has no figure "${figureKey(at)}"`);
   const value = clone(figure) as Draft<Figure>;
   if (at.on === 'mode') find(find(box.jacks, at.jack).modes, at.mode)[at.field] = value;
   else if (at.on === 'state') find(find(box.blocks, at.block).states, at.state)[at.field] = value;

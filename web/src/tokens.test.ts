@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 
-const css = readFileSync(new URL('./tokens.css', import.meta.url), 'utf8');
+const css = readFileSync('web/src/tokens.css', 'utf8');
 
 function tokens(block: string): Record<string, string> {
   const body = css.slice(css.indexOf(block)).split('}')[0] ?? '';
