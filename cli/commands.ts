@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs';
 import { cureOf, isOpen, judge, report, sentenceOf, underTheirCauses } from '../core/findings';
 import { pocketCardHtml, paperMap, scheduleCsv, scheduleOf, svgOf } from '../core/papers';
 import { cardsOf } from '../core/planner';
@@ -6,7 +5,6 @@ import { applyEdit } from '../core/edits';
 import { fileSchema, writeRig } from '../core/file';
 import { BadInput, rigOf, soundOf, variantOf, type Call } from './input';
 import { levelsCommand } from './levels';
-import { print, printJson } from './output';
 import { traceCommand } from './trace';
 
 type Command = (call: Call) => number | Promise<number>;
@@ -34,14 +32,16 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
   --paper a4|letter           for PDFs (a4)
   --date D                    the day that stands on papers (today)
   -o FILE                     where to write; - is standard output
+  --help                      this
 `;
 
 const validate: Command = (call) => {
   const rig = rigOf(call);
   const { id, title, boxes, leads, sounds } = rig;
   if (call.flags.has('--json'))
-    printJson({ ok: true, id, title, boxes: boxes.length, leads: leads.length, sounds: sounds.length });
-  else print(`${title}: sound, with ${boxes.length} boxes, ${leads.length} leads, ${sounds.length} sounds`);
+    call.printJson({ ok: true, id, title, boxes: boxes.length, leads: leads.length, sounds: sounds.length });
+  else
+    call.print(`${title}: sound, with ${boxes.length} boxes, ${leads.length} leads, ${sounds.length} sounds`);
   return 0;
 };
 
@@ -56,7 +56,7 @@ const check: Command = (call) => {
       finding.severity === 'danger' || (finding.severity === 'fault' && finding.accepted === null),
   );
   if (call.flags.has('--json'))
-    printJson({
+    call.printJson({
       rig: rig.id,
       variant,
       findings: caused.map(({ finding, brings }) => {
@@ -81,13 +81,15 @@ const check: Command = (call) => {
     const lines = report(rig, variant, sound).filter((line) => !line.elsewhere);
     for (const line of lines) {
       const where = line.sounds.length > 0 ? ` (${line.sounds.join(', ')})` : '';
-      print(`${line.severity.toUpperCase().padEnd(8)}${line.code}${where}${isOpen(line) ? '' : ' accepted'}`);
-      print(`        ${line.text}`);
-      print(`        ${line.why}`);
+      call.print(
+        `${line.severity.toUpperCase().padEnd(8)}${line.code}${where}${isOpen(line) ? '' : ' accepted'}`,
+      );
+      call.print(`        ${line.text}`);
+      call.print(`        ${line.why}`);
       const cure = cureOf(rig, line.finding);
-      if (cure) print(`        cure: ${cure.label}`);
+      if (cure) call.print(`        cure: ${cure.label}`);
     }
-    if (lines.length === 0) print('nothing found in what is judged');
+    if (lines.length === 0) call.print('nothing found in what is judged');
   }
   return bad.length > 0 ? 1 : 0;
 };
@@ -96,14 +98,15 @@ const cables: Command = (call) => {
   const rig = rigOf(call);
   const variant = variantOf(call, rig);
   const schedule = scheduleOf(rig, variant);
-  if (call.flags.has('--csv')) process.stdout.write(scheduleCsv(rig, variant, 'metres'));
-  else if (call.flags.has('--json')) printJson(schedule);
+  if (call.flags.has('--csv'))
+    call.io.out(scheduleCsv(rig, variant, call.flags.has('--feet') ? 'feet' : 'metres'));
+  else if (call.flags.has('--json')) call.printJson(schedule);
   else {
     for (const row of schedule.rows)
-      print(
+      call.print(
         `${String(row.number).padStart(4)}  ${row.from} → ${row.to}  ${row.kind} ${row.lengthM} m${row.toBeMade ? ', to be made' : ''}${row.state === 'plugged' ? '' : `  (${row.state})`}`,
       );
-    print(`${schedule.all.count} leads, ${Number(schedule.all.metres.toFixed(2))} m`);
+    call.print(`${schedule.all.count} leads, ${Number(schedule.all.metres.toFixed(2))} m`);
   }
   return 0;
 };
@@ -112,7 +115,7 @@ const routes: Command = (call) => {
   const rig = rigOf(call);
   const cards = cardsOf(rig);
   if (call.flags.has('--json')) {
-    printJson({
+    call.printJson({
       routings: cards.map((card) => {
         if (!card.can) return card;
         const { trial, change, ...figures } = card;
@@ -122,30 +125,30 @@ const routes: Command = (call) => {
     return 0;
   }
   for (const card of cards) {
-    print(`${card.code}  ${card.name}${card.can && card.inForce ? '  (wired so now)' : ''}`);
+    call.print(`${card.code}  ${card.name}${card.can && card.inForce ? '  (wired so now)' : ''}`);
     if (!card.can) {
-      print(`      cannot be had: ${card.reason}`);
+      call.print(`      cannot be had: ${card.reason}`);
       continue;
     }
-    print(
+    call.print(
       `      stage runs ${card.runs.count}, ${card.runs.metres} m; fetch ${card.fetch.length}, move ${card.move.length}, put away ${card.putAway.length}`,
     );
-    print(
+    call.print(
       `      trips ${card.trips}, ${card.ms.toFixed(1)} ms; ground loops ${card.groundLoops}; findings ${Object.values(card.findings).join('/')}`,
     );
-    if (card.deadKnobs.length > 0) print(`      knobs that die: ${card.deadKnobs.join(', ')}`);
-    if (card.undone.length > 0) print(`      undone: ${card.undone.join('; ')}`);
+    if (card.deadKnobs.length > 0) call.print(`      knobs that die: ${card.deadKnobs.join(', ')}`);
+    if (card.undone.length > 0) call.print(`      undone: ${card.undone.join('; ')}`);
   }
   return 0;
 };
 
-function write(file: string, content: string | Uint8Array) {
+function write({ io }: Call, file: string, content: string | Uint8Array) {
   if (file === '-') {
-    process.stdout.write(content);
+    io.out(content);
     return;
   }
   try {
-    writeFileSync(file, content);
+    io.save(file, content);
   } catch (error) {
     throw new BadInput(`cannot write ${file}: ${error instanceof Error ? error.message : String(error)}`);
   }
@@ -163,10 +166,10 @@ const fix: Command = (call) => {
   if (!finding) throw new BadInput(`there is no finding ${code} in this rig`);
   const cure = cureOf(rig, finding);
   if (!cure) throw new BadInput(`there is no cure for ${code} within one act`);
-  write(out, writeRig(applyEdit(rig, cure.edit).rig));
+  write(call, out, writeRig(applyEdit(rig, cure.edit).rig));
   if (out !== '-') {
-    if (call.flags.has('--json')) printJson({ code, cure: cure.edit, words: cure.label });
-    else print(cure.label);
+    if (call.flags.has('--json')) call.printJson({ code, cure: cure.edit, words: cure.label });
+    else call.print(cure.label);
   }
   return 0;
 };
@@ -193,9 +196,9 @@ const exportCommand: Command = async (call) => {
     return file === undefined ? [] : [{ option, make, file }];
   });
   if (wanted.length === 0) throw new BadInput('export wants --svg, --pdf, --labels or --card, and a FILE');
-  for (const { make, file } of wanted) write(file, await make(call));
+  for (const { make, file } of wanted) write(call, file, await make(call));
   if (call.flags.has('--json') && wanted.every(({ file }) => file !== '-'))
-    printJson(Object.fromEntries(wanted.map(({ option, file }) => [option.slice(2), file])));
+    call.printJson(Object.fromEntries(wanted.map(({ option, file }) => [option.slice(2), file])));
   return 0;
 };
 
@@ -209,8 +212,8 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   fix,
   export: exportCommand,
   validate,
-  schema: () => {
-    printJson(fileSchema());
+  schema: (call) => {
+    call.printJson(fileSchema());
     return 0;
   },
 };

@@ -1,6 +1,6 @@
-import { readFileSync } from 'node:fs';
 import { readRig } from '../core/file';
 import { formatProblem, type Problem, type Rig } from '../core/model';
+import { jsonText, shown, type Io } from './io';
 
 /** What the caller gave cannot be used: exit code 2, a message on stderr, never a stack trace. */
 export class BadInput extends Error {
@@ -13,10 +13,10 @@ export class BadInput extends Error {
 }
 
 /** Reads a rig from a file, or from standard input for `-`. */
-export function readRigFrom(file: string): Rig {
+function readRigFrom(file: string, io: Io): Rig {
   let text: string;
   try {
-    text = readFileSync(file === '-' ? 0 : file, 'utf8');
+    text = io.read(file);
   } catch (error) {
     throw new BadInput(`cannot read ${file}: ${error instanceof Error ? error.message : String(error)}`);
   }
@@ -37,13 +37,17 @@ export type Call = {
   readonly positional: readonly string[];
   readonly flags: ReadonlySet<string>;
   readonly values: Readonly<Record<string, string>>;
+  readonly io: Io;
+  /** One line of the result, as a terminal may show it. */
+  readonly print: (text: string) => void;
+  readonly printJson: (value: unknown) => void;
 };
 
 const FLAGS = ['--json', '--csv', '--feet', '--flag'];
 const VALUES = ['--sound', '--variant', '--svg', '--pdf', '--labels', '--card', '--paper', '--date', '-o'];
 
 /** Splits the command line; unknown options are bad input. */
-export function readCall(args: readonly string[]): Call {
+export function readCall(args: readonly string[], io: Io): Call {
   const positional: string[] = [];
   const flags = new Set<string>();
   const values: Record<string, string> = {};
@@ -59,8 +63,17 @@ export function readCall(args: readonly string[]): Call {
     } else if (arg.startsWith('-') && arg !== '-') throw new BadInput(`unknown option ${arg}`);
     else positional.push(arg);
   }
+  if (flags.has('--json') && flags.has('--csv')) throw new BadInput('either --json or --csv, not both');
   const [command = 'help', ...others] = positional;
-  return { command, positional: others, flags, values };
+  return {
+    command,
+    positional: others,
+    flags,
+    values,
+    io,
+    print: (text) => io.out(shown(text.endsWith('\n') ? text : `${text}\n`)),
+    printJson: (value) => io.out(jsonText(value)),
+  };
 }
 
 /** The rig a command is given as its only positional argument. */
@@ -68,7 +81,7 @@ export function rigOf(call: Call): Rig {
   const [file, ...more] = call.positional;
   if (file === undefined) throw new BadInput(`${call.command} wants a rig file, or - for standard input`);
   if (more.length > 0) throw new BadInput(`${call.command} takes one rig, not also "${more[0]}"`);
-  return readRigFrom(file);
+  return readRigFrom(file, call.io);
 }
 
 function find(list: readonly { id: string; name: string }[], wanted: string, what: string): string {

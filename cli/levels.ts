@@ -4,7 +4,6 @@ import { levelsAlong, tightest, type LevelRoute } from '../core/level';
 import { settingsOf, trace } from '../core/signal';
 import { formatDb } from '../core/units';
 import { rigOf, soundOf, variantOf, type Call } from './input';
-import { print, printJson } from './output';
 
 const round = (value: number | null) => (value === null ? null : Number(value.toFixed(2)));
 
@@ -41,7 +40,7 @@ export function levelsCommand(call: Call): number {
       }));
     });
   if (call.flags.has('--json')) {
-    printJson({
+    call.printJson({
       rig: rig.id,
       variant,
       routes: runs.map(({ sound, route, run }) => ({ sound, route, ...data(run) })),
@@ -49,19 +48,19 @@ export function levelsCommand(call: Call): number {
     return 0;
   }
   for (const { sound, route, run } of runs) {
-    print(`${sound}: ${route}`);
-    print('      average   peak ceiling    left  dBu');
+    call.print(`${sound}: ${route}`);
+    call.print('      average   peak ceiling    left  dBu');
     for (const stop of run.stops)
-      print(
+      call.print(
         `      ${pad(stop.averageDbu)}${pad(stop.peakDbu)} ${pad(stop.ceilingDbu)} ${pad(stop.headroomDb)}  ${stop.label} of ${stop.box.name}${stop.meantToClip ? ', meant to clip' : ''}`,
       );
-    if (run.endsBecause !== null) print(`      ends here: ${run.endsBecause}`);
+    if (run.endsBecause !== null) call.print(`      ends here: ${run.endsBecause}`);
     const worst = tightest(run);
     if (worst)
-      print(
+      call.print(
         `      least headroom: ${formatDb(worst.headroomDb ?? 0)} dB at ${worst.label} of ${worst.box.name}`,
       );
   }
-  print('nominal, ±3 dB');
+  call.print('nominal, ±3 dB');
   return 0;
 }

@@ -1,6 +1,5 @@
 import { settingsOf, trace } from '../core/signal';
 import { rigOf, soundOf, variantOf, type Call } from './input';
-import { print, printJson } from './output';
 
 /** `trace`: every way in every sound asked for, step by step, with its sections; where signals end; cycles. */
 export function traceCommand(call: Call): number {
@@ -38,13 +37,13 @@ export function traceCommand(call: Call): number {
       };
     });
   if (call.flags.has('--json')) {
-    printJson({ sounds });
+    call.printJson({ sounds });
     return 0;
   }
   for (const { sound, paths, ends, truncated } of sounds) {
-    print(rig.sounds.find((s) => s.id === sound)?.name ?? sound);
+    call.print(rig.sounds.find((s) => s.id === sound)?.name ?? sound);
     for (const path of paths)
-      print(
+      call.print(
         `  ${path.steps
           .map((step) =>
             step.type === 'lead'
@@ -55,10 +54,10 @@ export function traceCommand(call: Call): number {
           )
           .join(' ')}`,
       );
-    if (paths.length === 0) print('  nothing is heard');
+    if (paths.length === 0) call.print('  nothing is heard');
     for (const end of ends.slice(0, 8))
-      print(`  ends at ${tagOf.get(end.box)}, ${'jack' in end ? end.jack : end.block}`);
-    if (truncated) print('  … and more ways than were followed');
+      call.print(`  ends at ${tagOf.get(end.box)}, ${'jack' in end ? end.jack : end.block}`);
+    if (truncated) call.print('  … and more ways than were followed');
   }
   return 0;
 }

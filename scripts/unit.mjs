@@ -13,6 +13,17 @@ const suites = ROOMS.flatMap((room) =>
     .map((file) => path.join(room, file)),
 );
 
+/** Packages are read from node_modules as they are; only fonts come into the bundle. */
+const packagesStay = {
+  name: 'packages-stay',
+  setup: ({ onResolve }) =>
+    onResolve({ filter: /^[^./]/ }, ({ path: name, kind }) =>
+      kind === 'entry-point' || name.endsWith('.ttf') || name === '@jest/globals'
+        ? undefined
+        : { path: name, external: true },
+    ),
+};
+
 /** @param {readonly string[]} files suites, from the root */
 async function bundleSuites(files) {
   const { build } = await import('esbuild');
@@ -26,7 +37,7 @@ async function bundleSuites(files) {
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    packages: 'external',
+    plugins: [packagesStay],
     alias: { '@jest/globals': path.join(root, 'scripts', 'jest-words.mjs') },
     loader: { '.ttf': 'binary' },
     // Workers are not started in unit tests; their addresses only have to parse.
