@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { editSeeds, playEdits } from '../testing/arbitrary';
+import { Met } from '../testing/met';
 import { at, emptyRig, guitar, lead, pedal } from '../testing/rigs';
 import { EditError, applyEdit, type EditCall } from './index';
 import { readRig, writeRig } from '../file';
@@ -20,28 +21,36 @@ const small = (): Rig =>
 
 describe('laws of every sequence of edits', () => {
   test('the invariants hold, and the text of the file gives the same document', () => {
+    const met = new Met();
     fc.assert(
       fc.property(editSeeds, (seeds) => {
         const rig = playEdits(small(), seeds, (_before, applied) => {
           expect(checkInvariants(applied.rig)).toEqual([]);
+          met.count('edits');
         });
         const read = readRig(writeRig(rig, { withNames: true }));
         expect(read.ok && read.rig).toEqual(rig);
+        met.count('leads', rig.leads.length);
+        met.count('variants', rig.variants.length);
       }),
       { numRuns: 150 },
     );
+    met.atLeast({ edits: 300, leads: 100, variants: 10 });
   });
 
   test('every edit undone restores the document, and its patches do it again', () => {
+    const met = new Met();
     fc.assert(
       fc.property(editSeeds, (seeds) => {
         playEdits(small(), seeds, (before, applied) => {
           expect(patchRig(applied.rig, applied.inverse)).toEqual(before);
           expect(patchRig(before, applied.patches)).toEqual(applied.rig);
+          met.count(applied.patches.length > 0 ? 'changes' : 'nothing changed');
         });
       }),
       { numRuns: 150 },
     );
+    met.atLeast({ changes: 300 });
   });
 });
 

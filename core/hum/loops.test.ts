@@ -4,6 +4,7 @@ import { applyEdit } from '../edits';
 import { isAudio, type Rig } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
 import { gear, rigOf, wiredWays } from '../testing/gear';
+import { Met } from '../testing/met';
 import { groundLoops } from './index';
 
 /**
@@ -42,12 +43,18 @@ function byElimination(rig: Rig): number {
 
 describe('ground loops', () => {
   test('are counted as elimination counts them, in any routing of any gear', () => {
+    const met = new Met();
     fc.assert(
       fc.property(gear, (g) => {
-        for (const { rig } of wiredWays(rigOf(g))) expect(groundLoops(rig, null)).toBe(byElimination(rig));
+        for (const { rig } of wiredWays(rigOf(g))) {
+          const loops = groundLoops(rig, null);
+          expect(loops).toBe(byElimination(rig));
+          met.count('loops', loops);
+        }
       }),
       { numRuns: 40 },
     );
+    met.atLeast({ loops: 15 });
   });
 
   test('a four-cable rig has two by construction: three shields between two boxes', () => {

@@ -1,8 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import Papa from 'papaparse';
 import { readRigValue } from '../file';
 import { makeSound, type Rig } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
+import { Met } from '../testing/met';
 import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';
 import {
@@ -82,9 +84,15 @@ describe('CSV', () => {
       'say "so"',
       'two\r\nlines',
       ' pad ',
+      ' =1+1',
+      '\u00a0@x',
+      '＝1',
+      '－2',
+      '\n=3',
     ),
   );
   test('what is written is read back, and no cell begins as a formula', () => {
+    const met = new Met();
     fc.assert(
       fc.property(
         fc.array(fc.array(cell, { minLength: 2, maxLength: 5 }), { minLength: 1, maxLength: 6 }),
@@ -92,10 +100,15 @@ describe('CSV', () => {
           const text = toCsv(rows);
           expect(fromCsv(text)).toEqual(rows);
           expect(text.startsWith('\uFEFF')).toBe(true);
+          const written = Papa.parse<string[]>(text.slice(1), { newline: '\r\n' }).data.flat();
+          for (const one of written) expect(one).not.toMatch(/^[\s\u00a0]*[=+\-@＝＋－＠]/);
+          met.count('cells', written.length);
+          met.count('guarded', written.filter((one) => one.startsWith("'")).length);
         },
       ),
       { numRuns: 300 },
     );
+    met.atLeast({ cells: 1000, guarded: 200 });
   });
   test('a formula in a name reaches the file with an apostrophe', () => {
     const rig = edited(fourCable(), {

@@ -83,8 +83,11 @@ export function scheduleOf(rig: Rig, variant: string | null): Schedule {
 
 type Cell = string | number;
 
-/** Cells that a spreadsheet would take for a formula are written with an apostrophe ahead. */
-const RISKY = /^['=+\-@\t\r]/;
+/**
+ * Cells that a spreadsheet would take for a formula are written with an apostrophe ahead: signs of formulas, their
+ * full-width forms too, with or without blanks before them.
+ */
+const RISKY = /^(?:'|[\t\r\n]|\s*[=+\-@\uff1d\uff0b\uff0d\uff20])/;
 const guard = (cell: Cell): Cell => (typeof cell === 'string' && RISKY.test(cell) ? `'${cell}` : cell);
 
 const BOM = '\uFEFF';
@@ -104,7 +107,9 @@ export function fromCsv(text: string): readonly (readonly string[])[] {
     newline: '\r\n',
     skipEmptyLines: false,
   });
-  const rows = data.map((row) => row.map((cell) => (/^'['=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell)));
+  const rows = data.map((row) =>
+    row.map((cell) => (cell.startsWith("'") && RISKY.test(cell.slice(1)) ? cell.slice(1) : cell)),
+  );
   const last = rows.at(-1);
   return last?.length === 1 && last[0] === '' ? rows.slice(0, -1) : rows;
 }

@@ -1,12 +1,13 @@
 // Slow, plain twins of what the signal room works out, on random small cases.
-import { inSetting } from '../model';
+import { inSetting, jackIn, type Rig } from '../model';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { gear, hands, rigOf, spoiled, wiredWays } from '../testing/gear';
-import { SOUND } from '../testing/build';
+import { gear, hands, rigOf, spoiled, wiredWay } from '../testing/gear';
+import { Met } from '../testing/met';
+import { fourCable, SOUND } from '../testing/build';
 import { cycleIn, cyclicParts } from './cycles';
 import { graphIn, type Edge, type Graph } from './graph';
-import { latencyOf, trace } from './index';
+import { isOn, latencyOf, trace, type Path } from './index';
 
 const graphs = fc
   .tuple(
@@ -92,8 +93,7 @@ function waysOf(graph: Graph): Set<string> {
 describe('traces of random rigs', () => {
   const rigs = fc.tuple(gear, fc.nat(), hands).map(([g, n, spoils]) => {
     const small = { ...g, pedals: g.pedals.slice(0, 3) };
-    const ways = wiredWays(rigOf(small));
-    return spoiled(ways[n % Math.max(1, ways.length)]?.rig ?? rigOf(small), spoils);
+    return spoiled(wiredWay(rigOf(small), n), spoils);
   });
 
   test('the ways found are all there are', () => {
@@ -130,26 +130,43 @@ describe('traces of random rigs', () => {
     );
   });
 
-  test('the delay of a way is its trips and the delays of what is on, and nothing else', () => {
+  /** A box's converting jacks on the way, in order, as i and o: an o behind an i is a trip. */
+  const tripsBy = (rig: Rig, path: Path) =>
+    rig.boxes.map((box) => {
+      const letters = path.steps.flatMap((step) => {
+        const jack = step.type === 'jack' && step.box === box.id ? jackIn(box, step.jack) : undefined;
+        return jack?.converts ? [jack.direction === 'in' ? 'i' : 'o'] : [];
+      });
+      return { box, trips: [...letters.join('').matchAll(/i+o/g)].length };
+    });
+
+  test('converter trips and delay are what the boxes on the way add up to', () => {
+    const met = new Met();
     fc.assert(
       fc.property(rigs, (rig) => {
         for (const path of trace(rig, SOUND).paths) {
           const { trips, ms } = latencyOf(rig, path);
-          const enters = path.steps.filter(
-            (step) =>
-              step.type === 'jack' &&
-              rig.boxes
-                .find((box) => box.id === step.box)!
-                .jacks.find((jack) => jack.id === step.jack && jack.direction === 'in' && jack.converts),
-          ).length;
-          expect(trips).toBeLessThanOrEqual(enters);
-          const most = rig.boxes.reduce((sum, box) => Math.max(sum, box.tripMs?.value ?? 0), 0);
-          const own = path.sections.reduce((sum, s) => sum + (s.state.latencyMs?.value ?? 0), 0);
-          expect(ms).toBeLessThanOrEqual(trips * most + own + 1e-9);
-          expect(ms >= 0 && (trips > 0 || ms <= own + 1e-9)).toBe(true);
+          const byBox = tripsBy(rig, path);
+          const blocks = path.sections.filter(({ state }) => isOn(state));
+          const expected =
+            byBox.reduce((sum, one) => sum + one.trips * (one.box.tripMs?.value ?? 0), 0) +
+            blocks.reduce((sum, { state }) => sum + (state.latencyMs?.value ?? 0), 0);
+          expect(trips).toBe(byBox.reduce((sum, one) => sum + one.trips, 0));
+          expect(ms).toBeCloseTo(expected, 9);
+          met.count('trips', trips);
+          if (ms > 0) met.count('ways with a delay');
         }
       }),
       { numRuns: 60 },
     );
+    met.atLeast({ trips: 12, 'ways with a delay': 8 });
+  });
+
+  test('a four-cable unit is passed twice: two trips of 1.22 ms', () => {
+    const rig = fourCable();
+    const { trips, ms } = latencyOf(rig, trace(rig, SOUND).paths[0]!);
+    expect(trips).toBe(2);
+    // The assumed middle of 0.5 to 3 ms to three digits, twice.
+    expect(ms).toBeCloseTo(2 * 1.22, 9);
   });
 });

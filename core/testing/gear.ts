@@ -61,14 +61,28 @@ export const rigOf = ({ guitars, pedals, unit, amp, around, ohm, desk }: Gear): 
     ].join(', '),
   );
 
+type Way = { readonly code: string; readonly rig: Rig };
+
+function wiredBy(rig: Rig, template: (typeof TEMPLATES)[number]): Way | null {
+  const wanted = bindTemplate(rig, template);
+  if ('reason' in wanted) return null;
+  const change = reconcile(rig, template.name, wanted);
+  return { code: template.code, rig: edited(rig, { edit: 'takeRouting', arguments: change }) };
+}
+
 /** The rig in each routing it can have. */
-export const wiredWays = (rig: Rig): readonly { readonly code: string; readonly rig: Rig }[] =>
-  TEMPLATES.flatMap((template) => {
-    const wanted = bindTemplate(rig, template);
-    if ('reason' in wanted) return [];
-    const change = reconcile(rig, template.name, wanted);
-    return [{ code: template.code, rig: edited(rig, { edit: 'takeRouting', arguments: change }) }];
-  });
+export const wiredWays = (rig: Rig): readonly Way[] =>
+  TEMPLATES.flatMap((template) => wiredBy(rig, template) ?? []);
+
+/** The rig in one of the routings it can have, as the number says; as it is where it can have none. */
+export function wiredWay(rig: Rig, n: number): Rig {
+  for (let i = 0; i < TEMPLATES.length; i += 1) {
+    const template = TEMPLATES[(n + i) % TEMPLATES.length];
+    const way = template && wiredBy(rig, template);
+    if (way) return way.rig;
+  }
+  return rig;
+}
 
 /** A few plugs exchanged or pulled at random. */
 export const hands = fc.array(fc.tuple(fc.nat(), fc.nat(), fc.nat({ max: 3 })), { maxLength: 3 });
@@ -86,3 +100,8 @@ export function spoiled(rig: Rig, spoils: readonly (readonly [number, number, nu
     return edited(r, call);
   }, rig);
 }
+
+/** Rigs as hands leave them: gear in some routing, a few plugs exchanged or pulled. */
+export const handled: fc.Arbitrary<Rig> = fc
+  .tuple(gear, fc.nat(), hands)
+  .map(([g, n, spoils]) => spoiled(wiredWay(rigOf(g), n), spoils));

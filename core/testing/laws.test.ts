@@ -13,7 +13,8 @@ import { checkInvariants, isAudio, isLink, patchRig, type Rig } from '../model';
 import { bindTemplate, reconcile, TEMPLATES } from '../routings';
 import { settingsOf, trace } from '../signal';
 import { edited } from './build';
-import { gear, hands, rigOf, spoiled, wiredWays } from './gear';
+import { gear, handled, rigOf, wiredWay, wiredWays } from './gear';
+import { Met } from './met';
 
 const bad = (rig: Rig) => judge(rig, null).filter((f) => f.severity === 'danger' || f.severity === 'fault');
 const key = (f: { code: string; sound: string | null; parts: readonly { id: string }[] }) =>
@@ -29,9 +30,11 @@ function soundly(rig: Rig, call: EditCall): Rig {
 
 describe('routings', () => {
   test('every one that can be had is a sound rig without danger or fault, heard in every sound', () => {
+    const met = new Met();
     fc.assert(
       fc.property(gear, (g) => {
-        for (const { rig } of wiredWays(rigOf(g))) {
+        for (const { rig, code } of wiredWays(rigOf(g))) {
+          met.count(code);
           expect(checkInvariants(rig)).toEqual([]);
           expect(bad(rig).map(key)).toEqual([]);
           for (const setting of settingsOf(rig, null)) {
@@ -44,9 +47,11 @@ describe('routings', () => {
       }),
       { numRuns: 60 },
     );
+    met.atLeast({ FOUR: 3, LOOP: 10, FRONT: 15, POWER: 6, DIRECT: 1, INSERT: 1 });
   });
 
   test('taken again it changes nothing; taken back and forth no lead is lost or numbered anew', () => {
+    const met = new Met();
     fc.assert(
       fc.property(gear, (g) => {
         const bare = rigOf(g);
@@ -62,38 +67,43 @@ describe('routings', () => {
             if ('reason' in wanted) throw new Error(wanted.reason);
             const again = reconcile(second.rig, template.name, wanted);
             expect([again.put, again.move, again.away]).toEqual([[], [], []]);
+            met.count('taken after another');
+            met.count('leads kept', numbers.size);
           }
         }
       }),
       { numRuns: 25 },
     );
+    met.atLeast({ 'taken after another': 80, 'leads kept': 700 });
   });
 
   test('one that cannot be had says why in a sentence; one that can is counted on its own trial', () => {
+    const met = new Met();
     fc.assert(
       fc.property(gear, (g) => {
         for (const card of cardsOf(rigOf(g))) {
+          met.count(card.can ? 'can' : 'cannot');
           if (!card.can) {
             expect(card.reason).toMatch(/^[A-Z].*\.$/);
             continue;
           }
           expect(card.groundLoops).toBe(groundLoops(card.trial, null));
           expect(card.fetch.length).toBe(scheduleOf(card.trial, null).all.count);
+          met.count('leads to fetch', card.fetch.length);
+          met.count('ground loops', card.groundLoops);
         }
       }),
       { numRuns: 20 },
     );
+    met.atLeast({ can: 15, cannot: 40, 'leads to fetch': 120, 'ground loops': 8 });
   });
 });
 
 describe('findings', () => {
   test('a cure that is offered takes its finding away, raises no new danger or fault, and is undone exactly', () => {
+    const met = new Met();
     fc.assert(
-      fc.property(gear, fc.nat(), hands, (g, n, spoils) => {
-        const ways = wiredWays(rigOf(g));
-        const way = ways[n % Math.max(1, ways.length)];
-        if (!way) return;
-        const rig = spoiled(way.rig, spoils);
+      fc.property(handled, (rig) => {
         const before = new Set(bad(rig).map(key));
         for (const finding of judge(rig, null).slice(0, 3)) {
           const cure = cureOf(rig, finding);
@@ -101,17 +111,19 @@ describe('findings', () => {
           const after = soundly(rig, cure.edit);
           expect(judge(after, null).map(key)).not.toContain(key(finding));
           for (const left of bad(after)) expect(before).toContain(key(left));
+          met.count('cures');
+          met.count(finding.code.startsWith('WIRE') ? 'of wiring' : 'of other things');
         }
       }),
-      { numRuns: 40 },
+      { numRuns: 60 },
     );
+    met.atLeast({ cures: 14, 'of wiring': 9, 'of other things': 2 });
   });
 
   test('they do not depend on what boxes, jacks and kinds are called', () => {
+    const met = new Met();
     fc.assert(
-      fc.property(gear, fc.nat(), hands, (g, n, spoils) => {
-        const ways = wiredWays(rigOf(g));
-        const rig = spoiled(ways[n % Math.max(1, ways.length)]?.rig ?? rigOf(g), spoils);
+      fc.property(handled, (rig) => {
         const renamed: Rig = {
           ...rig,
           boxes: rig.boxes.map((box, i) => ({
@@ -123,19 +135,21 @@ describe('findings', () => {
             blocks: box.blocks.map((block, j) => ({ ...block, name: `B${j}` })),
           })),
         };
-        expect(judge(renamed, null).map(key)).toEqual(judge(rig, null).map(key));
+        const found = judge(rig, null).map(key);
+        expect(judge(renamed, null).map(key)).toEqual(found);
+        met.count('findings', found.length);
       }),
-      { numRuns: 30 },
+      { numRuns: 40 },
     );
+    met.atLeast({ findings: 25 });
   });
 });
 
 describe('hands', () => {
   test('whatever a jack offers can be done and undone; what simply fits brings no new fault of plug or direction', () => {
+    const met = new Met();
     fc.assert(
-      fc.property(gear, fc.nat(), fc.nat(), hands, (g, n, j, spoils) => {
-        const ways = wiredWays(rigOf(g));
-        const rig = spoiled(ways[n % Math.max(1, ways.length)]?.rig ?? rigOf(g), spoils);
+      fc.property(handled, fc.nat(), (rig, j) => {
         const jacks = rig.boxes.flatMap((box) =>
           box.jacks.filter(isAudio).map((jack) => ({ box: box.id, jack: jack.id })),
         );
@@ -148,40 +162,46 @@ describe('hands', () => {
           for (const offer of answer.offers) {
             const after = soundly(rig, offer.edit);
             if (answer.verdict !== 'wrong') expect(wires(after)).toBeLessThanOrEqual(before);
+            met.count(answer.verdict);
           }
         }
       }),
-      { numRuns: 25 },
+      { numRuns: 30 },
     );
+    met.atLeast({ fits: 40, 'fits with': 4, wrong: 150 });
   });
 
   test('one step later and one earlier is the same rig', () => {
+    const met = new Met();
     fc.assert(
       fc.property(gear, fc.nat(), (g, n) => {
-        const ways = wiredWays(rigOf(g));
-        const rig = ways[n % Math.max(1, ways.length)]?.rig;
-        if (!rig) return;
+        const rig = wiredWay(rigOf(g), n);
         for (const box of rig.boxes) {
           const choices = moveChoices(rig, null, box.id, 'later');
           for (const choice of choices) {
             const moved = soundly(rig, choice.edit);
+            met.count('steps');
             if (choices.length > 1) continue;
             const back = moveChoices(moved, null, box.id, 'earlier');
-            if (back.length === 1) expect(edited(moved, back[0]!.edit)).toEqual(rig);
+            if (back.length !== 1) continue;
+            expect(edited(moved, back[0]!.edit)).toEqual(rig);
+            met.count('there and back');
           }
         }
       }),
-      { numRuns: 25 },
+      { numRuns: 30 },
     );
+    met.atLeast({ steps: 35, 'there and back': 25 });
   });
 
   test('a box put into a lead and taken out again leaves the way as it was', () => {
+    const met = new Met();
     fc.assert(
       fc.property(gear, fc.nat(), (g, n) => {
-        const [way] = wiredWays(rigOf({ ...g, pedals: g.pedals.slice(0, 4) }));
-        if (!way) return;
+        const wired = wiredWay(rigOf({ ...g, pedals: g.pedals.slice(0, 4) }), n);
+        if (wired.leads.length === 0) return;
         const spare = rigOf({ ...g, pedals: ['chorus'] }).boxes.find((box) => box.id === 'chorus')!;
-        const rig = edited(way.rig, {
+        const rig = edited(wired, {
           edit: 'addBox',
           arguments: { box: { ...spare, id: 'spare', tag: 'SPARE', order: 99 } },
         });
@@ -192,19 +212,21 @@ describe('hands', () => {
         const inside = soundly(rig, call!);
         const out = soundly(inside, removeEdit(inside, null, 'spare'));
         const ends = (r: Rig, id: string) => r.leads.find((l) => l.id === id)!.to.at;
+        expect(ends(inside, lead.id)).not.toEqual(ends(rig, lead.id));
         expect(ends(out, lead.id)).toEqual(ends(rig, lead.id));
+        met.count('in and out again');
       }),
       { numRuns: 40 },
     );
+    met.atLeast({ 'in and out again': 20 });
   });
 });
 
 describe('papers and bench', () => {
   test('each plugged lead is one step and one row; sections never go back; the file comes back equal', () => {
+    const met = new Met();
     fc.assert(
-      fc.property(gear, fc.nat(), hands, (g, n, spoils) => {
-        const ways = wiredWays(rigOf(g));
-        const rig = spoiled(ways[n % Math.max(1, ways.length)]?.rig ?? rigOf(g), spoils);
+      fc.property(handled, (rig) => {
         const steps = patchUp(rig, null);
         const numbers = steps.flatMap((step) => (step.lead ? [step.lead.number] : [])).sort((a, b) => a - b);
         const plugged = scheduleOf(rig, null).rows.filter((row) => row.state !== 'put away');
@@ -214,8 +236,11 @@ describe('papers and bench', () => {
         expect(new Set(steps.map((step) => step.id)).size).toBe(steps.length);
         const read = readRig(writeRig(rig));
         expect(read.ok && read.rig).toEqual(rig);
+        met.count('steps with a lead', numbers.length);
+        met.count('steps', steps.length);
       }),
       { numRuns: 60 },
     );
+    met.atLeast({ 'steps with a lead': 150, steps: 350 });
   });
 });

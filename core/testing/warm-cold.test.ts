@@ -168,7 +168,7 @@ test('after any edits every analysis, warm, is what it is cold', () => {
           }
       },
     ),
-    { numRuns: 200 },
+    { numRuns: 240 },
   );
   expect(met.edits).toBeGreaterThan(2000);
   expect([...met.compared.keys()].sort()).toEqual(ANALYSES.map(([, name]) => name).sort());
