@@ -1,6 +1,6 @@
 // npm run unit [-- PATTERN ...] [Jest's options]: the unit tests, under Jest without a context of its own for each suite.
 // Suites are bundled first and share their modules, so that a thread loads each of them once.
-import { readdirSync, rmSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { bin, ensureInstalled, node, root } from './lib.mjs';
 
@@ -24,8 +24,20 @@ const packagesStay = {
     ),
 };
 
-/** @param {readonly string[]} files suites, from the root */
-async function bundleSuites(files) {
+/** Reads one source otherwise than it stands: what a suite is worth shows when the code is wrong. */
+const spoiling = ({ file, from, to }) => ({
+  name: 'spoiling',
+  setup: ({ onLoad }) =>
+    onLoad({ filter: /\.ts$/ }, ({ path: loaded }) => {
+      if (path.relative(root, loaded) !== file) return undefined;
+      const text = readFileSync(loaded, 'utf8');
+      if (text.split(from).length !== 2) throw new Error(`${file}: "${from}" does not stand there just once`);
+      return { contents: text.replace(from, () => to), loader: 'ts' };
+    }),
+});
+
+/** @param {readonly string[]} files suites, from the root @param {object} [mutation] */
+async function bundleSuites(files, mutation) {
   const { build } = await import('esbuild');
   await build({
     entryPoints: files.map((file) => ({ in: path.join(root, file), out: file.replace(/\.ts$/, '') })),
@@ -37,7 +49,7 @@ async function bundleSuites(files) {
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    plugins: [packagesStay],
+    plugins: mutation ? [spoiling(mutation), packagesStay] : [packagesStay],
     alias: { '@jest/globals': path.join(root, 'scripts', 'jest-words.mjs') },
     loader: { '.ttf': 'binary' },
     // Workers are not started in unit tests; their addresses only have to parse.
@@ -50,15 +62,16 @@ async function bundleSuites(files) {
 /**
  * Bundles and runs the suites whose path holds one of the patterns, or all of them.
  * @param {readonly string[]} args patterns and Jest's own options @param {object} [options] of the process
+ * @param {{ file: string, from: string, to: string }} [mutation] of the code under test
  * @returns {Promise<number>} an exit code
  */
-export async function unitTests(args, options) {
+export async function unitTests(args, options, mutation) {
   const patterns = args.filter((arg) => !arg.startsWith('-'));
   const chosen = suites.filter(
     (file) => patterns.length === 0 || patterns.some((pattern) => new RegExp(pattern).test(file)),
   );
   rmSync(OUT, { recursive: true, force: true });
-  await bundleSuites(chosen);
+  await bundleSuites(chosen, mutation);
   const flags = args.filter((arg) => arg.startsWith('-'));
   return node(['--enable-source-maps', '--no-warnings', bin('jest'), ...flags], options);
 }

@@ -245,6 +245,18 @@ describe('outboard in a loop of the unit', () => {
   });
 });
 
+test('a lead that is put away is taken before another one is fetched', () => {
+  const four = taken(build('guitar, fuzz, unit, valve head, cab 16'), FOUR);
+  const front = taken(four, named('All in front'));
+  const away = front.leads.filter(({ from, to }) => from.at.length + to.at.length === 0);
+  expect(away.length).toBeGreaterThan(0);
+  const again = taken(front, FOUR);
+  expect(again.leads.map(({ id, number }) => [id, number])).toEqual(
+    front.leads.map(({ id, number }) => [id, number]),
+  );
+  expect(leads(again).sort()).toEqual(leads(four).sort());
+});
+
 describe('what stands around', () => {
   test('a radio pair is the beginning of every routing, its link no lead to number', () => {
     const rig = taken(build('guitar, baritone, wireless, od, combo'), named('All in front'));

@@ -1,0 +1,148 @@
+// npm run mutate [-- WORD]: makes the code wrong in one place at a time and runs the suites that should notice.
+// Ends with 1 if one of them did not.
+import { ensureInstalled } from './lib.mjs';
+import { unitTests } from './unit.mjs';
+
+/** What is made wrong, where, and which suites are to fail for it. `from` stands in the file just once. */
+const MUTATIONS = [
+  {
+    what: 'a rule finds nothing',
+    file: 'core/findings/rules/wire-direction.ts',
+    from: 'return found;',
+    to: 'return [];',
+    suites: ['core/findings'],
+  },
+  {
+    what: 'a finding goes stale: results hang on the first slice only',
+    file: 'core/model/slices.ts',
+    from: 'for (const name of reads) branch = branch.at(of[name]);',
+    to: 'for (const name of reads.slice(0, 1)) branch = branch.at(of[name]);',
+    suites: ['core/testing/warm-cold'],
+  },
+  {
+    what: 'no cure is offered',
+    file: 'core/findings/judge.ts',
+    from: 'known.set(key, cure);\n  return cure;',
+    to: 'known.set(key, null);\n  return null;',
+    suites: ['core/testing/laws'],
+  },
+  {
+    what: 'a cure may raise new faults',
+    file: 'core/findings/judge.ts',
+    from: 'found.every((f) => !isBad(f) || before.has(findingKey(f)))',
+    to: 'found.every(() => true)',
+    suites: ['core/testing/laws', 'core/findings'],
+  },
+  {
+    what: 'edits cannot be undone',
+    file: 'core/edits/apply.ts',
+    from: 'inverse: differences(edited, rig),',
+    to: 'inverse: [],',
+    suites: ['core/edits'],
+  },
+  {
+    what: 'what another tab changed is overwritten without a word',
+    file: 'core/edits/carry.ts',
+    from: 'if (!same(now[key], from)) this.clash();',
+    to: '',
+    suites: ['core/edits/carry'],
+  },
+  {
+    what: 'a box that goes is still named by songs',
+    file: 'core/model/references.ts',
+    from: "  { at: 'songs[].guitar', to: 'box', gone: 'null' },\n",
+    to: '',
+    suites: ['core/model/references'],
+  },
+  {
+    what: 'a lead is not moved earlier or later',
+    file: 'core/cables/in-line.ts',
+    from: 'return choice ? [choice] : [];',
+    to: 'return [];',
+    suites: ['core/testing/laws'],
+  },
+  {
+    what: 'no jack answers',
+    file: 'core/cables/plugging.ts',
+    from: '    .map(({ answer }) => answer);',
+    to: '    .map(({ answer }) => answer)\n    .slice(0, 0);',
+    suites: ['core/testing/laws'],
+  },
+  {
+    what: 'leads at hand are fetched anew',
+    file: 'core/routings/reconcile.ts',
+    from: 'if (lead.from.at.length === 0 && lead.to.at.length === 0) return 1;',
+    to: 'if (lead.from.at.length === 0 && lead.to.at.length === 0) return null;',
+    suites: ['core/routings', 'core/testing/laws'],
+  },
+  {
+    what: 'leads have no slack',
+    file: 'core/lengths/lengths.ts',
+    from: '* (1 + slack);',
+    to: ';',
+    suites: ['core/edits', 'core/routings', 'core/testing/setups'],
+  },
+  {
+    what: 'converter trips cost no time',
+    file: 'core/signal/latency.ts',
+    from: 'ms += box.tripMs?.value ?? 0;',
+    to: 'ms += 0;',
+    suites: ['core/signal/twins'],
+  },
+  {
+    what: 'there are no ground loops',
+    file: 'core/hum/loops.ts',
+    from: 'if (x === y) loops += 1;',
+    to: 'if (x === y) loops += 0;',
+    suites: ['core/hum'],
+  },
+  {
+    what: 'a selector passes everything',
+    file: 'core/signal/graph.ts',
+    from: 'if (joined && !(joined.includes(from) && joined.includes(to))) continue;',
+    to: '',
+    suites: ['core/signal/selectors'],
+  },
+  {
+    what: 'a strip is laid backwards',
+    file: 'core/drawing/flow.ts',
+    from: 'for (const box of flow.boxes) {',
+    to: 'for (const box of [...flow.boxes].reverse()) {',
+    suites: ['core/drawing/drawing'],
+  },
+  {
+    what: 'formulas reach a spreadsheet',
+    file: 'core/papers/schedule.ts',
+    from: "RISKY.test(cell) ? `'${cell}` : cell",
+    to: 'cell',
+    suites: ['core/papers'],
+  },
+  {
+    what: 'old files lose what stood in their notes',
+    file: 'core/file/from-version-1.ts',
+    from: "if (!said || jack.carries !== 'dc' || jack.direction !== 'out') return jack;",
+    to: 'return jack;',
+    suites: ['core/file'],
+  },
+  {
+    what: 'an edit of a tab is dropped while another one writes',
+    file: 'web/src/store/tab-document.ts',
+    from: 'pending.push({ record: { ...record, ...of, revision, patches, inverse }, after: top });',
+    to: '',
+    suites: ['web/src/store/tabs-law'],
+  },
+];
+
+if ((await ensureInstalled()) !== 0) process.exit(1);
+const word = process.argv[2] ?? '';
+const survivors = [];
+const tried = MUTATIONS.filter(({ what, file }) => `${what} ${file}`.includes(word));
+for (const mutation of tried) {
+  const { what, suites } = mutation;
+  const quiet = { stdio: 'ignore', env: { ...process.env, FC_SEED: process.env.FC_SEED ?? '20260302' } };
+  const code = await unitTests([...suites, '--silent', '--bail'], quiet, mutation);
+  if (code === 0) survivors.push(what);
+  console.log(`${code === 0 ? 'SURVIVED' : 'noticed '}  ${what}`);
+}
+console.log(`\n${tried.length - survivors.length} noticed, ${survivors.length} survived`);
+process.exitCode = survivors.length === 0 && tried.length > 0 ? 0 : 1;
