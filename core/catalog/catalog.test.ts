@@ -10,7 +10,7 @@ import {
   type Kind,
 } from './index';
 import { applyEdit, type EditCall } from '../edits';
-import { checkInvariants, figuresOf } from '../model';
+import { boxSchema, checkInvariants, figuresOf } from '../model';
 import { emptyRig } from '../testing/rigs';
 import { build, edited } from '../testing/build';
 
@@ -24,6 +24,8 @@ describe('the catalogue', () => {
     const box = makeBox(kind, { id, name: kind.name, tag: 'TAG', place: kind.place, order: 1 });
     const rig = applyEdit(emptyRig(), { edit: 'addBox', arguments: { box } }).rig;
     expect(checkInvariants(rig)).toEqual([]);
+    // To the letter: a rig that is saved and opened again is the same file.
+    expect(JSON.stringify(boxSchema.parse(box))).toBe(JSON.stringify(box));
     for (const { figure } of figuresOf(box)) {
       expect(figure.source).toBe('assumed');
       expect(figure.low ?? figure.value).toBeLessThanOrEqual(figure.value);

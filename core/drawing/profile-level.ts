@@ -20,26 +20,34 @@ import {
 /** Room above and below what is drawn, and the least span of the axis, dB. */
 const MARGIN_DB = 6;
 const LEAST_SPAN_DB = 40;
-const TICKS_DB = [10, 20, 40];
+/** So many lines an axis has at most. */
+const MOST_TICKS = 6;
+/** What an axis reaches to at most: no figure of a rig that is right lies beyond. */
+const AXIS_DBU = { low: -300, high: 300 } as const;
 /** Half the width of a ceiling's bar. */
 const BAR = 17;
 
 type Scale = { readonly low: number; readonly high: number; readonly y: (dbu: number) => number };
 
 function scaleOf(stops: readonly LevelStop[], top: number, bottom: number): Scale {
+  const within = (dbu: number) => Math.min(AXIS_DBU.high, Math.max(AXIS_DBU.low, dbu));
   const all = stops.flatMap((s) => [
     s.averageDbu,
     s.peakDbu,
     ...(s.ceilingDbu === null ? [] : [s.ceilingDbu]),
   ]);
-  let high = Math.ceil((Math.max(...all) + MARGIN_DB) / 10) * 10;
-  let low = Math.floor((Math.min(...all) - MARGIN_DB) / 10) * 10;
+  let high = Math.ceil((within(Math.max(...all)) + MARGIN_DB) / 10) * 10;
+  let low = Math.floor((within(Math.min(...all)) - MARGIN_DB) / 10) * 10;
   while (high - low < LEAST_SPAN_DB) [low, high] = [low - 10, high + 10];
-  return { low, high, y: (dbu) => bottom - ((bottom - top) * (dbu - low)) / (high - low) };
+  // What lies beyond is drawn at the edge; its words say the figure.
+  const y = (dbu: number) =>
+    bottom - ((bottom - top) * (Math.min(high, Math.max(low, dbu)) - low)) / (high - low);
+  return { low, high, y };
 }
 
 function axis({ low, high, y }: Scale, right: number): readonly Item[] {
-  const step = TICKS_DB.find((db) => (high - low) / db <= 5) ?? 40;
+  let step = 10;
+  while ((high - low) / step >= MOST_TICKS) step *= 2;
   const ticks: Item[] = [];
   for (let dbu = Math.ceil(low / step) * step; dbu <= high; dbu += step) {
     ticks.push(rule({ x: LEFT - 6, y: y(dbu) }, { x: right, y: y(dbu) }, 'hair', true));

@@ -74,6 +74,23 @@ describe('the profile of a route', () => {
     expect(unit.caption).toMatch(/Stereo goes on in mono from Valve head/);
   });
 
+  test.each([1e6, -1e6, 1e300, 400])('a peak of %d dBu is drawn within the paper, on few lines', (dbu) => {
+    const rig = edited(fourCable(), {
+      edit: 'setFigure',
+      arguments: {
+        box: 'guitar',
+        at: { on: 'pickup', block: 'pickups', pickup: 'bridge', field: 'peakDbu' },
+        figure: { value: dbu, source: 'manual' },
+      },
+    });
+    const drawing = drawProfile({ rig, setting: SOUND, route: 0, layer: 'level', width: 900, height: 170 });
+    expect(drawing.items.filter((item) => item.type === 'rule' && item.dashed).length).toBeLessThanOrEqual(7);
+    for (const item of drawing.items)
+      for (const { y } of item.type === 'path' ? item.points : [])
+        expect(y >= 0 && y <= drawing.height).toBe(true);
+    expect(drawing.stops.length).toBeGreaterThan(5);
+  });
+
   test('a route that is not there is empty', () => {
     expect(profile(build('guitar')).stops).toEqual([]);
   });

@@ -111,11 +111,20 @@ export function makeLead(args: {
 /** What a box has of its own, whatever model it is of. */
 export type Instance = Pick<Box, 'id' | 'name' | 'tag' | 'place' | 'order'>;
 
-/** A box of a model: it carries all that the model says, and remembers which revision that was. */
-export function instanceOf({ id, revision, ...facts }: Model, given: Instance): Box {
+/**
+ * A box of a model: it carries all that the model says, and remembers which revision that was. Its fields stand in the
+ * order in which a file has them, so that a file that is read and written again is the same to the letter.
+ */
+export function instanceOf({ id: item, revision, kind, ...facts }: Model, given: Instance): Box {
+  const { id, name, tag, place, order } = given;
   return {
-    ...given,
-    from: { item: id, revision },
+    id,
+    name,
+    tag,
+    kind,
+    from: { item, revision },
+    place,
+    order,
     folded: 'auto',
     part: 'box',
     ...facts,

@@ -11,6 +11,7 @@ import {
   fromCsv,
   mapSheets,
   paperMap,
+  pocketCardHtml,
   rigState,
   scheduleCsv,
   scheduleOf,
@@ -205,6 +206,21 @@ describe('the SVG file', () => {
     // Words keep their width where the fonts are not at hand.
     expect(text.match(/<text [^>]*textLength="\d/g)!.length).toBeGreaterThan(10);
   });
+  test('half a sign, and what no text may hold, do not make the map no XML', () => {
+    const rig = edited(fourCable(), {
+      edit: 'renameBox',
+      arguments: { id: 'fuzz', name: 'Fuzz \ud83c \ufffe\uffff' },
+    });
+    for (const text of [
+      svgOf(paperMap(rig, null, 'sound-1'), rig.title),
+      pocketCardHtml(rig, null, '2026-03-01'),
+    ]) {
+      expect(text).toContain('\ufffd');
+      // The characters that XML has room for.
+      expect(text).toMatch(/^[\t\n\r\u0020-\ud7ff\ue000-\ufffd\u{10000}-\u{10ffff}]*$/u);
+    }
+  });
+
   test('markup and control characters in names are plain text', () => {
     const named = edited(
       fourCable(),

@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { connectorName } from '../cables';
 import { computedLength } from '../lengths';
 import { boxOf, endWords, isLink, isPutAway, wiring, type JackRef, type Lead, type Rig } from '../model';
-import { formatLength, type LengthUnit } from '../units';
+import { cleanText, formatLength, type LengthUnit } from '../units';
 
 /** One line of the lead schedule. */
 export type ScheduleRow = {
@@ -88,7 +88,8 @@ type Cell = string | number;
  * full-width forms too, with or without blanks before them.
  */
 const RISKY = /^(?:'|[\t\r\n]|\s*[=+\-@\uff1d\uff0b\uff0d\uff20])/;
-const guard = (cell: Cell): Cell => (typeof cell === 'string' && RISKY.test(cell) ? `'${cell}` : cell);
+const guard = (cell: Cell): Cell =>
+  typeof cell === 'string' ? cleanText(RISKY.test(cell) ? `'${cell}` : cell) : cell;
 
 const BOM = '\uFEFF';
 

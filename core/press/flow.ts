@@ -14,8 +14,10 @@ export type Column = {
 const SIZE = 8.5;
 const LEADING = 1.3;
 const PAD = 2.5;
+/** So many lines are kept together on a page. */
+const KEPT_LINES = 12;
 
-/** Text and tables set one below the other, on as many pages as they need; nothing splits inside a row. */
+/** Text and tables set one below the other, on as many pages as they need; a row splits only where it is longer than a page. */
 export class Flow {
   readonly pens: Pen[] = [];
   private pen: Pen;
@@ -72,12 +74,11 @@ export class Flow {
     const indent = bold === '' ? 0 : this.pen.measure(`${bold} `, { face: 'bold', size });
     const first = this.pen.wrap(text, this.width - indent, { size })[0] ?? '';
     const rest = text.slice(first.length).trimStart();
-    const lines = [
-      first,
-      ...(rest === '' || first.endsWith('…') ? [] : this.pen.wrap(rest, this.width, { size })),
-    ];
-    this.ensure(lines.length * size * LEADING);
+    const lines = [first, ...(rest === '' ? [] : this.pen.wrap(rest, this.width, { size }))];
+    // Together where a page has room for all of it; a longer one goes on over as many pages as it needs.
+    this.ensure(Math.min(lines.length, KEPT_LINES) * size * LEADING);
     lines.forEach((line, i) => {
+      this.ensure(size * LEADING);
       this.y += size * LEADING;
       if (i === 0 && bold !== '') this.pen.text(MARGIN, this.y, bold, { face: 'bold', size });
       this.pen.text(MARGIN + (i === 0 ? indent : 0), this.y, line, {
@@ -93,14 +94,14 @@ export class Flow {
     const [size, indent] = [SIZE, 14];
     const width = mono === '' ? 0 : this.pen.measure(`${mono}  `, { face: 'mono', size });
     const lines = this.pen.wrap(text, this.width - indent - width, { size });
-    this.ensure(lines.length * size * LEADING + 3);
-    const top = this.y;
+    this.ensure(Math.min(lines.length, KEPT_LINES) * size * LEADING + 3);
+    this.pen.rect(MARGIN, this.y + 3, 8, 8, { stroke: INK.ink, width: 0.75 });
     lines.forEach((line, i) => {
+      this.ensure(size * LEADING);
       this.y += size * LEADING;
       if (i === 0 && mono !== '') this.pen.text(MARGIN + indent, this.y, mono, { face: 'mono', size });
       this.pen.text(MARGIN + indent + width, this.y, line, { size });
     });
-    this.pen.rect(MARGIN, top + 3, 8, 8, { stroke: INK.ink, width: 0.75 });
     this.y += 3;
     this.pen.line(
       { x: MARGIN, y: this.y },
@@ -130,12 +131,26 @@ export class Flow {
       Math.max(1, ...cells.map((lines) => lines.length)) * SIZE * LEADING + 2 * PAD;
     this.ensure(3 * (SIZE * LEADING + 2 * PAD));
     head();
-    for (const cells of set) {
-      if (this.y + heightOf(cells) > this.bottom) {
-        this.newPage();
-        head();
-      }
+    const turn = () => {
+      this.newPage();
+      head();
+    };
+    const whole = this.bottom - (MARGIN + HEAD) - (SIZE * LEADING + 2 * PAD);
+    const put = (cells: readonly (readonly string[])[]) =>
       this.row(cells, widths, (i) => columns[i]?.face ?? 'sans');
+    for (const cells of set) {
+      let rest = cells;
+      // A row that no page has room for is cut where a page ends, and goes on at the head of the next.
+      while (heightOf(rest) > whole) {
+        const lines = Math.floor((this.bottom - this.y - 2 * PAD) / (SIZE * LEADING));
+        if (lines > 2) {
+          put(rest.map((cell) => cell.slice(0, lines)));
+          rest = rest.map((cell) => cell.slice(lines));
+        }
+        turn();
+      }
+      if (this.y + heightOf(rest) > this.bottom) turn();
+      put(rest);
     }
     this.y += 4;
   }

@@ -14,6 +14,7 @@ import {
   type PDFPage,
 } from '@cantoo/pdf-lib';
 import type { Tone } from '../drawing';
+import { cleanText } from '../units';
 
 /** Bytes of the fonts as TrueType files. */
 export type PressFonts = { readonly sans: Uint8Array; readonly bold: Uint8Array; readonly mono: Uint8Array };
@@ -98,7 +99,7 @@ export class Pen {
 
   /** The text with what the fonts lack replaced; controls are spaces. */
   private clean(text: string, face: Face): string {
-    return [...text.replace(/\p{Cc}/gu, ' ')]
+    return [...cleanText(text).replace(/\p{Cc}/gu, ' ')]
       .map((sign) => STAND_INS[sign] ?? (this.fonts[face].has(sign) ? sign : '?'))
       .join('');
   }
@@ -110,25 +111,49 @@ export class Pen {
   /** As much of a text as fits a width, with an ellipsis where it is cut. */
   fit(text: string, width: number, style: TextStyle = {}): string {
     if (this.measure(text, style) <= width) return text;
-    const signs = [...text];
-    while (signs.length > 0 && this.measure(`${signs.join('')}…`, style) > width) signs.pop();
-    return signs.length === 0 ? '' : `${signs.join('').trimEnd()}…`;
+    const kept = this.head(text, width - this.measure('…', style), style);
+    return kept === '' ? '' : `${kept.trimEnd()}…`;
   }
 
-  /** Lines of a text within a width, broken at spaces; a word longer than a line is cut. */
+  /** The first signs of a text that fit a width. */
+  private head(text: string, width: number, style: TextStyle): string {
+    let [kept, room] = ['', width];
+    for (const sign of text) {
+      room -= this.measure(sign, style);
+      if (room < 0) break;
+      kept += sign;
+    }
+    return kept;
+  }
+
+  /** A word in pieces that fit a width each; at least one sign in every piece. */
+  private pieces(word: string, width: number, style: TextStyle): readonly string[] {
+    const pieces: string[] = [];
+    for (let rest = word; rest !== '';) {
+      const piece = this.head(rest, width, style) || ([...rest][0] ?? '');
+      pieces.push(piece);
+      rest = rest.slice(piece.length);
+    }
+    return pieces.length === 0 ? [''] : pieces;
+  }
+
+  /** Lines of a text within a width, broken at spaces; a word longer than a line is broken where the line ends. */
   wrap(text: string, width: number, style: TextStyle = {}): readonly string[] {
     return text.split('\n').flatMap((paragraph) => {
       const lines: string[] = [];
       let line = '';
       for (const word of paragraph.split(' ')) {
         const longer = line === '' ? word : `${line} ${word}`;
-        if (this.measure(longer, style) <= width || line === '') line = longer;
-        else {
-          lines.push(line);
-          line = word;
+        if (this.measure(longer, style) <= width) {
+          line = longer;
+          continue;
         }
+        if (line !== '') lines.push(line);
+        const broken = this.pieces(word, width, style);
+        lines.push(...broken.slice(0, -1));
+        line = broken.at(-1) ?? '';
       }
-      return [...lines, line].map((each) => this.fit(each, width, style));
+      return [...lines, line];
     });
   }
 

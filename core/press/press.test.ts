@@ -1,7 +1,7 @@
-import { PDFDocument } from '@cantoo/pdf-lib';
+import { decodePDFRawStream, PDFDocument, PDFRawStream } from '@cantoo/pdf-lib';
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
-import { fourCable } from '../testing/build';
+import { edited, fourCable } from '../testing/build';
 import { largeRig } from '../testing/large-rig';
 import { labelsPdf, sheetPdf, type Order } from './index';
 import { qrcode } from './qr';
@@ -21,6 +21,62 @@ const order: Order = {
 const sizes = async (bytes: Uint8Array) =>
   (await PDFDocument.load(bytes)).getPages().map((page) => [page.getWidth(), page.getHeight()]);
 const text = (bytes: Uint8Array) => Buffer.from(bytes).toString('latin1');
+
+/** The words on each page, by their operators; every page ends inside its paper. */
+async function pagesOf(bytes: Uint8Array): Promise<{ readonly lowest: number; readonly shown: number }[]> {
+  const pdf = await PDFDocument.load(bytes);
+  return pdf.getPages().map((page) => {
+    const { Contents } = page.node.normalizedEntries();
+    const operators = Contents!
+      .asArray()
+      .map((part) => pdf.context.lookup(part))
+      .map((part) =>
+        part instanceof PDFRawStream ? Buffer.from(decodePDFRawStream(part).decode()).toString('latin1') : '',
+      )
+      .join('\n');
+    const at = [...operators.matchAll(/1 0 0 1 (-?[\d.]+) (-?[\d.]+) Tm/g)].map((m) => Number(m[2]));
+    return { lowest: Math.min(...at), shown: at.length };
+  });
+}
+
+describe('long words and notes', () => {
+  const noted = (notes: string) => edited(fourCable(), { edit: 'setRigNotes', arguments: { notes } });
+
+  test('notes of 400 lines go on over as many pages as they need, none below the paper', async () => {
+    const lines = Array.from({ length: 400 }, (_, i) => `Line ${i + 1} of the notes.`).join('\n');
+    const [short, long] = await Promise.all(
+      [noted('Short.'), noted(lines)].map(async (rig) => pagesOf(await sheetPdf(rig, null, order))),
+    );
+    expect(long!.length).toBeGreaterThan(short!.length + 4);
+    for (const page of long!) expect(page.lowest).toBeGreaterThan(20);
+    const shown = (pages: typeof long) => pages!.reduce((sum, page) => sum + page.shown, 0);
+    expect(shown(long) - shown(short)).toBeGreaterThanOrEqual(399);
+  });
+
+  test('a row longer than a page is cut where the page ends, all of it set', async () => {
+    const notes = Array.from({ length: 2200 }, (_, i) => `word${i}`).join(' ');
+    const rig = edited(fourCable(), { edit: 'setLeadNotes', arguments: { id: 'lead-3', notes } });
+    const pages = await pagesOf(await sheetPdf(rig, null, order));
+    const bare = await pagesOf(await sheetPdf(fourCable(), null, order));
+    for (const page of pages) expect(page.lowest).toBeGreaterThan(20);
+    expect(pages.length).toBeGreaterThan(bare.length + 2);
+  });
+
+  test('20 000 signs without a space are broken into lines', async () => {
+    const pages = await pagesOf(await sheetPdf(noted('x'.repeat(20_000)), null, order));
+    for (const page of pages) expect(page.lowest).toBeGreaterThan(20);
+    expect(pages.reduce((sum, page) => sum + page.shown, 0)).toBeGreaterThan(150);
+  });
+
+  test('half a sign in a name stops neither labels nor sheet', async () => {
+    const rig = edited(fourCable(), {
+      edit: 'setJackLabel',
+      arguments: { box: 'fuzz', jack: 'in', label: 'IN \ud83c \ufffe' },
+    });
+    expect((await sizes(await labelsPdf(rig, null, { ...order, form: 'wrap' }))).length).toBeGreaterThan(0);
+    expect((await sizes(await sheetPdf(rig, null, order))).length).toBeGreaterThan(1);
+  });
+});
 
 describe('the sheet as a PDF', () => {
   test('the same rig and date give the same bytes; another second changes nothing but the dates', async () => {

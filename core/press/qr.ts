@@ -1,9 +1,9 @@
 import qrcodeGenerator from 'qrcode-generator';
-import { recently } from '../units';
+import { cleanText, recently } from '../units';
 
 /** UTF-8 bytes, each as one character: the library takes characters for bytes. */
 const bytesOf = (text: string): string =>
-  encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) =>
+  encodeURIComponent(cleanText(text)).replace(/%([0-9A-F]{2})/g, (_, hex: string) =>
     String.fromCharCode(Number.parseInt(hex, 16)),
   );
 

@@ -1,4 +1,5 @@
 // Quantities in words and back, lengths, and the stores that results hang on.
+export { cleanText } from './clean';
 export { formatLength, parseLength, type LengthUnit } from './length';
 export {
   count,
