@@ -1,5 +1,5 @@
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { cpSync, mkdirSync, rmSync } from 'node:fs';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { cpSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Page } from '@playwright/test';
 import { expect, newRig, saved, test } from './fixtures';
@@ -41,6 +41,28 @@ test.afterEach(async () => {
   if (server) await stop();
   rmSync(folder, { recursive: true, force: true });
 });
+
+/** The same interface as another build would be: its scripts under other names, its version another. */
+function secondBuild() {
+  const web = path.join(folder, 'web');
+  const { version } = JSON.parse(readFileSync('package.json', 'utf8')) as { version: string };
+  renameSync(path.join(web, 'assets'), path.join(web, 'assets-2'));
+  let said = 0;
+  for (const file of readdirSync(web, { recursive: true, encoding: 'utf8' })) {
+    if (!/\.(js|html|css)$/.test(file)) continue;
+    const text = readFileSync(path.join(web, file), 'utf8');
+    const other = text
+      .replaceAll('assets/', 'assets-2/')
+      .replace(/(url:"index\.html",revision:")[^"]+/, '$1second')
+      .replace(/(Version[`"', ]{1,6})([`"'])(.*?)\2/, (all, before: string, quote: string, inner: string) => {
+        if (!inner.includes(version)) return all;
+        said += 1;
+        return `${before}${quote}${inner.replace(version, 'second build')}${quote}`;
+      });
+    writeFileSync(path.join(web, file), other);
+  }
+  expect(said).toBe(1);
+}
 
 const underWorker = (page: Page) => page.waitForFunction(() => navigator.serviceWorker.controller !== null);
 
@@ -95,25 +117,8 @@ test('a new build waits behind a line, never while a walk is open, and loses not
   await page.getByRole('checkbox').first().click();
   await saved(page);
 
-  const built = spawnSync(
-    process.execPath,
-    [
-      'node_modules/vite/bin/vite.js',
-      'build',
-      '--config',
-      'web/vite.config.ts',
-      '--logLevel',
-      'error',
-      '--outDir',
-      path.join(folder, 'second'),
-    ],
-    { env: { ...process.env, HUM_BUILD: 'second build' }, encoding: 'utf8' },
-  );
-  expect(built.stderr).not.toMatch(/error/i);
-  expect(built.status).toBe(0);
   await stop();
-  rmSync(path.join(folder, 'web'), { recursive: true });
-  cpSync(path.join(folder, 'second'), path.join(folder, 'web'), { recursive: true });
+  secondBuild();
   await serve();
 
   const bar = (on: Page) => on.getByRole('button', { name: 'New version, reload' });
