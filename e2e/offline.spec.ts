@@ -49,6 +49,7 @@ function secondBuild() {
   renameSync(path.join(web, 'assets'), path.join(web, 'assets-2'));
   let said = 0;
   for (const file of readdirSync(web, { recursive: true, encoding: 'utf8' })) {
+    if (/\.(br|gz)$/.test(file)) rmSync(path.join(web, file));
     if (!/\.(js|html|css)$/.test(file)) continue;
     const text = readFileSync(path.join(web, file), 'utf8');
     const other = text

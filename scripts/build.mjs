@@ -1,6 +1,7 @@
 // Builds the interface (build/web), the server (build/server.mjs) and the command line (build/hum.mjs).
-import { existsSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { bin, isBuilt, node, root, sourceStamp, writeStamp } from './lib.mjs';
 
 /** Bundles an entry for Node into a folder (from the root, or absolute). What it imports lazily comes in chunks of its own: a short command reads little. */
@@ -40,6 +41,19 @@ export async function buildCli() {
   return 0;
 }
 
+const PACKABLE = /\.(js|css|html|svg|json|webmanifest|ttf)$/;
+
+/** Packs every file of the interface once, as small as it gets, so that the server only has to hand it out. */
+function pack(folder) {
+  for (const file of readdirSync(folder, { recursive: true, encoding: 'utf8' })) {
+    if (!PACKABLE.test(file)) continue;
+    const bytes = readFileSync(path.join(folder, file));
+    if (bytes.length < 1000) continue;
+    writeFileSync(path.join(folder, `${file}.br`), brotliCompressSync(bytes));
+    writeFileSync(path.join(folder, `${file}.gz`), gzipSync(bytes, { level: 9 }));
+  }
+}
+
 /** Builds interface and server if their sources changed. Returns an exit code. */
 export async function buildApp() {
   const stamp = sourceStamp(['core', 'web', 'server', 'demo', 'scripts']);
@@ -47,7 +61,10 @@ export async function buildApp() {
   process.stderr.write('Building …\n');
   await bundle('server/main.ts', 'server', true);
   const code = await node([bin('vite'), 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn']);
-  if (code === 0) writeStamp('app', stamp);
+  if (code === 0) {
+    pack(path.join(root, 'build', 'web'));
+    writeStamp('app', stamp);
+  }
   return code;
 }
 

@@ -1,10 +1,12 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import type { Server } from 'node:http';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { request, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { makeApp } from './app';
+import { inAddress, isServed } from './hosts';
 import { DEFAULT_PORT, readOptions } from './options';
 
 let server: Server;
@@ -16,11 +18,37 @@ beforeAll(async () => {
   mkdirSync(path.join(folder, 'assets'));
   writeFileSync(path.join(folder, 'index.html'), '<title>page</title>');
   writeFileSync(path.join(folder, 'assets', 'index-1a2b.js'), `export const x = '${'x'.repeat(4000)}';`);
+  for (const [ending, pack] of [
+    ['.br', brotliCompressSync],
+    ['.gz', gzipSync],
+  ] as const)
+    writeFileSync(
+      path.join(folder, 'assets', `index-1a2b.js${ending}`),
+      pack(readFileSync(path.join(folder, 'assets', 'index-1a2b.js'))),
+    );
   await new Promise<void>((ready) => {
-    server = makeApp(folder).listen(0, '127.0.0.1', () => ready());
+    server = makeApp(folder, () => ({
+      host: '127.0.0.1',
+      port: (server.address() as AddressInfo).port,
+    })).listen(0, '127.0.0.1', () => ready());
   });
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 });
+
+/** A request as it is written: with any Host, and an address that no library tidies. */
+const raw = (address: string, host: string) =>
+  new Promise<{ status: number; text: string }>((done, fail) => {
+    const asked = request(
+      { host: '127.0.0.1', port: new URL(base).port, path: address, headers: { host } },
+      (response) => {
+        let text = '';
+        response.on('data', (chunk: Buffer) => (text += chunk.toString()));
+        response.on('end', () => done({ status: response.statusCode ?? 0, text }));
+      },
+    );
+    asked.on('error', fail);
+    asked.end();
+  });
 
 afterAll(() => {
   server.close();
@@ -46,6 +74,36 @@ describe('the server', () => {
     const file = await fetch(`${base}/assets/index-1a2b.js`);
     expect(file.headers.get('cache-control')).toBe('public, max-age=31536000, immutable');
     expect(file.headers.get('content-encoding')).toMatch(/br|gzip/);
+    expect(file.headers.get('content-type')).toMatch(/javascript/);
+    expect(await file.text()).toContain('xxxx');
+  });
+
+  test.each([
+    ['br', 'br'],
+    ['gzip', 'gzip'],
+    ['identity', null],
+  ])('a browser that takes %s gets that', async (accepts, encoding) => {
+    const file = await fetch(`${base}/assets/index-1a2b.js`, { headers: { 'accept-encoding': accepts } });
+    expect(file.headers.get('content-encoding')).toBe(encoding);
+    expect(file.headers.get('vary')).toMatch(/accept-encoding/i);
+    expect(await file.text()).toContain('xxxx');
+  });
+
+  test.each(['/%E0%A4%A', '/assets/%00', '/assets/gone.js', '/assets/../../etc/passwd.txt'])(
+    '%s is told in a word, without a stack or a path of the disk',
+    async (address) => {
+      const { status, text } = await raw(address, new URL(base).host);
+      expect(status).toBeGreaterThanOrEqual(400);
+      expect(text).not.toMatch(/at |node_modules|\/tmp|Error:/);
+      expect(text.length).toBeLessThan(60);
+    },
+  );
+
+  test('another name that points here gets nothing', async () => {
+    const { port } = new URL(base);
+    expect((await raw('/', `evil.example:${port}`)).status).toBe(421);
+    expect((await raw('/', `127.0.0.1:${Number(port) + 1}`)).status).toBe(421);
+    expect((await raw('/', `localhost:${port}`)).status).toBe(200);
   });
 
   test('what is not there is a 404 and not the page', async () => {
@@ -55,6 +113,27 @@ describe('the server', () => {
 
   test('has a health address', async () => {
     expect(await (await fetch(`${base}/health`)).json()).toEqual({ status: 'ok' });
+  });
+});
+
+describe('addresses', () => {
+  test.each([
+    ['127.0.0.1:4417', '127.0.0.1', true],
+    ['localhost:4417', '127.0.0.1', true],
+    ['[::1]:4417', '::1', true],
+    ['192.168.1.7:4417', '0.0.0.0', true],
+    ['[fe80::1]:4417', '::', true],
+    ['192.168.1.7:4417', '127.0.0.1', false],
+    ['rigs.example:4417', '0.0.0.0', false],
+    ['127.0.0.1:80', '127.0.0.1', false],
+    ['127.0.0.1', '127.0.0.1', false],
+    ['a:b:c', '127.0.0.1', false],
+    [undefined, '127.0.0.1', false],
+  ])('%s where %s is listened on: %s', (header, host, served) => {
+    expect(isServed(header, host, 4417)).toBe(served);
+  });
+  test('IPv6 stands between brackets', () => {
+    expect(['::1', '127.0.0.1', 'stage.local'].map(inAddress)).toEqual(['[::1]', '127.0.0.1', 'stage.local']);
   });
 });
 

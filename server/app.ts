@@ -1,7 +1,8 @@
-import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type ErrorRequestHandler, type Express } from 'express';
 import helmet from 'helmet';
 import path from 'node:path';
+import { isServed } from './hosts';
+import { packed } from './packed';
 
 const contentSecurityPolicy = {
   useDefaults: false,
@@ -18,13 +19,37 @@ const contentSecurityPolicy = {
   },
 };
 
-/** Serves the built interface in `folder`: hashed files for a year, everything else fresh, deep links to the page. */
-export function makeApp(folder: string): Express {
+/** What went wrong in a word; never where in the program, or where on the disk. */
+const sayBriefly: ErrorRequestHandler = (error: { status?: number }, _request, response, next) => {
+  if (response.headersSent) {
+    next(error);
+    return;
+  }
+  const status = error.status ?? 500;
+  response.removeHeader('content-encoding');
+  response
+    .status(status)
+    .type('text/plain')
+    .send(status === 404 ? 'Not found' : status < 500 ? 'Bad request' : 'Error');
+};
+
+export type Served = { readonly host: string; readonly port: number };
+
+/**
+ * Serves the built interface in `folder`: hashed files for a year, everything else fresh, deep links to the page.
+ * @param served the address that is listened on; requests for another one are refused
+ */
+export function makeApp(folder: string, served: () => Served): Express {
   const app = express();
   app.disable('x-powered-by');
   // Plain http on this machine: a transport-security header would only break other ports of the host.
   app.use(helmet({ contentSecurityPolicy, strictTransportSecurity: false }));
-  app.use(compression());
+  app.use((request, response, next) => {
+    const { host, port } = served();
+    if (isServed(request.headers.host, host, port)) next();
+    else response.status(421).type('text/plain').send('This is not the address that is served here');
+  });
+  app.use(packed(folder));
 
   app.get('/health', (_request, response) => {
     response.set('cache-control', 'no-store').json({ status: 'ok' });
@@ -51,5 +76,6 @@ export function makeApp(folder: string): Express {
     }
     response.set('cache-control', 'no-cache').sendFile(path.join(folder, 'index.html'));
   });
+  app.use(sayBriefly);
   return app;
 }

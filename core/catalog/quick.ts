@@ -47,8 +47,11 @@ function costOf(text: string, kind: Kind): number {
       if (typed.includes(word)) return 0.2 + 0.1 * (typed.length - 1) - (typed.at(-1) === word ? 0.05 : 0);
       if (word.startsWith(text)) return 0.5 + 0.4 * (1 - text.length / word.length);
       if (typed.some((t) => t.length > 2 && word.split(' ').includes(t))) return 0.9;
+      const most = Math.floor(word.length / 3);
+      // Words so unlike in length cannot be alike: nearly all of them, and counting slips takes most of the time.
+      if (Math.abs(text.length - word.length) > most) return Number.POSITIVE_INFINITY;
       const slips = distance(text, word);
-      return slips <= Math.floor(word.length / 3) ? 1 + slips : Number.POSITIVE_INFINITY;
+      return slips <= most ? 1 + slips : Number.POSITIVE_INFINITY;
     }),
   );
 }
