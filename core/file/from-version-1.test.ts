@@ -54,6 +54,17 @@ describe('a rig of version 1 with a supply and two DI boxes', () => {
     expect(rig.boxes.find((b) => b.id === 'active-di')!.hidden.map((item) => item.label)).toEqual(['FED BY']);
   });
 
+  test('a lift that no jack can take over stays written down', () => {
+    const raw = JSON.parse(fixture) as { boxes: { id: string; jacks: { modes: unknown[] }[] }[] };
+    for (const jack of raw.boxes.find(({ id }) => id === 'passive-di')!.jacks) jack.modes = [];
+    const bare = raw.boxes.map((box) =>
+      box.id === 'passive-di' ? { ...box, jacks: box.jacks.map((j) => ({ ...j, mode: null })) } : box,
+    );
+    const kept = read(JSON.stringify({ ...raw, boxes: bare })).boxes.find(({ id }) => id === 'passive-di')!;
+    expect(kept.hidden.map(({ label, value }) => [label, value])).toEqual([['GROUND LIFT', 'lifted']]);
+    expect(kept.jacks.map(({ ground }) => ground)).toContain('transformer');
+  });
+
   test('is written as version 2, which reads the same', () => {
     expect(JSON.parse(writeRig(rig))).toMatchObject({ version: 2 });
     expect(read(writeRig(rig))).toEqual(rig);

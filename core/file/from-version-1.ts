@@ -65,17 +65,26 @@ function withSwitches(box: Plain): Plain {
   const noted = (id: string, label: string) => hidden.find((item) => item.id === id && item.label === label);
   const [lift, pad] = [noted('lift', 'GROUND LIFT'), noted('pad', 'PAD')];
   if (!lift && !pad) return box;
+  const told = new Set<Plain>();
   const jacks = listOf(box, 'jacks').map((jack) => {
     if (lift && jack.direction === 'out' && jack.carries === 'mic') {
+      const isLifted = /lift|open/i.test(valueOf(lift));
+      const switched = withSwitch(jack, ['ground joined', 'ground lifted'], lifted, isLifted);
+      if (switched === jack) return jack;
+      told.add(lift);
       // With the lift closed the shield goes through, transformer or not.
-      const joined = { ...jack, ground: 'audio' };
-      return withSwitch(joined, ['ground joined', 'ground lifted'], lifted, /lift|open/i.test(valueOf(lift)));
+      return { ...switched, ground: 'audio' };
     }
-    if (pad && jack.direction === 'in' && jack.carries === 'instrument')
-      return withSwitch(jack, ['no pad', `pad ${PAD_DB} dB`], padded, /on|in\b/i.test(valueOf(pad)));
+    if (pad && jack.direction === 'in' && jack.carries === 'instrument') {
+      const isIn = /\b(on|in)\b/i.test(valueOf(pad));
+      const switched = withSwitch(jack, ['no pad', `pad ${PAD_DB} dB`], padded, isIn);
+      if (switched !== jack) told.add(pad);
+      return switched;
+    }
     return jack;
   });
-  return { ...box, jacks, hidden: hidden.filter((item) => item !== lift && item !== pad) };
+  // What no jack could take over stays written down.
+  return { ...box, jacks, hidden: hidden.filter((item) => !told.has(item)) };
 }
 
 /** What version 1 did not check: names there may lead nowhere in files that were read all the same. */
