@@ -1,4 +1,4 @@
-import { pickUp, removeEdit, type Hand } from '../cables';
+import { pickUp, removeEdit, scopeIn, type Hand } from '../cables';
 import type { EditCall } from '../edits';
 import { jacksInLayer, type Layer } from '../layers';
 import {
@@ -118,8 +118,7 @@ export function unplugEdit(
 ): EditCall | null {
   const entry = leadSelected(rig, variant, selection);
   if (!entry || entry[side].length === 0) return null;
-  const scope = variant === null ? {} : { scope: { layer: 'variant', id: variant } as const };
-  return { edit: 'unplug', arguments: { lead: entry.lead.id, side, ...scope } };
+  return { edit: 'unplug', arguments: { lead: entry.lead.id, side, ...scopeIn(variant) } };
 }
 
 /** The sound before or after one, round and round. @param sound null: all of them, so the first or the last */

@@ -11,9 +11,9 @@ import {
   type Lead,
   type Plugged,
   type Rig,
-  type Scope,
 } from '../model';
 import { leadFor } from './lead-for';
+import { scopeIn } from './plug-edits';
 
 export type Way = 'earlier' | 'later';
 /** One way a step along the route can be made: what moves, and the edit that does it. */
@@ -23,9 +23,6 @@ export type MoveChoice = {
   readonly leads: readonly number[];
   readonly edit: MoveEdit;
 };
-
-const scopeIn = (variant: string | null): { scope?: Scope } =>
-  variant === null ? {} : { scope: { layer: 'variant', id: variant } };
 
 const audioOf = (box: Box, direction: 'in' | 'out'): readonly Jack[] =>
   box.jacks.filter(

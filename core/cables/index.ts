@@ -10,4 +10,5 @@ export {
   type MoveChoice,
   type Way,
 } from './in-line';
+export { scopeIn } from './plug-edits';
 export { pickUp, plugAnswer, plugAnswers, type Hand, type PlugAnswer, type PlugOffer } from './plugging';

@@ -1,4 +1,5 @@
 // Two plugs that stand in each other's place: which two, found on trial wirings.
+import { scopeIn } from '../cables';
 import { EditError, trialOf, type EditCall } from '../edits';
 import {
   endAt,
@@ -51,7 +52,7 @@ export function trial(rig: Rig, call: EditCall): Rig | null {
 export const exchangeCure = (view: View, { a, b }: Exchange): Cure =>
   cure(view, {
     edit: 'exchangeEnds',
-    arguments: view.variant === null ? { a, b } : { a, b, scope: { layer: 'variant', id: view.variant.id } },
+    arguments: { a, b, ...scopeIn(view.variant?.id ?? null) },
   });
 
 /** The same wiring with two plugs exchanged, in the variant in force. */
