@@ -1,12 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { removeEdit } from '../cables';
-import { applyEdit } from '../edits';
-import { isOneInOneOut } from '../lengths';
-import { boxOf, type Rig } from '../model';
-import { bindTemplate, reconcile, TEMPLATES } from '../routings';
+import type { Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
-import { Met } from '../testing/met';
+import { recipes, rigFrom } from '../testing/map-recipes';
 import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';
 import {
@@ -92,46 +88,6 @@ function check(rig: Rig, drawing: MapDrawing) {
       (item.x < 0 || item.y < 0 || item.x + item.w > drawing.width || item.y + item.h > drawing.height)
     )
       throw new Error(`a ${item.type} stands outside the map`);
-}
-
-const KINDS = ['tuner', 'fuzz', 'od', 'chorus', 'delay', 'buffer'];
-
-/** What a rig of 1 to 40 boxes is made from: in one of the routings or none, with a few plugs moved at random. */
-const recipes = fc.record({
-  pedals: fc.array(fc.constantFrom(...KINDS), { maxLength: 34 }),
-  routing: fc.constantFrom('FOUR', 'FOUR+FEED', 'LOOP', 'FRONT', 'POWER', null),
-  desk: fc.boolean(),
-  guitars: fc.integer({ min: 1, max: 2 }),
-  spoil: fc.array(fc.tuple(fc.nat(), fc.nat()), { maxLength: 3 }),
-});
-type Recipe = typeof recipes extends fc.Arbitrary<infer T> ? T : never;
-function rigFrom({ pedals, routing, desk, guitars, spoil }: Recipe): Rig {
-  const line = [
-    'guitar',
-    ...(guitars > 1 ? ['baritone'] : []),
-    ...pedals,
-    'unit',
-    'valve head',
-    'cab 16',
-    ...(desk ? ['mic', 'desk'] : []),
-  ];
-  let rig = build(line.join(', '));
-  const template = TEMPLATES.find(({ code }) => code === routing);
-  const wanted = template && bindTemplate(rig, template);
-  if (wanted && !('reason' in wanted))
-    rig = edited(rig, { edit: 'takeRouting', arguments: reconcile(rig, template.name, wanted) });
-  for (const [a, b] of spoil) {
-    const [x, y] = [
-      rig.leads[a % Math.max(1, rig.leads.length)],
-      rig.leads[b % Math.max(1, rig.leads.length)],
-    ];
-    if (x && y && x !== y && x.kind !== 'air' && y.kind !== 'air')
-      rig = edited(rig, {
-        edit: 'exchangeEnds',
-        arguments: { a: { lead: x.id, side: 'to' }, b: { lead: y.id, side: b % 2 ? 'to' : 'from' } },
-      });
-  }
-  return rig;
 }
 
 describe('geometry of any map', () => {
@@ -280,97 +236,5 @@ test('what carries no sound is told below the map, not drawn', () => {
   expect(drawing.elsewhere[0]).toEqual({
     layer: 'power',
     words: expect.stringMatching(/^Supply \(\d+ leads\)$/),
-  });
-});
-
-describe('stability', () => {
-  /** Where boxes stand against the frame of their place. */
-  const inFrame = (rig: Rig, drawing: MapDrawing) => {
-    const frames = of(drawing, 'plate').filter((plate) => plate.look === 'place');
-    return new Map(
-      plates(drawing).map((plate) => {
-        const place = boxOf(rig, plate.part!.id)!.place;
-        const frame = frames[rig.stage.places.findIndex((p) => p.id === place)]!;
-        return [plate.part!.id, { place, x: plate.x - frame.x, y: plate.y - frame.y }] as const;
-      }),
-    );
-  };
-
-  /** Boxes of one place that leads join one behind the other, one in and one out: strips of the map. */
-  const stripsOf = (rig: Rig): string[][] => {
-    const isLink = (id: string | undefined) => {
-      const box = boxOf(rig, id);
-      return box !== undefined && isOneInOneOut(box);
-    };
-    const next = new Map<string, string>();
-    for (const { from, to } of rig.leads) {
-      const [a, b] = [from.at[0]?.box, to.at[0]?.box];
-      if (a && b && isLink(a) && isLink(b) && boxOf(rig, a)!.place === boxOf(rig, b)!.place) next.set(a, b);
-    }
-    const heads = rig.boxes.filter(({ id }) => isLink(id) && ![...next.values()].includes(id));
-    return heads.map(({ id }) => {
-      const strip = [id];
-      for (let at = next.get(id); at !== undefined && !strip.includes(at); at = next.get(at)) strip.push(at);
-      return strip;
-    });
-  };
-  const stripOf = (rig: Rig) =>
-    new Map(stripsOf(rig).flatMap((strip) => strip.map((id) => [id, strip[0]] as const)));
-  /** The order in which they are read, row by row like text. */
-  const reading = (at: ReturnType<typeof inFrame>, ids: readonly string[]) =>
-    [...ids].sort((p, q) => {
-      const [a, b] = [at.get(p)!, at.get(q)!];
-      return a.y - b.y || a.x - b.x;
-    });
-
-  test('a strip is read like text, in the order of the signal', () => {
-    const met = new Met();
-    fc.assert(
-      fc.property(recipes, (recipe) => {
-        const rig = rigFrom({ ...recipe, spoil: [] });
-        const at = inFrame(rig, draw(rig));
-        for (const strip of stripsOf(rig)) {
-          expect(reading(at, strip)).toEqual(strip);
-          met.count('neighbours', strip.length - 1);
-        }
-      }),
-      { numRuns: 30 },
-    );
-    met.atLeast({ neighbours: 25 });
-  });
-
-  test('a pedal more or less moves no box of another place against its frame, and swaps no two boxes', () => {
-    const met = new Met();
-    fc.assert(
-      fc.property(recipes, fc.nat(), (recipe, n) => {
-        const rig = rigFrom(recipe);
-        const pedals = rig.boxes.filter(
-          (box) => KINDS.includes(box.from?.item ?? '') || box.from?.item === 'overdrive',
-        );
-        const gone = pedals[n % Math.max(1, pedals.length)];
-        if (!gone) return;
-        const call = removeEdit(rig, null, gone.id);
-        const less = applyEdit(rig, call).rig;
-        const [before, after] = [inFrame(rig, draw(rig)), inFrame(less, draw(less))];
-        // With plugs moved at random the route itself runs otherwise without the pedal, and what hangs where with it.
-        const isStrict = recipe.spoil.length === 0;
-        for (const [id, now] of after) {
-          const was = before.get(id)!;
-          if (was.place === gone.place || !isStrict) continue;
-          expect([id, now]).toEqual([id, was]);
-          met.count('boxes of other places');
-        }
-        const old = stripOf(rig);
-        for (const strip of stripsOf(less)) {
-          const first = old.get(strip[0]!);
-          if (!strip.every((id) => old.get(id) === first)) continue;
-          expect(reading(after, strip)).toEqual(reading(before, strip));
-          met.count('boxes that keep their order', strip.length - 1);
-        }
-        met.count('pedals taken out');
-      }),
-      { numRuns: 50 },
-    );
-    met.atLeast({ 'pedals taken out': 20, 'boxes that keep their order': 30, 'boxes of other places': 25 });
   });
 });

@@ -4,6 +4,8 @@ import { readFileSync } from 'node:fs';
 import { edited, fourCable } from '../testing/build';
 import { largeRig } from '../testing/large-rig';
 import { labelsPdf, sheetPdf, type Order } from './index';
+import { Flow } from './flow';
+import { openPress, PAPERS } from './pen';
 import { qrcode } from './qr';
 
 const font = (family: string, face: string) =>
@@ -54,12 +56,23 @@ describe('long words and notes', () => {
   });
 
   test('a row longer than a page is cut where the page ends, all of it set', async () => {
-    const notes = Array.from({ length: 2200 }, (_, i) => `word${i}`).join(' ');
-    const rig = edited(fourCable(), { edit: 'setLeadNotes', arguments: { id: 'lead-3', notes } });
-    const pages = await pagesOf(await sheetPdf(rig, null, order));
-    const bare = await pagesOf(await sheetPdf(fourCable(), null, order));
+    const press = await openPress(order.fonts, { title: 'Rows', date: order.date });
+    const flow = new Flow(press, [PAPERS.a4.width, PAPERS.a4.height]);
+    const cell = Array.from({ length: 200 }, (_, i) => `line ${i}`).join('\n');
+    const columns = [
+      { title: 'No', share: 1 },
+      { title: 'Notes', share: 3 },
+    ];
+    flow.table(columns, [
+      ['1', 'short'],
+      ['2', cell],
+      ['3', 'short'],
+    ]);
+    const pages = await pagesOf(await press.save());
+    expect(pages.length).toBe(4);
     for (const page of pages) expect(page.lowest).toBeGreaterThan(20);
-    expect(pages.length).toBeGreaterThan(bare.length + 2);
+    // Every line once, three numbers, two short cells, and the two words of the head on each page.
+    expect(pages.reduce((sum, page) => sum + page.shown, 0)).toBe(200 + 3 + 2 + 2 * pages.length);
   });
 
   test('20 000 signs without a space are broken into lines', async () => {
