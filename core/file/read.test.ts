@@ -157,6 +157,23 @@ describe('good files', () => {
   });
 });
 
+test('a file that comes compact and large is not written larger than is read again', () => {
+  const log = Array.from({ length: 1000 }, (_, i) => ({
+    id: `e${i}`,
+    date: '2026-03-01',
+    text: 'x'.repeat(20_000),
+  }));
+  const rig: Rig = { ...base(), log };
+  expect(JSON.stringify(rig).length).toBeGreaterThan(19e6);
+  const sets = {
+    ...rig,
+    log: [...log, ...Array.from({ length: 14_000 }, (_, i) => ({ id: `s${i}`, date: '2026-03-01', text: '' }))],
+  };
+  expect(JSON.stringify(sets, null, 2).length).toBeGreaterThan(20 * 1024 * 1024);
+  const read = readRig(writeRig(sets));
+  expect(read.ok && read.rig.log).toHaveLength(15_000);
+});
+
 describe('migration', () => {
   const steps = {
     1: (old: Record<string, unknown>) => ({ ...old, name: old.title }),

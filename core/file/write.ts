@@ -1,4 +1,4 @@
-import type { HistoryRecord, Rig } from '../model';
+import { LIMITS, utf8Length, type HistoryRecord, type Rig } from '../model';
 
 /** A whole shelf in one file, so that everything can be put away, or carried to another address, at a press. */
 export const SHELF_FORMAT = 'hum-map/shelf';
@@ -12,9 +12,19 @@ type Options = { readonly withNames?: boolean };
 const withoutNames = (rig: Rig, { withNames = false }: Options): Rig =>
   withNames ? rig : { ...rig, walks: rig.walks.map(({ who: _, ...walk }) => walk) };
 
-/** The text of a rig file: UTF-8 JSON, two spaces, a line feed at the end. Who walked a walk is left out unless asked. */
+/** JSON for people to read, set in; without it where only so the file is no larger than is read again. */
+function jsonOf(value: unknown, most: number, indent: number): string {
+  const text = `${JSON.stringify(value, null, indent)}\n`;
+  // A sign takes three bytes at most: most texts need no counting.
+  return text.length * 3 > most && utf8Length(text) > most ? `${JSON.stringify(value)}\n` : text;
+}
+
+/**
+ * The text of a rig file: UTF-8 JSON, two spaces, a line feed at the end; compact where the file would be too large to
+ * be read again. Who walked a walk is left out unless asked.
+ */
 export function writeRig(rig: Rig, options: Options = {}): string {
-  return `${JSON.stringify(withoutNames(rig, options), null, 2)}\n`;
+  return jsonOf(withoutNames(rig, options), LIMITS.fileBytes, 2);
 }
 
 /**
@@ -29,7 +39,8 @@ export function writeShelf(
   options: Options = {},
 ): string {
   const entries = rigs.map(({ rig, binned }) => ({ binned, document: withoutNames(rig, options) }));
-  return `${JSON.stringify({ format: SHELF_FORMAT, version: SHELF_VERSION, saved, rigs: entries, unread }, null, 1)}\n`;
+  const shelf = { format: SHELF_FORMAT, version: SHELF_VERSION, saved, rigs: entries, unread };
+  return jsonOf(shelf, LIMITS.shelfBytes, 1);
 }
 
 /**
@@ -37,4 +48,4 @@ export function writeShelf(
  * @param document as it is stored, whether or not it passes reading
  */
 export const writeWithHistory = (document: Rig, records: readonly HistoryRecord[]): string =>
-  `${JSON.stringify({ ...document, history: records }, null, 2)}\n`;
+  jsonOf({ ...document, history: records }, LIMITS.fileBytes, 2);

@@ -61,4 +61,4 @@ export {
   type PlugAt,
   type Plugged,
 } from './wiring';
-export { endWords, endWordsLong, jackWords } from './words';
+export { endWords, endWordsLong, jackWords, titleWords } from './words';

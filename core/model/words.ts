@@ -1,6 +1,9 @@
 import { boxOf, jackIn, jackOf } from './look-up';
 import type { JackRef, Rig } from './types';
 
+/** What a rig is called; one that came without a name is called that. */
+export const titleWords = (title: string): string => (title.trim() === '' ? 'Rig without a name' : title);
+
 /** A jack as sleeves, schedules and lists name it: tag and printed name, `MULTI SEND 1`. */
 export function jackWords(rig: Rig, ref: JackRef): string {
   const box = boxOf(rig, ref.box);

@@ -1,3 +1,4 @@
+import { titleWords } from '../../../core/model';
 import { lazy, Suspense, useEffect, useEffectEvent, useState } from 'react';
 import { Outlet, useParams, useSearchParams } from 'react-router';
 import { Busy } from '../parts/empty';
@@ -11,7 +12,7 @@ import { OpenRigContext, useOpenWith } from './use-open';
 const Unreadable = lazy(async () => ({ default: (await import('./unreadable')).Unreadable }));
 
 function OpenRigView() {
-  const title = useOpenWith(({ rig }) => rig.title);
+  const title = useOpenWith(({ rig }) => titleWords(rig.title));
   useAddress();
   useEffect(() => {
     document.title = `${title} – Hum Map`;

@@ -1,3 +1,4 @@
+import { titleWords } from '../../../core/model';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Sheet } from '../parts/dialog';
@@ -30,9 +31,9 @@ export function RigMenu() {
           <button
             type="button"
             className="flex min-h-7 max-w-60 items-center gap-1 rounded text-base"
-            title={title}
+            title={titleWords(title)}
           >
-            <span className="truncate">{title}</span>
+            <span className="truncate">{titleWords(title)}</span>
             <span aria-hidden="true" className="text-xs">
               ▾
             </span>

@@ -11,6 +11,8 @@ export type Head = {
   readonly modified: string;
   /** When it was put into the bin; null on the shelf. */
   readonly binned: string | null;
+  /** When its time in the bin was first found to be over. */
+  readonly overdue?: string | null;
   readonly savedToFile: string | null;
   readonly demo: boolean;
   /** Version of the newest stored document; none where an older program wrote it. */

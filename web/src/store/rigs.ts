@@ -166,13 +166,27 @@ async function prune(db: RigDatabase, id: string, revision: number) {
 
 const days = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 86_400_000;
 
-/** Every head; rigs whose time in the bin is over are gone for good first. */
+/** A rig whose time is over stays this long beyond it: a clock that was set wrong for a day empties no bin. */
+const GRACE_DAYS = 3;
+
+/**
+ * Every head; rigs whose time in the bin is over are gone for good first. Over is what was over on a day before too:
+ * the clock that says so may have been set ahead.
+ */
 export async function listRigs(db: RigDatabase, now: string): Promise<readonly Head[]> {
   const heads = await db.heads.toArray();
-  const over = heads.filter((head) => head.binned !== null && days(head.binned, now) > BIN_DAYS);
-  for (const head of over) await removeForGood(db, head.id);
+  const gone = new Set<string>();
+  for (const { id, binned, overdue } of heads) {
+    const isOver = binned !== null && days(binned, now) > BIN_DAYS;
+    const since = isOver && overdue && overdue <= now ? overdue : null;
+    if (since !== null && days(since, now) >= GRACE_DAYS) {
+      await removeForGood(db, id);
+      gone.add(id);
+    } else if (isOver && since === null) await db.heads.update(id, { overdue: now });
+    else if (!isOver && overdue) await db.heads.update(id, { overdue: null });
+  }
   return heads
-    .filter((head) => !over.includes(head))
+    .filter(({ id }) => !gone.has(id))
     .sort((a, b) => b.modified.localeCompare(a.modified) || a.id.localeCompare(b.id));
 }
 

@@ -4,7 +4,16 @@ import { applyEdit, type EditCall } from '../../../core/edits';
 import { readRigValue } from '../../../core/file';
 import { makeRig, type Rig } from '../../../core/model';
 import { RigDatabase } from './db';
-import { binRig, createRig, daysLeftInBin, freeRigId, listRigs, loadRig, rawRecords } from './rigs';
+import {
+  binRig,
+  createRig,
+  daysLeftInBin,
+  freeRigId,
+  listRigs,
+  loadRig,
+  rawRecords,
+  restoreRig,
+} from './rigs';
 import { NOW, rename, sessionOn } from './testing';
 
 let db: RigDatabase;
@@ -218,8 +227,28 @@ describe('the bin', () => {
     await binRig(db, 'rig', NOW);
     expect((await listRigs(db, '2026-03-30T12:00:00.000Z')).map((h) => h.binned)).toEqual([NOW]);
     expect(daysLeftInBin(NOW, '2026-03-30T12:00:00.000Z')).toBe(1);
-    expect(await listRigs(db, '2026-04-02T12:00:00.000Z')).toEqual([]);
+    // Found to be over, it stays three days more.
+    expect(await listRigs(db, '2026-04-02T12:00:00.000Z')).toHaveLength(1);
+    expect(await listRigs(db, '2026-04-04T12:00:00.000Z')).toHaveLength(1);
+    expect(await listRigs(db, '2026-04-05T12:00:00.000Z')).toEqual([]);
     expect(await db.snapshots.count()).toBe(0);
+  });
+
+  test('a clock set ahead and back again empties nothing', async () => {
+    await binRig(db, 'rig', NOW);
+    expect(await listRigs(db, '2027-06-01T12:00:00.000Z')).toHaveLength(1);
+    expect(await listRigs(db, '2026-03-02T12:00:00.000Z')).toHaveLength(1);
+    expect(await listRigs(db, '2026-04-02T12:00:00.000Z')).toHaveLength(1);
+    expect(await listRigs(db, '2026-04-03T12:00:00.000Z')).toHaveLength(1);
+  });
+
+  test('taken back in the days of grace, its time begins anew', async () => {
+    await binRig(db, 'rig', NOW);
+    await listRigs(db, '2026-04-02T12:00:00.000Z');
+    await restoreRig(db, 'rig');
+    await listRigs(db, '2026-04-03T12:00:00.000Z');
+    await binRig(db, 'rig', '2026-04-03T12:00:00.000Z');
+    expect(await listRigs(db, '2026-05-02T12:00:00.000Z')).toHaveLength(1);
   });
 
   test('a copy finds an id of its own', async () => {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { slug, type Rig } from '../../../../core/model';
+import { titleWords, slug, type Rig } from '../../../../core/model';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
 import { usePress } from '../../parts/use-press';
@@ -88,7 +88,7 @@ export function SheetView() {
       <PageHead rig={rig} />
       <article className="paper mx-auto my-4 flex max-w-[68rem] flex-col gap-4 rounded border border-hair p-5 shadow-sm">
         <header>
-          <h2 className="text-xl">{sheet.title}</h2>
+          <h2 className="text-xl">{titleWords(sheet.title)}</h2>
           <p className="text-sm text-muted">
             revision {sheet.revision} · {today()} · {rig.boxes.length} boxes, {sheet.schedule.all.count} leads
           </p>

@@ -1,3 +1,4 @@
+import { titleWords } from '../../../../core/model';
 import { count } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { now } from '../../store/app';
@@ -18,7 +19,7 @@ export function Bin({ heads, onRestore }: { heads: readonly Head[]; onRestore: (
             key={head.id}
             className="flex items-center gap-4 border-b border-hair px-4 py-2 last:border-b-0"
           >
-            <span className="min-w-0 flex-1 truncate">{head.title}</span>
+            <span className="min-w-0 flex-1 truncate">{titleWords(head.title)}</span>
             <span className="text-xs text-muted">
               {count(daysLeftInBin(head.binned ?? '', now()), 'day')} left
             </span>

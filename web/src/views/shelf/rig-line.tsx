@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { isOpen, type FindingLine } from '../../../../core/findings';
-import { SEVERITIES, type Rig } from '../../../../core/model';
+import { titleWords, SEVERITIES, type Rig } from '../../../../core/model';
 import { count } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Menu, MenuItem, MenuLine } from '../../parts/menu';
@@ -81,7 +81,7 @@ export function RigLine({ entry, acts }: { entry: ShelfEntry; acts: RigActs }) {
           className="block truncate rounded text-base font-semibold hover:underline"
           title={head.title}
         >
-          {head.title}
+          {titleWords(head.title)}
         </Link>
         {entry.rig === null ? <p className="text-xs break-words text-danger">{entry.reason}</p> : null}
       </div>
@@ -100,7 +100,7 @@ export function RigLine({ entry, acts }: { entry: ShelfEntry; acts: RigActs }) {
       <Menu
         align="end"
         trigger={
-          <Button look="quiet" aria-label={`Acts for ${head.title}`}>
+          <Button look="quiet" aria-label={`Acts for ${titleWords(head.title)}`}>
             <span aria-hidden="true">•••</span>
           </Button>
         }

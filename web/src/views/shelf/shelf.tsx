@@ -1,6 +1,6 @@
 import { useEffect, useEffectEvent, useRef, useState, type DragEvent } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { makeRig } from '../../../../core/model';
+import { titleWords, makeRig } from '../../../../core/model';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
 import { PreferencesMenu } from '../../shell/preferences-menu';
@@ -73,7 +73,7 @@ export function Shelf() {
   const store = (read: Pick<Extract<ImportResult, { kind: 'read' }>, 'rig' | 'history'>, mode: Mode) => {
     const { rig, history } = read;
     setAsked(null);
-    act(importRig(rig, mode, { history }).then(() => say(`“${rig.title}” is on the shelf.`)));
+    act(importRig(rig, mode, { history }).then(() => say(`“${titleWords(rig.title)}” is on the shelf.`)));
   };
   const takeShelf = async ({ file, shelf }: Extract<ImportResult, { kind: 'shelf' }>) => {
     const { added, same } = await importShelf(shelf);
@@ -108,7 +108,7 @@ export function Shelf() {
     bin: ({ head }) =>
       act(
         binRig(database, head.id, now()).then(() =>
-          say(`“${head.title}” is in the bin; it can be taken back for 30 days.`),
+          say(`“${titleWords(head.title)}” is in the bin; it can be taken back for 30 days.`),
         ),
       ),
   };
