@@ -1,16 +1,5 @@
 // What can be done with what is selected, as edits and as the next thing to look at; no screen is needed to know it.
 export {
-  addBlockEdit,
-  emptyInput,
-  inRows,
-  loopGoes,
-  newRow,
-  outputOf,
-  removeBlockEdit,
-  splitHere,
-  branchAt,
-} from './paths';
-export {
   alongJacks,
   alongRoute,
   bypassEdit,

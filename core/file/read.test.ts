@@ -167,7 +167,10 @@ test('a file that comes compact and large is not written larger than is read aga
   expect(JSON.stringify(rig).length).toBeGreaterThan(19e6);
   const sets = {
     ...rig,
-    log: [...log, ...Array.from({ length: 14_000 }, (_, i) => ({ id: `s${i}`, date: '2026-03-01', text: '' }))],
+    log: [
+      ...log,
+      ...Array.from({ length: 14_000 }, (_, i) => ({ id: `s${i}`, date: '2026-03-01', text: '' })),
+    ],
   };
   expect(JSON.stringify(sets, null, 2).length).toBeGreaterThan(20 * 1024 * 1024);
   const read = readRig(writeRig(sets));

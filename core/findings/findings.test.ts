@@ -3,6 +3,7 @@ import { applyEdit, type EditCall } from '../edits';
 import { patchRig, type Rig, type Scope } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
 import { cureOf, judge, RULES, sentenceOf } from './index';
+import { CODES } from './codes';
 import { NOT_JUDGED, unjudged } from './not-judged';
 import { WHOLE_CASES, type Case } from '../testing/finding-cases';
 
@@ -209,6 +210,10 @@ describe.each(CASES.map((c) => [c.code, c] as const))('%s', (code, c) => {
       judge(rig, null).map((f) => [f.code, f.parts]),
     );
   });
+});
+
+test('each rule stands under its own code', () => {
+  expect(RULES.map((rule) => rule.code)).toEqual([...CODES]);
 });
 
 test('what is not judged yet is what no code speaks of, and goes as codes come', () => {

@@ -1,4 +1,4 @@
-import { RULES } from './rules';
+import { CODES } from './codes';
 
 /** What a rig is judged by, beside its wiring, with the codes that speak of it. */
 const TOPICS: readonly { readonly name: string; readonly codes: readonly string[] }[] = [
@@ -20,4 +20,4 @@ export const unjudged = (codes: readonly string[]): readonly string[] =>
   TOPICS.filter((topic) => !topic.codes.some((code) => codes.includes(code))).map(({ name }) => name);
 
 /** What findings do not judge yet, said on the map and the sheet so that silence is not taken for approval. */
-export const NOT_JUDGED: readonly string[] = unjudged(RULES.map(({ code }) => code));
+export const NOT_JUDGED: readonly string[] = unjudged(CODES);

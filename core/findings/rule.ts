@@ -1,4 +1,5 @@
 import type { Part, Slices } from '../model';
+import type { Code } from './codes';
 import type { Cure } from './cure';
 import type { Data, Finding, Found, View } from './finding';
 
@@ -21,7 +22,7 @@ export type Say = {
 
 /** One kind of finding: what is judged, what is said of it, and what cures it. D is what the last two go by. */
 export type RuleOf<D extends Data> = {
-  readonly code: string;
+  readonly code: Code;
   /** `rig`: reads no sound's state, sound is null. `sound`: judged once for each sound. */
   readonly reads: 'rig' | 'sound';
   /** It may bring about what stands under it: the lower the number, the earlier it is looked at as a cause. */

@@ -1,5 +1,5 @@
 import { boxOf, jackIn, type Part, type Rig } from '../model';
-import { count, formatQuantity, inWords } from '../units';
+import { formatQuantity, inWords } from '../units';
 import type { Finding } from './finding';
 import { partName, soundName } from './names';
 import type { Sentence } from './rule';
@@ -28,12 +28,3 @@ export function sentenceOf(rig: Rig, finding: Finding): Sentence {
     jacksOf: (box, ids) => inWords(ids.map((id) => jackIn(boxOf(rig, box), id)?.label ?? id)),
   });
 }
-
-/** `1 danger · 2 faults`, the worst first; empty where nothing is found. */
-export const severityCounts = (findings: readonly { readonly severity: Finding['severity'] }[]): string =>
-  (['danger', 'fault', 'caution', 'note'] as const)
-    .flatMap((severity) => {
-      const n = findings.filter((f) => f.severity === severity).length;
-      return n === 0 ? [] : [count(n, severity)];
-    })
-    .join(' · ');

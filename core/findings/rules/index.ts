@@ -1,3 +1,4 @@
+import { CODES, type Code } from '../codes';
 import type { Rule } from '../rule';
 import { unused } from './gear-unused';
 import { knobs } from './knob-dead';
@@ -25,36 +26,37 @@ import { plug } from './wire-plug';
 import { ring } from './wire-ring';
 import { silent } from './wire-silent';
 
-/** Every rule, in the order in which findings of one weight are told. */
-export const RULES: readonly Rule[] = [
-  noLoad,
-  speakerOut,
-  impedance,
-  rating,
-  openPower,
-  feedback,
-  direction,
-  ring,
-  plug,
-  speakerLead,
-  length,
-  phones,
-  levelMode,
-  halfLoop,
-  loopOff,
-  grid,
-  silent,
-  double,
-  twoPreamps,
-  bothSpeakers,
-  missing,
-  pickup,
-  time,
-  unused,
-  knobs,
-];
+const BY_CODE: Readonly<Record<Code, Rule>> = {
+  'SAFE-NOLOAD': noLoad,
+  'SAFE-SPKOUT': speakerOut,
+  'SAFE-IMPED': impedance,
+  'SAFE-RATING': rating,
+  'SAFE-OPENPOWER': openPower,
+  'SAFE-FEEDBACK': feedback,
+  'WIRE-DIRECTION': direction,
+  'WIRE-RING': ring,
+  'WIRE-PLUG': plug,
+  'SAFE-SPKLEAD': speakerLead,
+  'WIRE-LENGTH': length,
+  'SPK-PHONES': phones,
+  'LEVEL-MODE': levelMode,
+  'WIRE-HALFLOOP': halfLoop,
+  'WIRE-LOOPOFF': loopOff,
+  'WIRE-GRID': grid,
+  'WIRE-SILENT': silent,
+  'MODEL-DOUBLE': double,
+  'MODEL-TWOPRE': twoPreamps,
+  'MODEL-BOTHSPK': bothSpeakers,
+  'MODEL-MISSING': missing,
+  'ORDER-PICKUP': pickup,
+  'ORDER-TIME': time,
+  'GEAR-UNUSED': unused,
+  'KNOB-DEAD': knobs,
+};
 
-const BY_CODE: ReadonlyMap<string, Rule> = new Map(RULES.map((rule) => [rule.code, rule]));
+/** Every rule, in the order of the codes. */
+export const RULES: readonly Rule[] = CODES.map((code) => BY_CODE[code]);
 
-/** The rule that a code stands for. */
-export const ruleOf = (code: string): Rule | undefined => BY_CODE.get(code);
+/** The rule that a code stands for; an accepted finding may have one of another version. */
+export const ruleOf = (code: string): Rule | undefined =>
+  (BY_CODE as Readonly<Partial<Record<string, Rule>>>)[code];

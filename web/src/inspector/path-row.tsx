@@ -1,4 +1,4 @@
-import { branchAt, inRows, loopGoes, outputOf, splitHere } from '../../../core/acts';
+import { branchAt, inRows, loopGoes, outputOf, splitHere } from '../../../core/inside';
 import {
   blockIn,
   moveBlock,

@@ -1,4 +1,4 @@
-import { addBlockEdit, emptyInput, newRow, removeBlockEdit } from '../../../core/acts';
+import { addBlockEdit, emptyInput, newRow, removeBlockEdit } from '../../../core/inside';
 import { gridChoices } from '../../../core/catalog';
 import {
   blockIn,
