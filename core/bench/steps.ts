@@ -1,5 +1,7 @@
 import { connectorName } from '../cables';
 import {
+  actsOnBlock,
+  jacksOfControl,
   boxOf,
   endWords,
   isLink,
@@ -131,11 +133,12 @@ function masters(rig: Rig, plugged: readonly Plugged[]): readonly string[] {
     plugged.some(({ to }) => to.some((ref) => ref.box === box.id && ref.jack === jack));
   return rig.boxes.flatMap((box) =>
     box.controls
-      .filter(({ sets, actsOn }) => {
-        if (sets !== 'level') return false;
-        if ('jack' in actsOn) return feeds(box, actsOn.jack) || heard(box, actsOn.jack);
-        return 'block' in actsOn && box.blocks.some((b) => b.id === actsOn.block && b.role === 'power');
-      })
+      .filter(
+        (control) =>
+          control.sets === 'level' &&
+          (jacksOfControl(control).some((jack) => feeds(box, jack) || heard(box, jack)) ||
+            box.blocks.some((block) => block.role === 'power' && actsOnBlock(control, block.id))),
+      )
       .map((control) => `${control.label} of ${box.name}`),
   );
 }

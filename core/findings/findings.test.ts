@@ -31,6 +31,14 @@ const openHead = (): Rig => {
     ),
   };
 };
+/** Its units have output knobs for the left jack alone. */
+const leftKnobOnly = (rig: Rig): Rig => ({
+  ...rig,
+  boxes: rig.boxes.map((b) => ({
+    ...b,
+    controls: b.controls.map(({ moves: _, ...control }) => control),
+  })),
+});
 const power = () =>
   edited(
     build(
@@ -77,7 +85,7 @@ const CASES: Case[] = [
   {
     code: 'SAFE-OPENPOWER',
     sound: () =>
-      edited(openHead(), {
+      edited(leftKnobOnly(openHead()), {
         edit: 'setControl',
         arguments: { box: 'multi-effects', control: 'output', position: 0.3, basis: null, scope: REST },
       }),

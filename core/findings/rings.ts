@@ -1,5 +1,5 @@
 // A signal that comes round on itself, and the two plugs whose exchange opens it again.
-import { blockIn, boxOf, derive, everySound, type Reads } from '../model';
+import { actsOnBlock, blockIn, boxOf, derive, everySound, type Reads } from '../model';
 import { cyclesIn, resolveIn, type Cycle, type ForSignal } from '../signal';
 import { bestExchange, clashingLeads, type Exchange } from './exchange';
 import type { Wired } from './finding';
@@ -16,8 +16,7 @@ export function ringGain(of: ForSignal, cycle: Cycle): number {
     const open = box.controls.some(
       (c) =>
         c.sets === 'drive' &&
-        'block' in c.actsOn &&
-        c.actsOn.block === blockId &&
+        actsOnBlock(c, blockId) &&
         (c.law.type !== 'db' || resolved.control(box, c).position === null),
     );
     return sum + (gain ? (open ? (gain.high ?? gain.value) : gain.value) : 0);

@@ -1,8 +1,10 @@
 // Levels along a route: the nominal reckoning, from the figures of jacks, blocks and knobs, with resistive hops.
 import {
+  actsOnBlock,
   blockIn,
   derive,
   jackIn,
+  movesJack,
   type Block,
   type BlockState,
   type Box,
@@ -188,12 +190,7 @@ class Reckoning {
 
   private leave(box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {
     if (!this.at) return;
-    const knob = this.knobs(
-      box,
-      ({ actsOn, moves }) =>
-        ('jack' in actsOn && actsOn.jack === jack.id) || moves?.includes(jack.id) === true,
-      'level',
-    );
+    const knob = this.knobs(box, (control) => movesJack(control, jack.id), 'level');
     const rOut = state?.rOut ?? mode?.rOut;
     this.rOut = jack.carries === 'radio' || jack.carries === 'speaker' ? null : (rOut?.value ?? null);
     this.rests(rOut, mode?.maxDbu);
@@ -220,7 +217,7 @@ class Reckoning {
       return;
     }
     this.rests(pickup.averageDbu, pickup.peakDbu);
-    const knob = this.knobs(box, ({ actsOn }) => 'block' in actsOn && actsOn.block === block.id, 'level');
+    const knob = this.knobs(box, (control) => actsOnBlock(control, block.id), 'level');
     this.rOut = pickup.rOhm?.value ?? null;
     this.fromPickup = true;
     const at = { averageDbu: pickup.averageDbu.value + knob, peakDbu: pickup.peakDbu.value + knob };
@@ -247,7 +244,7 @@ class Reckoning {
     const { gainSmallDb, ceilingDbu, levelAfterDb } = state;
     const gain = gainSmallDb ? this.gainOf(box, block, gainSmallDb) : 0;
     const ceiling = ceilingDbu?.value ?? null;
-    const knob = this.knobs(box, ({ actsOn }) => 'block' in actsOn && actsOn.block === block.id, 'level');
+    const knob = this.knobs(box, (control) => actsOnBlock(control, block.id), 'level');
     const after = (levelAfterDb?.value ?? this.toNominal(i, box, block, ceiling)) + knob;
     if (gain === 0 && ceiling === null && after === 0) return;
     this.rests(gainSmallDb, ceilingDbu, levelAfterDb);
@@ -259,9 +256,7 @@ class Reckoning {
 
   /** A drive knob in its range; where nobody noted it, the middle. */
   private gainOf(box: Box, block: Block, figure: Figure): number {
-    const drive = box.controls.find(
-      (c) => c.sets === 'drive' && 'block' in c.actsOn && c.actsOn.block === block.id,
-    );
+    const drive = box.controls.find((c) => c.sets === 'drive' && actsOnBlock(c, block.id));
     const position = drive ? this.resolved.control(box, drive).position : null;
     return position === null || figure.low === undefined || figure.high === undefined
       ? figure.value

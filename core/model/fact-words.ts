@@ -1,5 +1,6 @@
 // Facts of jacks and boxes in the words that a technician reads them by.
 import { formatQuantity } from '../units';
+import { movesJack } from './controls';
 import { loopAt, loopChannels, type LoopFacts } from './loops';
 import type { Box, Figure, Jack } from './types';
 
@@ -36,9 +37,7 @@ const loopWords = (box: Box, loop: LoopFacts) =>
 
 /** What is known of a jack beside its direction and plug: `9 V, 100 mA, DC, isolated`, `moved by OUTPUT`. */
 export function jackFacts(box: Box, jack: Jack): string {
-  const knobs = box.controls.filter(
-    ({ actsOn, moves }) => ('jack' in actsOn && actsOn.jack === jack.id) || moves?.includes(jack.id),
-  );
+  const knobs = box.controls.filter((control) => movesJack(control, jack.id));
   const loop = loopAt(box, jack.id);
   return [
     ...outletWords(jack),

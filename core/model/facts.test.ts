@@ -1,6 +1,8 @@
 // Facts of boxes that no figure holds: loops, knobs, outlets, counting.
 import { describe, expect, test } from '@jest/globals';
-import { build } from '../testing/build';
+import { patchUp } from '../bench';
+import { judge, sentenceOf } from '../findings';
+import { build, plugged } from '../testing/build';
 import { jackFacts, jackIn, midiFacts, misplaced, moveBlock, rowsOf, type Box } from './index';
 
 const boxes = build('unit, supply, midi delay').boxes;
@@ -51,6 +53,40 @@ describe('facts in words', () => {
     ).toBe('every channel, 4 letters to a number, 32 banks, banks from 1, bank in CC 0 and 32');
     expect(midiFacts({ ...unit, midi: undefined })).toBe('');
   });
+});
+
+describe('a master knob that moves several outputs', () => {
+  const right = (jack: string) => {
+    const rig = plugged(
+      build('guitar, unit, valve head, cab 16'),
+      'guitar/out > multi-effects/input',
+      `multi-effects/${jack} > valve-head/return`,
+      'valve-head/spk-16 = cabinet/in',
+    );
+    return {
+      ...rig,
+      boxes: rig.boxes.map((box) =>
+        box.id === 'valve-head'
+          ? { ...box, controls: box.controls.filter((control) => control.id !== 'master') }
+          : box,
+      ),
+    };
+  };
+
+  test.each(['out-1-l', 'out-1-r'])(
+    'is alive, turned down first and named as the last level, by %s',
+    (jack) => {
+      const rig = right(jack);
+      const dead = judge(rig, null).filter((finding) => finding.code === 'KNOB-DEAD');
+      expect(dead.flatMap(({ data }) => (data as { controls: string[] }).controls)).not.toContain('output');
+      const open = judge(rig, null).find((finding) => finding.code === 'SAFE-OPENPOWER')!;
+      expect(sentenceOf(rig, open).why).toContain('OUTPUT of Multi-effects');
+      const down = patchUp(rig, null)
+        .map(({ text }) => text)
+        .join(' ');
+      expect(down).toContain('OUTPUT of Multi-effects');
+    },
+  );
 });
 
 describe('a loop that may stand first only', () => {

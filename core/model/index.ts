@@ -2,6 +2,7 @@
 export * from './types';
 export type { HistoryRecord } from './history-record';
 export { clone, utf8Length } from './clone';
+export { actsOnBlock, jacksOfControl, movesJack } from './controls';
 export { jackFacts, midiFacts } from './fact-words';
 export { figureKey, figuresOf, setFigureAt, takesLine, type FigureEntry, type FigurePath } from './figures';
 export { follow } from './follow';

@@ -1,4 +1,4 @@
-import { derive, everySound, jackKey, pluggedIn, type Box, type Control } from '../model';
+import { derive, everySound, jackKey, jacksOfControl, pluggedIn, type Box, type Control } from '../model';
 import { traceIn } from './paths';
 
 export type DeadKnob = { readonly box: Box; readonly control: Control };
@@ -25,16 +25,19 @@ export const deadKnobs = derive(['boxes', 'leads', 'variant', 'sounds'], (of): r
   const isLive = (part: string) => passed.some(({ live }) => live.has(part));
   const held = new Set(pluggedIn(of).flatMap(({ from, to }) => [...from, ...to].map(jackKey)));
   // The gain of a desk channel, or the level of a send, that nobody plugs into is no knob of this rig.
-  const isUnused = (box: Box, jack: string) => !held.has(`${box.id}/${jack}`);
+  const isHeld = (box: Box, jack: string) => held.has(`${box.id}/${jack}`);
   return of.boxes
     .filter((box) => passed.some(({ used }) => used.has(box.id)))
     .flatMap((box) =>
       box.controls
-        .filter(({ actsOn }) =>
-          'jack' in actsOn
-            ? !isUnused(box, actsOn.jack) && !isLive(`${box.id}/jack/${actsOn.jack}`)
-            : 'block' in actsOn && !isLive(`${box.id}/block/${actsOn.block}`),
-        )
+        .filter((control) => {
+          const { actsOn } = control;
+          if ('block' in actsOn) return !isLive(`${box.id}/block/${actsOn.block}`);
+          const jacks = jacksOfControl(control);
+          return (
+            jacks.some((jack) => isHeld(box, jack)) && !jacks.some((jack) => isLive(`${box.id}/jack/${jack}`))
+          );
+        })
         .map((control) => ({ box, control })),
     );
 });

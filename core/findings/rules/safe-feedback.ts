@@ -2,7 +2,6 @@ import { blockIn, boxOf, derive, isLink, leadOf } from '../../model';
 import { cyclesIn, type Cycle } from '../../signal';
 import { blockPart, leadPart, scopeOf, type Found, type NoData, type View } from '../finding';
 import { ringExchange, ringGain } from '../rings';
-
 import { inWords } from '../../units';
 import { cure, type Cure } from '../cure';
 import { rule } from '../rule';

@@ -1,7 +1,16 @@
-import { blockIn, boxOf, derive, everySound, jackIn, type Box, type Control } from '../../model';
+import {
+  actsOnBlock,
+  blockIn,
+  boxOf,
+  derive,
+  everySound,
+  jackIn,
+  movesJack,
+  type Box,
+  type Control,
+} from '../../model';
 import { resolveIn, traceIn, type ForSignal, type Path } from '../../signal';
 import { blockPart, boxPart, jackPart, type Found } from '../finding';
-
 import { cure } from '../cure';
 import { rule } from '../rule';
 
@@ -14,11 +23,6 @@ type Data = {
 
 type Knob = { readonly box: Box; readonly control: Control };
 
-const actsOnBlock = (control: Control, block: string) =>
-  'block' in control.actsOn && control.actsOn.block === block;
-const actsOnJack = (control: Control, jack: string) =>
-  'jack' in control.actsOn && control.actsOn.jack === jack;
-
 /** The last knob on the way that sets a level, before the given step. */
 function lastLevel(view: ForSignal, path: Path, before: number): Knob | undefined {
   let last: Knob | undefined;
@@ -27,7 +31,7 @@ function lastLevel(view: ForSignal, path: Path, before: number): Knob | undefine
     const box = boxOf(view, step.box);
     const control = box?.controls.find(
       (c) =>
-        c.sets === 'level' && (step.type === 'jack' ? actsOnJack(c, step.jack) : actsOnBlock(c, step.block)),
+        c.sets === 'level' && (step.type === 'jack' ? movesJack(c, step.jack) : actsOnBlock(c, step.block)),
     );
     if (box && control) last = { box, control };
   }
@@ -49,7 +53,7 @@ function onPath(view: ForSignal, path: Path): readonly Found<Data>[] {
       (c) =>
         c.sets === 'level' &&
         inside.some((s) =>
-          s.type === 'jack' ? actsOnJack(c, s.jack) : s.type === 'block' && actsOnBlock(c, s.block),
+          s.type === 'jack' ? movesJack(c, s.jack) : s.type === 'block' && actsOnBlock(c, s.block),
         ),
     );
     const jack = jackIn(box, entry.jack);

@@ -2,7 +2,6 @@ import { derive, type Jack, type JackEnd } from '../../model';
 import { resolveIn, type ForSignal } from '../../signal';
 import { jackPart, type Found } from '../finding';
 import { amplifiers, loadsOn } from '../speakers';
-
 import { rule } from '../rule';
 
 type Data = { readonly load: string; readonly tap: string; readonly valve: boolean };

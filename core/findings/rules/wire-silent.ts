@@ -29,7 +29,6 @@ import {
   type Found,
   type View,
 } from '../finding';
-
 import { inWords } from '../../units';
 import { cure, type Cure } from '../cure';
 import { rule } from '../rule';
