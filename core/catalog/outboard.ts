@@ -1,4 +1,15 @@
-import { decibels, effect, input, lowVoltage, output, typical, type KindParts } from './parts';
+import {
+  decibels,
+  effect,
+  input,
+  lowVoltage,
+  output,
+  typical,
+  type KindParts,
+  mix,
+  other,
+  level,
+} from './parts';
 import type { Kind } from './kind';
 
 const LINE_IN = { rIn: typical(470e3, 1e6), maxDbu: decibels(10, 14) };
@@ -49,11 +60,7 @@ function midiDelay(): KindParts {
       { from: delay('out'), to: { jack: 'out-r' }, fromChannel: 'right' },
       { from: delay('out'), to: { jack: 'out-l' }, fromChannel: 'right', whileOpen: 'out-r' },
     ],
-    controls: [
-      { id: 'time', label: 'TIME', actsOn: { block: 'delay' }, sets: 'other', law: { type: 'unknown' } },
-      { id: 'mix', label: 'MIX', actsOn: { block: 'delay' }, sets: 'mix', law: { type: 'unknown' } },
-      { id: 'level', label: 'LEVEL', actsOn: { block: 'delay' }, sets: 'level', law: { type: 'unknown' } },
-    ],
+    controls: [other('time', 'TIME', 'delay'), mix('mix', 'MIX', 'delay'), level('level', 'LEVEL', 'delay')],
     power: lowVoltage(300),
     tripMs: typical(1, 3),
     midi: { channel: 1, countsFrom: 0, programs: 128, bankBytes: 'none' },

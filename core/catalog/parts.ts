@@ -170,6 +170,9 @@ export const drive = (id: string, label: string, block: string, position: number
   knob(id, label, block, 'drive', position);
 export const tone = (id: string, label: string, block: string, position: number | null = null) =>
   knob(id, label, block, 'tone', position);
+export const mix = (id: string, label: string, block: string) => knob(id, label, block, 'mix');
+/** Moves neither level, drive, tone nor mix: a time, a rate. */
+export const other = (id: string, label: string, block: string) => knob(id, label, block, 'other');
 
 /** A model's facts as the catalogue writes them: one inner wiring, by its wires. */
 export type KindParts = Omit<ModelInput, 'id' | 'revision' | 'kind' | 'patches' | 'patch'> & {

@@ -1,4 +1,4 @@
-import { decibels, drive, effect, level, off, on, pedalParts, tone, typical } from './parts';
+import { decibels, drive, effect, level, off, on, pedalParts, tone, typical, mix, other } from './parts';
 import type { Kind } from './kind';
 
 const LINE_OUT = { rOut: typical(100, 1000), maxDbu: decibels(8) };
@@ -115,22 +115,7 @@ export const PEDALS: readonly Kind[] = [
         in: EFFECT_IN,
         out: LINE_OUT,
         milliamps: 15,
-        controls: [
-          {
-            id: 'rate',
-            label: 'RATE',
-            actsOn: { block: 'chorus' },
-            sets: 'other',
-            law: { type: 'unknown' },
-          },
-          {
-            id: 'depth',
-            label: 'DEPTH',
-            actsOn: { block: 'chorus' },
-            sets: 'mix',
-            law: { type: 'unknown' },
-          },
-        ],
+        controls: [other('rate', 'RATE', 'chorus'), mix('depth', 'DEPTH', 'chorus')],
       },
     ),
   },
@@ -146,10 +131,7 @@ export const PEDALS: readonly Kind[] = [
       converts: true,
       milliamps: 100,
       tripMs: typical(1, 3),
-      controls: [
-        { id: 'time', label: 'TIME', actsOn: { block: 'delay' }, sets: 'other', law: { type: 'unknown' } },
-        { id: 'mix', label: 'MIX', actsOn: { block: 'delay' }, sets: 'mix', law: { type: 'unknown' } },
-      ],
+      controls: [other('time', 'TIME', 'delay'), mix('mix', 'MIX', 'delay')],
     }),
   },
   {
@@ -164,16 +146,7 @@ export const PEDALS: readonly Kind[] = [
       converts: true,
       milliamps: 100,
       tripMs: typical(1, 3),
-      controls: [
-        {
-          id: 'decay',
-          label: 'DECAY',
-          actsOn: { block: 'reverb' },
-          sets: 'other',
-          law: { type: 'unknown' },
-        },
-        { id: 'mix', label: 'MIX', actsOn: { block: 'reverb' }, sets: 'mix', law: { type: 'unknown' } },
-      ],
+      controls: [other('decay', 'DECAY', 'reverb'), mix('mix', 'MIX', 'reverb')],
     }),
   },
   {

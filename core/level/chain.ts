@@ -1,4 +1,4 @@
-// Levels, headroom and noise along a row of stages: chapter "levels" of the trade, one formula for every stage.
+// Levels, headroom and noise along a row of stages: one formula for every stage.
 
 /** Levels in dBu; `peak` is sine-equivalent, so that it compares with a maker's maximum. */
 export type Levels = { readonly averageDbu: number; readonly peakDbu: number; readonly noiseDbu: number };

@@ -9,7 +9,7 @@ import {
   type Reads,
 } from '../model';
 
-/** Where the usual order has an effect: chapter "order" of the trade; `either` where good technicians disagree. */
+/** Where the usual order has an effect, as the trade teaches it; `either` where good technicians disagree. */
 const USUAL: Record<EffectCategory, EffectWish> = {
   fuzz: 'ahead',
   booster: 'ahead',

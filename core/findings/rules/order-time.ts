@@ -11,7 +11,7 @@ type Data = { readonly box: string; readonly block: string; readonly gain: strin
 
 const LATE: readonly (string | undefined)[] = ['delay', 'reverb'];
 const DRIVEN: readonly (string | undefined)[] = ['fuzz', 'overdrive', 'distortion'];
-/** From here on a preamp is driven and not clean: between the levels chapter's clean and crunch. */
+/** From here on a preamp is driven and not clean: between a usual clean and a usual crunch. */
 const DRIVEN_DB = 30;
 
 const isDriven = ({ block, state }: Section): boolean =>
