@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { groupsOf, type Drawing, type Group, type Item } from '../../../core/drawing';
 import { DrawnItem } from './items';
 import type { Emphasis, EmphasisOf } from './look';
@@ -14,24 +14,33 @@ const emphasesOf = ({ items }: Group, emphasisOf: EmphasisOf): string => {
   return each.every((one) => one === '') ? '' : each.join('|');
 };
 
-const DrawnGroup = memo(function DrawnGroup({ group, emphases }: { group: Group; emphases: string }) {
+type ItemsProps = { readonly items: Group['items']; readonly emphases: string };
+
+const DrawnItems = memo(function DrawnItems({ items, emphases }: ItemsProps) {
   const each = emphases === '' ? [] : emphases.split('|');
+  return items.map((item, i) => {
+    const part = partOf(item);
+    return (
+      <g key={i} data-part={part ? `${part.type}:${part.id}` : undefined}>
+        <DrawnItem item={item} emphasis={(each[i] || undefined) as Emphasis | undefined} />
+      </g>
+    );
+  });
+});
+
+/** A group that only moved keeps its elements: one attribute changes. */
+const DrawnGroup = memo(function DrawnGroup({ group, emphases }: { group: Group; emphases: string }) {
+  const { key, at, items } = group;
   return (
-    <g data-group={group.key}>
-      {group.items.map((item, i) => {
-        const part = partOf(item);
-        return (
-          <g key={i} data-part={part ? `${part.type}:${part.id}` : undefined}>
-            <DrawnItem item={item} emphasis={(each[i] || undefined) as Emphasis | undefined} />
-          </g>
-        );
-      })}
+    <g data-group={key} transform={`translate(${at.x} ${at.y})`}>
+      <DrawnItems items={items} emphases={emphases} />
     </g>
   );
 });
 
 type Props = {
-  readonly drawing: Drawing & { readonly groups?: readonly Group[] };
+  /** By groups as it came from the worker, or whole. */
+  readonly drawing: Drawing | { readonly groups: readonly Group[] };
   readonly emphasisOf: EmphasisOf;
 };
 
@@ -40,7 +49,8 @@ type Props = {
  * came in groups only those are drawn anew that changed, or whose emphasis did; `emphasisOf` keeps its identity between.
  */
 export const Drawn = memo(function Drawn({ drawing, emphasisOf }: Props) {
-  return (drawing.groups ?? groupsOf(drawing.items)).map((group) => (
+  const groups = useMemo(() => ('groups' in drawing ? drawing.groups : groupsOf(drawing.items)), [drawing]);
+  return groups.map((group) => (
     <DrawnGroup key={group.key} group={group} emphases={emphasesOf(group, emphasisOf)} />
   ));
 });

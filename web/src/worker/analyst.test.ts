@@ -203,7 +203,7 @@ describe('the analyst', () => {
     await at('map', 1);
     const changed = drawing().groups.filter((group, i) => group !== before.groups[i]);
     expect(changed.map(({ key }) => key)).toEqual(['box:fuzz']);
-    expect(drawing().items).toHaveLength(before.items.length);
+    expect(drawing().groups).toHaveLength(before.groups.length);
     session.commit({ edit: 'setRigNotes', arguments: { notes: 'x' } });
     const now = drawing();
     await at('map', 2);

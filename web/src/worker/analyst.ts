@@ -37,8 +37,9 @@ export type Workers = {
   readonly afterPaint?: (then: () => void) => void;
 };
 
-/** What an edit is waited for comes with it; the rest is asked for once that is painted. */
-const FIRST: readonly Kind[] = ['findings', 'plugging'];
+/** What an edit is waited for comes with it; the map is asked for once that is painted, and the rest after the map. */
+const WAVES: Partial<Readonly<Record<Kind, number>>> = { findings: 0, plugging: 0, map: 1 };
+const LAST_WAVE = 2;
 
 type Standing = { readonly query: AnyQuery; readonly key: string; users: number };
 
@@ -154,24 +155,29 @@ export function startAnalyst(
     }
   }
 
-  const isFirst = (slot: string) => FIRST.includes(standing.get(slot)?.query.kind ?? 'svg');
+  /** Slots by what is looked at first; none of the waves is empty. */
+  function inWaves(slots: Iterable<string>): readonly (readonly string[])[] {
+    const waves: string[][] = Array.from({ length: LAST_WAVE + 1 }, () => []);
+    for (const slot of slots) {
+      const kind = standing.get(slot)?.query.kind;
+      waves[(kind && WAVES[kind]) ?? LAST_WAVE]?.push(slot);
+    }
+    return waves.filter((wave) => wave.length > 0);
+  }
 
   async function follow(patches: readonly DocumentPatch[] | null) {
     const turn = turnNow();
     const { rig } = session.state.getState();
-    const slots = [...standing.keys()];
-    const first = slots.filter(isFirst);
-    const now = first.length > 0 ? first : slots;
-    const told = put(now, (at, asks) =>
+    const [first = [], ...rest] = inWaves(standing.keys());
+    await put(first, (at, asks) =>
       patches === null ? at.api.open(rig, turn, asks) : at.api.edit([...patches], turn, asks),
     );
-    const rest = slots.filter((slot) => !now.includes(slot));
-    if (rest.length === 0) return;
-    await told;
-    // A newer edit asks for the rest itself.
-    afterPaint(() => {
-      if (!ended && turnNow() === turn) void put(rest, (at, asks) => at.api.tell(asks));
-    });
+    for (const wave of rest) {
+      await new Promise<void>(afterPaint);
+      // A newer edit asks for the rest itself.
+      if (ended || turnNow() !== turn) return;
+      await put(wave, (at, asks) => at.api.tell(asks));
+    }
   }
 
   const stop = session.onChange((patches) => void follow(patches));
@@ -185,10 +191,9 @@ export function startAnalyst(
     coming.push(slot);
     if (coming.length > 1) return;
     queueMicrotask(() => {
-      const slots = [...new Set(coming)].sort((a, b) => Number(isFirst(b)) - Number(isFirst(a)));
+      const slots = new Set(coming);
       coming = [];
-      for (const some of [slots.filter(isFirst), slots.filter((slot) => !isFirst(slot))])
-        if (some.length > 0) void put(some, (at, asks) => at.api.tell(asks));
+      for (const wave of inWaves(slots)) void put(wave, (at, asks) => at.api.tell(asks));
     });
   }
 

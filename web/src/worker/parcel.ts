@@ -1,11 +1,14 @@
 // How answers cross from the worker: what the other side holds already is not sent again.
 import { groupsOf, type Drawing, type Group } from '../../../core/drawing';
 
-/** A drawing as the page holds it: its items by groups, each the same object as long as nothing in it changed. */
-export type Grouped<D extends Drawing> = D & { readonly groups: readonly Group[] };
+/** A drawing as the page holds it: by groups, each the same object as long as nothing in it changed or moved. */
+export type Grouped<D extends Drawing> = Omit<D, 'items'> & { readonly groups: readonly Group[] };
 
-/** A group that is as it was crosses by its key alone. */
-type CrossingGroup = { readonly key: string; readonly items?: Group['items'] };
+/** An answer as the page holds it. */
+export type OnPage<T> = T extends Drawing ? Grouped<T> : T;
+
+/** A group whose items are as they were crosses by its key and its place alone. */
+type CrossingGroup = Omit<Group, 'items'> & { readonly items?: Group['items'] };
 
 type Contents =
   | { readonly kind: 'same' }
@@ -40,15 +43,12 @@ export class Packer {
   private packDrawing(slot: string, { items, ...about }: Drawing, known: Sent | undefined): Parcel {
     const groups = groupsOf(items);
     const texts = new Map(groups.map((group) => [group.key, JSON.stringify(group.items)]));
-    const text = JSON.stringify(about);
-    const isSame =
-      known?.text === text &&
-      known.groups.size === texts.size &&
-      [...texts].every(([key, own]) => known.groups.get(key) === own);
-    if (isSame) return { serial: known.serial, contents: { kind: 'same' } };
-    const crossing = groups.map(({ key, items: own }) =>
-      known?.groups.get(key) === texts.get(key) ? { key } : { key, items: own },
-    );
+    const text = JSON.stringify([about, groups.map(({ key, at }) => [key, at.x, at.y])]);
+    const changed = groups.filter(({ key }) => known?.groups.get(key) !== texts.get(key));
+    if (known?.text === text && changed.length === 0)
+      return { serial: known.serial, contents: { kind: 'same' } };
+    const anew = new Set(changed);
+    const crossing = groups.map((group) => (anew.has(group) ? group : { key: group.key, at: group.at }));
     return this.send(slot, text, texts, { kind: 'drawing', about, groups: crossing });
   }
 
@@ -70,10 +70,11 @@ export function unpack({ serial, contents }: Parcel, held: Held | undefined): He
   const before = new Map(
     ((held?.value as Partial<Grouped<Drawing>> | undefined)?.groups ?? []).map((group) => [group.key, group]),
   );
-  const groups = contents.groups.map(({ key, items }): Group => {
-    const group = items ? { key, items } : before.get(key);
+  const groups = contents.groups.map(({ key, at, items }): Group => {
+    if (items) return { key, at, items };
+    const group = before.get(key);
     if (!group) throw new Error('a part of the drawing did not come');
-    return group;
+    return group.at.x === at.x && group.at.y === at.y ? group : { ...group, at };
   });
-  return { serial, value: { ...contents.about, items: groups.flatMap(({ items }) => items), groups } };
+  return { serial, value: { ...contents.about, groups } };
 }

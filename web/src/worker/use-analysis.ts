@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { useStore } from 'zustand';
 import { useOpenRig } from '../rig/use-open';
+import type { OnPage } from './parcel';
 import type { Kind, QueryOf, ResultOf } from './queries';
 
 export type Analysis<T> = {
@@ -18,7 +19,7 @@ export type Analysis<T> = {
 export function useAnalysis<K extends Kind>(
   query: QueryOf<K> | null,
   slot: string | undefined = query?.kind,
-): Analysis<ResultOf<K>> {
+): Analysis<OnPage<ResultOf<K>>> {
   const store = useOpenRig();
   const key = JSON.stringify(query);
   useEffect(() => {
@@ -27,11 +28,11 @@ export function useAnalysis<K extends Kind>(
   }, [store, slot, key]);
   return useStore(
     store,
-    useShallow(({ answers, turn }): Analysis<ResultOf<K>> => {
+    useShallow(({ answers, turn }): Analysis<OnPage<ResultOf<K>>> => {
       const answer = slot === undefined ? undefined : answers[slot];
       if (key === 'null') return { value: null, stale: false, fault: null };
       return {
-        value: (answer?.value ?? null) as ResultOf<K> | null,
+        value: (answer?.value ?? null) as OnPage<ResultOf<K>> | null,
         stale: answer?.key !== key || answer.turn !== turn,
         fault: answer?.key === key ? answer.fault : null,
       };

@@ -10,6 +10,7 @@ import { selectionWords, type Selection } from '../../../../core/acts';
 import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 import { afterNextPaint } from '../../store/after-paint';
+import type { Grouped } from '../../worker/parcel';
 import { useAnalysis } from '../../worker/use-analysis';
 import { Ghosts } from './ghosts';
 import { onActKey } from './keys';
@@ -21,38 +22,35 @@ const SLOW_MS = 300;
 /** From this zoom on every jack has its name. */
 const NAMES_AT = 1.4;
 
-const plateOf = (drawing: MapDrawing, box: string) =>
-  drawing.items.find((item) => item.type === 'plate' && item.part?.id === box) as
-    { x: number; y: number } | undefined;
+type Drawing = Grouped<MapDrawing>;
+
+const boxGroup = (drawing: Drawing, box: string) => drawing.groups.find(({ key }) => key === `box:${box}`);
 
 const boxIdOf = (selection: Selection): string | null =>
   selection && selection.type !== 'lead' ? (selection.id.split('/')[0] ?? null) : null;
 
 /** After an edit the selected box stays where it is on the screen; the rest glides there. */
-function useSteady(
-  drawing: MapDrawing | null,
-  pane: HTMLElement | null,
-  zoom: number,
-  anchor: string | null,
-) {
-  const before = useRef<MapDrawing | null>(null);
+function useSteady(drawing: Drawing | null, pane: HTMLElement | null, zoom: number, anchor: string | null) {
+  const before = useRef<Drawing | null>(null);
   useLayoutEffect(() => {
     const old = before.current;
     before.current = drawing;
     if (!old || !drawing || !pane || old === drawing) return;
-    const [from, to] = [anchor && plateOf(old, anchor), anchor && plateOf(drawing, anchor)];
-    if (from && to && (from.x !== to.x || from.y !== to.y))
-      pane.scrollBy((to.x - from.x) * zoom, (to.y - from.y) * zoom);
+    const stood = new Map(old.groups.map((group) => [group.key, group]));
+    const moved = drawing.groups.flatMap(({ key, at }) => {
+      const from = stood.get(key)?.at;
+      return key.startsWith('box:') && from && (from.x !== at.x || from.y !== at.y)
+        ? [{ key, from, at }]
+        : [];
+    });
+    const held = moved.find(({ key }) => key === `box:${anchor}`);
+    if (held) pane.scrollBy((held.at.x - held.from.x) * zoom, (held.at.y - held.from.y) * zoom);
     if (window.matchMedia('(prefers-reduced-motion: reduce)').matches) return;
-    for (const group of pane.querySelectorAll<SVGGElement>('[data-group^="box:"]')) {
-      const id = group.dataset.group?.slice(4) ?? '';
-      const [a, b] = [plateOf(old, id), plateOf(drawing, id)];
-      if (a && b && (a.x !== b.x || a.y !== b.y))
-        group.animate([{ transform: `translate(${a.x - b.x}px, ${a.y - b.y}px)` }, { transform: 'none' }], {
-          duration: GLIDE_MS,
-          easing: 'ease-out',
-        });
-    }
+    for (const { key, from, at } of moved)
+      pane.querySelector(`[data-group="${CSS.escape(key)}"]`)?.animate(
+        [from, at].map(({ x, y }) => ({ transform: `translate(${x}px, ${y}px)` })),
+        { duration: GLIDE_MS, easing: 'ease-out' },
+      );
   }, [drawing, pane, zoom, anchor]);
 }
 
@@ -142,7 +140,8 @@ export function MapPane() {
   }, [framed, pane, openKey]);
 
   const isPlate = (box: string) =>
-    drawing?.items.some((item) => item.type === 'plate' && item.look === 'box' && item.part?.id === box);
+    drawing !== null &&
+    boxGroup(drawing, box)?.items.some((item) => item.type === 'plate' && item.look === 'box');
   const press = (event: MouseEvent) => {
     const { rig, select, setHand, setLevel, toggleHub, choose, readOnly } = store.getState();
     const opens = (event.target as Element).closest('[data-opens]')?.getAttribute('data-opens');
@@ -207,7 +206,7 @@ export function MapPane() {
             className="block select-none"
           >
             <Drawn drawing={drawing} emphasisOf={emphasisOf} />
-            {stale ? <Ghosts drawing={drawing} /> : null}
+            {stale ? <Ghosts groups={drawing.groups} /> : null}
           </svg>
         ) : fault === null ? (
           <Busy what="Drawing the map" />
