@@ -138,6 +138,7 @@ const routes: Command = (call) => {
     );
     if (card.deadKnobs.length > 0) call.print(`      knobs that die: ${card.deadKnobs.join(', ')}`);
     if (card.undone.length > 0) call.print(`      undone: ${card.undone.join('; ')}`);
+    if (card.kept.length > 0) call.print(`      variants that keep their wiring: ${card.kept.join(', ')}`);
   }
   return 0;
 };

@@ -10,5 +10,6 @@ export {
   type SingleEdit,
 } from './named';
 export { carryOver } from './carry';
+export { variantsKept } from './keep-variants';
 export { outletWant, outletWantId } from './outlet-want';
 export { historyOf, recordOf, remember, stepBack, type History, type Logged } from './history';

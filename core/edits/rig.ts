@@ -1,5 +1,6 @@
 import { boxIn, byId, copy, demand, edit, isNewId, leadIn, mustBeSide } from './edit';
 import { putLead } from './ends';
+import { keptLeads, variantsKept } from './keep-variants';
 import { moveEnds, type Move } from './leads';
 import {
   LIMITS,
@@ -62,8 +63,15 @@ export const rigEdits = {
     draft.wants = draft.wants.filter((want) => want.id !== id);
   }),
 
-  /** The wired result of a routing, worked out by the planner: leads, modes and states at rest, inner wires. */
+  /**
+   * The wired result of a routing, worked out by the planner: leads, modes and states at rest, inner wires. A variant
+   * that plugs otherwise, so that the routing has no room in it, keeps its wiring.
+   */
   takeRouting: edit<RoutingChange>('Take routing', (draft, change) => {
+    for (const { id } of variantsKept(draft, change)) {
+      const variant = byId(draft.variants, id, 'variant');
+      variant.leads = copy(keptLeads(draft, variant, change));
+    }
     moveEnds(
       draft,
       change.away.map((lead) => ({ lead, from: [], to: [] })),

@@ -1,6 +1,6 @@
 import { judge, sentenceOf, soundName, type Finding } from '../findings';
 import { groundLoops } from '../hum';
-import { EditError, trialOf, type RoutingChange } from '../edits';
+import { EditError, trialOf, variantsKept, type RoutingChange } from '../edits';
 import { computedLength } from '../lengths';
 import {
   blockIn,
@@ -55,6 +55,8 @@ export type Card = {
       readonly findings: Readonly<Record<Severity, number>>;
       readonly worst: readonly string[];
       readonly undone: readonly string[];
+      /** Names of the variants that keep their own wiring: the routing has no room in them. */
+      readonly kept: readonly string[];
     }
 );
 
@@ -166,6 +168,7 @@ export function cardOf(rig: Rig, template: Template): Card {
     findings: countBySeverity(findings),
     worst: distinct(findings.map((finding) => sentenceOf(trial, finding).text)).slice(0, 3),
     undone: unmetWishes(inNight(trial, null)).map((undone) => undoneWords(trial, undone)),
+    kept: variantsKept(rig, change).map(({ name: variant }) => variant),
   };
 }
 

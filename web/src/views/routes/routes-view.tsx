@@ -86,6 +86,7 @@ function Facts({ card }: { card: Can }) {
       <Fact name="Wishes undone">
         {card.undone.length === 0 ? none : <span className="text-caution">{card.undone.join('; ')}</span>}
       </Fact>
+      {card.kept.length > 0 ? <Fact name="Variants as they are">{card.kept.join(', ')}</Fact> : null}
     </dl>
   );
 }
