@@ -78,8 +78,14 @@ function exchanged<T extends Wired>(of: T, { a, b }: Exchange): T {
   return { ...of, leads };
 }
 
-/** Trial wirings that one search looks at; what it then names is the best of these. */
-const MOST_TRIALS = 24;
+/** Trial wirings that the searches of one rig look at together; what each then names is the best of its share. */
+const MOST_TRIALS = 32;
+/** One search alone finds by so many what more would not better. */
+const MOST_OF_ONE = 24;
+
+/** How many trial wirings each of several searches may look at. */
+export const shareOfTrials = (searches: number): number =>
+  Math.max(1, Math.min(MOST_OF_ONE, Math.floor(MOST_TRIALS / Math.max(1, searches))));
 
 /** A plug with the jack it stands in and the jack at the other end of its lead. */
 type Standing = Plug & { readonly box: string; readonly jack: Jack; readonly far: Jack | undefined };
@@ -134,11 +140,12 @@ function candidatesOf(of: Wired, around: readonly string[]): readonly Candidate[
 /**
  * The exchange of two plugs, one of them of a lead in `around`, that leaves no clash on either lead and does best.
  * @param accept what the trial wiring must satisfy; of sounds that share their graph it holds one
+ * @param most trial wirings to look at, the likeliest first
  */
 export function bestExchange<T extends Wired & Reads<'sounds' | 'wants'>>(
   of: T,
   around: readonly string[],
-  accept: (of: T) => boolean,
+  { accept, most }: { readonly accept: (of: T) => boolean; readonly most: number },
 ): Exchange | null {
   const candidates = candidatesOf(of, around);
   let best: { exchange: Exchange; score: Score; near: number } | null = null;
@@ -146,7 +153,7 @@ export function bestExchange<T extends Wired & Reads<'sounds' | 'wants'>>(
   const shapes = shapesOf(of);
   const sounds = shapes.map(({ sound }) => sound);
   for (const { a, b, near, cleared } of candidates) {
-    if (cleared < (candidates[0]?.cleared ?? 0) || trials >= MOST_TRIALS) break;
+    if (cleared < (candidates[0]?.cleared ?? 0) || trials >= most) break;
     const after = { ...exchanged(of, { a, b }), sounds };
     trials += 1;
     if (!accept(after)) continue;

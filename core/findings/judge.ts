@@ -1,4 +1,3 @@
-import type { EditCall } from '../edits';
 import { inNight, type AcceptedFinding, type Rig, type Severity, type Slices } from '../model';
 import { weakly } from '../units';
 import { trial } from './exchange';
@@ -46,25 +45,28 @@ function toFinding(rule: Rule, found: Found, { variant, sound, acceptedFindings 
   return { ...finding, accepted: acceptedFindings.find((entry) => stillAccepted(entry, finding)) ?? null };
 }
 
-const RIG_RULES = RULES.filter((rule) => rule.reads === 'rig');
-const SOUND_RULES = RULES.filter((rule) => rule.reads === 'sound');
-
 const judgeBy = (rules: readonly Rule[], of: Slices): readonly Finding[] =>
   rules.flatMap((rule) => rule.judge(of).map((found) => toFinding(rule, found, of)));
 
-/** Everything found, cause or not, without merging: worst first, then the causes' order. */
-export function judge(
+/** What some of the rules find in a rig, in their order. */
+export function foundBy(
+  rules: readonly Rule[],
   rig: Rig,
   variant: string | null,
   sounds: readonly string[] = rig.sounds.map((s) => s.id),
 ): readonly Finding[] {
   const night = inNight(rig, variant);
   const meant = rig.sounds.filter(({ id }) => sounds.includes(id));
-  const all = [
-    ...judgeBy(RIG_RULES, night),
-    ...meant.flatMap((sound) => judgeBy(SOUND_RULES, { ...night, sound })),
+  const [ofRig, ofSound] = [
+    rules.filter(({ reads }) => reads === 'rig'),
+    rules.filter(({ reads }) => reads === 'sound'),
   ];
-  return all
+  return [...judgeBy(ofRig, night), ...meant.flatMap((sound) => judgeBy(ofSound, { ...night, sound }))];
+}
+
+/** Everything found, cause or not, without merging: worst first, then the causes' order. */
+export function judge(rig: Rig, variant: string | null, sounds?: readonly string[]): readonly Finding[] {
+  return foundBy(RULES, rig, variant, sounds)
     .map((finding, i) => ({ finding, i }))
     .sort(
       (a, b) =>
@@ -77,37 +79,71 @@ export function judge(
 
 const isBad = (finding: Finding) => finding.severity === 'danger' || finding.severity === 'fault';
 
-/** Would this edit remove the finding and raise no new danger or fault? Tried on a document of its own. */
-function proves(rig: Rig, finding: Finding, call: EditCall, before: ReadonlySet<string>): boolean {
-  const after = trial(rig, call);
-  if (!after) return false;
-  const found = judge(after, finding.variant);
-  return (
-    !found.some(
-      (f) => f.code === finding.code && f.sound === finding.sound && f.parts[0]?.id === finding.parts[0]?.id,
-    ) && found.every((f) => !isBad(f) || before.has(findingKey(f)))
+const SEARCHING = RULES.filter(({ wrong }) => wrong !== undefined);
+const PLAIN = RULES.filter(({ wrong }) => wrong === undefined);
+
+/** What stands against a rig, without the searches for whose fault it is: keys of what is bad, by the rule's code. */
+type Charges = ReadonlyMap<string, ReadonlySet<string>>;
+
+function chargesOf(rig: Rig, variant: string | null, plain: readonly Finding[]): Charges {
+  const night = inNight(rig, variant);
+  const keysOf = ({ reads, wrong }: Rule): readonly string[] =>
+    wrong === undefined
+      ? []
+      : reads === 'rig'
+        ? wrong(night)
+        : rig.sounds.flatMap((sound) => wrong({ ...night, sound }).map((key) => `${sound.id} ${key}`));
+  return new Map([
+    ...SEARCHING.map((rule) => [rule.code, new Set(keysOf(rule))] as const),
+    ...PLAIN.map(
+      ({ code }) =>
+        [code, new Set(plain.filter((f) => f.code === code && isBad(f)).map(findingKey))] as const,
+    ),
+  ]);
+}
+
+const NOTHING: ReadonlySet<string> = new Set();
+
+/** Is the finding gone from this trial document, and is there no danger or fault that is new? */
+function proves(after: Rig, finding: Finding, before: Charges): boolean {
+  const plain = foundBy(PLAIN, after, finding.variant);
+  const now = chargesOf(after, finding.variant, plain);
+  for (const [code, keys] of now) if (![...keys].every((key) => before.get(code)?.has(key))) return false;
+  if (ruleOf(finding.code)?.wrong)
+    return (now.get(finding.code) ?? NOTHING).size < (before.get(finding.code) ?? NOTHING).size;
+  return !plain.some(
+    (f) => f.code === finding.code && f.sound === finding.sound && f.parts[0]?.id === finding.parts[0]?.id,
   );
 }
 
-/** The cures found for a rig, by the finding: a cause is asked for its cure by what it brings about, too. */
-const curesOf = weakly((_rig: Rig) => new Map<string, Cure | null>());
+/** A cure that proved itself, with the document that it was tried on. */
+type Proved = { readonly cure: Cure; readonly after: Rig };
 
-function findCure(rig: Rig, finding: Finding): Cure | null {
+/** The cures found for a rig, by the finding: a cause is asked for its cure by what it brings about, too. */
+const curesOf = weakly((_rig: Rig) => new Map<string, Proved | null>());
+
+function findCure(rig: Rig, finding: Finding): Proved | null {
   const rule = ruleOf(finding.code);
   if (!rule?.cures) return null;
-  const before = new Set(judge(rig, finding.variant).filter(isBad).map(findingKey));
+  const before = chargesOf(rig, finding.variant, foundBy(PLAIN, rig, finding.variant));
   const view = viewOf(rig, finding.variant, finding.sound);
-  for (const cure of rule.cures(view, finding)) if (proves(rig, finding, cure.edit, before)) return cure;
+  for (const cure of rule.cures(view, finding)) {
+    const after = trial(rig, cure.edit);
+    if (after && proves(after, finding, before)) return { cure, after };
+  }
   return null;
 }
 
-/** The first cure that proves itself, or null. */
-export function cureOf(rig: Rig, finding: Finding): Cure | null {
+/** The first cure that proves itself, and the rig as it would be then; or null. */
+export function provedCure(rig: Rig, finding: Finding): Proved | null {
   const known = curesOf(rig);
   const key = `${findingKey(finding)} ${JSON.stringify(finding.data)}`;
   const found = known.get(key);
   if (found !== undefined) return found;
-  const cure = findCure(rig, finding);
-  known.set(key, cure);
-  return cure;
+  const proved = findCure(rig, finding);
+  known.set(key, proved);
+  return proved;
 }
+
+/** The first cure that proves itself, or null. */
+export const cureOf = (rig: Rig, finding: Finding): Cure | null => provedCure(rig, finding)?.cure ?? null;

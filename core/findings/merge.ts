@@ -1,12 +1,13 @@
 import type { Rig } from '../model';
-import { trial } from './exchange';
 import { findingKey, type Finding } from './finding';
-import { cureOf, judge, NO_CAUSE, rankOf } from './judge';
+import { foundBy, NO_CAUSE, provedCure, rankOf } from './judge';
+import { RULES } from './rules';
 
 /** A cause with the findings that go when it is cured. */
 export type Caused = { readonly finding: Finding; readonly brings: readonly Finding[] };
 
-const MOST_CAUSES = 8;
+/** Of more causes than this none alone is likely to bring a thing about. */
+const MOST_CAUSES = 4;
 
 /** Puts what a cause brings about under it: what its cure would take away too. */
 function underCauses(rig: Rig, findings: readonly Finding[]): ReadonlyMap<Finding, Finding> {
@@ -19,10 +20,11 @@ function underCauses(rig: Rig, findings: readonly Finding[]): ReadonlyMap<Findin
       (f) => f !== cause && !under.has(f) && rankOf(f.code) > rankOf(cause.code) && f.severity !== 'danger',
     );
     if (under.has(cause) || lower.length === 0) continue;
-    const cure = cureOf(rig, cause);
-    const cured = cure && trial(rig, cure.edit);
+    const cured = provedCure(rig, cause)?.after;
     if (!cured) continue;
-    const left = new Set(judge(cured, cause.variant).map(findingKey));
+    const codes = new Set(lower.map(({ code }) => code));
+    const rules = RULES.filter(({ code }) => codes.has(code));
+    const left = new Set(foundBy(rules, cured, cause.variant).map(findingKey));
     for (const finding of lower) if (!left.has(findingKey(finding))) under.set(finding, cause);
   }
   return under;

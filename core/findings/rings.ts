@@ -1,7 +1,7 @@
 // A signal that comes round on itself, and the two plugs whose exchange opens it again.
 import { actsOnBlock, blockIn, boxOf, derive, everySound, type Reads } from '../model';
 import { cyclesIn, resolveIn, type Cycle, type ForSignal } from '../signal';
-import { bestExchange, clashingLeads, type Exchange } from './exchange';
+import { bestExchange, clashingLeads, shareOfTrials, type Exchange } from './exchange';
 import type { Wired } from './finding';
 import { shapesOf } from './score';
 
@@ -26,8 +26,21 @@ export function ringGain(of: ForSignal, cycle: Cycle): number {
 const cyclesOf = (of: Wired & Reads<'sounds'>): number =>
   everySound(of).reduce((n, one) => n + cyclesIn(one).length, 0);
 
+/** From this gain round a ring on it is a danger, dB: 3 dB are left for what is not known of the blocks. */
+export const HOWLS_DB = -3;
+
+/** A ring by everything in it. */
+export const ringKey = (cycle: Cycle): string =>
+  [...cycle.leads, ...cycle.blocks.map(({ box, block }) => `${box}/${block}`)].sort().join(' ');
+
 /** A ring by the leads that close it. */
 export const byLeads = (cycle: Cycle) => [...cycle.leads].sort().join(' ');
+
+/** Rings that crossed leads may close, or that are loud enough to howl, by their leads and blocks. */
+export const ringKeys = (of: ForSignal): readonly string[] =>
+  cyclesIn(of)
+    .filter((cycle) => cycle.leads.length > 0 || ringGain(of, cycle) >= HOWLS_DB)
+    .map(ringKey);
 
 /** The exchange for each ring of leads that was asked about. */
 const exchangesOf = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of) => {
@@ -38,11 +51,10 @@ const exchangesOf = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of
     const key = byLeads(cycle);
     const found = known.get(key);
     if (found !== undefined) return found;
-    const exchange = bestExchange(
-      of,
-      cycle.leads,
-      (after) => cyclesOf(after) < before && clashingLeads(after).length <= clashing,
-    );
+    const exchange = bestExchange(of, cycle.leads, {
+      most: shareOfTrials(before),
+      accept: (after) => cyclesOf(after) < before && clashingLeads(after).length <= clashing,
+    });
     known.set(key, exchange);
     return exchange;
   };

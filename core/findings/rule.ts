@@ -29,6 +29,11 @@ export type RuleOf<D extends Data> = {
   readonly cause?: 1 | 2 | 3;
   /** A derivation: it declares the slices that it reads. */
   readonly judge: (of: Slices) => readonly Found<D>[];
+  /**
+   * For rules that search for whose fault it is: what is wrong by itself, as keys, without that search. A trial of a
+   * cure is held against these: of what is wrong nothing may be new, and something must be gone.
+   */
+  readonly wrong?: (of: Slices) => readonly string[];
   readonly words: (finding: Finding<D>, say: Say) => Sentence;
   /** Edits that may cure it, best first; the first that proves itself on a trial document is offered. */
   readonly cures?: (view: View, found: Found<D>) => Iterable<Cure>;

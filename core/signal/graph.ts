@@ -18,7 +18,8 @@ import {
   type Reads,
   type Wire,
 } from '../model';
-import { Builder, jackNode, portNode, type Edge, type Node } from './nodes';
+import { Builder, jackNode, portNode, type Edge, type Node, type Way } from './nodes';
+import { weakly } from '../units';
 import { isOn, resolveIn, type ForSignal, type Run } from './resolve';
 
 export type { Edge, Node, Via } from './nodes';
@@ -58,7 +59,7 @@ function channelPairs(
 const channelsOfPort = (block: Block, port: Port) =>
   port === 'in' || port === 'in2' || port === 'key' || port === 'send' ? block.channelsIn : block.channelsOut;
 
-function addWire(builder: Builder, box: Box, wire: Wire) {
+function waysOfWire(box: Box, wire: Wire): readonly Way[] {
   const end = (
     at: InnerEnd,
     side: Wire['fromChannel'],
@@ -77,9 +78,13 @@ function addWire(builder: Builder, box: Box, wire: Wire) {
       : null;
   };
   const [from, to] = [end(wire.from, wire.fromChannel), end(wire.to, wire.toChannel)];
-  if (!from || !to) return;
-  for (const [a, b] of channelPairs(from.channels, to.channels))
-    builder.edge(from.node(a), to.node(b), { type: 'wire', box: box.id });
+  if (!from || !to) return [];
+  const via = { type: 'wire', box: box.id } as const;
+  return channelPairs(from.channels, to.channels).map(([a, b]) => ({
+    from: from.node(a),
+    to: to.node(b),
+    via,
+  }));
 }
 
 /** The ways through a block in a state: port to port. A key is listened to and goes nowhere. */
@@ -119,18 +124,19 @@ function passages(block: Block, on: boolean): readonly (readonly [Port, Port])[]
   }
 }
 
-function addBlock(builder: Builder, box: Box, block: Block, passes: Passes | undefined) {
-  if (passes === 'muted') return;
+function waysOfBlock(box: Box, block: Block, passes: Passes | undefined): readonly Way[] {
+  if (passes === 'muted') return [];
   const joined = Array.isArray(passes) ? passes : null;
-  for (const [from, to] of passages(block, passes === 'loop')) {
-    if (joined && !(joined.includes(from) && joined.includes(to))) continue;
-    for (const [a, b] of channelPairs(range(channelsOfPort(block, from)), range(channelsOfPort(block, to))))
-      builder.edge(portNode(box, block, from, a), portNode(box, block, to, b), {
-        type: 'block',
-        box: box.id,
-        block: block.id,
-      });
-  }
+  const via = { type: 'block', box: box.id, block: block.id } as const;
+  return passages(block, passes === 'loop').flatMap(([from, to]) =>
+    joined && !(joined.includes(from) && joined.includes(to))
+      ? []
+      : channelPairs(range(channelsOfPort(block, from)), range(channelsOfPort(block, to))).map(([a, b]) => ({
+          from: portNode(box, block, from, a),
+          to: portNode(box, block, to, b),
+          via,
+        })),
+  );
 }
 
 const sends = (jack: Jack) => jack.direction !== 'in';
@@ -155,29 +161,55 @@ function addRun(builder: Builder, run: Run, from: JackEnd | undefined, to: JackE
   ] as const)
     if (sends(a.jack) && hears(b.jack))
       for (const channel of range(channels))
-        builder.edge(jackNode(a.box, a.jack.id, channel), jackNode(b.box, b.jack.id, channel), {
-          type: 'lead',
-          lead: run.lead.id,
+        builder.add({
+          from: jackNode(a.box, a.jack.id, channel),
+          to: jackNode(b.box, b.jack.id, channel),
+          via: { type: 'lead', lead: run.lead.id },
         });
 }
 
-function addBox(builder: Builder, box: Box, shape: Shape, plugged: ReadonlySet<string>) {
-  const holds = (jack: string) => plugged.has(`${box.id}/${jack}`);
-  const wired = shape.patches[box.id] ?? box.patches[0]?.id;
-  for (const wire of box.patches.find(({ id }) => id === wired)?.wires ?? [])
-    if (wire.whileOpen === undefined || !holds(wire.whileOpen)) addWire(builder, box, wire);
-  for (const jack of box.jacks) {
+/** The ways inside a box: its inner wiring, normals that no plug breaks, what its blocks let by. */
+function layInside(box: Box, shape: Shape, holds: (jack: string) => boolean): readonly Way[] {
+  const wired = wiringOf(box, shape);
+  const wires = box.patches.find(({ id }) => id === wired)?.wires ?? [];
+  const normals = box.jacks.flatMap((jack): Way[] => {
     const heard = jack.normalledFrom;
-    if (heard === undefined || holds(jack.id) || (jack.brokenBySendToo && holds(heard))) continue;
-    const channels = Math.min(jack.channels, jackIn(box, heard)?.channels ?? 1);
-    for (const channel of range(channels))
-      builder.edge(jackNode(box, heard, channel), jackNode(box, jack.id, channel), {
-        type: 'normal',
-        box: box.id,
-        jack: jack.id,
-      });
-  }
-  for (const block of box.blocks) addBlock(builder, box, block, shape.passes[`${box.id}/${block.id}`]);
+    if (heard === undefined || holds(jack.id) || (jack.brokenBySendToo && holds(heard))) return [];
+    const via = { type: 'normal', box: box.id, jack: jack.id } as const;
+    return range(Math.min(jack.channels, jackIn(box, heard)?.channels ?? 1)).map((channel) => ({
+      from: jackNode(box, heard, channel),
+      to: jackNode(box, jack.id, channel),
+      via,
+    }));
+  });
+  return [
+    ...wires
+      .filter(({ whileOpen }) => whileOpen === undefined || !holds(whileOpen))
+      .flatMap((wire) => waysOfWire(box, wire)),
+    ...normals,
+    ...box.blocks.flatMap((block) => waysOfBlock(box, block, passesOf(box, block, shape))),
+  ];
+}
+
+const wiringOf = (box: Box, shape: Shape) => shape.patches[box.id] ?? box.patches[0]?.id;
+const passesOf = (box: Box, block: Block, shape: Shape) => shape.passes[`${box.id}/${block.id}`];
+
+/** A box stays as it is through most edits and trials: its ways by what of the shape and of its plugs has a say. */
+const laidInside = weakly((_box: Box) => new Map<string, readonly Way[]>());
+
+function waysInside(box: Box, shape: Shape, plugged: ReadonlySet<string>): readonly Way[] {
+  const held = box.jacks.filter(({ id }) => plugged.has(`${box.id}/${id}`)).map(({ id }) => id);
+  const key = JSON.stringify([
+    wiringOf(box, shape),
+    held,
+    box.blocks.map((block) => passesOf(box, block, shape) ?? 0),
+  ]);
+  const laid = laidInside(box);
+  const known = laid.get(key);
+  if (known) return known;
+  const ways = layInside(box, shape, (jack) => held.includes(jack));
+  laid.set(key, ways);
+  return ways;
 }
 
 /** What a block lets by where its state has a say: through a loop, nothing, or what goes by these ports. */
@@ -220,7 +252,7 @@ function build(of: Reads<'boxes' | 'leads' | 'variant'>, shape: Shape): Graph {
   const plugged = new Set(
     runs.flatMap((run) => [run.from, run.to].flatMap((ref) => (ref ? [jackKey(ref)] : []))),
   );
-  for (const box of of.boxes) addBox(builder, box, shape, plugged);
+  for (const box of of.boxes) for (const way of waysInside(box, shape, plugged)) builder.add(way);
   for (const run of runs) addRun(builder, run, endAt(of, run.from), endAt(of, run.to));
   const sources: number[] = [];
   const outputs = new Map<number, { box: string; block: string }>();

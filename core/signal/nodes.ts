@@ -18,6 +18,9 @@ export type Node =
       readonly channel: number;
     };
 
+/** A way from one node to the next, before they have numbers in a graph. */
+export type Way = { readonly from: Node; readonly to: Node; readonly via: Via };
+
 export type Edge = { readonly from: number; readonly to: number; readonly via: Via };
 
 /** Nodes of a box by part and channel. They are the same objects in every graph of the box, so that identity is enough. */
@@ -80,7 +83,7 @@ export class Builder {
     return this.blocks.push(key) - 1;
   }
 
-  edge(from: Node, to: Node, via: Via) {
+  add({ from, to, via }: Way) {
     const a = this.node(from);
     this.out[a]?.push(this.edges.length);
     this.edges.push({ from: a, to: this.node(to), via });

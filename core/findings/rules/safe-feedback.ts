@@ -1,29 +1,26 @@
 import { blockIn, boxOf, derive, isLink, leadOf } from '../../model';
-import { cyclesIn, type Cycle } from '../../signal';
+import { cyclesIn } from '../../signal';
 import { blockPart, leadPart, scopeOf, type Found, type NoData, type View } from '../finding';
-import { ringExchange, ringGain } from '../rings';
+import { HOWLS_DB, ringExchange, ringGain, ringKey, ringKeys } from '../rings';
 import { inWords } from '../../units';
 import { cure, type Cure } from '../cure';
 import { rule } from '../rule';
 
-const DANGER_DB = -3;
 const CAUTION_DB = -10;
-
-const keyOf = (cycle: Cycle) =>
-  [...cycle.leads, ...cycle.blocks.map(({ box, block }) => `${box}/${block}`)].sort().join(' ');
 
 /** SAFE-FEEDBACK: the signal comes round on itself, and no two crossed leads are the reason. */
 export const feedback = rule<NoData>({
   code: 'SAFE-FEEDBACK',
   reads: 'sound',
+  wrong: ringKeys,
   judge: derive(
     ['boxes', 'leads', 'variant', 'sound', 'sounds', 'wants'],
     (view): readonly Found<NoData>[] => {
       const seen = new Set<string>();
       return cyclesIn(view).flatMap((cycle): Found<NoData>[] => {
         const gain = ringGain(view, cycle);
-        if (gain < CAUTION_DB || seen.has(keyOf(cycle))) return [];
-        seen.add(keyOf(cycle));
+        if (gain < CAUTION_DB || seen.has(ringKey(cycle))) return [];
+        seen.add(ringKey(cycle));
         if (cycle.leads.length > 0 && ringExchange(view, cycle)) return [];
         const blocks = cycle.blocks.flatMap(({ box: id, block: blockId }) => {
           const box = boxOf(view, id);
@@ -33,7 +30,7 @@ export const feedback = rule<NoData>({
         const leads = cycle.leads.flatMap((id) => leadOf(view, id) ?? []);
         return [
           {
-            severity: gain >= DANGER_DB ? 'danger' : 'caution',
+            severity: gain >= HOWLS_DB ? 'danger' : 'caution',
             parts: [...blocks, ...leads.map(leadPart)],
             figures: [{ name: 'gain round', value: gain, unit: 'dB' }],
             data: {},

@@ -7,6 +7,7 @@ import {
   clashingLeads,
   crossingParts,
   exchangeCure,
+  shareOfTrials,
   type Exchange,
 } from '../exchange';
 import { isFree, jackPart, leadPart, type Found, type View, type Wired } from '../finding';
@@ -46,13 +47,18 @@ export const direction = rule<Data>({
   code: 'WIRE-DIRECTION',
   cause: 1,
   reads: 'rig',
+  wrong: clashingLeads,
   judge: derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): readonly Found<Data>[] => {
     const found: Found<Data>[] = [];
     const clashing = new Set(clashingLeads(of));
+    const most = shareOfTrials(clashing.size / 2);
     for (let open = [...clashing]; open.length > 0;) {
-      const exchange = bestExchange(of, open.slice(0, 1), (after) => {
-        const now = clashingLeads(after);
-        return now.length < clashing.size && now.every((lead) => clashing.has(lead));
+      const exchange = bestExchange(of, open.slice(0, 1), {
+        most,
+        accept: (after) => {
+          const now = clashingLeads(after);
+          return now.length < clashing.size && now.every((lead) => clashing.has(lead));
+        },
       });
       const [first = ''] = open;
       if (exchange) found.push({ severity: 'fault', parts: crossingParts(of, exchange), data: { exchange } });

@@ -4,7 +4,7 @@ import { inWords } from '../../units';
 import { crossingParts, exchangeCure, type Exchange } from '../exchange';
 import type { Found } from '../finding';
 import { capitalFirst } from '../phrases';
-import { byLeads, ringExchange, ringGain } from '../rings';
+import { byLeads, ringExchange, ringGain, ringKeys } from '../rings';
 import { rule } from '../rule';
 
 type Data = { readonly exchange: Exchange };
@@ -14,6 +14,7 @@ export const ring = rule<Data>({
   code: 'WIRE-RING',
   cause: 1,
   reads: 'rig',
+  wrong: (of) => everySound(of).flatMap(ringKeys),
   judge: derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): readonly Found<Data>[] => {
     const worst = new Map<string, { cycle: Cycle; gain: number }>();
     for (const one of everySound(of))
