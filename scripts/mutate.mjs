@@ -22,15 +22,15 @@ const MUTATIONS = [
   {
     what: 'no cure is offered',
     file: 'core/findings/judge.ts',
-    from: 'known.set(key, cure);\n  return cure;',
+    from: 'known.set(key, proved);\n  return proved;',
     to: 'known.set(key, null);\n  return null;',
     suites: ['core/testing/laws'],
   },
   {
     what: 'a cure may raise new faults',
     file: 'core/findings/judge.ts',
-    from: 'found.every((f) => !isBad(f) || before.has(findingKey(f)))',
-    to: 'found.every(() => true)',
+    from: 'if (![...keys].every((key) => before.get(code)?.has(key))) return false;',
+    to: '',
     suites: ['core/testing/laws', 'core/findings'],
   },
   {
@@ -99,8 +99,8 @@ const MUTATIONS = [
   {
     what: 'a selector passes everything',
     file: 'core/signal/graph.ts',
-    from: 'if (joined && !(joined.includes(from) && joined.includes(to))) continue;',
-    to: '',
+    from: 'joined && !(joined.includes(from) && joined.includes(to))',
+    to: 'false',
     suites: ['core/signal/selectors'],
   },
   {
@@ -108,7 +108,7 @@ const MUTATIONS = [
     file: 'core/drawing/flow.ts',
     from: 'for (const box of flow.boxes) {',
     to: 'for (const box of [...flow.boxes].reverse()) {',
-    suites: ['core/drawing/drawing'],
+    suites: ['core/drawing/stability'],
   },
   {
     what: 'formulas reach a spreadsheet',
