@@ -2,6 +2,7 @@ import './zod';
 import './styles.css';
 import { createRoot } from 'react-dom/client';
 import { App } from './app';
+import { keepFocus } from './parts/focus';
 import { loadPreferences } from './store/app';
 import { openStore } from './store/database-state';
 import { putOwedDemos } from './store/demo';
@@ -14,6 +15,7 @@ const root = document.getElementById('root');
 if (!root) throw new Error('the page has no root');
 
 watchController();
+keepFocus();
 void openStore()
   .then(loadPreferences)
   .finally(() => {

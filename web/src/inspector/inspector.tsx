@@ -4,6 +4,7 @@ import type { Box } from '../../../core/model';
 import { formatLength, parseLength } from '../../../core/units';
 import { Button } from '../parts/button';
 import { Choice, Labelled, TextField } from '../parts/field';
+import { useLeaveFacts } from '../rig/use-leave-facts';
 import { useOpen } from '../rig/use-open';
 import { usePreferences } from '../store/app';
 import { Blocks } from './blocks';
@@ -16,13 +17,8 @@ import { Section } from './section';
 import { Wishes } from './wishes';
 
 function Facts({ box }: { box: Box }) {
-  const { rig, setting, readOnly, select, session } = useOpen(
-    'rig',
-    'setting',
-    'readOnly',
-    'select',
-    'session',
-  );
+  const leave = useLeaveFacts();
+  const { rig, setting, readOnly, session } = useOpen('rig', 'setting', 'readOnly', 'session');
   const { units } = usePreferences();
   const { commit } = useOpen('commit');
   const quiet = session.commit;
@@ -100,7 +96,7 @@ function Facts({ box }: { box: Box }) {
         <Button
           look="danger"
           disabled={disabled}
-          onClick={() => commit(removeEdit(rig, setting.variant, box.id)) === null && select(null)}
+          onClick={() => commit(removeEdit(rig, setting.variant, box.id)) === null && leave()}
         >
           Remove
         </Button>
@@ -111,7 +107,8 @@ function Facts({ box }: { box: Box }) {
 
 /** Everything about one box, for the sound in force. */
 export function Inspector({ box }: { box: Box }) {
-  const { readOnly, select, session } = useOpen('readOnly', 'select', 'session');
+  const { readOnly, session } = useOpen('readOnly', 'session');
+  const leave = useLeaveFacts();
   return (
     <section aria-label={`Facts of ${box.name}`}>
       <div className="flex items-center justify-between gap-2 px-3 pt-2">
@@ -121,7 +118,7 @@ export function Inspector({ box }: { box: Box }) {
             <span className="font-normal text-muted"> · {box.kind}</span>
           )}
         </h2>
-        <Button look="quiet" aria-label="Close the facts" onClick={() => select(null)}>
+        <Button look="quiet" aria-label="Close the facts" onClick={leave}>
           ×
         </Button>
       </div>

@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { onCloseAutoFocus } from './focus';
 
 /** A question over the page. Escape and a press outside answer with `onClose`. */
 export function Sheet(props: {
@@ -15,6 +16,7 @@ export function Sheet(props: {
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
         <Dialog.Content
           aria-describedby={undefined}
+          onCloseAutoFocus={onCloseAutoFocus}
           className={`fixed top-1/2 left-1/2 z-50 max-h-[90dvh] w-[min(94vw,28rem)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded border border-line bg-sheet p-5 shadow-xl ${
             props.wide ? 'w-[min(94vw,44rem)]' : ''
           }`}

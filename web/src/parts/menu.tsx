@@ -1,5 +1,6 @@
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { onCloseAutoFocus } from './focus';
 
 const panel = 'z-50 min-w-48 rounded border border-line bg-raised p-1 text-sm text-ink shadow-lg';
 const item =
@@ -23,6 +24,7 @@ export function Menu({
           className={`${panel} max-h-(--radix-dropdown-menu-content-available-height) overflow-y-auto`}
           align={align}
           sideOffset={4}
+          onCloseAutoFocus={onCloseAutoFocus}
         >
           {children}
         </DropdownMenu.Content>

@@ -21,7 +21,7 @@ function OpenRigView() {
     <div className="app-frame flex h-full min-h-0 flex-col">
       <TopBar />
       <ShellKeys />
-      <main className="min-h-0 flex-1 overflow-auto">
+      <main tabIndex={-1} data-focus="view" className="min-h-0 flex-1 overflow-auto">
         <Outlet />
       </main>
     </div>

@@ -3,6 +3,7 @@ import { Dialog } from 'radix-ui';
 import { useNavigate, useLocation } from 'react-router';
 import { thingsOf } from '../../../core/search';
 import type { Part } from '../../../core/model';
+import { goFocus, onCloseAutoFocus } from '../parts/focus';
 import { SEVERITY_TEXT } from '../parts/severity';
 import { useOpen } from '../rig/use-open';
 import { useAnalysis } from '../worker/use-analysis';
@@ -49,6 +50,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
     for (const [name, value] of Object.entries(params)) next.set(name, value);
     void navigate({ pathname: `/rig/${rig.id}/${view}`, search: next.toString() });
     onClose();
+    goFocus(view === 'map' ? 'rig' : 'view');
   };
   const show = (part: Part) => {
     select({ type: part.type, id: part.id });
@@ -60,6 +62,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
         <Dialog.Content
           aria-describedby={undefined}
+          onCloseAutoFocus={onCloseAutoFocus}
           className="fixed top-[10dvh] left-1/2 z-50 flex max-h-[75dvh] w-[min(94vw,36rem)] -translate-x-1/2 flex-col rounded border border-line bg-sheet shadow-xl"
         >
           <Dialog.Title className="sr-only">Find</Dialog.Title>

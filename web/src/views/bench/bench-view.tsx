@@ -5,6 +5,7 @@ import { count } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { Empty } from '../../parts/empty';
+import { goFocus } from '../../parts/focus';
 import { useOpen } from '../../rig/use-open';
 import { now, today } from '../../store/app';
 import { markWalk } from '../../store/tab';
@@ -20,8 +21,8 @@ function Begin() {
   const steps = patchUp(rig, setting.variant);
   const leads = steps.filter((step) => step.lead).length;
   const ended = rig.walks.filter((walk) => walk.ended !== null);
-  const start = () =>
-    commit({
+  const start = () => {
+    const refused = commit({
       edit: 'startWalk',
       arguments: {
         walk: {
@@ -35,6 +36,8 @@ function Begin() {
         },
       },
     });
+    if (refused === null) goFocus('step');
+  };
   return (
     <div className="mx-auto max-w-2xl p-4">
       <h2 className="text-lg">Patch-up</h2>
@@ -60,7 +63,7 @@ function Begin() {
           onChange={(event) => setWho(event.target.value)}
           className={field}
         />
-        <Button tall look="strong" disabled={readOnly !== null} onClick={start}>
+        <Button tall look="strong" data-focus="begin" disabled={readOnly !== null} onClick={start}>
           Begin the walk
         </Button>
       </div>
@@ -91,6 +94,9 @@ function Walking({ walk }: { walk: Walk }) {
   const { steps, done, left, next } = progressOf(rig, setting.variant, walk);
   const disabled = readOnly !== null;
   const last = walk.ticks.at(-1);
+  const end = () => {
+    if (commit({ edit: 'endWalk', arguments: { walk: walk.id, ended: today() } }) === null) goFocus('begin');
+  };
   const acts = {
     tick: (step: WalkStep, mark: 'done' | 'skipped', note: string) =>
       void commit({
@@ -117,12 +123,7 @@ function Walking({ walk }: { walk: Walk }) {
           >
             Undo tick
           </Button>
-          <Button
-            tall
-            look={left === 0 ? 'strong' : 'plain'}
-            disabled={disabled}
-            onClick={() => commit({ edit: 'endWalk', arguments: { walk: walk.id, ended: today() } })}
-          >
+          <Button tall look={left === 0 ? 'strong' : 'plain'} disabled={disabled} onClick={end}>
             {left === 0 ? 'Done: end the walk' : 'End the walk'}
           </Button>
         </div>

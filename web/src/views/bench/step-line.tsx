@@ -47,6 +47,7 @@ export function StepLine(props: { state: StepState; isNext: boolean; disabled: b
             className="size-6 shrink-0 accent-ink"
             checked={done}
             disabled={disabled}
+            data-focus={isNext ? 'step' : undefined}
             onChange={() => (done ? acts.untick(step) : acts.tick(step, 'done', ''))}
           />
           <span className="min-w-0 flex-1">

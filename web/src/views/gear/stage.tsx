@@ -120,7 +120,7 @@ function PlaceMenu({ place, index }: { place: Place; index: number }) {
 export function Stage() {
   const { rig } = useOpen('rig');
   return (
-    <section aria-label="Stage" className="flex gap-2 overflow-x-auto p-4">
+    <section aria-label="Stage" tabIndex={-1} data-focus="rig" className="flex gap-2 overflow-x-auto p-4">
       {rig.stage.places.map((place, i) => (
         <div key={place.id} className="flex shrink-0 gap-2">
           {i > 0 ? <Distance place={place} /> : null}

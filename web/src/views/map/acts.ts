@@ -18,7 +18,8 @@ import { insertable, moveChoices, type Way } from '../../../../core/cables';
 import type { EditCall } from '../../../../core/edits';
 import { LAYERS } from '../../../../core/layers';
 import { isAudio } from '../../../../core/model';
-import type { OpenState } from '../../rig/open-rig';
+import type { OpenRig, OpenState } from '../../rig/open-rig';
+import { goFocus } from '../../parts/focus';
 import { useNotice } from '../../store/app';
 import { findingsIn, linesIn } from './use-map';
 
@@ -39,6 +40,13 @@ const act = (label: string, key: string, shown: string, run: () => void, enabled
   run,
   enabled,
 });
+
+/** Does an act; the focus goes to what it asks or took in hand, and else to the rig, also from the menu of acts. */
+export function perform({ run }: Act, store: OpenRig): void {
+  run();
+  const { asking, hand } = store.getState();
+  if (asking === null && hand === null) goFocus('rig');
+}
 
 const say = (text: string) => useNotice.getState().say(text);
 

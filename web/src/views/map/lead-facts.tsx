@@ -12,6 +12,7 @@ import {
 import { formatLength, parseLength } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Choice, Labelled, TextField } from '../../parts/field';
+import { useLeaveFacts } from '../../rig/use-leave-facts';
 import { useOpen } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 
@@ -71,14 +72,8 @@ function End({ lead, side, refs }: { lead: Lead; side: 'from' | 'to'; refs: read
 
 /** Everything about one lead: ends, kind, length. */
 export function LeadFacts({ id }: { id: string }) {
-  const { rig, setting, readOnly, select, session, ask } = useOpen(
-    'rig',
-    'setting',
-    'readOnly',
-    'select',
-    'session',
-    'ask',
-  );
+  const leave = useLeaveFacts();
+  const { rig, setting, readOnly, session, ask } = useOpen('rig', 'setting', 'readOnly', 'session', 'ask');
   const { units } = usePreferences();
   const { commit } = useOpen('commit');
   const entry = wiring(rig, setting.variant).find(({ lead }) => lead.id === id);
@@ -101,7 +96,7 @@ export function LeadFacts({ id }: { id: string }) {
           {link ? `Through the ${lead.kind}` : `Lead ${lead.number}`}
           {link ? null : <span className="font-normal text-muted"> · {lead.kind}</span>}
         </h2>
-        <Button look="quiet" aria-label="Close the facts" onClick={() => select(null)}>
+        <Button look="quiet" aria-label="Close the facts" onClick={leave}>
           ×
         </Button>
       </div>
@@ -168,7 +163,7 @@ export function LeadFacts({ id }: { id: string }) {
         <Button
           look="danger"
           disabled={disabled}
-          onClick={() => commit({ edit: 'removeLead', arguments: { id } }) === null && select(null)}
+          onClick={() => commit({ edit: 'removeLead', arguments: { id } }) === null && leave()}
         >
           Remove
         </Button>

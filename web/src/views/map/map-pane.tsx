@@ -192,6 +192,7 @@ export function MapPane() {
         aria-label={`Map of ${title}. Arrows walk the route; question mark lists the keys.`}
         aria-busy={stale}
         data-testid="map"
+        data-focus="rig"
         className="min-h-0 flex-1 overflow-auto bg-ground contain-strict focus-visible:outline-offset-[-2px]"
         onKeyDown={onActKey(store)}
         onClick={press}

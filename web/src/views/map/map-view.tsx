@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { isPutAway, wiring } from '../../../../core/model';
 import { ActLink } from '../../parts/act-link';
 import { Empty } from '../../parts/empty';
+import { goFocus } from '../../parts/focus';
 import { useMedia } from '../../parts/use-size';
 import { selectedBox } from '../../../../core/acts';
 import { useOpen, useOpenWith } from '../../rig/use-open';
@@ -54,7 +55,9 @@ export function MapView() {
   useEffect(() => {
     if (!hand) return;
     const onKey = (event: KeyboardEvent) => {
-      if (event.key === 'Escape') setHand(null);
+      if (event.key !== 'Escape') return;
+      setHand(null);
+      goFocus('rig');
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

@@ -2,6 +2,7 @@ import { useEffect, useRef, type KeyboardEvent } from 'react';
 import type { PlugAnswer } from '../../../../core/cables';
 import { jackWords, leadOf, type Rig } from '../../../../core/model';
 import { Button } from '../../parts/button';
+import { goFocus } from '../../parts/focus';
 import { useOpen } from '../../rig/use-open';
 import type { Plugging } from './use-map';
 
@@ -24,6 +25,10 @@ function onArrow(event: KeyboardEvent<HTMLElement>) {
 
 function Answer({ answer }: { answer: PlugAnswer }) {
   const { rig, choose } = useOpen('rig', 'choose');
+  const take = (offer?: number) => {
+    choose(answer, offer);
+    goFocus('rig');
+  };
   const name = jackWords(rig, answer.at);
   if (answer.verdict !== 'wrong')
     return (
@@ -31,7 +36,7 @@ function Answer({ answer }: { answer: PlugAnswer }) {
         <button
           type="button"
           data-answer
-          onClick={() => choose(answer)}
+          onClick={() => take()}
           className="flex min-h-8 w-full flex-wrap items-center gap-x-2 border-b border-hair px-2.5 text-left text-sm hover:bg-select-tint"
         >
           <span className="font-mono">{name}</span>
@@ -52,7 +57,7 @@ function Answer({ answer }: { answer: PlugAnswer }) {
             look={offer.danger ? 'danger' : 'plain'}
             className="min-h-6 px-1.5 text-xs"
             aria-label={`${offer.words}: ${name}`}
-            onClick={() => choose(answer, i)}
+            onClick={() => take(i)}
           >
             {offer.words}
           </Button>
@@ -83,7 +88,13 @@ export function PlugList({ plugging }: { plugging: Plugging }) {
     <section ref={list} aria-label="Plugging" onKeyDown={onArrow}>
       <div className="flex items-center justify-between gap-2 border-b border-hair bg-select-tint px-2.5 py-1">
         <h2 className="text-sm">{titleOf(rig, plugging)}</h2>
-        <Button look="quiet" onClick={() => setHand(null)}>
+        <Button
+          look="quiet"
+          onClick={() => {
+            setHand(null);
+            goFocus('rig');
+          }}
+        >
           Cancel
         </Button>
       </div>

@@ -18,7 +18,14 @@ export function RouteList() {
     findings?.find((line) => line.parts.some((p) => parts.some((q) => p.type === q.type && p.id === q.id)));
   const name = routes.find((r) => r.index === route)?.name;
   return (
-    <div className="min-h-0 flex-1 overflow-auto bg-sheet" onKeyDown={onActKey(store)}>
+    <div
+      tabIndex={-1}
+      role="region"
+      aria-label="Route as a list"
+      data-focus="rig"
+      className="min-h-0 flex-1 overflow-auto bg-sheet focus-visible:outline-offset-[-2px]"
+      onKeyDown={onActKey(store)}
+    >
       {lines.length === 0 ? (
         <Empty
           title="No route yet"

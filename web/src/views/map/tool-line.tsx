@@ -3,15 +3,16 @@ import { Button } from '../../parts/button';
 import { Choice } from '../../parts/field';
 import { Menu, MenuItem } from '../../parts/menu';
 import { useOpen, useOpenRig } from '../../rig/use-open';
-import { actsOf } from './acts';
+import { actsOf, perform } from './acts';
 import { useRoutes } from './use-map';
 
 /** Made as the menu opens, of the state as it is then. */
 function ActItems() {
-  return actsOf(useOpenRig().getState())
+  const store = useOpenRig();
+  return actsOf(store.getState())
     .filter((act) => !act.key.startsWith('Arrow'))
     .map((act) => (
-      <MenuItem key={act.key} keys={act.shown} disabled={!act.enabled} onSelect={act.run}>
+      <MenuItem key={act.key} keys={act.shown} disabled={!act.enabled} onSelect={() => perform(act, store)}>
         {act.label}
       </MenuItem>
     ));

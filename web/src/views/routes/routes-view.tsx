@@ -6,6 +6,7 @@ import { count, formatLength, inWords } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
+import { goFocus } from '../../parts/focus';
 import { SEVERITY_TEXT } from '../../parts/severity';
 import { Drawn, noEmphasis } from '../../pen/drawn';
 import { useOpen } from '../../rig/use-open';
@@ -187,6 +188,7 @@ export function RoutesView() {
     const words = leads.filter(([n]) => n > 0).map(([n, what]) => `${count(n, 'lead')} ${what}`);
     say(`${change.name}: ${words.length > 0 ? inWords(words) : 'no lead moves'}. One undo takes it back.`);
     void navigate(`/rig/${rig.id}/map`);
+    goFocus('rig');
   };
   if (sources(rig).length === 0)
     return (

@@ -4,6 +4,7 @@ import { isOpen, type FindingLine } from '../../../../core/findings';
 import { titleWords, SEVERITIES, type Rig } from '../../../../core/model';
 import { count } from '../../../../core/units';
 import { Button } from '../../parts/button';
+import { goFocus } from '../../parts/focus';
 import { Menu, MenuItem, MenuLine } from '../../parts/menu';
 import { SEVERITY_TEXT } from '../../parts/severity';
 import { findingsOf } from '../../worker/reading';
@@ -80,6 +81,7 @@ export function RigLine({ entry, acts }: { entry: ShelfEntry; acts: RigActs }) {
           to={`/rig/${head.id}/map`}
           className="block truncate rounded text-base font-semibold hover:underline"
           title={head.title}
+          onClick={() => goFocus('rig')}
         >
           {titleWords(head.title)}
         </Link>

@@ -121,6 +121,7 @@ export function Shelf() {
 
   return (
     <main
+      tabIndex={-1}
       className="min-h-full pb-16"
       onDragOver={(event) => {
         event.preventDefault();
@@ -183,6 +184,8 @@ export function Shelf() {
           <ul
             className={`rounded border bg-sheet ${over ? 'border-select' : 'border-hair'}`}
             aria-label="Rigs"
+            tabIndex={-1}
+            data-focus="rig"
           >
             {contents.entries.map((entry) => (
               <RigLine key={entry.head.id} entry={entry} acts={acts} />
