@@ -1,13 +1,40 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import path from 'node:path';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
-import { readFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 
 const { version } = JSON.parse(
   readFileSync(path.resolve(import.meta.dirname, '../package.json'), 'utf8'),
 ) as { version: string };
+
+/** The package that a module comes from, or the room of the app. */
+function packageOf(module: string): string {
+  const inside = module.split('node_modules/').at(-1) ?? module;
+  if (inside !== module) return inside.split('/', inside.startsWith('@') ? 2 : 1).join('/');
+  return path.relative(path.resolve(import.meta.dirname, '..'), module).split(path.sep)[0] ?? module;
+}
+
+/** Writes down for `npm run bench` what each file of the build was made of: characters by package. */
+const tellSizes = (): Plugin => ({
+  name: 'tell-sizes',
+  generateBundle(_options, bundle) {
+    const sizes: Record<string, Record<string, number>> = {};
+    for (const chunk of Object.values(bundle)) {
+      if (chunk.type !== 'chunk') continue;
+      const own: Record<string, number> = {};
+      for (const [module, { renderedLength }] of Object.entries(chunk.modules)) {
+        const name = packageOf(module);
+        own[name] = (own[name] ?? 0) + renderedLength;
+      }
+      sizes[chunk.fileName] = own;
+    }
+    const folder = path.resolve(import.meta.dirname, '../.cache');
+    mkdirSync(folder, { recursive: true });
+    writeFileSync(path.join(folder, 'sizes.json'), JSON.stringify(sizes));
+  },
+});
 
 export default defineConfig({
   root: import.meta.dirname,
@@ -15,6 +42,7 @@ export default defineConfig({
   plugins: [
     react(),
     tailwindcss(),
+    tellSizes(),
     // The worker that serves the app offline. The app registers it itself: a new build waits to be asked for.
     VitePWA({
       injectRegister: false,
@@ -30,7 +58,7 @@ export default defineConfig({
         icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' }],
       },
       workbox: {
-        globPatterns: ['**/*.{js,css,html,svg,woff2,ttf,webmanifest}'],
+        globPatterns: ['**/*.{js,css,html,svg,json,woff2,ttf,webmanifest}'],
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/health/],
         maximumFileSizeToCacheInBytes: 5_000_000,
@@ -44,5 +72,9 @@ export default defineConfig({
     emptyOutDir: true,
     target: 'es2023',
     chunkSizeWarningLimit: 800,
+    rolldownOptions: {
+      // What every start needs is one file: a dozen small ones would queue for the browser's few connections.
+      output: { codeSplitting: { groups: [{ name: 'start', tags: ['$initial'] }] } },
+    },
   },
 });

@@ -3,24 +3,16 @@ import { Navigate, Outlet, createBrowserRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { FaultPage } from './parts/boundary';
 import { Busy } from './parts/empty';
-import { sharedWorker } from './worker/shared';
 import { NoticeLine } from './shell/notice';
 import { StoreGuard } from './shell/store-guard';
+import { RigShell } from './rig/rig-shell';
+import { MapView } from './views/map/map-view';
 import { FirstStart } from './views/shelf/first-start';
 
-const importShell = () => import('./rig/rig-shell');
-const importMap = () => import('./views/map/map-view');
-
-// A start that will end on a map fetches it, and begins its worker, at once: not after the shell and the rig.
-if (/^\/(rig\/[^/]+(\/map)?)?$/.test(window.location.pathname)) {
-  sharedWorker();
-  void importShell();
-  void importMap();
-}
-
 /**
- * Each view comes in a chunk of its own, fetched by the router before it turns to it: a page that waits inside
- * React is held back for a third of a second after it has come.
+ * The map is what most starts end on: it comes with the page, in one piece. Each other view comes in a chunk of its
+ * own, fetched by the router before it turns to it: a page that waits inside React is held back for a third of a
+ * second after it has come.
  */
 const view = (load: () => Promise<ComponentType>) => ({
   lazy: async () => ({ Component: await load() }),
@@ -49,12 +41,12 @@ const router = createBrowserRouter([
       { path: '/shelf', ...view(async () => (await import('./views/shelf/shelf')).Shelf) },
       {
         path: '/rig/:id',
-        ...view(async () => (await importShell()).RigShell),
+        Component: RigShell,
         children: [
           { index: true, element: <Navigate to="map" replace /> },
           { path: 'gear', ...view(async () => (await import('./views/gear/gear')).GearView) },
           { path: 'routes', ...view(async () => (await import('./views/routes/routes-view')).RoutesView) },
-          { path: 'map', ...view(async () => (await importMap()).MapView) },
+          { path: 'map', Component: MapView },
           { path: 'cables', ...view(async () => (await import('./views/cables/cables-view')).CablesView) },
           { path: 'bench', ...view(async () => (await import('./views/bench/bench-view')).BenchView) },
           { path: 'sheet', ...view(async () => (await import('./views/sheet/sheet-view')).SheetView) },

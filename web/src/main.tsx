@@ -1,8 +1,11 @@
+import './worker/begin';
 import './zod';
 import './styles.css';
 import { createRoot } from 'react-dom/client';
 import { App } from './app';
+import { importSheet } from './parts/dialog';
 import { keepFocus } from './parts/focus';
+import { importMenu } from './parts/menu';
 import { loadPreferences } from './store/app';
 import { openStore } from './store/database-state';
 import { putOwedDemos } from './store/demo';
@@ -24,5 +27,8 @@ void openStore()
     setTimeout(() => {
       void keepOffline().catch(() => undefined);
       void putOwedDemos().catch(() => undefined);
+      // What is wanted at the first press.
+      void importMenu();
+      void importSheet();
     }, SETTLED_MS);
   });

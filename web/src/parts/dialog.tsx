@@ -1,31 +1,20 @@
-import { Dialog } from 'radix-ui';
-import type { ReactNode } from 'react';
-import { onCloseAutoFocus } from './focus';
+import { lazy, Suspense, type ReactNode } from 'react';
+
+export type SheetProps = {
+  readonly title: string;
+  readonly text?: string;
+  readonly onClose: () => void;
+  readonly children: ReactNode;
+  readonly wide?: boolean;
+};
+
+/** Fetches what questions are made of, so that the first one is asked at once. */
+export const importSheet = () => import('./dialog-late');
+const LateSheet = lazy(async () => ({ default: (await importSheet()).LateSheet }));
 
 /** A question over the page. Escape and a press outside answer with `onClose`. */
-export function Sheet(props: {
-  title: string;
-  text?: string;
-  onClose: () => void;
-  children: ReactNode;
-  wide?: boolean;
-}) {
-  return (
-    <Dialog.Root open onOpenChange={(open) => !open && props.onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/40" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          onCloseAutoFocus={onCloseAutoFocus}
-          className={`fixed top-1/2 left-1/2 z-50 max-h-[90dvh] w-[min(94vw,28rem)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded border border-line bg-sheet p-5 shadow-xl ${
-            props.wide ? 'w-[min(94vw,44rem)]' : ''
-          }`}
-        >
-          <Dialog.Title className="mb-2 text-lg">{props.title}</Dialog.Title>
-          {props.text ? <p className="mb-4 whitespace-pre-line text-sm">{props.text}</p> : null}
-          {props.children}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
-  );
-}
+export const Sheet = (props: SheetProps) => (
+  <Suspense fallback={null}>
+    <LateSheet {...props} />
+  </Suspense>
+);

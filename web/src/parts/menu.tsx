@@ -1,80 +1,101 @@
-import { DropdownMenu } from 'radix-ui';
-import type { ReactNode } from 'react';
-import { onCloseAutoFocus } from './focus';
+import {
+  cloneElement,
+  createContext,
+  lazy,
+  Suspense,
+  use,
+  useState,
+  type ComponentType,
+  type MouseEvent,
+  type ReactElement,
+  type ReactNode,
+} from 'react';
 
-const panel = 'z-50 min-w-48 rounded border border-line bg-raised p-1 text-sm text-ink shadow-lg';
-const item =
-  'flex min-h-8 cursor-pointer items-center justify-between gap-6 rounded px-2 outline-none select-none data-disabled:opacity-50 data-highlighted:bg-select-tint';
+export type ItemProps = {
+  readonly onSelect: () => void;
+  readonly disabled?: boolean;
+  readonly keys?: string;
+  readonly danger?: boolean;
+  readonly children: ReactNode;
+};
+export type ChoiceProps = {
+  readonly label: string;
+  readonly value: string;
+  readonly options: readonly { readonly value: string; readonly label: string }[];
+  readonly onChange: (value: string) => void;
+};
 
-/** A menu behind a button. */
+/** What entries are drawn with inside an open menu. */
+export const MenuParts = createContext<{
+  readonly Item: ComponentType<ItemProps>;
+  readonly Choice: ComponentType<ChoiceProps>;
+  readonly Line: ComponentType;
+} | null>(null);
+
+function useParts() {
+  const parts = use(MenuParts);
+  if (!parts) throw new Error('an entry stands in no menu');
+  return parts;
+}
+
+/** Fetches what menus are made of, so that the first one opens at once. */
+export const importMenu = () => import('./menu-late');
+const LateMenu = lazy(async () => ({ default: (await importMenu()).LateMenu }));
+
+type TriggerProps = {
+  'aria-haspopup'?: 'menu';
+  'aria-expanded'?: boolean;
+  onClick?: (event: MouseEvent) => void;
+  onFocus?: () => void;
+  onPointerEnter?: () => void;
+};
+
+/** A menu behind a button. Until it is wanted the button stands alone. */
 export function Menu({
   trigger,
   children,
   align = 'start',
 }: {
-  trigger: ReactNode;
+  trigger: ReactElement<TriggerProps>;
   children: ReactNode;
   align?: 'start' | 'end';
 }) {
+  const [wanted, setWanted] = useState<'by key' | 'by pointer' | null>(null);
+  const soon = () => void importMenu();
+  const alone = cloneElement(trigger, {
+    'aria-haspopup': 'menu',
+    'aria-expanded': false,
+    onClick: ({ detail }) => setWanted(detail === 0 ? 'by key' : 'by pointer'),
+    onFocus: soon,
+    onPointerEnter: soon,
+  });
+  if (wanted === null) return alone;
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          className={`${panel} max-h-(--radix-dropdown-menu-content-available-height) overflow-y-auto`}
-          align={align}
-          sideOffset={4}
-          onCloseAutoFocus={onCloseAutoFocus}
-        >
-          {children}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <Suspense fallback={alone}>
+      <LateMenu trigger={trigger} align={align} byKey={wanted === 'by key'}>
+        {children}
+      </LateMenu>
+    </Suspense>
   );
 }
 
-export function MenuItem(props: {
-  onSelect: () => void;
-  disabled?: boolean;
-  keys?: string;
-  danger?: boolean;
-  children: ReactNode;
-}) {
-  return (
-    <DropdownMenu.Item
-      className={`${item} ${props.danger ? 'text-danger' : ''}`}
-      disabled={props.disabled}
-      onSelect={props.onSelect}
-    >
-      <span className="min-w-0 break-words">{props.children}</span>
-      {props.keys ? <kbd className="font-mono text-xs text-muted">{props.keys}</kbd> : null}
-    </DropdownMenu.Item>
-  );
+export function MenuItem(props: ItemProps) {
+  const { Item } = useParts();
+  return <Item {...props} />;
 }
 
-export function MenuChoice<T extends string>(props: {
-  label: string;
-  value: T;
-  options: readonly { readonly value: T; readonly label: string }[];
-  onChange: (value: T) => void;
-}) {
-  return (
-    <>
-      <DropdownMenu.Label className="px-2 pt-1.5 pb-0.5 text-xs text-muted">{props.label}</DropdownMenu.Label>
-      <DropdownMenu.RadioGroup value={props.value} onValueChange={(value) => props.onChange(value as T)}>
-        {props.options.map((option) => (
-          <DropdownMenu.RadioItem
-            key={option.value}
-            value={option.value}
-            className={`${item} justify-start gap-2 pl-6`}
-          >
-            <DropdownMenu.ItemIndicator className="absolute -ml-4">✓</DropdownMenu.ItemIndicator>
-            {option.label}
-          </DropdownMenu.RadioItem>
-        ))}
-      </DropdownMenu.RadioGroup>
-    </>
-  );
+export function MenuChoice<T extends string>(
+  props: Omit<ChoiceProps, 'value' | 'options' | 'onChange'> & {
+    readonly value: T;
+    readonly options: readonly { readonly value: T; readonly label: string }[];
+    readonly onChange: (value: T) => void;
+  },
+) {
+  const { Choice } = useParts();
+  return <Choice {...props} onChange={(value) => props.onChange(value as T)} />;
 }
 
-export const MenuLine = () => <DropdownMenu.Separator className="my-1 h-px bg-hair" />;
+export function MenuLine() {
+  const { Line } = useParts();
+  return <Line />;
+}

@@ -1,13 +1,12 @@
+import pitChair from '../../../demo/pit-chair.humrig.json?url';
+import stageWalkOn from '../../../demo/stage-walk-on.humrig.json?url';
 import type { Rig } from '../../../core/model';
 import { readText } from '../worker/reading';
 import { database, now } from './app';
 import { importRig } from './files';
 
-/** The demo rigs, each in a chunk of its own: most starts need none of them, the first start one. */
-const DEMOS = [
-  () => import('../../../demo/pit-chair.humrig.json?raw'),
-  () => import('../../../demo/stage-walk-on.humrig.json?raw'),
-] as const;
+/** The demo rigs, each a file of its own: most starts need none of them, the first start one. */
+const DEMOS = [pitChair, stageWalkOn] as const;
 
 /** Noted from the first start until every demo is on the shelf: since when they are owed. */
 const OWED = 'hum-map-demos-owed';
@@ -15,8 +14,8 @@ const OWED = 'hum-map-demos-owed';
 const WHILE_LOOKED_AT_MS = 3000;
 
 /** Reads a demo like any file. */
-async function read(load: (typeof DEMOS)[number]): Promise<Rig> {
-  const result = await readText((await load()).default);
+async function read(address: string): Promise<Rig> {
+  const result = await readText(await (await fetch(address)).text());
   if (!result.ok) throw new Error(`the demo rig does not pass: ${result.problems[0]?.reason ?? ''}`);
   return result.rig;
 }
@@ -24,7 +23,7 @@ async function read(load: (typeof DEMOS)[number]): Promise<Rig> {
 /** Puts fresh copies of the demo rigs on the shelf. */
 export async function restoreDemo(): Promise<void> {
   // One after the other: the order on the shelf is that of their making, the first on top.
-  for (const load of DEMOS.toReversed()) await importRig(await read(load), 'keep-both', { demo: true });
+  for (const demo of DEMOS.toReversed()) await importRig(await read(demo), 'keep-both', { demo: true });
 }
 
 /** Puts the demos on the shelf that a first start left for later, in this page or in one closed too early. */
@@ -32,8 +31,8 @@ export async function putOwedDemos(): Promise<void> {
   const at = localStorage.getItem(OWED);
   if (at === null) return;
   // All of one moment: the shelf then keeps the order of their names. One that does not come is owed on.
-  for (const load of DEMOS.slice(1)) {
-    const rig = await read(load);
+  for (const demo of DEMOS.slice(1)) {
+    const rig = await read(demo);
     if ((await database.heads.get(rig.id)) === undefined)
       await importRig(rig, 'keep-both', { demo: true, at });
   }
@@ -44,7 +43,7 @@ export async function putOwedDemos(): Promise<void> {
 export async function firstStart(): Promise<string | null> {
   if ((await database.heads.count()) > 0) return null;
   const at = now();
-  const id = await importRig(await read(DEMOS[0]), 'keep-both', { demo: true, at });
+  const id = await importRig(await read(pitChair), 'keep-both', { demo: true, at });
   // The others come while the first is looked at.
   localStorage.setItem(OWED, at);
   setTimeout(() => void putOwedDemos().catch(() => undefined), WHILE_LOOKED_AT_MS);
