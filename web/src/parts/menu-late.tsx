@@ -2,7 +2,7 @@
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, type ReactElement, type ReactNode } from 'react';
 import { onCloseAutoFocus } from './focus';
-import { MenuParts, type ChoiceProps, type ItemProps } from './menu';
+import { MenuParts, type ChoiceProps, type ItemProps } from './menu-parts';
 
 const panel = 'z-50 min-w-48 rounded border border-line bg-raised p-1 text-sm text-ink shadow-lg';
 const item =
