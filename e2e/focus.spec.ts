@@ -173,6 +173,7 @@ test('gear and places come and go under the hands', async ({ page }) => {
   const menu = stage.getByRole('button', { name: /^Acts for the place/ }).last();
   await keys.enter(menu);
   await keys.pick('New place');
+  await expect(page.getByLabel('Name')).toBeFocused();
   await page.keyboard.type('Wing');
   await keys.key('Enter');
   await expect(stage.getByRole('heading', { name: 'Wing' })).toBeVisible();

@@ -55,11 +55,14 @@ function secondBuild() {
     const other = text
       .replaceAll('assets/', 'assets-2/')
       .replace(/(url:"index\.html",revision:")[^"]+/, '$1second')
-      .replace(/(Version[`"', ]{1,6})([`"'])(.*?)\2/, (all, before: string, quote: string, inner: string) => {
-        if (!inner.includes(version)) return all;
-        said += 1;
-        return `${before}${quote}${inner.replace(version, 'second build')}${quote}`;
-      });
+      .replace(
+        /(Version[`"', ]{1,6})([`"'])(.*?)\2/g,
+        (all, before: string, quote: string, inner: string) => {
+          if (!inner.includes(version)) return all;
+          said += 1;
+          return `${before}${quote}${inner.replace(version, 'second build')}${quote}`;
+        },
+      );
     writeFileSync(path.join(web, file), other);
   }
   expect(said).toBe(1);

@@ -20,7 +20,7 @@ import {
 } from '../model';
 import { Builder, jackNode, portNode, type Edge, type Node, type Way } from './nodes';
 import { weakly } from '../units';
-import { isOn, resolveIn, type ForSignal, type Run } from './resolve';
+import { isOn, statesIn, type Run } from './resolve';
 
 export type { Edge, Node, Via } from './nodes';
 
@@ -223,10 +223,12 @@ type Shape = {
   readonly guitar: string | null;
   readonly patches: Readonly<Record<string, string>>;
   readonly passes: Readonly<Record<string, Passes>>;
+  /** All of it as one text. */
+  readonly key: string;
 };
 
-function shapeOf(of: ForSignal): Shape {
-  const resolved = resolveIn(of);
+const shapeOf = derive(['boxes', 'variant', 'sound'], (of): Shape => {
+  const resolved = statesIn(of);
   const patches: Record<string, string> = {};
   const passes: Record<string, Passes> = {};
   for (const box of of.boxes) {
@@ -238,8 +240,9 @@ function shapeOf(of: ForSignal): Shape {
       else if (block.role === 'loop' && isOn(state)) passes[`${box.id}/${block.id}`] = 'loop';
     }
   }
-  return { guitar: resolved.guitar?.id ?? null, patches, passes };
-}
+  const shape = { guitar: resolved.guitar?.id ?? null, patches, passes };
+  return { ...shape, key: JSON.stringify(shape) };
+});
 
 function build(of: Reads<'boxes' | 'leads' | 'variant'>, shape: Shape): Graph {
   const builder = new Builder();
@@ -273,11 +276,10 @@ function build(of: Reads<'boxes' | 'leads' | 'variant'>, shape: Shape): Graph {
 const graphsOf = derive(['boxes', 'leads', 'variant'], (of) => {
   const graphs = new Map<string, Graph>();
   return (shape: Shape): Graph => {
-    const key = JSON.stringify(shape);
-    const known = graphs.get(key);
+    const known = graphs.get(shape.key);
     if (known) return known;
     const graph = build(of, shape);
-    graphs.set(key, graph);
+    graphs.set(shape.key, graph);
     return graph;
   };
 });

@@ -1,13 +1,15 @@
 import { derive, everySound, jackKey, jacksOfControl, pluggedIn, type Box, type Control } from '../model';
-import { traceIn } from './paths';
+import { weakly } from '../units';
+import { graphIn, type Graph } from './graph';
+import { waysOf } from './paths';
 
 export type DeadKnob = { readonly box: Box; readonly control: Control };
 
-/** The jacks and blocks on some way of one sound, and the boxes they are of. */
-const passedIn = derive(['boxes', 'leads', 'variant', 'sound'], (of) => {
+/** The jacks and blocks on some way of a graph, and the boxes they are of: one for all sounds that share it. */
+const passedBy = weakly((graph: Graph) => {
   const live = new Set<string>();
   const used = new Set<string>();
-  for (const { steps } of traceIn(of).paths)
+  for (const { steps } of waysOf(graph).ways)
     for (const step of steps) {
       if (step.type === 'lead') continue;
       used.add(step.box);
@@ -21,7 +23,7 @@ const passedIn = derive(['boxes', 'leads', 'variant', 'sound'], (of) => {
  * anything that is heard.
  */
 export const deadKnobs = derive(['boxes', 'leads', 'variant', 'sounds'], (of): readonly DeadKnob[] => {
-  const passed = everySound(of).map(passedIn);
+  const passed = [...new Set(everySound(of).map(graphIn))].map(passedBy);
   const isLive = (part: string) => passed.some(({ live }) => live.has(part));
   const held = new Set(pluggedIn(of).flatMap(({ from, to }) => [...from, ...to].map(jackKey)));
   // The gain of a desk channel, or the level of a send, that nobody plugs into is no knob of this rig.

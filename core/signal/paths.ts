@@ -204,7 +204,8 @@ type Ways = Omit<Trace, 'paths'> & {
   readonly ways: readonly { readonly steps: readonly Step[]; readonly stereo: ReadonlySet<string> }[];
 };
 
-const waysOf = weakly((graph: Graph): Ways => {
+/** Every way of a graph from its sources to what is heard. */
+export const waysOf = weakly((graph: Graph): Ways => {
   const { ways, truncated } = follow(graph);
   const grouped = new Map<string, { steps: readonly Step[]; edges: (readonly Edge[])[] }>();
   for (const way of ways) {

@@ -31,12 +31,11 @@ export type Run = {
   readonly to: JackRef | undefined;
 };
 
-/** The state of a rig in one setting: rest ← variant ← sound. */
-export type Resolved = {
+/** The states of a rig's boxes in one setting: rest ← variant ← sound. They hang on no lead. */
+export type States = {
   readonly sound: Sound | null;
   readonly guitar: Box | undefined;
   readonly boxes: ReadonlyMap<string, Box>;
-  readonly runs: readonly Run[];
   readonly blockState: (box: Box, block: Block) => { readonly state: BlockState; readonly from: StateSource };
   readonly jackMode: (
     box: Box,
@@ -48,6 +47,9 @@ export type Resolved = {
   ) => { readonly position: number | null; readonly from: StateSource };
   readonly innerWiring: (box: Box) => { readonly patch: InnerWiring; readonly from: StateSource };
 };
+
+/** The states of a rig in one setting, with the leads as they are plugged in it. */
+export type Resolved = States & { readonly runs: readonly Run[] };
 
 /** What the signal in one setting hangs on. */
 export type ForSignal = Reads<'boxes' | 'leads' | 'variant' | 'sound'>;
@@ -66,7 +68,7 @@ function lookUp<K extends Kept>(
   return [undefined, 'rest'];
 }
 
-function compute(of: ForSignal): Resolved {
+function layered(of: Reads<'boxes' | 'variant' | 'sound'>): States {
   const { sound, variant } = of;
   const layers = [
     ['sound', sound?.state],
@@ -78,11 +80,6 @@ function compute(of: ForSignal): Resolved {
     sound,
     guitar,
     boxes: boxesById(of),
-    runs: pluggedIn(of).map(({ lead, from, to }) => ({
-      lead,
-      from: chosen(from, guitar?.id),
-      to: chosen(to, guitar?.id),
-    })),
     blockState: (box, block) => {
       const known = states.get(block);
       if (known) return known;
@@ -110,8 +107,22 @@ function compute(of: ForSignal): Resolved {
   };
 }
 
+/** Resolves the layers of state: an edit of leads leaves them as they are. */
+export const statesIn = derive(['boxes', 'variant', 'sound'], layered);
+
 /** Resolves the layers of state and the plugs. */
-export const resolveIn = derive(['boxes', 'leads', 'variant', 'sound'], compute);
+export const resolveIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): Resolved => {
+  const states = statesIn(of);
+  const guitar = states.guitar?.id;
+  return {
+    ...states,
+    runs: pluggedIn(of).map(({ lead, from, to }) => ({
+      lead,
+      from: chosen(from, guitar),
+      to: chosen(to, guitar),
+    })),
+  };
+});
 
 /** Resolves the layers of state and the plugs for a setting. Unknown sound or variant: the rest state. */
 export const resolve = (rig: Rig, setting: Setting): Resolved => resolveIn(inSetting(rig, setting));

@@ -43,8 +43,9 @@ function onPath(view: ForSignal, path: Path): readonly Found<Data>[] {
     if (step.type !== 'block') return [];
     const box = boxOf(view, step.box);
     const block = blockIn(box, step.block);
+    if (!box || block?.role !== 'power') return [];
     const entry = path.steps.slice(0, i).findLast((s) => s.type === 'jack' && s.box === step.box);
-    if (!box || block?.role !== 'power' || entry?.type !== 'jack') return [];
+    if (entry?.type !== 'jack') return [];
     const at = path.steps.indexOf(entry);
     // A normalled return is fed by the amplifier's own preamp; only a plug brings a feed from elsewhere.
     if (path.steps[at - 1]?.type !== 'lead') return [];

@@ -1,6 +1,6 @@
 // Menus as they are once one was wanted: the library that floats panels is half as large as the page without it.
 import { DropdownMenu } from 'radix-ui';
-import { useEffect, useRef, type ReactElement, type ReactNode } from 'react';
+import { useRef, type ReactElement, type ReactNode } from 'react';
 import { onCloseAutoFocus } from './focus';
 import { MenuParts, type ChoiceProps, type ItemProps } from './menu-parts';
 
@@ -53,18 +53,21 @@ export function LateMenu(props: {
   byKey: boolean;
   children: ReactNode;
 }) {
-  const content = useRef<HTMLDivElement>(null);
-  const { byKey } = props;
-  useEffect(() => {
-    if (byKey)
-      content.current?.querySelector<HTMLElement>('[role^="menuitem"]:not([data-disabled])')?.focus();
-  }, [byKey]);
+  const isFirst = useRef(props.byKey);
+  /** The panel comes after the menu, and takes the focus to itself first. */
+  const lightFirst = (panel: HTMLElement | null) => {
+    if (!panel || !isFirst.current) return;
+    isFirst.current = false;
+    requestAnimationFrame(() =>
+      panel.querySelector<HTMLElement>('[role^="menuitem"]:not([data-disabled])')?.focus(),
+    );
+  };
   return (
     <DropdownMenu.Root defaultOpen>
       <DropdownMenu.Trigger asChild>{props.trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content
-          ref={content}
+          ref={lightFirst}
           className={`${panel} max-h-(--radix-dropdown-menu-content-available-height) overflow-y-auto`}
           align={props.align}
           sideOffset={4}

@@ -8,6 +8,7 @@ import {
   type ReactElement,
   type ReactNode,
 } from 'react';
+import { importSheet } from './dialog';
 import { MenuParts, type ChoiceProps, type ItemProps } from './menu-parts';
 
 function useParts() {
@@ -39,7 +40,11 @@ export function Menu({
   align?: 'start' | 'end';
 }) {
   const [wanted, setWanted] = useState<'by key' | 'by pointer' | null>(null);
-  const soon = () => void importMenu();
+  // Half of the entries ask something: that comes along.
+  const soon = () => {
+    void importMenu();
+    void importSheet();
+  };
   const alone = cloneElement(trigger, {
     'aria-haspopup': 'menu',
     'aria-expanded': false,
