@@ -18,7 +18,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     reducedMotion: 'reduce',
     actionTimeout: 10_000,
-    trace: 'retain-on-failure',
+    // A trace of every test costs a third of the run: for one that failed, `npx playwright test FILE --trace on`.
+    trace: 'off',
     // A page served by the offline worker would hide what the server sends; its own test turns it on.
     serviceWorkers: 'block',
     launchOptions: {

@@ -28,9 +28,15 @@ export class Hands {
 
   /** Goes on with Tab (or Shift+Tab) until the wanted element has the focus; each step is an act. */
   async tabTo(target: Locator, chord: 'Tab' | 'Shift+Tab' = 'Tab') {
+    let wanted = await target.elementHandle();
     for (let i = 0; i < 60; i += 1) {
-      if (await target.evaluate((element) => element === document.activeElement).catch(() => false)) return;
-      await this.key(chord);
+      const is = await wanted?.evaluate((element) =>
+        element.isConnected ? element === document.activeElement : null,
+      );
+      if (is === true) return;
+      // Drawn anew meanwhile: it is looked for again.
+      if (is === null) wanted = await target.elementHandle();
+      else await this.key(chord);
     }
     throw new Error(`${String(target)} is not reached by ${chord}`);
   }

@@ -189,6 +189,7 @@ test('gear and places come and go under the hands', async ({ page }) => {
 
 test('on the shelf the next line takes the place of one that is put away', async ({ page }) => {
   await newRig(page, LINE);
+  await saved(page);
   await page.goto('/shelf');
   const keys = new Keys(page);
   const rigs = page.getByRole('list', { name: 'Rigs' });
