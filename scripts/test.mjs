@@ -5,6 +5,8 @@ import path from 'node:path';
 import { bin, ensureInstalled, hasCommand, node, root, run } from './lib.mjs';
 import { unitTests } from './unit.mjs';
 
+const withBrowser = !process.argv.includes('--no-e2e');
+
 let passed = 0;
 let failed = 0;
 const count = (name, ok) => {
@@ -51,11 +53,18 @@ async function ensureChromium() {
   return there();
 }
 
+/** The command line and the interface as they are handed out, for the end-to-end tests. */
+async function build() {
+  const { buildApp, buildCli } = await import('./build.mjs');
+  return (await buildCli()) === 0 && (await buildApp()) === 0;
+}
+
 /**
- * Lint and types, two at a time: the rules that read types take as long as all the others together. Types are checked by
- * the newer compiler, which takes a fifth of the time; the rules need the older one beside it.
+ * Lint, types and the build, two at a time: the rules that read types take as long as all the others together. Types are
+ * checked by the newer compiler, which takes a fifth of the time; the rules need the older one beside it.
+ * @returns {Promise<boolean>} is there a build to test
  */
-async function check() {
+async function checkAndBuild() {
   const others = [
     [bin('prettier'), '--check', '--log-level', 'warn', '.'],
     [bin('dependency-cruiser'), '--config', '.dependency-cruiser.cjs', 'core', 'web', 'cli', 'server'],
@@ -66,13 +75,18 @@ async function check() {
   const inOrder = async () => {
     const codes = [];
     for (const step of others) codes.push(await node(step));
-    return codes;
+    return { codes, built: withBrowser && (await build()) };
   };
-  const [rules, codes] = await Promise.all([node([bin('eslint'), '--max-warnings', '0', '.']), inOrder()]);
+  const [rules, { codes, built }] = await Promise.all([
+    node([bin('eslint'), '--max-warnings', '0', '.']),
+    inOrder(),
+  ]);
   const [types, core] = codes.slice(3);
   count('lint', rules === 0 && codes.slice(0, 3).every((code) => code === 0));
   count('types', types === 0);
   count('types of core alone', core === 0);
+  if (withBrowser) count('production build', built);
+  return built;
 }
 
 if ((await ensureInstalled()) !== 0) {
@@ -83,7 +97,7 @@ const out = path.join(root, '.cache');
 rmSync(out, { recursive: true, force: true });
 mkdirSync(out, { recursive: true });
 
-await check();
+const built = await checkAndBuild();
 
 const jestReport = path.join(out, 'jest.json');
 const seed = process.env.FC_SEED ?? '20260302';
@@ -97,10 +111,7 @@ addReport('unit tests', jestReport, jestCode, (r) => [
   r.numFailedTests + r.numRuntimeErrorTestSuites,
 ]);
 
-if (!process.argv.includes('--no-e2e')) {
-  const { buildApp, buildCli } = await import('./build.mjs');
-  const built = (await buildCli()) === 0 && (await buildApp()) === 0;
-  count('production build', built);
+if (withBrowser) {
   const browser = await ensureChromium();
   if (!browser) count('chromium for the end-to-end tests', false);
   if (built && browser) {

@@ -14,14 +14,26 @@ const emphasesOf = ({ items }: Group, emphasisOf: EmphasisOf): string => {
   return each.every((one) => one === '') ? '' : each.join('|');
 };
 
+/** Names of a group's items that stay with them when others come between: a terminal is not drawn anew as its name. */
+function keysOf(items: Group['items']): readonly string[] {
+  const seen = new Map<string, number>();
+  return items.map((item) => {
+    const name = `${item.type} ${partOf(item)?.id ?? ''}`;
+    const nth = seen.get(name) ?? 0;
+    seen.set(name, nth + 1);
+    return `${name} ${nth}`;
+  });
+}
+
 type ItemsProps = { readonly items: Group['items']; readonly emphases: string };
 
 const DrawnItems = memo(function DrawnItems({ items, emphases }: ItemsProps) {
   const each = emphases === '' ? [] : emphases.split('|');
+  const keys = keysOf(items);
   return items.map((item, i) => {
     const part = partOf(item);
     return (
-      <g key={i} data-part={part ? `${part.type}:${part.id}` : undefined}>
+      <g key={keys[i]} data-part={part ? `${part.type}:${part.id}` : undefined}>
         <DrawnItem item={item} emphasis={(each[i] || undefined) as Emphasis | undefined} />
       </g>
     );
