@@ -8,7 +8,7 @@ import { keepFocus } from './parts/focus';
 import { importMenu } from './parts/menu';
 import { loadPreferences } from './store/app';
 import { openStore } from './store/database-state';
-import { putOwedDemos } from './store/demo';
+import { beginFirstStart, putOwedDemos } from './store/demo';
 import { keepOffline, watchController } from './store/update';
 
 /** What is first looked at is drawn by then. */
@@ -19,16 +19,16 @@ if (!root) throw new Error('the page has no root');
 
 watchController();
 keepFocus();
-void openStore()
-  .then(loadPreferences)
-  .finally(() => {
-    createRoot(root).render(<App />);
-    // After the first picture. Without it the app works as long as its server does; nothing else hangs on it.
-    setTimeout(() => {
-      void keepOffline().catch(() => undefined);
-      void putOwedDemos().catch(() => undefined);
-      // What is wanted at the first press.
-      void importMenu();
-      void importSheet();
-    }, SETTLED_MS);
-  });
+const opened = openStore();
+if (window.location.pathname === '/') void opened.then((readable) => readable && beginFirstStart());
+void opened.then(loadPreferences).finally(() => {
+  createRoot(root).render(<App />);
+  // After the first picture. Without it the app works as long as its server does; nothing else hangs on it.
+  setTimeout(() => {
+    void keepOffline().catch(() => undefined);
+    void putOwedDemos().catch(() => undefined);
+    // What is wanted at the first press.
+    void importMenu();
+    void importSheet();
+  }, SETTLED_MS);
+});

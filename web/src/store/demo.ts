@@ -39,8 +39,24 @@ export async function putOwedDemos(): Promise<void> {
   localStorage.removeItem(OWED);
 }
 
-/** On the first start under this address: the demo. Returns the id to open, or null if there are rigs already. */
-export async function firstStart(): Promise<string | null> {
+/** Under way since before the page was drawn; taken once. */
+let begun: Promise<string | null> | null = null;
+
+/** Begins a start at the bare address while the page is still being made. */
+export function beginFirstStart(): void {
+  begun = start();
+  // Who takes it is told what went wrong.
+  begun.catch(() => undefined);
+}
+
+/** On the first start under this address: the demo. Gives the id to open, or null if there are rigs already. */
+export function firstStart(): Promise<string | null> {
+  const taken = begun ?? start();
+  begun = null;
+  return taken;
+}
+
+async function start(): Promise<string | null> {
   if ((await database.heads.count()) > 0) return null;
   const at = now();
   const id = await importRig(await read(pitChair), 'keep-both', { demo: true, at });
