@@ -225,3 +225,53 @@ describe('accepting', () => {
     expect(found(edited(accepted, ohms(8.5)), 'SAFE-IMPED')[0]!.accepted).toBeNull();
   });
 });
+
+describe('a ring inside a box, with no lead in it', () => {
+  /** The unit's loop sends into itself again while it is on, `gainDb` round. */
+  const ringing = (gainDb: number): Rig => {
+    const rig = fourCable();
+    return {
+      ...rig,
+      boxes: rig.boxes.map((box) =>
+        box.id !== 'multi-effects'
+          ? box
+          : {
+              ...box,
+              blocks: box.blocks.map((block) =>
+                block.id !== 'loop-1'
+                  ? block
+                  : {
+                      ...block,
+                      states: block.states.map((state) =>
+                        state.id === 'on'
+                          ? { ...state, gainSmallDb: { value: gainDb, source: 'manual' as const } }
+                          : state,
+                      ),
+                    },
+              ),
+              patches: box.patches.map((patch) => ({
+                ...patch,
+                wires: [
+                  ...patch.wires,
+                  {
+                    from: { block: 'loop-1', port: 'send' as const },
+                    to: { block: 'loop-1', port: 'in' as const },
+                  },
+                ],
+              })),
+            },
+      ),
+    };
+  };
+  const severity = (gainDb: number) => found(ringing(gainDb), 'SAFE-FEEDBACK').map((f) => f.severity);
+
+  test('is told by its gain', () => {
+    expect([severity(0), severity(-6), severity(-12)]).toEqual([['danger'], ['caution'], []]);
+  });
+
+  test.each([0, -6])('of %s dB has the cure that opens it', (gainDb) => {
+    const rig = ringing(gainDb);
+    const cure = cureOf(rig, found(rig, 'SAFE-FEEDBACK')[0]!)!;
+    expect(found(edited(rig, cure.edit), 'SAFE-FEEDBACK')).toEqual([]);
+  });
+});

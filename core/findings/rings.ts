@@ -28,6 +28,8 @@ const cyclesOf = (of: Wired & Reads<'sounds'>): number =>
 
 /** From this gain round a ring on it is a danger, dB: 3 dB are left for what is not known of the blocks. */
 export const HOWLS_DB = -3;
+/** From this gain on a ring is told of, dB: a knob turned up and it howls. */
+export const TOLD_DB = -10;
 
 /** A ring by everything in it. */
 export const ringKey = (cycle: Cycle): string =>
@@ -36,10 +38,10 @@ export const ringKey = (cycle: Cycle): string =>
 /** A ring by the leads that close it. */
 export const byLeads = (cycle: Cycle) => [...cycle.leads].sort().join(' ');
 
-/** Rings that crossed leads may close, or that are loud enough to howl, by their leads and blocks. */
+/** Rings that crossed leads may close, or that are loud enough to be told of, by their leads and blocks. */
 export const ringKeys = (of: ForSignal): readonly string[] =>
   cyclesIn(of)
-    .filter((cycle) => cycle.leads.length > 0 || ringGain(of, cycle) >= HOWLS_DB)
+    .filter((cycle) => cycle.leads.length > 0 || ringGain(of, cycle) >= TOLD_DB)
     .map(ringKey);
 
 /** The exchange for each ring of leads that was asked about. */

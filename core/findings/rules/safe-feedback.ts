@@ -1,12 +1,10 @@
 import { blockIn, boxOf, derive, isLink, leadOf } from '../../model';
 import { cyclesIn } from '../../signal';
 import { blockPart, leadPart, scopeOf, type Found, type NoData, type View } from '../finding';
-import { HOWLS_DB, ringExchange, ringGain, ringKey, ringKeys } from '../rings';
+import { HOWLS_DB, ringExchange, ringGain, ringKey, ringKeys, TOLD_DB } from '../rings';
 import { inWords } from '../../units';
 import { cure, type Cure } from '../cure';
 import { rule } from '../rule';
-
-const CAUTION_DB = -10;
 
 /** SAFE-FEEDBACK: the signal comes round on itself, and no two crossed leads are the reason. */
 export const feedback = rule<NoData>({
@@ -19,7 +17,7 @@ export const feedback = rule<NoData>({
       const seen = new Set<string>();
       return cyclesIn(view).flatMap((cycle): Found<NoData>[] => {
         const gain = ringGain(view, cycle);
-        if (gain < CAUTION_DB || seen.has(ringKey(cycle))) return [];
+        if (gain < TOLD_DB || seen.has(ringKey(cycle))) return [];
         seen.add(ringKey(cycle));
         if (cycle.leads.length > 0 && ringExchange(view, cycle)) return [];
         const blocks = cycle.blocks.flatMap(({ box: id, block: blockId }) => {
