@@ -139,7 +139,10 @@ test('the main job end to end: nothing is lost', async ({ page }, info) => {
   const first = await exportTo('first.humrig.json');
   await page.getByLabel('Shelf: all rigs').click();
   await expect(page.getByText(/^walked on \d{4}-/)).toBeVisible();
-  await page.getByRole('button', { name: /Acts for/ }).click();
+  await page
+    .getByRole('list', { name: 'Rigs' })
+    .getByRole('button', { name: /Acts for/ })
+    .click();
   await page.getByRole('menuitem', { name: 'Put into the bin' }).click();
   await page.getByLabel('Rig files to import').setInputFiles(first);
   await page.getByRole('link', { name: 'New rig' }).click();

@@ -20,7 +20,10 @@ test('a rig is made, exported, put into the bin, imported: nothing is lost', asy
   expect((await download).suggestedFilename()).toBe('b-loud-round-b.humrig.json');
 
   await page.getByLabel('Shelf: all rigs').click();
-  await page.getByRole('list', { name: 'Rigs' }).getByRole('button', { name: /Acts for/ }).click();
+  await page
+    .getByRole('list', { name: 'Rigs' })
+    .getByRole('button', { name: /Acts for/ })
+    .click();
   await page.getByRole('menuitem', { name: 'Put into the bin' }).click();
   await expect(page.getByText('No rigs under this address')).toBeVisible();
 
