@@ -34,6 +34,9 @@ class Keys extends Hands {
   async pick(entry: string) {
     await expect(this.on.getByRole('menu').locator(':focus')).toHaveCount(1);
     await this.on.keyboard.type(entry);
+    await expect(
+      this.on.getByRole('menuitem', { name: new RegExp(`^${entry}`) }).and(this.on.locator(':focus')),
+    ).toHaveCount(1);
     await this.on.keyboard.press('Enter');
   }
 }
@@ -173,7 +176,7 @@ test('gear and places come and go under the hands', async ({ page }) => {
   const menu = stage.getByRole('button', { name: /^Acts for the place/ }).last();
   await keys.enter(menu);
   await keys.pick('New place');
-  await expect(page.getByLabel('Name')).toBeFocused();
+  await expect(page.getByRole('textbox', { name: 'Name' })).toBeFocused();
   await page.keyboard.type('Wing');
   await keys.key('Enter');
   await expect(stage.getByRole('heading', { name: 'Wing' })).toBeVisible();

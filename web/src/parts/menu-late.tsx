@@ -58,9 +58,11 @@ export function LateMenu(props: {
   const lightFirst = (panel: HTMLElement | null) => {
     if (!panel || !isFirst.current) return;
     isFirst.current = false;
-    requestAnimationFrame(() =>
-      panel.querySelector<HTMLElement>('[role^="menuitem"]:not([data-disabled])')?.focus(),
-    );
+    requestAnimationFrame(() => {
+      // Whoever was quicker than the menu has lit an entry already.
+      if (panel.querySelector(':focus')) return;
+      panel.querySelector<HTMLElement>('[role^="menuitem"]:not([data-disabled])')?.focus();
+    });
   };
   return (
     <DropdownMenu.Root defaultOpen>
