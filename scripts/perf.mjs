@@ -50,7 +50,7 @@ async function firstVisit(browser, base) {
 
 /** What the packages took of scripts that were fetched, kB packed, the largest first: by their share of each file. */
 function byPackage(files) {
-  const made = JSON.parse(readFileSync(path.join(root, '.cache', 'sizes.json'), 'utf8'));
+  const made = JSON.parse(readFileSync(path.join(root, 'build', 'sizes.json'), 'utf8'));
   const took = new Map();
   for (const { name, bytes } of files) {
     const own = Object.entries(made[name] ?? {});

@@ -30,7 +30,8 @@ const tellSizes = (): Plugin => ({
       }
       sizes[chunk.fileName] = own;
     }
-    const folder = path.resolve(import.meta.dirname, '../.cache');
+    // Beside the build, so that it is there as long as the build is.
+    const folder = path.resolve(import.meta.dirname, '../build');
     mkdirSync(folder, { recursive: true });
     writeFileSync(path.join(folder, 'sizes.json'), JSON.stringify(sizes));
   },

@@ -2,32 +2,21 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
+import { fullMap, itemsOf } from '../testing/full-map';
 import { recipes, rigFrom } from '../testing/map-recipes';
 import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';
-import {
-  boxOfText,
-  drawMap,
-  overlaps,
-  textWidth,
-  type Item,
-  type Level,
-  type MapDrawing,
-  type Rect,
-} from './index';
+import { boxOfText, overlaps, textWidth, type Level, type MapDrawing, type Rect } from './index';
 
-const SETTING = { variant: null, sound: 'sound-1' };
 const draw = (
   rig: Rig,
   level: Level | 'fit' = 0,
   width = 1008,
   open: string[] = [],
   names: 'few' | 'all' = 'few',
-): MapDrawing => drawMap({ rig, setting: SETTING, width, level, view: { open, names, marks: {} } });
+): MapDrawing => fullMap(rig, { width, level, view: { open, names, marks: {} } });
 
-const of = <T extends Item['type']>(drawing: MapDrawing, type: T) =>
-  drawing.items.filter((item): item is Extract<Item, { type: T }> => item.type === type);
-const plates = (drawing: MapDrawing) => of(drawing, 'plate').filter((plate) => plate.look !== 'place');
+const plates = (drawing: MapDrawing) => itemsOf(drawing, 'plate').filter((plate) => plate.look !== 'place');
 const plateOf = (drawing: MapDrawing, id: string) => plates(drawing).find((plate) => plate.part?.id === id)!;
 
 /** Kinds that other layers draw. */
@@ -41,7 +30,7 @@ function check(rig: Rig, drawing: MapDrawing) {
       if (overlaps(a, b)) throw new Error(`plates ${a.part?.id} and ${b.part?.id} overlap`);
     }),
   );
-  for (const path of of(drawing, 'path'))
+  for (const path of itemsOf(drawing, 'path'))
     path.points.slice(1).forEach((b, i) => {
       const a = path.points[i]!;
       const line: Rect = {
@@ -58,22 +47,22 @@ function check(rig: Rig, drawing: MapDrawing) {
       }
     });
   const words: [string, Rect][] = [
-    ...of(drawing, 'text').map((t): [string, Rect] => [
+    ...itemsOf(drawing, 'text').map((t): [string, Rect] => [
       `“${t.text}”`,
       boxOfText(t, textWidth(t.text, t.face, t.size)),
     ]),
-    ...of(drawing, 'sleeve').map((s): [string, Rect] => [`sleeve ${s.text}`, s]),
+    ...itemsOf(drawing, 'sleeve').map((s): [string, Rect] => [`sleeve ${s.text}`, s]),
   ];
   words.forEach(([name, a], i) =>
     words.slice(i + 1).forEach(([other, b]) => {
       if (overlaps(a, b)) throw new Error(`${name} and ${other} overlap`);
     }),
   );
-  const jacks = new Map(of(drawing, 'jack').map((jack) => [jack.part.id, jack]));
+  const jacks = new Map(itemsOf(drawing, 'jack').map((jack) => [jack.part.id, jack]));
   for (const lead of rig.leads) {
     const refs = [lead.from.at[0], lead.to.at[0]];
     if (refs.some((ref) => ref === undefined) || OTHER.includes(lead.kind)) continue;
-    const paths = of(drawing, 'path').filter((path) => path.part?.id === lead.id);
+    const paths = itemsOf(drawing, 'path').filter((path) => path.part?.id === lead.id);
     const ends = paths.flatMap((path) => [path.points[0]!, path.points.at(-1)!]);
     for (const ref of refs) {
       const jack = jacks.get(`${ref!.box}/${ref!.jack}`);
@@ -100,7 +89,7 @@ describe('geometry of any map', () => {
           check(rig, draw(rig, level, 1008, [], recipe.guitars > 1 ? 'all' : 'few'));
           const chosen = rig.boxes.filter((_, i) => i % 3 === 0).map((box) => box.id);
           const view = { open: [], names: 'few', marks: {}, chosen } as const;
-          check(rig, drawMap({ rig, setting: SETTING, width: 1008, level, view }));
+          check(rig, fullMap(rig, { level, view }));
         }),
         { numRuns: 70 },
       );
@@ -114,7 +103,7 @@ describe('geometry of any map', () => {
 
   test('on paper every plate has its jack names', () => {
     const words = (names: 'few' | 'all') =>
-      of(draw(fourCable(), 0, 1008, [], names), 'text')
+      itemsOf(draw(fourCable(), 0, 1008, [], names), 'text')
         .filter((t) => t.part?.id.startsWith('fuzz/'))
         .map((t) => t.text);
     expect(words('few')).toEqual([]);
@@ -125,7 +114,7 @@ describe('geometry of any map', () => {
     const rig = fourCable();
     check(rig, draw(rig, 0, 1008, ['multi-effects', 'valve-head']));
     expect(
-      of(draw(rig, 0, 1008, ['multi-effects']), 'jack').filter((jack) => jack.free).length,
+      itemsOf(draw(rig, 0, 1008, ['multi-effects']), 'jack').filter((jack) => jack.free).length,
     ).toBeGreaterThan(4);
   });
 });
@@ -138,14 +127,14 @@ describe('blocks open and close by themselves', () => {
       rig,
     );
     const view = { open: [], names: 'few', marks: {}, chosen } as const;
-    return drawMap({ rig: kept, setting: SETTING, width: 1008, level: 1, view });
+    return fullMap(kept, { level: 1, view });
   };
   const shown = (drawing: MapDrawing, id: string) => plates(drawing).find((plate) => plate.part?.id === id);
 
   test('folded, a comb is its rows and a pedal its tag', () => {
     expect(shown(folded([]), 'overdrive')).toBeUndefined();
     expect(shown(folded([]), 'fuzz')!.h).toBe(30);
-    expect(of(folded([]), 'text').map((t) => t.text)).toContain('L3 SEND ▸ Overdrive, off');
+    expect(itemsOf(folded([]), 'text').map((t) => t.text)).toContain('L3 SEND ▸ Overdrive, off');
   });
   test('what is chosen is open: the pedal, or the comb it hangs in', () => {
     expect(shown(folded(['fuzz']), 'fuzz')!.h).toBe(42);
@@ -188,7 +177,7 @@ describe('the 20-box rig', () => {
 
 describe('the four-cable rig', () => {
   const pathOf = (drawing: MapDrawing, id: string) =>
-    of(drawing, 'path').find((path) => path.part?.id === id)!;
+    itemsOf(drawing, 'path').find((path) => path.part?.id === id)!;
   test('its three stage runs are straight', () => {
     for (const level of [0, 1] as const)
       for (const id of ['lead-3', 'lead-4', 'lead-5'])
@@ -196,7 +185,7 @@ describe('the four-cable rig', () => {
   });
   test('they leave the right side of the unit and enter the left side of the head', () => {
     const drawing = draw(fourCable());
-    const side = (id: string) => of(drawing, 'jack').find((jack) => jack.part.id === id)!.side;
+    const side = (id: string) => itemsOf(drawing, 'jack').find((jack) => jack.part.id === id)!.side;
     expect(['send-1', 'return-1', 'out-1-l'].map((jack) => side(`multi-effects/${jack}`))).toEqual([
       'right',
       'right',
@@ -212,13 +201,13 @@ describe('the four-cable rig', () => {
   test('a line divides what is ahead of the preamp from what is after', () => {
     const drawing = draw(fourCable());
     // In the unit and in the head; drawn with their plates, or it would lie under them.
-    expect(of(drawing, 'rule').map((rule) => rule.part?.id)).toEqual([
+    expect(itemsOf(drawing, 'rule').map((rule) => rule.part?.id)).toEqual([
       'multi-effects',
       'multi-effects',
       'valve-head',
       'valve-head',
     ]);
-    expect(of(drawing, 'text').filter((t) => t.text === 'ahead / after')).toHaveLength(2);
+    expect(itemsOf(drawing, 'text').filter((t) => t.text === 'ahead / after')).toHaveLength(2);
   });
   test('crossed plugs are seen to cross', () => {
     const crossed = edited(fourCable(), {

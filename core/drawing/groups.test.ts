@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { edited, fourCable, SOUND } from '../testing/build';
-import { drawMap, groupsOf, type Group, type Item } from './index';
+import { edited, fourCable } from '../testing/build';
+import { fullMap } from '../testing/full-map';
+import { groupsOf, type Group, type Item } from './index';
 
-const items = (rig = fourCable()) =>
-  drawMap({ rig, setting: SOUND, width: 1008, level: 0, view: { open: [], names: 'few', marks: {} } }).items;
+const items = (rig = fourCable()) => fullMap(rig).items;
 
 /** Every corner of an item, as far as it has some. */
 const cornersOf = (item: Item) =>

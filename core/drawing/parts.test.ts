@@ -1,22 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { build, edited, fourCable, SOUND } from '../testing/build';
+import { fullMap, itemsOf } from '../testing/full-map';
 import { hopsOf, type Routed } from './leads';
 import { placeSleeves } from './sleeves';
-import { drawMap, drawThumbnail, hitArea, type Item } from './index';
+import { drawThumbnail, hitArea } from './index';
 import { LANE, Router, type RouteEnd } from './router';
-
-const map = (rig = fourCable(), more: Partial<Parameters<typeof drawMap>[0]> = {}) =>
-  drawMap({
-    rig,
-    setting: SOUND,
-    width: 1008,
-    level: 0,
-    view: { open: [], names: 'few', marks: {} },
-    ...more,
-  });
-const of = <T extends Item['type']>(items: readonly Item[], type: T) =>
-  items.filter((item): item is Extract<Item, { type: T }> => item.type === type);
 
 describe('the router', () => {
   const snap = (value: number) => Math.round(value / LANE) * LANE;
@@ -122,36 +111,36 @@ describe('numbers and hops', () => {
 describe('what the map says beside plates and leads', () => {
   test('stage runs by count and length, in the unit of the shop', () => {
     const words = (unit: 'metres' | 'feet') =>
-      of(map(fourCable(), { unit }).items, 'text').map((t) => t.text);
+      itemsOf(fullMap(fourCable(), { unit }), 'text').map((t) => t.text);
     expect(words('metres')).toContain('3 × 9 m');
     expect(words('feet')).toContain('3 × 29.5 ft');
   });
 
   test('marks a plate by the worst that is found about anything of it', () => {
     const marks = { 'jack:fuzz/in': 'note', 'block:fuzz/fuzz': 'fault', 'lead:lead-2': 'caution' } as const;
-    const drawing = map(fourCable(), { view: { open: [], names: 'few', marks } });
-    expect(of(drawing.items, 'plate').find((p) => p.part?.id === 'fuzz')!.mark).toBe('fault');
-    expect(of(drawing.items, 'path').find((p) => p.part?.id === 'lead-2')!.mark).toBe('caution');
-    expect(of(drawing.items, 'plate').find((p) => p.part?.id === 'guitar')!.mark).toBeUndefined();
+    const drawing = fullMap(fourCable(), { view: { open: [], names: 'few', marks } });
+    expect(itemsOf(drawing, 'plate').find((p) => p.part?.id === 'fuzz')!.mark).toBe('fault');
+    expect(itemsOf(drawing, 'path').find((p) => p.part?.id === 'lead-2')!.mark).toBe('caution');
+    expect(itemsOf(drawing, 'plate').find((p) => p.part?.id === 'guitar')!.mark).toBeUndefined();
   });
 
   test('a lead with a loose end is a stub, one put away is not drawn', () => {
     const loose = edited(fourCable(), { edit: 'unplug', arguments: { lead: 'lead-3', side: 'to' } });
-    expect(of(map(loose).items, 'path').some((p) => p.part?.id === 'lead-3')).toBe(true);
+    expect(itemsOf(fullMap(loose), 'path').some((p) => p.part?.id === 'lead-3')).toBe(true);
     const away = edited(fourCable(), { edit: 'putAway', arguments: { lead: 'lead-3' } });
-    expect(of(map(away).items, 'path').some((p) => p.part?.id === 'lead-3')).toBe(false);
+    expect(itemsOf(fullMap(away), 'path').some((p) => p.part?.id === 'lead-3')).toBe(false);
   });
 
   test('the line of free jacks can be pressed, and shows them', () => {
-    const line = of(map().items, 'text').find((t) => t.opens === 'multi-effects')!;
+    const line = itemsOf(fullMap(fourCable()), 'text').find((t) => t.opens === 'multi-effects')!;
     expect(line.text).toMatch(/^\+ \d+ free jacks$/);
     expect(hitArea(line).h).toBeGreaterThanOrEqual(24);
-    const opened = map(fourCable(), { view: { open: ['multi-effects'], names: 'few', marks: {} } });
-    expect(of(opened.items, 'text').some((t) => t.opens === 'multi-effects')).toBe(false);
+    const opened = fullMap(fourCable(), { view: { open: ['multi-effects'], names: 'few', marks: {} } });
+    expect(itemsOf(opened, 'text').some((t) => t.opens === 'multi-effects')).toBe(false);
   });
 
   test('sleeves and jacks can be pressed in 24 px', () => {
-    for (const item of map().items)
+    for (const item of fullMap(fourCable()).items)
       if (item.type === 'sleeve' || item.type === 'jack') {
         const { w, h } = hitArea(item);
         expect(Math.min(w, h)).toBeGreaterThanOrEqual(24);
@@ -163,13 +152,13 @@ describe('a thumbnail', () => {
   test('writes tags only, and none smaller than 12 px where it is shown', () => {
     const width = 372;
     const drawing = drawThumbnail(fourCable(), SOUND, width);
-    const texts = of(drawing.items, 'text');
+    const texts = itemsOf(drawing, 'text');
     expect(texts.map((t) => t.text)).toEqual(expect.arrayContaining(['MULTI', 'VALVE']));
     for (const text of texts) expect((text.size * width) / drawing.width).toBeGreaterThanOrEqual(12 - 1e-9);
-    expect(of(drawing.items, 'sleeve')).toEqual([]);
-    expect(of(drawing.items, 'path').length).toBe(6);
+    expect(itemsOf(drawing, 'sleeve')).toEqual([]);
+    expect(itemsOf(drawing, 'path').length).toBe(6);
   });
   test('of an empty rig is its places', () => {
-    expect(of(drawThumbnail(build(''), SOUND, 372).items, 'plate')).toHaveLength(4);
+    expect(itemsOf(drawThumbnail(build(''), SOUND, 372), 'plate')).toHaveLength(4);
   });
 });

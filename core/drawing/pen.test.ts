@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
+import { fullMap } from '../testing/full-map';
 import { referenceRig } from '../testing/reference-rig';
-import { drawMap, fitText, pathData, textWidth } from './index';
+import { fitText, pathData, textWidth } from './index';
 
 test('words are cut to what fits', () => {
   expect(fitText('Overdrive', 'bold', 12, 200)).toBe('Overdrive');
@@ -20,13 +21,5 @@ test('a lead’s path turns with round corners and hops over what it crosses', (
 });
 
 test('the same input gives the same output, to the pixel', () => {
-  const draw = (rig = referenceRig()) =>
-    drawMap({
-      rig,
-      setting: { variant: null, sound: 'sound-1' },
-      width: 1008,
-      level: 0,
-      view: { open: [], names: 'few', marks: {} },
-    });
-  expect(draw()).toEqual(draw());
+  expect(fullMap(referenceRig())).toEqual(fullMap(referenceRig()));
 });

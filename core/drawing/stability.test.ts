@@ -5,26 +5,17 @@ import { removeEdit } from '../cables';
 import { applyEdit } from '../edits';
 import { isOneInOneOut } from '../lengths';
 import { boxOf, type Rig } from '../model';
+import { fullMap, itemsOf } from '../testing/full-map';
 import { KINDS, recipes, rigFrom } from '../testing/map-recipes';
 import { Met } from '../testing/met';
-import { drawMap, type Item, type MapDrawing } from './index';
+import type { MapDrawing } from './index';
 
-const draw = (rig: Rig): MapDrawing =>
-  drawMap({
-    rig,
-    setting: { variant: null, sound: 'sound-1' },
-    width: 1008,
-    level: 0,
-    view: { open: [], names: 'few', marks: {} },
-  });
-const of = <T extends Item['type']>(drawing: MapDrawing, type: T) =>
-  drawing.items.filter((item): item is Extract<Item, { type: T }> => item.type === type);
-const plates = (drawing: MapDrawing) => of(drawing, 'plate').filter((plate) => plate.look !== 'place');
+const plates = (drawing: MapDrawing) => itemsOf(drawing, 'plate').filter((plate) => plate.look !== 'place');
 
 describe('stability', () => {
   /** Where boxes stand against the frame of their place. */
   const inFrame = (rig: Rig, drawing: MapDrawing) => {
-    const frames = of(drawing, 'plate').filter((plate) => plate.look === 'place');
+    const frames = itemsOf(drawing, 'plate').filter((plate) => plate.look === 'place');
     return new Map(
       plates(drawing).map((plate) => {
         const place = boxOf(rig, plate.part!.id)!.place;
@@ -66,7 +57,7 @@ describe('stability', () => {
     fc.assert(
       fc.property(recipes, (recipe) => {
         const rig = rigFrom({ ...recipe, spoil: [] });
-        const at = inFrame(rig, draw(rig));
+        const at = inFrame(rig, fullMap(rig));
         for (const strip of stripsOf(rig)) {
           expect(reading(at, strip)).toEqual(strip);
           met.count('neighbours', strip.length - 1);
@@ -89,7 +80,7 @@ describe('stability', () => {
         if (!gone) return;
         const call = removeEdit(rig, null, gone.id);
         const less = applyEdit(rig, call).rig;
-        const [before, after] = [inFrame(rig, draw(rig)), inFrame(less, draw(less))];
+        const [before, after] = [inFrame(rig, fullMap(rig)), inFrame(less, fullMap(less))];
         // With plugs moved at random the route itself runs otherwise without the pedal, and what hangs where with it.
         const isStrict = recipe.spoil.length === 0;
         for (const [id, now] of after) {

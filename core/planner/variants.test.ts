@@ -1,8 +1,8 @@
 // Routings on rigs whose variants plug some leads otherwise.
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { applyEdit, variantsKept, type EditCall } from '../edits';
-import { checkInvariants, wiring, type Rig } from '../model';
+import { applyEdit, variantsKept } from '../edits';
+import { checkInvariants, makeSound, wiring, type Rig } from '../model';
 import { build, edited } from '../testing/build';
 import { Met } from '../testing/met';
 import { cardsOf, type Card } from './index';
@@ -25,11 +25,11 @@ const withVariant = (rig: Rig): Rig =>
         id: 'club',
         name: 'Small club',
         leads: {},
-        state: { blocks: {}, controls: {}, modes: {} },
+        state: makeSound('x', 'x').state,
         notes: '',
       },
     },
-  } as EditCall);
+  });
 const scope = { layer: 'variant', id: 'club' } as const;
 const plugs = (rig: Rig, variant: string | null) =>
   wiring(rig, variant)

@@ -1,9 +1,9 @@
 // Where the keyboard is after an act. An act that takes away what had the focus says where it goes; what says
 // nothing keeps its place as well as can be: the next of the same list, or the middle of the view.
 
-/** Places of a view that take the focus; the element carries the name as `data-focus`. */
+/** Places that acts lead to; the element carries the name as `data-focus`. Whatever carries one is the middle of its view. */
 export type FocusPlace =
-  /** Where the rig itself is shown: the map, the stage; or all of them, on the shelf. */
+  /** Where the rig itself is shown: the map, the stage. */
   | 'rig'
   /** The step of a walk that is next. */
   | 'step'

@@ -185,7 +185,7 @@ export function Shelf() {
             className={`rounded border bg-sheet ${over ? 'border-select' : 'border-hair'}`}
             aria-label="Rigs"
             tabIndex={-1}
-            data-focus="rig"
+            data-focus="rigs"
           >
             {contents.entries.map((entry) => (
               <RigLine key={entry.head.id} entry={entry} acts={acts} />
