@@ -6,7 +6,7 @@ import { count, inWords } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Busy } from '../../parts/empty';
 import { SEVERITY_EDGE, SEVERITY_TEXT, SeverityWord } from '../../parts/severity';
-import { useOpen, useOpenRig } from '../../rig/use-open';
+import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
 import { today } from '../../store/app';
 import { useAnalysis } from '../../worker/use-analysis';
 import { useFindings } from './use-map';
@@ -150,6 +150,7 @@ function Row({ line }: { line: FindingLine }) {
 /** What is found, the worst first; one line of counts filters. */
 export function FindingsPane() {
   const { value: findings, fault: findingsFault, stale } = useFindings();
+  const leavesOut = useOpenWith(({ rig, sound }) => sound !== null && rig.sounds.length > 1);
   const [only, setOnly] = useState<Severity | null>(null);
   const [acceptedShown, setAcceptedShown] = useState(false);
   const lines = findings ?? [];
@@ -196,7 +197,14 @@ export function FindingsPane() {
             <p className="p-3 text-sm text-danger">{findingsFault}</p>
           )
         ) : shown.length === 0 ? (
-          <p className="px-3 py-4 text-sm text-good">Nothing found in what is judged.</p>
+          <div className="px-3 py-4 text-sm">
+            <p className="text-good">Nothing found in what is judged.</p>
+            {leavesOut ? (
+              <p className="pt-1 text-xs text-muted">
+                Of other sounds only dangers and faults are told here: choose All sounds for the rest.
+              </p>
+            ) : null}
+          </div>
         ) : (
           <ul aria-label="List of findings">
             {shown.map((line) => (
