@@ -76,3 +76,40 @@ test('layers: the level profile says the least headroom, what is not in a layer 
   await expect(page).toHaveURL(/sel=/);
   await expect(page).toHaveURL(/layer=level/);
 });
+
+test('while a plug is in hand nothing on the map moves; free jacks fly out beside their plate', async ({
+  page,
+}) => {
+  await page.goto('/');
+  const part = (key: string) => page.locator(`${map} [data-part="${key}"]`);
+  await expect(part('jack:multi-effects/send-1').last()).toBeVisible();
+  const stands = () =>
+    page
+      .locator(`${map} [data-group]`)
+      .evaluateAll((groups) =>
+        groups.map((g) => `${g.getAttribute('data-group')} ${g.getAttribute('transform')}`),
+      );
+  const flown = page.getByRole('group', { name: 'Free jacks of Multi-effects' });
+  for (const size of [
+    { width: 1280, height: 800 },
+    // So low the map is folded: what is chosen would open.
+    { width: 1280, height: 660 },
+  ]) {
+    await page.setViewportSize(size);
+    await page.keyboard.press('Escape');
+    await page.locator(map).click({ position: { x: 4, y: 4 } });
+    await expect(page).not.toHaveURL(/sel=/);
+    await expect(page.locator(map)).toHaveAttribute('aria-busy', 'false');
+    const before = await stands();
+    await part('jack:multi-effects/send-1').last().click();
+    await expect(page.getByRole('region', { name: 'Plugging' }).getByRole('button').nth(1)).toBeVisible();
+    await expect(page.locator(map)).toContainText(/\d fit/);
+    await part('jack:multi-effects/return-1').last().hover();
+    await expect(flown).toContainText('PHONES');
+    expect(await stands()).toEqual(before);
+  }
+  await flown.getByRole('button', { name: /^OUT 1 R/ }).click();
+  await expect(page.getByRole('region', { name: 'Plugging' })).toHaveCount(0);
+  await expect(part('jack:multi-effects/out-1-r').first()).toBeAttached();
+  await expect(page.getByRole('button', { name: /^Undo: / })).toBeEnabled();
+});

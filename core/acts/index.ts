@@ -2,6 +2,7 @@
 export {
   alongJacks,
   alongRoute,
+  boxIdOf,
   bypassEdit,
   foldEdit,
   FOLD_WORDS,

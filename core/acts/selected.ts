@@ -24,9 +24,13 @@ export type Selection = Part | null;
 
 const inner = (selection: Selection): string | undefined => selection?.id.split('/')[1];
 
+/** The id of the box that is selected, itself or by one of its parts. */
+export const boxIdOf = (selection: Selection): string | null =>
+  selection && selection.type !== 'lead' ? (selection.id.split('/')[0] ?? null) : null;
+
 /** The box that is selected, itself or by one of its parts. */
 export const selectedBox = (rig: Rig, selection: Selection): Box | undefined =>
-  !selection || selection.type === 'lead' ? undefined : boxOf(rig, selection.id.split('/')[0]);
+  boxOf(rig, boxIdOf(selection) ?? undefined);
 
 /** The lead that is selected, as it is plugged in a variant. */
 export const leadSelected = (rig: Rig, variant: string | null, selection: Selection): Plugged | undefined =>

@@ -11,4 +11,13 @@ export {
   type Way,
 } from './in-line';
 export { scopeIn } from './plug-edits';
-export { pickUp, plugAnswer, plugAnswers, type Hand, type PlugAnswer, type PlugOffer } from './plugging';
+export {
+  freeByBox,
+  pickUp,
+  plugAnswer,
+  plugAnswers,
+  type FreeJacks,
+  type Hand,
+  type PlugAnswer,
+  type PlugOffer,
+} from './plugging';

@@ -37,6 +37,8 @@ export type PlugAnswer = {
   readonly verdict: 'fits' | 'fits with' | 'wrong';
   /** What it fits with, or why it is wrong; empty where it simply fits. */
   readonly words: string;
+  /** It holds no other lead, or may hold several. */
+  readonly free: boolean;
   /** What a press may do, the usual first; a wrong jack's are "swap", "move" and "plug anyway". */
   readonly offers: readonly PlugOffer[];
 };
@@ -156,11 +158,11 @@ const putIn = (meeting: Meeting, ends = endsAfter(meeting)): EditCall =>
     : layEdit(meeting.rig, meeting.variant, meeting.farEnd ?? meeting.target, meeting.target);
 
 const answer = (
-  { target }: Meeting,
+  { target, held }: Meeting,
   verdict: PlugAnswer['verdict'],
   words: string,
   ...offers: readonly PlugOffer[]
-): PlugAnswer => ({ at: target, verdict, words, offers });
+): PlugAnswer => ({ at: target, verdict, words, free: held === undefined, offers });
 
 /** A jack that holds a lead: the two change places, its plug comes to the hand's jack, or it is taken out. */
 function heldAnswer(meeting: Meeting, held: NonNullable<Meeting['held']>): PlugAnswer {
@@ -255,4 +257,18 @@ export function plugAnswers(rig: Rig, variant: string | null, hand: Hand): reado
     .map((answer, i) => ({ answer, i }))
     .sort((a, b) => VERDICTS.indexOf(a.answer.verdict) - VERDICTS.indexOf(b.answer.verdict) || a.i - b.i)
     .map(({ answer }) => answer);
+}
+
+/** How many jacks of a box are free, and how many of these take what is in the hand. */
+export type FreeJacks = { readonly free: number; readonly fits: number };
+
+/** The free jacks of each box that has any, counted from all answers. */
+export function freeByBox(answers: readonly PlugAnswer[]): Readonly<Record<string, FreeJacks>> {
+  const counts: Record<string, FreeJacks> = {};
+  for (const { at, verdict, free } of answers) {
+    if (!free) continue;
+    const { free: before, fits } = counts[at.box] ?? { free: 0, fits: 0 };
+    counts[at.box] = { free: before + 1, fits: fits + (verdict === 'wrong' ? 0 : 1) };
+  }
+  return counts;
 }

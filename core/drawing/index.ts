@@ -1,5 +1,6 @@
 // The map, the profile and thumbnails as primitives; every coordinate is worked out here, for all pens.
 export { groupsOf, type Group } from './groups';
+export { besidePlate } from './fly-out';
 export { fitText, textWidth, type Face } from './fonts';
 export { drawMap, type MapDrawing, type MapRequest } from './map';
 export { type MapView } from './plates';

@@ -1,3 +1,4 @@
+import type { FreeJacks } from '../cables';
 import {
   isAudio,
   isLink,
@@ -25,6 +26,8 @@ export type MapView = {
   readonly named?: readonly string[];
   /** Boxes whose block stays open though the map is folded: what is chosen. */
   readonly chosen?: readonly string[];
+  /** While a plug is in hand: what each box has free for it. Nothing else of the drawing hangs on it. */
+  readonly free?: Readonly<Record<string, FreeJacks>> | undefined;
   /** Part key (`lead:lead-3`) → the worst finding about it. */
   readonly marks: Readonly<Record<string, Severity>>;
 };
@@ -59,16 +62,25 @@ export const text = (x: number, y: number, words: string, more: Partial<TextItem
   ...more,
 });
 
+/** What a plate has free for the plug in hand, in as many words as there is room for; none: ''. */
+function freeWords({ free, fits }: FreeJacks, room: number): string {
+  const fit = fits === 0 ? 'none fits' : `${fits} ${fits === 1 ? 'fits' : 'fit'}`;
+  return [`+ ${free} free, ${fit}`, fit].find((words) => textWidth(words, 'sans', SIZE.text) <= room) ?? '';
+}
+
 export function plateItems(placed: Placed, view: MapView): readonly Item[] {
   const { box, rect } = placed;
   const part = box.part;
   const look = placed.form === 'hub' ? 'hub' : 'box';
   const items: Item[] = [{ type: 'plate', ...rect, look, part, ...plateMark(view, box.box.id) }];
   const room = rect.w - 14;
-  if (placed.form === 'hub') return [...items, ...hubItems(placed)];
+  const free = view.free?.[box.box.id];
+  if (placed.form === 'hub') return [...items, ...hubItems(placed, free)];
   if (box.level === 1 && placed.form !== 'hair') {
+    const tail = free && free.fits > 0 ? ` ${free.fits}` : '';
+    const tag = fitText(box.box.tag, 'mono', SIZE.text, rect.w - 6 - textWidth(tail, 'mono', SIZE.text));
     items.push(
-      text(rect.x + rect.w / 2, rect.y + 16, box.box.tag, {
+      text(rect.x + rect.w / 2, rect.y + 16, `${tag}${tail}`, {
         face: 'mono',
         anchor: 'middle',
         part,
@@ -76,13 +88,14 @@ export function plateItems(placed: Placed, view: MapView): readonly Item[] {
       }),
     );
   } else if (placed.form === 'hair') {
-    const words = textWidth(box.setting, 'sans', SIZE.text);
+    const setting = free ? freeWords(free, 48) : box.setting;
+    const words = textWidth(setting, 'sans', SIZE.text);
     const name = fitText(box.box.name, 'bold', SIZE.text, room - (words > 0 ? Math.min(words, 30) + 4 : 0));
     items.push(text(rect.x + 7, rect.y + 16, name, { face: 'bold', part }));
     const left = room - textWidth(name, 'bold', SIZE.text) - 3;
     if (left > 12)
       items.push(
-        text(rect.x + rect.w - 7, rect.y + 16, fitText(box.setting, 'sans', SIZE.text, left), {
+        text(rect.x + rect.w - 7, rect.y + 16, fitText(setting, 'sans', SIZE.text, left), {
           tone: 'muted',
           anchor: 'end',
           part,
@@ -93,10 +106,13 @@ export function plateItems(placed: Placed, view: MapView): readonly Item[] {
       text(rect.x + 7, rect.y + 16, fitText(box.box.name, 'bold', SIZE.text, room), { face: 'bold', part }),
     );
     const named = view.names === 'all' || view.named?.includes(box.box.id);
-    items.push(...(named ? namedLine(placed) : settingLine(placed)));
+    if (free) items.push(text(rect.x + 7, rect.y + 33, freeWords(free, room), { tone: toneOf(free), part }));
+    else items.push(...(named ? namedLine(placed) : settingLine(placed)));
   }
   return items;
 }
+
+const toneOf = ({ fits }: FreeJacks) => (fits > 0 ? 'ink' : 'muted');
 
 const settingLine = ({ box, rect }: Placed): readonly Item[] =>
   box.setting
@@ -141,22 +157,24 @@ function namedLine({ box, rect }: Placed): readonly Item[] {
   ];
 }
 
-function hubItems(placed: Extract<Placed, { form: 'hub' }>): readonly Item[] {
+function hubItems(placed: Extract<Placed, { form: 'hub' }>, free: FreeJacks | undefined): readonly Item[] {
   const { box, rect, hub } = placed;
   const part = box.part;
+  // Where no line tells of free jacks, the head does.
+  const told = free && !freeLine(hub) && hub.rows.every((row) => !row.free) ? freeWords(free, 54) : '';
+  const room = rect.w - 18 - (told === '' ? 0 : textWidth(told, 'sans', SIZE.text) + 6);
   const items: Item[] = [
-    text(rect.x + 9, rect.y + 19, fitText(box.box.name, 'bold', SIZE.text, rect.w - 18), {
-      face: 'bold',
-      part,
-    }),
+    text(rect.x + 9, rect.y + 19, fitText(box.box.name, 'bold', SIZE.text, room), { face: 'bold', part }),
   ];
+  if (free && told !== '')
+    items.push(text(rect.x + rect.w - 9, rect.y + 19, told, { tone: toneOf(free), anchor: 'end', part }));
   if (freeLine(hub))
     items.push(
       text(
         rect.x + 9,
         rect.y + rect.h - (hub.rows.some((r) => r.side === 'bottom') ? 32 : 10),
-        `+ ${box.free.length} free jack${box.free.length === 1 ? '' : 's'}`,
-        { tone: 'muted', part, opens: box.box.id },
+        free ? freeWords(free, rect.w - 18) : `+ ${count(box.free.length, 'free jack')}`,
+        { tone: free ? toneOf(free) : 'muted', part, opens: box.box.id },
       ),
     );
   return items;

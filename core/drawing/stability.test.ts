@@ -1,10 +1,11 @@
 // What stays where it is when something else comes or goes.
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { removeEdit } from '../cables';
+import { freeByBox, pickUp, plugAnswers, removeEdit } from '../cables';
 import { applyEdit } from '../edits';
 import { isOneInOneOut } from '../lengths';
 import { boxOf, type Rig } from '../model';
+import { fourCable } from '../testing/build';
 import { fullMap, itemsOf } from '../testing/full-map';
 import { KINDS, recipes, rigFrom } from '../testing/map-recipes';
 import { Met } from '../testing/met';
@@ -101,5 +102,43 @@ describe('stability', () => {
       { numRuns: 50 },
     );
     met.atLeast({ 'pedals taken out': 20, 'boxes that keep their order': 30, 'boxes of other places': 25 });
+  });
+});
+
+describe('while a plug is in hand', () => {
+  const words = (drawing: MapDrawing) => itemsOf(drawing, 'text').map((item) => item.text);
+  const rest = (drawing: MapDrawing) => drawing.items.filter((item) => item.type !== 'text');
+
+  test('plates tell what is free for it, and nothing moves', () => {
+    const met = new Met();
+    fc.assert(
+      fc.property(recipes, fc.nat(), fc.constantFrom(0 as const, 1 as const), (recipe, pick, level) => {
+        const rig = rigFrom(recipe);
+        const jacks = rig.boxes.flatMap((box) => box.jacks.map((jack) => ({ box: box.id, jack: jack.id })));
+        const at = jacks[pick % Math.max(1, jacks.length)];
+        if (!at) return;
+        const free = freeByBox(plugAnswers(rig, null, pickUp(rig, null, at)));
+        const view = { open: [], names: 'all', marks: {} } as const;
+        const [before, during] = [
+          fullMap(rig, { level, view }),
+          fullMap(rig, { level, view: { ...view, free } }),
+        ];
+        expect(rest(during)).toEqual(rest(before));
+        met.count('told', words(during).join() === words(before).join() ? 0 : 1);
+      }),
+      { numRuns: 80 },
+    );
+    met.atLeast({ told: 40 });
+  });
+
+  test('in as many words as there is room for', () => {
+    const hand = pickUp(fourCable(), null, { box: 'multi-effects', jack: 'send-2' });
+    const free = freeByBox(plugAnswers(fourCable(), null, hand));
+    const told = (level: 0 | 1) =>
+      words(fullMap(fourCable(), { level, view: { open: [], names: 'all', marks: {}, free } }));
+    expect(free['multi-effects']).toEqual({ free: 5, fits: 1 });
+    expect(told(0)).toContain('+ 5 free, 1 fits');
+    expect(told(1)).toContain('1 fits');
+    expect(told(0)).not.toContain('+ 6 free jacks');
   });
 });

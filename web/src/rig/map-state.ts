@@ -1,3 +1,4 @@
+import { boxIdOf } from '../../../core/acts';
 import type { Hand, MoveChoice, PlugAnswer } from '../../../core/cables';
 import type { Detail } from '../../../core/drawing';
 import type { Layer } from '../../../core/layers';
@@ -22,6 +23,10 @@ export type MapState = {
   readonly openHubs: readonly string[];
   /** What is in the hand, on its way to a jack. */
   readonly hand: Hand | null;
+  /** The box that was chosen when the plug was taken: while it is in hand the map stays as it was drawn for that box. */
+  readonly chosenBefore: string | null;
+  /** While a plug is in hand: the box whose free jacks fly out. */
+  readonly pointed: string | null;
   readonly asking: Asking | null;
   readonly listed: boolean;
   readonly stripShown: boolean;
@@ -32,6 +37,7 @@ export type MapState = {
   readonly setZoom: (zoom: number) => void;
   readonly toggleHub: (box: string) => void;
   readonly setHand: (hand: Hand | null) => void;
+  readonly pointAt: (box: string) => void;
   readonly ask: (asking: Asking | null) => void;
   readonly setListed: (listed: boolean) => void;
   readonly setStripShown: (shown: boolean) => void;
@@ -51,6 +57,8 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   zoom: 1,
   openHubs: [],
   hand: null,
+  chosenBefore: null,
+  pointed: null,
   asking: null,
   listed: false,
   stripShown: window.innerHeight >= TALL,
@@ -63,7 +71,13 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
     set(({ openHubs }) => ({
       openHubs: openHubs.includes(box) ? openHubs.filter((id) => id !== box) : [...openHubs, box],
     })),
-  setHand: (hand) => set(({ readOnly }) => ({ hand: readOnly === null ? hand : null })),
+  setHand: (taken) =>
+    set(({ readOnly, hand, chosenBefore, selection }) => ({
+      hand: readOnly === null ? taken : null,
+      chosenBefore: hand ? chosenBefore : boxIdOf(selection),
+      pointed: null,
+    })),
+  pointAt: (pointed) => set({ pointed }),
   ask: (asking) => set({ asking }),
   setListed: (listed) => set({ listed }),
   setStripShown: (stripShown) => set({ stripShown }),
@@ -72,7 +86,7 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
     if (!offer || get().readOnly !== null) return;
     const go = () => {
       set({ asking: null });
-      if (get().commit(offer.edit) === null) set({ hand: null });
+      if (get().commit(offer.edit) === null) get().setHand(null);
     };
     if (offer.danger)
       set({

@@ -1,4 +1,4 @@
-import { plugAnswers } from '../../../core/cables';
+import { freeByBox, plugAnswers } from '../../../core/cables';
 import { drawMap, drawProfile } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
 import { cureOf, marksOf, report } from '../../../core/findings';
@@ -11,7 +11,7 @@ import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
 const soundOf = (sound: string) => (sound === 'all' ? null : sound);
 
 const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf<K> } = {
-  map: (rig, { setting, layer, width, height, level, open, names, named, chosen, unit }) =>
+  map: (rig, { setting, layer, width, height, level, open, names, named, chosen, hand, unit }) =>
     drawMap({
       rig,
       setting,
@@ -25,6 +25,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
         names,
         named,
         chosen,
+        free: hand ? freeByBox(plugAnswers(rig, setting.variant, hand)) : undefined,
         marks: marksOf(report(rig, setting.variant, soundOf(setting.sound))),
       },
     }),

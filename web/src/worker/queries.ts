@@ -19,6 +19,8 @@ type MapQuery = {
   readonly names: 'few' | 'all';
   readonly named: readonly string[];
   readonly chosen: readonly string[];
+  /** What is in hand; it changes what the plates tell, and moves nothing. */
+  readonly hand?: Hand | null;
   readonly unit: LengthUnit;
 };
 

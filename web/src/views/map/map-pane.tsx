@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useMemo, useRef, type MouseEvent } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, type MouseEvent, type PointerEvent } from 'react';
 import { pickUp } from '../../../../core/cables';
 import type { MapDrawing } from '../../../../core/drawing';
 import { refOf } from '../../../../core/model';
@@ -6,12 +6,13 @@ import { Busy } from '../../parts/empty';
 import { useLasting, useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';
 import type { Emphasis, EmphasisOf } from '../../pen/look';
-import { selectionWords, type Selection } from '../../../../core/acts';
+import { boxIdOf, selectionWords } from '../../../../core/acts';
 import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 import { afterNextPaint } from '../../store/after-paint';
 import type { Grouped } from '../../worker/parcel';
 import { useAnalysis } from '../../worker/use-analysis';
+import { FlyOut } from './fly-out';
 import { Ghosts } from './ghosts';
 import { onActKey } from './keys';
 import { usePlugging, useRinged } from './use-map';
@@ -25,9 +26,6 @@ const NAMES_AT = 1.4;
 type Drawing = Grouped<MapDrawing>;
 
 const boxGroup = (drawing: Drawing, box: string) => drawing.groups.find(({ key }) => key === `box:${box}`);
-
-const boxIdOf = (selection: Selection): string | null =>
-  selection && selection.type !== 'lead' ? (selection.id.split('/')[0] ?? null) : null;
 
 /** After an edit the selected box stays where it is on the screen; the rest glides there. */
 function useSteady(drawing: Drawing | null, pane: HTMLElement | null, zoom: number, anchor: string | null) {
@@ -104,9 +102,10 @@ export function MapPane() {
   const { units } = usePreferences();
   const short = useMedia('(max-height: 759px)');
   const [ref, size, pane] = useSize();
+  const { hand, chosenBefore } = useOpen('hand', 'chosenBefore');
   const chosenBox = boxIdOf(selection);
-  const everyHub =
-    useOpenWith(({ rig, hand }) => (hand ? rig.boxes : null))?.map((box) => box.id) ?? openHubs;
+  // While a plug is in hand nothing on the map moves: it stays as it was drawn when the plug was taken.
+  const drawnFor = hand ? chosenBefore : chosenBox;
   const query = size
     ? ({
         kind: 'map',
@@ -115,10 +114,11 @@ export function MapPane() {
         width: Math.max(320, size.width),
         height: size.height,
         level: level === 'fit' && short ? 1 : level,
-        open: everyHub,
-        names: zoom >= NAMES_AT || plugging ? 'all' : 'few',
-        named: chosenBox === null ? [] : [chosenBox],
-        chosen: chosenBox === null ? [] : [chosenBox],
+        open: openHubs,
+        names: zoom >= NAMES_AT || hand ? 'all' : 'few',
+        named: drawnFor === null ? [] : [drawnFor],
+        chosen: drawnFor === null ? [] : [drawnFor],
+        hand,
         unit: units,
       } as const)
     : null;
@@ -142,14 +142,26 @@ export function MapPane() {
   const isPlate = (box: string) =>
     drawing !== null &&
     boxGroup(drawing, box)?.items.some((item) => item.type === 'plate' && item.look === 'box');
+  const partAt = (event: MouseEvent) =>
+    (event.target as Element).closest('[data-part]')?.getAttribute('data-part') ?? null;
+  const point = (event: PointerEvent) => {
+    const { hand, pointed, pointAt } = store.getState();
+    const over = hand && event.pointerType === 'mouse' ? partAt(event) : null;
+    const box = over?.startsWith('lead:') ? undefined : over?.split(':')[1]?.split('/')[0];
+    if (box !== undefined && box !== pointed) pointAt(box);
+  };
   const press = (event: MouseEvent) => {
-    const { rig, select, setHand, setLevel, toggleHub, choose, readOnly } = store.getState();
+    const { rig, select, setHand, setLevel, toggleHub, choose, pointAt, readOnly } = store.getState();
+    const key = partAt(event);
+    if (plugging && key?.startsWith('box:')) {
+      pointAt(key.slice('box:'.length));
+      return;
+    }
     const opens = (event.target as Element).closest('[data-opens]')?.getAttribute('data-opens');
     if (opens) {
       toggleHub(opens);
       return;
     }
-    const key = (event.target as Element).closest('[data-part]')?.getAttribute('data-part');
     const cut = key?.indexOf(':') ?? -1;
     if (!key || cut < 0) {
       setHand(null);
@@ -196,19 +208,25 @@ export function MapPane() {
         className="min-h-0 flex-1 overflow-auto bg-ground contain-strict focus-visible:outline-offset-[-2px]"
         onKeyDown={onActKey(store)}
         onClick={press}
+        onPointerMove={point}
       >
         {drawing ? (
-          <svg
-            role="img"
-            aria-label={`${title}: ${holds}`}
-            width={drawing.width * zoom}
-            height={drawing.height * zoom}
-            viewBox={`0 0 ${drawing.width} ${drawing.height}`}
-            className="block select-none"
-          >
-            <Drawn drawing={drawing} emphasisOf={emphasisOf} />
-            {stale ? <Ghosts groups={drawing.groups} /> : null}
-          </svg>
+          <div className="relative" style={{ width: drawing.width * zoom, height: drawing.height * zoom }}>
+            <svg
+              role="img"
+              aria-label={`${title}: ${holds}`}
+              width={drawing.width * zoom}
+              height={drawing.height * zoom}
+              viewBox={`0 0 ${drawing.width} ${drawing.height}`}
+              className="block select-none"
+            >
+              <Drawn drawing={drawing} emphasisOf={emphasisOf} />
+              {stale ? <Ghosts groups={drawing.groups} /> : null}
+            </svg>
+            {plugging && pane ? (
+              <FlyOut plugging={plugging} groups={drawing.groups} pane={pane} zoom={zoom} />
+            ) : null}
+          </div>
         ) : fault === null ? (
           <Busy what="Drawing the map" />
         ) : null}

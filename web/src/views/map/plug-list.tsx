@@ -24,7 +24,8 @@ function onArrow(event: KeyboardEvent<HTMLElement>) {
 }
 
 function Answer({ answer }: { answer: PlugAnswer }) {
-  const { rig, choose } = useOpen('rig', 'choose');
+  const { rig, choose, pointAt } = useOpen('rig', 'choose', 'pointAt');
+  const point = () => pointAt(answer.at.box);
   const take = (offer?: number) => {
     choose(answer, offer);
     goFocus('rig');
@@ -36,6 +37,7 @@ function Answer({ answer }: { answer: PlugAnswer }) {
         <button
           type="button"
           data-answer
+          onFocus={point}
           onClick={() => take()}
           className="flex min-h-8 w-full flex-wrap items-center gap-x-2 border-b border-hair px-2.5 text-left text-sm hover:bg-select-tint"
         >
@@ -54,6 +56,7 @@ function Answer({ answer }: { answer: PlugAnswer }) {
           <Button
             key={offer.words}
             data-answer
+            onFocus={point}
             look={offer.danger ? 'danger' : 'plain'}
             className="min-h-6 px-1.5 text-xs"
             aria-label={`${offer.words}: ${name}`}
