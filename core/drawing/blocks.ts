@@ -1,12 +1,17 @@
+import { isOneInOneOut } from '../lengths';
 import type { Jack, Reads } from '../model';
 import { weakly } from '../units';
-import type { MapBox, MapLead, MapModel } from './model';
+import { joinsOf, type MapBox, type MapModel } from './model';
 import type { Level, Side } from './primitives';
 
-/** A loop of a comb: what hangs between a send and a return of one box, in its place. */
+/**
+ * What hangs on a row of a comb, in its place: a loop between a send and a return, or a twig, which goes out and ends
+ * there (a tuner).
+ */
 export type LocalLoop = {
   readonly send: Jack;
-  readonly back: Jack;
+  /** null: a twig. */
+  readonly back: Jack | null;
   readonly boxes: readonly MapBox[];
   readonly leads: readonly string[];
 };
@@ -37,7 +42,11 @@ export type PlaceBlocks = {
 
 const linkKey = (ref: { box: string; jack: string } | undefined) => (ref ? `${ref.box}/${ref.jack}` : '');
 
-/** Chains of plates that begin at a jack of this box and come back to another, without leaving the place. */
+/** One in, one out, and not by the air: what stands in a row on a board. */
+export const isPedal = ({ box }: MapBox): boolean =>
+  isOneInOneOut(box) && !box.jacks.some((jack) => jack.carries === 'air');
+
+/** Chains of plates that begin at a jack of this box and come back to another or end, without leaving the place. */
 function localLoops(model: MapModel, hub: MapBox): readonly LocalLoop[] {
   const from = new Map(model.leads.map((lead) => [linkKey(lead.from), lead]));
   return hub.used.flatMap((send): LocalLoop[] => {
@@ -59,7 +68,9 @@ function localLoops(model: MapModel, hub: MapBox): readonly LocalLoop[] {
       const out = next.used.find((jack) => jack.direction === 'out' && jack.carries !== 'air');
       lead = out && from.get(`${next.box.id}/${out.id}`);
     }
-    return [];
+    return lead === undefined && boxes.length > 0 && boxes.every(isPedal)
+      ? [{ send, back: null, boxes, leads }]
+      : [];
   });
 }
 
@@ -90,7 +101,7 @@ function hubOf(model: MapModel, places: readonly string[], box: MapBox, open: bo
     const partner = far && model.boxes.get(far.box);
     return partner !== undefined && partner.box.place !== box.box.place;
   });
-  const comb = loops.length >= 2 && !leaves ? loops : [];
+  const comb = loops.filter(({ back }) => back).length >= 2 && !leaves ? loops : [];
   const rows = box.used.map((jack): RowSpec => ({
     jack,
     side: sideOf(model, places, box, jack, comb),
@@ -117,20 +128,6 @@ function overOf(model: MapModel, box: MapBox): string | null {
     .find((b) => b?.box.place === box.box.place && b !== box);
   return over?.box.id ?? null;
 }
-
-/** The leads of a model by the box they come from, and by the one they go to. */
-const joinsOf = weakly((model: MapModel) => {
-  const from = new Map<string, MapLead[]>();
-  const to = new Map<string, MapLead[]>();
-  const put = (map: Map<string, MapLead[]>, box: string | undefined, lead: MapLead) => {
-    if (box !== undefined) map.set(box, [...(map.get(box) ?? []), lead]);
-  };
-  for (const lead of model.leads) {
-    put(from, lead.from?.box, lead);
-    put(to, lead.to?.box, lead);
-  }
-  return { from, to };
-});
 
 /** Where each box comes in the order of the route. */
 const rankOf = weakly((model: MapModel) => new Map(model.order.map((id, i) => [id, i])));
@@ -164,6 +161,26 @@ function belongsUnder(
   });
 }
 
+/**
+ * Plates by strips: the longest runs in which one feeds the next. What nothing is plugged into yet stays together, as
+ * do instruments and other ends of the way.
+ */
+function stripsOf(model: MapModel, boxes: readonly MapBox[]): readonly Flow[] {
+  const { from } = joinsOf(model);
+  const joined = (a: MapBox, b: MapBox) =>
+    from.get(a.box.id)?.some((lead) => lead.flows && lead.to?.box === b.box.id) ?? false;
+  const isBare = (box: MapBox) => isPedal(box) && box.used.length === 0;
+  const strips: MapBox[][] = [];
+  for (const box of boxes) {
+    const strip = strips.at(-1);
+    const last = strip?.at(-1);
+    const alike = last && ((isBare(last) && isBare(box)) || (!isPedal(last) && !isPedal(box)));
+    if (strip && last && (alike || joined(last, box))) strip.push(box);
+    else strips.push([box]);
+  }
+  return strips.map((own) => ({ kind: 'flow', boxes: own }));
+}
+
 /** Sorts what stands in each place into two columns: strips and combs, then the hubs with what belongs to them. */
 export function blocksOf(
   rig: Reads<'stage'>,
@@ -182,7 +199,7 @@ export function blocksOf(
     const hubsHere: Hub[] = [];
     let flow: MapBox[] = [];
     const flush = () => {
-      if (flow.length > 0) first.push({ kind: 'flow', boxes: flow });
+      first.push(...stripsOf(model, flow));
       flow = [];
     };
     const under: MapBox[] = [];
@@ -200,7 +217,7 @@ export function blocksOf(
     }
     flush();
     const hubColumn: (Hub | Flow)[] = [...hubsHere];
-    if (under.length > 0) hubColumn.push({ kind: 'flow', boxes: under });
+    hubColumn.push(...stripsOf(model, under));
     const columns = [first, hubColumn].filter((items) => items.length > 0).map((items) => ({ items }));
     // A place with nothing but what hangs still needs a column for it.
     const hungOnNothing = columns.length === 0 && hanging.length > 0;

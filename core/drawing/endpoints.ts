@@ -1,6 +1,7 @@
 import { jackIn, type Jack } from '../model';
 import type { Placed, Placement } from './place';
 import type { RouteEnd } from './router';
+import { HAIR, PLATE_PIN } from './sizes';
 
 const mid = (value: number) => Math.round(value / 6) * 6;
 
@@ -15,7 +16,7 @@ function bottomX(placed: Extract<Placed, { form: 'hub' }>, jack: string): number
 /** Where a jack of a plate is: in at the left, out at the right, loudspeakers and air above and below. */
 function onPlate(placed: Placed, jack: Jack): RouteEnd {
   const { x, y, w, h } = placed.rect;
-  const middle = y + (h === 24 ? 12 : h === 30 ? 12 : 24);
+  const middle = y + (placed.form === 'hair' ? HAIR.h / 2 : PLATE_PIN[placed.box.level === 1 ? 1 : 0]);
   if (jack.carries === 'speaker' || jack.carries === 'air') {
     const top = jack.direction === 'in';
     return { x: mid(x + w / 2), y: top ? y : y + h, side: top ? 'top' : 'bottom' };

@@ -1,3 +1,4 @@
+import { expect, test } from '@jest/globals';
 import { besidePlate } from './fly-out';
 import { overlaps } from './primitives';
 

@@ -11,6 +11,7 @@ import {
   type Part,
   type Reads,
 } from '../model';
+import { weakly } from '../units';
 import type { Level } from './primitives';
 import { isOn, resolveIn, traceIn, type ForSignal, type Resolved, type Run } from '../signal';
 
@@ -217,3 +218,17 @@ export function modelOf(rig: Drawn, level: Level, chosen: readonly string[]): Ma
   );
   return { boxes, leads, order: routeOrder(rig, leads) };
 }
+
+/** The leads of a model by the box they come from, and by the one they go to. */
+export const joinsOf = weakly((model: MapModel) => {
+  const from = new Map<string, MapLead[]>();
+  const to = new Map<string, MapLead[]>();
+  const put = (map: Map<string, MapLead[]>, box: string | undefined, lead: MapLead) => {
+    if (box !== undefined) map.set(box, [...(map.get(box) ?? []), lead]);
+  };
+  for (const lead of model.leads) {
+    put(from, lead.from?.box, lead);
+    put(to, lead.to?.box, lead);
+  }
+  return { from, to };
+});

@@ -1,10 +1,11 @@
-import { blocksOf, type Column, type Hub, type PlaceBlocks } from './blocks';
-import { layFlow, type Placed } from './flow';
+import { blocksOf, type Hub, type PlaceBlocks } from './blocks';
+import { layColumn, lowestRow } from './column';
+import type { Placed } from './flow';
 import type { Drawn, MapModel } from './model';
 import { overlaps, type Rect } from './primitives';
-import { footOf, rowHeights } from './rows';
+import { rowHeights } from './rows';
 import { LANE } from './router';
-import { HAIR, hairWidth, hubWidth, plateSize, SIZE, up } from './sizes';
+import { plateSize, SIZE, up } from './sizes';
 import { guttersOf, padOf, widthsOf } from './widths';
 
 export type { Placed };
@@ -30,27 +31,6 @@ export type Placement = {
 
 /** Room between a feeder and what hangs under it: an arrow and a sleeve. */
 const HANG = 30;
-
-function hubRect(hub: Hub, x: number, top: number, rowY: ReadonlyMap<string, number>): Rect {
-  const ys = hub.rows.flatMap((row) => rowY.get(`${hub.box.box.id}/${row.jack.id}`) ?? []);
-  const first = ys.length === 0 ? top : Math.min(...ys) - SIZE.row / 2 - SIZE.hubHead;
-  const last = ys.length === 0 ? top + SIZE.hubHead : Math.max(...ys) + SIZE.row / 2;
-  return { x, y: first, w: hubWidth(hub), h: up(last - first + footOf(hub)) };
-}
-
-/** Plates of a comb's loops, each beside its row, in the way of the signal. */
-function layHairs(hub: Hub, rect: Rect, rowY: ReadonlyMap<string, number>): Placed[] {
-  return hub.loops.flatMap((loop) => {
-    const y = rowY.get(`${hub.box.box.id}/${loop.send.id}`) ?? rect.y;
-    let x = rect.x + rect.w + SIZE.gapX;
-    return loop.boxes.map((box): Placed => {
-      const w = hairWidth(box);
-      const at = { x, y: y - HAIR.h / 2, w, h: HAIR.h };
-      x += w + SIZE.gapX;
-      return { form: 'hair', box, rect: at };
-    });
-  });
-}
 
 /** Puts what hangs under its feeder, one below the other; a second one beside the first, and lower where that is taken. */
 function layHanging(place: PlaceBlocks, placed: Placed[]): void {
@@ -87,35 +67,16 @@ export function placeAll(
   const widths = widthsOf(places, gutters, pane);
   const contentTop = SIZE.placeTop + SIZE.placeHead;
 
-  // Walked twice: first for the height at which each hub may begin, then, with the rows known, for good.
+  // Laid twice: first for the height at which each hub may begin, then, with the rows known, for good.
   const tops = new Map<Hub, number>();
-  const walk = (
-    column: Column,
-    width: number,
-    x: number,
-    rowY: ReadonlyMap<string, number> | null,
-  ): Placed[] => {
-    const placed: Placed[] = [];
-    let y: number = contentTop;
-    for (const item of column.items) {
-      if (item.kind === 'flow') {
-        const laid = layFlow(item, x, y, width);
-        placed.push(...laid.placed);
-        y = laid.bottom + SIZE.gapY;
-        continue;
-      }
-      tops.set(item, y);
-      const rect = rowY ? hubRect(item, x, y, rowY) : { x, y, w: 0, h: 0 };
-      placed.push({ form: 'hub', box: item.box, hub: item, rect });
-      if (rowY && item.kind === 'comb' && item.level === 0) placed.push(...layHairs(item, rect, rowY));
-      y = rect.y + rect.h + SIZE.gapY;
-    }
-    return placed;
-  };
   places.forEach((place, p) =>
-    place.columns.forEach((column, c) => walk(column, widths[p]?.columns[c] ?? 0, 0, null)),
+    place.columns.forEach((column, c) => {
+      const laid = layColumn(column, { x: 0, width: widths[p]?.columns[c] ?? 0, top: contentTop });
+      for (const [hub, y] of laid.tops) tops.set(hub, y);
+    }),
   );
   const rowY = rowHeights(places, model, tops);
+  const rows = { model, rowY, lowest: lowestRow(rowY) };
 
   const frames: { id: string; name: string; x: number; w: number; empty: boolean }[] = [];
   const placed: Placed[] = [];
@@ -127,7 +88,7 @@ export function placeAll(
     const own: Placed[] = [];
     place.columns.forEach((column, c) => {
       const width = widths[p]?.columns[c] ?? 0;
-      own.push(...walk(column, width, left, rowY));
+      own.push(...layColumn(column, { x: left, width, top: contentTop, rows }).placed);
       left += width + SIZE.columnGap;
     });
     layHanging(place, own);

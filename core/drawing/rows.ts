@@ -34,7 +34,8 @@ export function rowHeights(
       least.push(before < 0 ? (tops.get(hub) ?? 0) + SIZE.hubHead + SIZE.row / 2 : 0);
       if (before >= 0) below.push({ from: before, to: at, by });
       before = at;
-      by = SIZE.row + (hub.box.lastAhead === row.jack.id ? SIZE.divider : 0);
+      const twig = hub.level === 0 && hub.loops.some(({ send, back }) => send === row.jack && back === null);
+      by = SIZE.row + (twig || hub.box.lastAhead === row.jack.id ? SIZE.divider : 0);
     }
   }
   // Hubs of one column stand below each other, with room for what the upper one shows below its rows.
@@ -104,5 +105,7 @@ function heights(
 
 /** Folded, a loop of a comb is one line: the row of its return is gone. */
 export function foldedRows(hub: Hub): ReadonlySet<string> {
-  return hub.level === 1 && hub.kind === 'comb' ? new Set(hub.loops.map((loop) => loop.back.id)) : new Set();
+  return hub.level === 1 && hub.kind === 'comb'
+    ? new Set(hub.loops.flatMap(({ back }) => back?.id ?? []))
+    : new Set();
 }

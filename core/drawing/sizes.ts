@@ -17,6 +17,8 @@ export const SIZE = {
   columnGap: 42,
   gapX: 24,
   gapY: 24,
+  /** Between one strip and the next: more than between the rows of one. */
+  stripGap: 36,
   emptyPlace: 24,
   leastPlace: 90,
   gutter: 72,
@@ -32,6 +34,9 @@ export function plateSize(box: MapBox): { w: number; h: number } {
     Math.max(textWidth(box.box.name, 'bold', SIZE.text), textWidth(box.setting, 'sans', SIZE.text)) + 16;
   return { w: Math.min(102, Math.max(72, up(words))), h: 42 };
 }
+
+/** Where the jacks of a plate are below its top, by its level. */
+export const PLATE_PIN = { 0: 24, 1: 12 } as const;
 
 /** A plate that hangs in a comb beside its row. */
 export const HAIR = { h: 24, most: 102 } as const;

@@ -1,9 +1,8 @@
-import { isOneInOneOut } from '../lengths';
 import { sources, type Reads } from '../model';
-import type { Column, Hub, PlaceBlocks } from './blocks';
+import { isPedal, type Column, type Hub, type PlaceBlocks } from './blocks';
 import { layFlow } from './flow';
 import { textWidth } from './fonts';
-import type { MapBox, MapModel } from './model';
+import type { MapModel } from './model';
 import { LANE } from './router';
 import { footOf } from './rows';
 import { hairWidth, hubWidth, plateSize, SIZE, up } from './sizes';
@@ -57,15 +56,13 @@ const TALL = 480;
 /** How tall a column stands at a width: its strips wrapped, its hubs by their rows. */
 function columnHeight(column: Column, width: number): number {
   return column.items.reduce((sum, item) => {
-    if (item.kind === 'flow') return sum + layFlow(item, 0, 0, width).bottom + SIZE.gapY;
+    if (item.kind === 'flow') return sum + layFlow(item, 0, 0, width).bottom + SIZE.stripGap;
     const rows = item.rows.filter((row) => row.side === 'left' || row.side === 'right').length;
     return sum + SIZE.hubHead + rows * SIZE.row + footOf(item) + SIZE.gapY;
   }, 0);
 }
 
 type Widths = { readonly columns: number[]; readonly place: number };
-
-const isPedal = ({ box }: MapBox) => isOneInOneOut(box) && !box.jacks.some((jack) => jack.carries === 'air');
 
 /** Plates of a place that stand in a row on a board. */
 const stripPlates = (place: PlaceBlocks): number =>
