@@ -70,6 +70,6 @@ describe('strips', () => {
   test('a tuner on an output of a loop switcher hangs on its row, straight out', () => {
     const rig = referenceRig();
     expect(leadPath(rig, 4)).toHaveLength(2);
-    expect(plateOf(rig, 'tuner').x).toBe(plateOf(rig, 'octave').x);
+    expect(plateOf(rig, 'tuner').x).toBe(plateOf(rig, 'overdrive').x);
   });
 });
