@@ -113,3 +113,28 @@ test('while a plug is in hand nothing on the map moves; free jacks fly out besid
   await expect(part('jack:multi-effects/out-1-r').first()).toBeAttached();
   await expect(page.getByRole('button', { name: /^Undo: / })).toBeEnabled();
 });
+
+test('a loom is pressed as one, named, split and tied again; the schedule and the sheet say so', async ({
+  page,
+}) => {
+  await page.goto('/');
+  const ring = page.locator(`${map} [data-group^="loom:"]`).first();
+  await ring.locator('rect').first().click();
+  const facts = page.getByRole('region', { name: /^Facts of the loom/ });
+  await expect(facts).toContainText('3 leads, Floor to Cupboard');
+  await facts.getByLabel('Name').fill('Stage loom');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'Facts of the loom Stage loom' })).toBeVisible();
+  await expect(page.locator(map)).toContainText('Stage loom');
+  await facts.getByRole('button', { name: 'Take lead 8 out of the loom' }).click();
+  await expect(facts).toContainText('2 leads');
+  await facts.getByRole('button', { name: 'lead 8', exact: true }).click();
+  await expect(facts).toContainText('3 leads');
+  await page.getByRole('button', { name: /^Undo: Join looms/ }).click();
+  await expect(facts).toContainText('2 leads');
+  await page.getByRole('button', { name: /^Redo: Join looms/ }).click();
+  await page.getByRole('link', { name: 'Cables', exact: true }).click();
+  await expect(page.getByRole('row', { name: /^7 / })).toContainText('Stage loom');
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Leads' })).toContainText('Loom Stage loom: leads 6, 7, 8');
+});

@@ -9,6 +9,7 @@ export {
   handFrom,
   isWhole,
   leadSelected,
+  loomSelected,
   mainBlock,
   nextFold,
   otherSound,

@@ -1,4 +1,4 @@
-import { pickUp, removeEdit, scopeIn, type Hand } from '../cables';
+import { loomsOf, pickUp, removeEdit, scopeIn, type Hand, type Loom } from '../cables';
 import type { EditCall } from '../edits';
 import { jacksInLayer, type Layer } from '../layers';
 import {
@@ -10,6 +10,7 @@ import {
   wiring,
   type Block,
   type Box,
+  type LoomPart,
   type Part,
   type Plugged,
   type Rig,
@@ -19,14 +20,16 @@ import {
 import type { RouteLine } from '../routes';
 import { isOn, resolve } from '../signal';
 
-/** What is looked at: a box, a lead, a jack or a block; null: nothing. */
-export type Selection = Part | null;
+/** What is looked at: a box, a lead, a jack, a block or a loom; null: nothing. */
+export type Selection = Part | LoomPart | null;
 
 const inner = (selection: Selection): string | undefined => selection?.id.split('/')[1];
 
 /** The id of the box that is selected, itself or by one of its parts. */
 export const boxIdOf = (selection: Selection): string | null =>
-  selection && selection.type !== 'lead' ? (selection.id.split('/')[0] ?? null) : null;
+  selection && selection.type !== 'lead' && selection.type !== 'loom'
+    ? (selection.id.split('/')[0] ?? null)
+    : null;
 
 /** The box that is selected, itself or by one of its parts. */
 export const selectedBox = (rig: Rig, selection: Selection): Box | undefined =>
@@ -35,6 +38,10 @@ export const selectedBox = (rig: Rig, selection: Selection): Box | undefined =>
 /** The lead that is selected, as it is plugged in a variant. */
 export const leadSelected = (rig: Rig, variant: string | null, selection: Selection): Plugged | undefined =>
   selection?.type === 'lead' ? wiring(rig, variant).find(({ lead }) => lead.id === selection.id) : undefined;
+
+/** The loom that is selected, as a variant has it. */
+export const loomSelected = (rig: Rig, variant: string | null, selection: Selection): Loom | undefined =>
+  selection?.type === 'loom' ? loomsOf(rig, variant).find(({ id }) => id === selection.id) : undefined;
 
 /** The part one step further along a route, or its first where nothing of it is selected; null at its end. */
 export function alongRoute(lines: readonly RouteLine[], selection: Selection, by: 1 | -1): Part | null {
@@ -155,6 +162,8 @@ export function selectionWords(rig: Rig, variant: string | null, selection: Sele
   const entry = leadSelected(rig, variant, selection);
   if (entry)
     return `Lead ${entry.lead.number}, ${endWordsLong(rig, entry.from)} to ${endWordsLong(rig, entry.to)}`;
+  const loom = loomSelected(rig, variant, selection);
+  if (loom) return `Loom ${loom.name}, leads ${loom.leads.map(({ number }) => number).join(', ')}`;
   const box = selectedBox(rig, selection);
   if (!box) return '';
   const part =

@@ -10,6 +10,7 @@ export {
   type MoveChoice,
   type Way,
 } from './in-line';
+export { joinable, joinLoomsEdit, loomsIn, loomsOf, nameLoomEdit, splitLoomEdit, type Loom } from './looms';
 export { scopeIn } from './plug-edits';
 export {
   freeByBox,

@@ -1,7 +1,7 @@
 import type { Item, Point } from './primitives';
 
 /**
- * What moves together: everything of one box, everything of one lead. Its key stays the same from drawing to drawing;
+ * What moves together: everything of one box, of one lead, of one loom. Its key stays the same from drawing to drawing;
  * its items are told from the point where it stands, so that what is only moved is the same items elsewhere.
  */
 export type Group = { readonly key: string; readonly at: Point; readonly items: readonly Item[] };
@@ -14,10 +14,11 @@ function keyOf(item: Item): string {
   const part = partOf(item);
   if (!part) return '';
   if (part.type === 'lead') return item.type === 'sleeve' ? `sleeve:${part.id}` : `lead:${part.id}`;
+  if (part.type === 'loom') return `loom:${part.id}`;
   return `box:${part.id.split('/')[0] ?? ''}`;
 }
 
-const RANKS = ['lead:', 'box:', 'sleeve:'] as const;
+const RANKS = ['lead:', 'loom:', 'box:', 'sleeve:'] as const;
 const rankOf = (key: string) => (key === '' ? 0 : RANKS.findIndex((start) => key.startsWith(start)) + 1);
 
 /** An item as seen from another point: its coordinates less those of `from`, px. */

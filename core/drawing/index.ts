@@ -20,5 +20,5 @@ export {
 } from './primitives';
 export { drawProfile } from './profile';
 export { type ProfileDrawing, type ProfileRequest, type Stop } from './profile-parts';
-export { CORNER, JACK_RADIUS, leadLook, plateEdge, ruleDash, SLEEVE_WORDS } from './strokes';
+export { CORNER, JACK_RADIUS, leadLook, plateEdge, RING_WIDTH, ruleDash, SLEEVE_WORDS } from './strokes';
 export { drawThumbnail } from './thumbnail';

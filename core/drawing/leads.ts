@@ -1,11 +1,4 @@
-import {
-  overlaps,
-  type ArrowItem,
-  type PathItem,
-  type Point,
-  type SleeveItem,
-  type Stroke,
-} from './primitives';
+import { overlaps, type ArrowItem, type PathItem, type Point, type Rect, type Stroke } from './primitives';
 import type { MapLead } from './model';
 
 const STROKES: Partial<Record<MapLead['kind'], Stroke>> = {
@@ -57,8 +50,8 @@ export const lengthOf = (points: readonly Point[]) =>
       0,
     );
 
-/** One arrowhead on the longest stretch of a lead, clear of its sleeves. */
-export function arrowOf(routed: Routed, sleeves: readonly SleeveItem[]): ArrowItem | null {
+/** One arrowhead on the longest stretch of a lead, clear of sleeves and of what ties it to others. */
+export function arrowOf(routed: Routed, taken: readonly Rect[]): ArrowItem | null {
   if (routed.isPatch || routed.tail || !routed.lead.flows || !routed.lead.to || !routed.lead.from)
     return null;
   const longest = [...segmentsOf(routed)].sort(
@@ -68,11 +61,11 @@ export function arrowOf(routed: Routed, sleeves: readonly SleeveItem[]): ArrowIt
   if (!longest) return null;
   const { a, b } = longest;
   const towards = a.x === b.x ? (b.y > a.y ? 'down' : 'up') : b.x > a.x ? 'right' : 'left';
-  for (const share of [0.5, 0.4, 0.6, 0.3, 0.7]) {
+  for (const share of [0.5, 0.4, 0.6, 0.35, 0.65, 0.3, 0.7]) {
     const x = a.x + (b.x - a.x) * share;
     const y = a.y + (b.y - a.y) * share;
     const rect = { x: x - 6, y: y - 6, w: 12, h: 12 };
-    if (!sleeves.some((sleeve) => overlaps(rect, sleeve)))
+    if (!taken.some((other) => overlaps(rect, other)))
       return { type: 'arrow', x, y, towards, part: { type: 'lead', id: routed.lead.id } };
   }
   return null;

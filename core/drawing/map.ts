@@ -7,11 +7,12 @@ import { fitText, textWidth } from './fonts';
 import { elsewhereOf, isOther, type Elsewhere, type Layer } from '../layers';
 import { layLeads } from './lay-leads';
 import { arrowOf, hopsOf, pathOf, type Routed } from './leads';
+import { loomRings, loomWords } from './looms';
 import { placeSleeves } from './sleeves';
 import { modelOf, type Drawn, type MapLead, type MapModel } from './model';
 import { drawOverview } from './overview';
 import { placeAll, type Placement } from './place';
-import { loomItems, markOf, plateItems, rowItems, text, type MapView } from './plates';
+import { markOf, plateItems, rowItems, text, type MapView } from './plates';
 import {
   boxOfText,
   type Detail,
@@ -170,7 +171,7 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
           tone: 'muted',
         }),
   ]);
-  const looms = loomItems(rig, model, placement, request.unit ?? 'metres');
+  const looms = loomWords(rig, model, placement.frames, request.unit ?? 'metres');
   const plates = placement.placed.flatMap((placed) => [
     ...plateItems(placed, view),
     ...(placed.form === 'hub' ? rowItems(placement, placed) : []),
@@ -182,10 +183,12 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
     item.type === 'text' ? [boxOfText(item, textWidth(item.text, item.face, item.size))] : [],
   );
   const routed = routeAll(model, placement, titles);
+  const rings = loomRings(rig, placement, routed);
+  const tied = rings.flatMap((item) => (item.type === 'ring' ? [item] : []));
   const shown = quantities(rig, layer);
   const sleeves = placeSleeves(
     routed,
-    [...words, ...placement.placed.map(({ rect }) => rect)],
+    [...words, ...tied, ...placement.placed.map(({ rect }) => rect)],
     placement,
     (lead) => shown?.get(lead.id)?.figure,
   );
@@ -194,7 +197,7 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
     ...pathOf(r, hops[i] ?? [], view.marks[`lead:${r.lead.id}`]),
     ...(shown ? { quantity: shown.get(r.lead.id)?.step ?? 0 } : {}),
   }));
-  const arrows = routed.flatMap((r) => arrowOf(r, sleeves) ?? []);
+  const arrows = routed.flatMap((r) => arrowOf(r, [...sleeves, ...tied]) ?? []);
   const jacks = placement.placed.flatMap((placed): Item[] =>
     placed.box.box.jacks.flatMap((jack): Item[] => {
       const end = endpointOf(placement, { box: placed.box.box.id, jack: jack.id });
@@ -221,8 +224,8 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
     level,
     elsewhere: elsewhereOf(rig, layer),
     items: beside
-      ? [...[...frames, ...looms, ...paths, ...plates].flatMap(pale), ...beside.items]
-      : [...frames, ...looms, ...paths, ...arrows, ...plates, ...jacks, ...marked],
+      ? [...[...frames, ...looms, ...paths, ...rings, ...plates].flatMap(pale), ...beside.items]
+      : [...frames, ...looms, ...paths, ...arrows, ...rings, ...plates, ...jacks, ...marked],
   };
 }
 
@@ -248,7 +251,7 @@ function fitted(rig: Drawn, request: Ask): MapDrawing {
 /** Drawings kept while the rig stays as it is: the pane's, the paper's, and those of selections just left. */
 const KEPT = 8;
 
-const drawings = derive(['boxes', 'leads', 'stage', 'variant', 'sound'], (rig) =>
+const drawings = derive(['boxes', 'leads', 'looms', 'stage', 'variant', 'sound'], (rig) =>
   recently((ask: Ask) => (ask.level === 'fit' ? fitted(rig, ask) : atDetail(rig, ask, ask.level)), KEPT),
 );
 

@@ -1,21 +1,10 @@
 import type { FreeJacks } from '../cables';
-import {
-  isAudio,
-  isLink,
-  leadOf,
-  SEVERITIES,
-  sources,
-  type Jack,
-  type Part,
-  type Reads,
-  type Severity,
-} from '../model';
-import { count, formatLength, type LengthUnit } from '../units';
+import { isAudio, SEVERITIES, type Jack, type Part, type Severity } from '../model';
+import { count } from '../units';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
-import type { MapModel } from './model';
 import type { Placed, Placement } from './place';
-import type { Item, TextItem } from './primitives';
+import type { DrawnPart, Item, TextItem } from './primitives';
 import { foldedWords, freeLine, SIZE } from './sizes';
 
 export type MapView = {
@@ -32,9 +21,9 @@ export type MapView = {
   readonly marks: Readonly<Record<string, Severity>>;
 };
 
-export const partKey = (part: Part): string => `${part.type}:${part.id}`;
+export const partKey = (part: DrawnPart): string => `${part.type}:${part.id}`;
 
-export const markOf = (view: MapView, part: Part) => {
+export const markOf = (view: MapView, part: DrawnPart) => {
   const mark = view.marks[partKey(part)];
   return mark ? { mark } : {};
 };
@@ -246,34 +235,5 @@ export function rowItems(placement: Placement, placed: Extract<Placed, { form: '
       );
     if (box.lastAhead === jack.id && ys.some((y) => y > end.y)) items.push(...divider(placed, end.y));
     return items;
-  });
-}
-
-/** What crosses each gutter as stage runs: how many, and their lengths. */
-export function loomItems(
-  rig: Reads<'boxes' | 'leads'>,
-  model: MapModel,
-  placement: Placement,
-  unit: LengthUnit,
-): readonly Item[] {
-  const instruments = new Set(sources(rig).map((box) => box.id));
-  const at = (box: string | undefined) =>
-    placement.frames.findIndex((frame) => frame.id === model.boxes.get(box ?? '')?.box.place);
-  return placement.frames.slice(1).flatMap((frame, i): Item[] => {
-    const before = placement.frames[i];
-    const runs = model.leads.filter((lead) => {
-      const [a, b] = [at(lead.from?.box), at(lead.to?.box)];
-      if (a < 0 || b < 0 || isLink(lead) || lead.kind === 'speaker') return false;
-      if ([lead.from, lead.to].some((ref) => instruments.has(ref?.box ?? ''))) return false;
-      return Math.min(a, b) <= i && Math.max(a, b) > i;
-    });
-    if (!before || runs.length === 0) return [];
-    const lengths = runs.map((run) => leadOf(rig, run.id)?.lengthM ?? 0);
-    const same = lengths.every((length) => length === lengths[0]);
-    const x = (before.rect.x + before.rect.w + frame.rect.x) / 2;
-    const words = same
-      ? `${runs.length > 1 ? `${runs.length} × ` : ''}${formatLength(lengths[0] ?? 0, unit)}`
-      : count(runs.length, 'run');
-    return [text(x, SIZE.placeTop + 14, words, { anchor: 'middle', tone: 'muted' })];
   });
 }

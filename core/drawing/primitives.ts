@@ -1,8 +1,11 @@
-import type { Part, Severity } from '../model';
+import type { LoomPart, Part, Severity } from '../model';
 import type { Face } from './fonts';
 
 export type Point = { readonly x: number; readonly y: number };
 export type Rect = { readonly x: number; readonly y: number; readonly w: number; readonly h: number };
+
+/** What an item of a drawing belongs to: a part of the rig, or a loom, which is many. */
+export type DrawnPart = Part | LoomPart;
 
 /** Colour tokens a drawing may name; the pens know what they look like. */
 export type Tone = 'ink' | 'muted' | 'line' | 'hair' | Severity;
@@ -16,6 +19,8 @@ export type PlateItem = Rect & {
   readonly part?: Part;
   readonly mark?: Severity;
 };
+/** A ring around leads that are tied together. */
+export type RingItem = Rect & { readonly type: 'ring'; readonly part: DrawnPart };
 export type TextItem = Point & {
   readonly type: 'text';
   readonly text: string;
@@ -23,7 +28,7 @@ export type TextItem = Point & {
   readonly size: number;
   readonly tone: Tone;
   readonly anchor: 'start' | 'middle' | 'end';
-  readonly part?: Part;
+  readonly part?: DrawnPart;
   /** Pressing it shows the free jacks of this box. */
   readonly opens?: string;
 };
@@ -64,10 +69,10 @@ export type RuleItem = {
   readonly dashed: boolean;
   readonly tone: Tone;
   /** What it is drawn on, and moves with. */
-  readonly part?: Part;
+  readonly part?: DrawnPart;
 };
 
-export type Item = PlateItem | TextItem | PathItem | ArrowItem | SleeveItem | JackItem | RuleItem;
+export type Item = PlateItem | TextItem | PathItem | ArrowItem | SleeveItem | JackItem | RuleItem | RingItem;
 /** Five steps of a layer's quantity. */
 export type Quantity = 0 | 1 | 2 | 3 | 4;
 
@@ -93,11 +98,11 @@ export const overlaps = (a: Rect, b: Rect): boolean =>
   a.x < b.x + b.w - 0.01 && b.x < a.x + a.w - 0.01 && a.y < b.y + b.h - 0.01 && b.y < a.y + a.h - 0.01;
 
 /** Where a pointer may press: 24 px at least across; a jack's reaches into its plate. */
-export function hitArea(item: SleeveItem | JackItem | TextItem): Rect {
+export function hitArea(item: SleeveItem | JackItem | TextItem | RingItem): Rect {
   const least = 24;
   if (item.type === 'text') return { x: item.x - 4, y: item.y - 16, w: 100, h: least };
-  if (item.type === 'sleeve') {
-    const [w, h] = [Math.max(least, item.w), least];
+  if (item.type === 'sleeve' || item.type === 'ring') {
+    const [w, h] = [Math.max(least, item.w), Math.max(least, item.h)];
     return { x: item.x - (w - item.w) / 2, y: item.y - (h - item.h) / 2, w, h };
   }
   const [inward, outward] = [18, 6];

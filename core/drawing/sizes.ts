@@ -21,7 +21,7 @@ export const SIZE = {
   stripGap: 36,
   emptyPlace: 24,
   leastPlace: 90,
-  gutter: 72,
+  gutter: 90,
   ownGutter: 36,
 } as const;
 

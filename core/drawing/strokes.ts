@@ -34,8 +34,11 @@ export const plateEdge = ({ look, mark }: PlateItem): number => (mark ? 2 : look
 export const ruleDash = ({ dashed }: RuleItem): readonly [number, number] | undefined =>
   dashed ? [4, 3] : undefined;
 
+/** The line of a ring around a loom. */
+export const RING_WIDTH = 1.5;
+
 /** Radii of rounded corners. */
-export const CORNER = { plate: 2.5, sleeve: 7 } as const;
+export const CORNER = { plate: 2.5, sleeve: 7, ring: 4 } as const;
 /** Radius of the dot that is a jack. */
 export const JACK_RADIUS = 3;
 /** The words on a sleeve: their size, and their line below its upper edge. */

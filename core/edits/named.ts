@@ -1,5 +1,6 @@
 import { boxEdits } from './boxes';
 import { leadEdits } from './leads';
+import { loomEdits } from './looms';
 import { rigEdits, walkEdits } from './rig';
 import { soundEdits } from './sounds';
 import { stageEdits } from './stage';
@@ -12,6 +13,7 @@ export const EDITS = {
   ...stageEdits,
   ...boxEdits,
   ...leadEdits,
+  ...loomEdits,
   ...stateEdits,
   ...soundEdits,
   ...walkEdits,

@@ -45,6 +45,8 @@ export type Connector = z.infer<typeof connector>;
 export type StateLayer = Known<z.infer<typeof stateLayer>>;
 export type Severity = (typeof SEVERITIES)[number];
 export type Part = Known<z.infer<typeof part>>;
+/** A loom by its id: many leads that are chosen as one. */
+export type LoomPart = { readonly type: 'loom'; readonly id: string };
 
 /** A model of gear, and it and its parts as one writes them: what the schema fills in may be left out. */
 export type Model = Known<z.infer<typeof modelSchema>>;

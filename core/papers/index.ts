@@ -2,6 +2,7 @@
 export {
   fromCsv,
   scheduleCsv,
+  loomLine,
   scheduleOf,
   toCsv,
   type Schedule,
@@ -9,7 +10,7 @@ export {
   type Total,
 } from './schedule';
 export { pocketCardHtml } from './pocket-card';
-export { labelsOf, type Label, type LabelEnd } from './labels';
+export { labelsOf, loomLabelsOf, type Label, type LabelEnd, type LoomLabel } from './labels';
 export {
   mapSheets,
   paperMap,

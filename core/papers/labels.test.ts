@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
 import { largeRig } from '../testing/large-rig';
-import { pocketCardHtml, labelsOf } from './index';
+import { pocketCardHtml, labelsOf, loomLabelsOf } from './index';
 
 const words = (rig: Rig) =>
   labelsOf(rig, null).map((l) => `${l.number} ${l.here.tag} ${l.here.jack} | ${l.there.tag} ${l.there.jack}`);
@@ -33,6 +33,19 @@ describe('labels', () => {
       ),
     };
     expect(band(lifted, 4)).toBe('SHIELD LIFTED AT FAR END');
+  });
+
+  test('one for each end of a loom: its name, how many it ties, where it goes with which', () => {
+    expect(loomLabelsOf(fourCable(), null)).toEqual([
+      {
+        here: { tag: 'Floor–Backline', jack: '' },
+        there: { tag: 'Backline', jack: '3, 4, 5' },
+        band: null,
+        count: 3,
+        code: 'Floor–Backline: 3, 4, 5; Floor > Backline',
+      },
+      expect.objectContaining({ there: { tag: 'Floor', jack: '3, 4, 5' } }),
+    ]);
   });
 
   test('guitars that share a lead stand on it both; what is put away has no label, nor has the air', () => {

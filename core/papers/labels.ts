@@ -1,3 +1,4 @@
+import { loomsOf } from '../cables';
 import {
   boxOf,
   isLink,
@@ -80,3 +81,24 @@ export function labelsOf(rig: Rig, variant: string | null): readonly Label[] {
       ];
     });
 }
+
+/** The label of one end of a loom: its name, and where it goes with which leads. */
+export type LoomLabel = Omit<Label, 'lead' | 'number'> & { readonly count: number };
+
+/** Two labels for each loom, the end at the player's side first. */
+export const loomLabelsOf = (rig: Rig, variant: string | null): readonly LoomLabel[] =>
+  loomsOf(rig, variant).flatMap(({ id, name, places, leads }): LoomLabel[] => {
+    const written = rig.looms.find((loom) => loom.id === id)?.label;
+    const here: LabelEnd = { tag: written === undefined || written === '' ? name : written, jack: '' };
+    const numbers = leads.map(({ number }) => number).join(', ');
+    const [left = '', right = ''] = places.map(
+      (place) => rig.stage.places.find((one) => one.id === place)?.name ?? '',
+    );
+    const shared = {
+      here,
+      band: null,
+      count: leads.length,
+      code: `${here.tag}: ${numbers}; ${left} > ${right}`,
+    };
+    return [right, left].map((far) => ({ ...shared, there: { tag: far, jack: numbers } }));
+  });

@@ -1,7 +1,17 @@
 import Papa from 'papaparse';
-import { connectorName } from '../cables';
+import { connectorName, loomsOf, type Loom } from '../cables';
 import { computedLength } from '../lengths';
-import { boxOf, endWords, isLink, isPutAway, wiring, type JackRef, type Lead, type Rig } from '../model';
+import {
+  boxOf,
+  endWords,
+  isLink,
+  isPutAway,
+  wiring,
+  type JackRef,
+  type Lead,
+  type Plugged,
+  type Rig,
+} from '../model';
 import { cleanText, formatLength, type LengthUnit } from '../units';
 
 /** One line of the lead schedule. */
@@ -21,6 +31,8 @@ export type ScheduleRow = {
   /** Longer than the longest of the stock. */
   readonly toBeMade: boolean;
   readonly state: 'plugged' | 'one end loose' | 'put away';
+  /** Name of the loom it is tied into; empty for what runs alone. */
+  readonly loom: string;
   readonly notes: string;
 };
 
@@ -32,9 +44,10 @@ export type Schedule = {
   readonly totals: readonly Total[];
   readonly all: { readonly count: number; readonly metres: number };
   readonly adapters: readonly { readonly name: string; readonly count: number }[];
+  readonly looms: readonly Loom[];
 };
 
-function rowOf(rig: Rig, lead: Lead, from: readonly JackRef[], to: readonly JackRef[]): ScheduleRow {
+function rowOf(rig: Rig, { lead, from, to }: Plugged, looms: readonly Loom[]): ScheduleRow {
   const names = (refs: readonly JackRef[]) =>
     [...new Set(refs.map((ref) => boxOf(rig, ref.box)?.name ?? ''))].join(' or ');
   const loose = [from, to].filter((refs) => refs.length === 0).length;
@@ -52,6 +65,7 @@ function rowOf(rig: Rig, lead: Lead, from: readonly JackRef[], to: readonly Jack
     lengthBy: lead.lengthBy,
     toBeMade: lead.lengthBy === 'computed' && (computedLength(rig, lead)?.toBeMade ?? false),
     state: loose === 0 ? 'plugged' : loose === 1 ? 'one end loose' : 'put away',
+    loom: looms.find(({ leads }) => leads.some(({ id }) => id === lead.id))?.name ?? '',
     notes: lead.notes,
   };
 }
@@ -59,9 +73,8 @@ function rowOf(rig: Rig, lead: Lead, from: readonly JackRef[], to: readonly Jack
 /** Every lead with its ends, kind, plugs and length, by number; links through the air are no leads. */
 export function scheduleOf(rig: Rig, variant: string | null): Schedule {
   const entries = wiring(rig, variant).filter(({ lead }) => !isLink(lead));
-  const rows = entries
-    .map(({ lead, from, to }) => rowOf(rig, lead, from, to))
-    .sort((a, b) => a.number - b.number);
+  const looms = loomsOf(rig, variant);
+  const rows = entries.map((entry) => rowOf(rig, entry, looms)).sort((a, b) => a.number - b.number);
   const plugged = rows.filter((row) => row.state !== 'put away');
   const kinds = [...new Set(plugged.map((row) => row.kind))];
   const sum = (list: readonly ScheduleRow[]) => list.reduce((metres, row) => metres + row.lengthM, 0);
@@ -78,8 +91,13 @@ export function scheduleOf(rig: Rig, variant: string | null): Schedule {
     }),
     all: { count: plugged.length, metres: sum(plugged) },
     adapters: [...counts].map(([name, count]) => ({ name, count })),
+    looms,
   };
 }
+
+/** A loom in one line: `Floor–Backline: leads 6, 7, 8, longest 9 m`. */
+export const loomLine = ({ name, leads, lengthM }: Loom, unit: LengthUnit): string =>
+  `${name}: leads ${leads.map(({ number }) => number).join(', ')}, longest ${formatLength(lengthM, unit)}`;
 
 type Cell = string | number;
 
@@ -133,6 +151,7 @@ export function scheduleCsv(rig: Rig, variant: string | null, unit: LengthUnit):
       'length by',
       'to be made',
       'state',
+      'loom',
       'notes',
     ],
     ...rows.map((row): Cell[] => [
@@ -148,6 +167,7 @@ export function scheduleCsv(rig: Rig, variant: string | null, unit: LengthUnit):
       row.lengthBy,
       row.toBeMade ? 'yes' : '',
       row.state,
+      row.loom,
       row.notes,
     ]),
   ]);

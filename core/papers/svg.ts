@@ -6,6 +6,7 @@ import {
   leadLook,
   pathData,
   plateEdge,
+  RING_WIDTH,
   ruleDash,
   SLEEVE_WORDS,
   textWidth,
@@ -63,6 +64,8 @@ function itemSvg(item: Item): string {
       return `<polygon points="${arrowPoints(item.x, item.y, item.towards)}" fill="${INK.ink}"/>`;
     case 'sleeve':
       return `<rect x="${item.x}" y="${item.y}" width="${item.w}" height="${item.h}" rx="${CORNER.sleeve}" fill="#ffffff" stroke="${INK[item.mark ?? 'ink']}"/><text x="${item.x + item.w / 2}" y="${item.y + SLEEVE_WORDS.baseline}" font-family="${FONT.mono}" font-size="${SLEEVE_WORDS.size}" text-anchor="middle" fill="${INK.ink}">${escapeMarkup(item.text)}</text>`;
+    case 'ring':
+      return `<rect x="${item.x}" y="${item.y}" width="${item.w}" height="${item.h}" rx="${CORNER.ring}" fill="none" stroke="${INK.ink}" stroke-width="${RING_WIDTH}"/>`;
     case 'jack':
       return `<circle cx="${item.x}" cy="${item.y}" r="${JACK_RADIUS}" fill="${item.free ? '#ffffff' : INK.ink}" stroke="${INK.ink}"/>`;
     case 'rule':

@@ -5,6 +5,7 @@ import {
   leadLook,
   pathData,
   plateEdge,
+  RING_WIDTH,
   ruleDash,
   SLEEVE_WORDS,
   type Drawing,
@@ -64,6 +65,9 @@ function drawItem(pen: Pen, item: Item, x0: number, y0: number, s: number) {
       });
       return;
     }
+    case 'ring':
+      pen.rect(X(item.x), Y(item.y), item.w * s, item.h * s, { stroke: INK.ink, width: RING_WIDTH * s });
+      return;
     case 'jack':
       pen.circle(X(item.x), Y(item.y), JACK_RADIUS * s, {
         fill: item.free ? WHITE : INK.ink,
@@ -93,6 +97,7 @@ function touches(item: Item, { x, y, width, height }: Bounds): boolean {
     px >= x - slack && px <= x + width + slack && py >= y - slack && py <= y + height + slack;
   switch (item.type) {
     case 'plate':
+    case 'ring':
     case 'sleeve':
       return item.x < x + width && item.x + item.w > x && item.y < y + height && item.y + item.h > y;
     case 'path':

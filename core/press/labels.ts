@@ -1,5 +1,5 @@
 import { qrcode } from './qr';
-import { labelsOf, type Label } from '../papers';
+import { labelsOf, loomLabelsOf, type LabelEnd } from '../papers';
 import type { Rig } from '../model';
 import { INK, MM, openPress, PAPERS, WHITE, type Pen } from './pen';
 import type { Order } from './sheet';
@@ -15,7 +15,16 @@ const FORMS = {
 const MARGIN = 12 * MM;
 const GAP = 3 * MM;
 
-const ends = ({ here, there }: Label) => ({
+/** What is set on one label: large its mark, a lead's number or how many leads a loom ties, then its two ends. */
+type Tag = {
+  readonly mark: string;
+  readonly here: LabelEnd;
+  readonly there: LabelEnd;
+  readonly band: string | null;
+  readonly code: string;
+};
+
+const ends = ({ here, there }: Tag) => ({
   here: `${here.tag} ${here.jack}`.trim(),
   there: `${there.tag} ${there.jack}`.trim(),
 });
@@ -59,7 +68,7 @@ const HERE = { face: 'bold', size: 8.5 } as const;
 const THERE = { size: 8.5 } as const;
 
 /** Number, this end, the other end; thrice from top to bottom, the code beside them. */
-function wrap(pen: Pen, label: Label, x: number, y: number) {
+function wrap(pen: Pen, label: Tag, x: number, y: number) {
   const { w, h } = FORMS.wrap;
   const { here, there } = ends(label);
   const strip = label.band === null ? 0 : 8;
@@ -68,9 +77,8 @@ function wrap(pen: Pen, label: Label, x: number, y: number) {
   const right = x + w - square - 5;
   for (let i = 0; i < 3; i += 1) {
     const top = y + strip + i * row;
-    const number = String(label.number);
-    pen.text(x + 3, top + row * 0.74, number, { face: 'mono', size: 16 });
-    const left = x + 8 + pen.measure(number, { face: 'mono', size: 16 });
+    pen.text(x + 3, top + row * 0.74, label.mark, { face: 'mono', size: 16 });
+    const left = x + 8 + pen.measure(label.mark, { face: 'mono', size: 16 });
     pen.text(left, top + row * 0.43, pen.fit(here, right - left, HERE), HERE);
     pen.text(left, top + row * 0.84, pen.fit(`› ${there}`, right - left, THERE), THERE);
     if (i > 0) pen.line({ x: x + 2, y: top }, { x: right, y: top }, { color: INK.hair, width: 0.4 });
@@ -81,7 +89,7 @@ function wrap(pen: Pen, label: Label, x: number, y: number) {
 }
 
 /** Two halves round a fold: the same words on both, the band along the foot, the code on the left. */
-function flag(pen: Pen, label: Label, x: number, y: number) {
+function flag(pen: Pen, label: Tag, x: number, y: number) {
   const { w, h } = FORMS.flag;
   const { here, there } = ends(label);
   const strip = label.band === null ? 0 : 8;
@@ -90,9 +98,8 @@ function flag(pen: Pen, label: Label, x: number, y: number) {
     const side = h - strip - 2;
     const inner = i === 0 ? left + side + 2 : left + 5;
     if (i === 0) code(pen, label.code, left + 1, y + 1, side);
-    const number = String(label.number);
-    pen.text(inner, y + (h - strip) * 0.68, number, { face: 'mono', size: 17 });
-    const words = inner + pen.measure(number, { face: 'mono', size: 17 }) + 4;
+    pen.text(inner, y + (h - strip) * 0.68, label.mark, { face: 'mono', size: 17 });
+    const words = inner + pen.measure(label.mark, { face: 'mono', size: 17 }) + 4;
     const room = left + half - 5 - words;
     pen.text(words, y + (h - strip) * 0.42, pen.fit(here, room, HERE), HERE);
     pen.text(words, y + (h - strip) * 0.8, pen.fit(`› ${there}`, room, THERE), THERE);
@@ -103,7 +110,7 @@ function flag(pen: Pen, label: Label, x: number, y: number) {
 }
 
 /**
- * Labels for both ends of every lead, as a sheet to cut: `wrap` goes round the lead, `flag` folds over it.
+ * Labels for both ends of every lead and of every loom, as a sheet to cut: `wrap` goes round the lead, `flag` folds over it.
  * @param only ids of leads to label; all that are plugged unless said
  */
 export async function labelsPdf(
@@ -112,7 +119,12 @@ export async function labelsPdf(
   order: Order & { readonly form: LabelForm; readonly only?: ReadonlySet<string> },
 ): Promise<Uint8Array> {
   const { fonts, paper, date, form, only } = order;
-  const labels = labelsOf(rig, variant).filter((label) => !only || only.has(label.lead));
+  const labels: readonly Tag[] = [
+    ...labelsOf(rig, variant)
+      .filter((label) => !only || only.has(label.lead))
+      .map((label) => ({ ...label, mark: String(label.number) })),
+    ...(only ? [] : loomLabelsOf(rig, variant).map((label) => ({ ...label, mark: `×${label.count}` }))),
+  ];
   const press = await openPress(fonts, { title: `${rig.title}, ${form} labels`, date });
   const { width, height } = PAPERS[paper];
   const { w, h } = FORMS[form];

@@ -1,4 +1,4 @@
-import { STANDING_CAUTIONS, sheetOf, type MapSheet, type Sheet } from '../papers';
+import { loomLine, STANDING_CAUTIONS, sheetOf, type MapSheet, type Sheet } from '../papers';
 import type { Rig } from '../model';
 import { formatLength, type LengthUnit } from '../units';
 import { drawOn } from './draw';
@@ -81,6 +81,7 @@ function leads(flow: Flow, sheet: Sheet, unit: LengthUnit) {
   );
   const totals = sheet.schedule.totals.map((t) => `${t.kind} ${t.count}`).join(', ');
   flow.paragraph(`${totals}: ${formatLength(sheet.schedule.all.metres, unit)} in all.`);
+  for (const loom of sheet.schedule.looms) flow.paragraph(`Loom ${loomLine(loom, unit)}.`);
   if (sheet.settings.length > 0) {
     flow.heading('Settings at rest');
     flow.table(

@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import { fourCable } from '../testing/build';
 import { thingsOf } from './index';
 
-test('boxes, leads by number and jacks can be found, each with what tells it apart', () => {
+test('boxes, leads by number, looms and jacks can be found, each with what tells it apart', () => {
   const things = thingsOf(fourCable(), null);
   const by = (id: string) => things.find((thing) => thing.part.id === id)!;
   expect(by('multi-effects')).toMatchObject({ title: 'Multi-effects', detail: 'MULTI, Floor' });
@@ -13,5 +13,6 @@ test('boxes, leads by number and jacks can be found, each with what tells it apa
   });
   expect(by('multi-effects/send-2').detail).toBe('MULTI, free');
   const jacks = fourCable().boxes.reduce((n, box) => n + box.jacks.length, 0);
-  expect(things).toHaveLength(fourCable().boxes.length + 6 + jacks);
+  expect(by('floor~backline')).toMatchObject({ title: 'Loom Floor–Backline', detail: 'leads 3, 4, 5' });
+  expect(things).toHaveLength(fourCable().boxes.length + 6 + 1 + jacks);
 });

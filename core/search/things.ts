@@ -1,16 +1,17 @@
+import { loomsOf } from '../cables';
 import { inOrder } from '../lengths';
-import { endWords, isLink, jackKey, wiring, type Part, type Rig } from '../model';
+import { endWords, isLink, jackKey, wiring, type LoomPart, type Part, type Rig } from '../model';
 
 /** Something that can be looked for by name, tag, printed jack or lead number. */
 export type Thing = {
-  readonly part: Part;
+  readonly part: Part | LoomPart;
   /** What stands first: a name, `SEND 1 of Multi-effects`, `Lead 7`. */
   readonly title: string;
   /** What tells it apart: tag and place, the lead in a jack, the ends of a lead. */
   readonly detail: string;
 };
 
-/** Every box, then every lead by number, then every jack, as they can be found in a rig. */
+/** Every box, then every lead by number, every loom, then every jack, as they can be found in a rig. */
 export function thingsOf(rig: Rig, variant: string | null): readonly Thing[] {
   const boxes = inOrder(rig.boxes);
   const places = new Map(rig.stage.places.map((place) => [place.id, place.name]));
@@ -31,6 +32,11 @@ export function thingsOf(rig: Rig, variant: string | null): readonly Thing[] {
         title: `Lead ${lead.number}`,
         detail: `${endWords(rig, from)} → ${endWords(rig, to)}`,
       })),
+    ...loomsOf(rig, variant).map((loom): Thing => ({
+      part: { type: 'loom', id: loom.id },
+      title: `Loom ${loom.name}`,
+      detail: `leads ${loom.leads.map(({ number }) => number).join(', ')}`,
+    })),
     ...boxes.flatMap((box) =>
       box.jacks.map((jack): Thing => {
         const lead = holds.get(`${box.id}/${jack.id}`);

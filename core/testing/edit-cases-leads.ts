@@ -1,9 +1,16 @@
 import { box, leadOf, type Cases } from './edit-cases';
+import type { Rig } from '../model';
 import { lead } from './rigs';
 
 const STRAIGHT = { connector: 'ts-635', angle: 'straight', silent: false } as const;
 
-/** Leads, their ends, lengths and numbers. */
+/** Names of the looms of leads 3 to 5. */
+const loomsOfLeads = (r: Rig) =>
+  ['lead-3', 'lead-4', 'lead-5'].map(
+    (id) => r.looms.find((loom) => loom.id === leadOf(id)(r)!.loom)?.name ?? '',
+  );
+
+/** Leads, their ends, lengths and numbers, and what they are tied into. */
 export const LEAD_CASES: Cases<
   | 'plug'
   | 'replug'
@@ -22,7 +29,34 @@ export const LEAD_CASES: Cases<
   | 'setLeadNotes'
   | 'renumber'
   | 'setStock'
+  | 'nameLoom'
+  | 'splitLoom'
+  | 'joinLooms'
 > = {
+  nameLoom: {
+    give: { id: 'loom', name: 'Stage loom', leads: ['lead-3', 'lead-4'] },
+    see: loomsOfLeads,
+    then: ['Stage loom', 'Stage loom', ''],
+    refuse: { id: 'loom', name: ' ', leads: ['lead-3'] },
+  },
+  splitLoom: {
+    give: {
+      from: { id: 'loom', name: 'Stage loom', leads: ['lead-3', 'lead-4'] },
+      to: { id: 'loom-2', name: 'Return', leads: ['lead-5'] },
+    },
+    see: loomsOfLeads,
+    then: ['Stage loom', 'Stage loom', 'Return'],
+    refuse: {
+      from: { id: 'loom', name: 'Stage loom', leads: ['lead-3'] },
+      to: { id: 'loom', name: 'Return', leads: ['lead-5'] },
+    },
+  },
+  joinLooms: {
+    give: { id: 'loom', name: 'Stage loom', leads: ['lead-3', 'lead-4', 'lead-5'] },
+    see: loomsOfLeads,
+    then: ['Stage loom', 'Stage loom', 'Stage loom'],
+    refuse: { id: 'loom', name: 'Stage loom', leads: ['gone'] },
+  },
   plug: {
     give: { lead: lead(9, 'multi-effects/out-2-l', 'multi-effects/return-2') },
     see: (r) => r.leads.length,

@@ -6,6 +6,7 @@ import {
   leadLook,
   pathData,
   plateEdge,
+  RING_WIDTH,
   ruleDash,
   SLEEVE_WORDS,
   type Item,
@@ -135,6 +136,26 @@ function Jack({ item, emphasis }: { item: Of<'jack'>; emphasis: Emphasis | undef
   );
 }
 
+function Ring({ item, emphasis }: { item: Of<'ring'>; emphasis: Emphasis | undefined }) {
+  const { x, y, w, h } = item;
+  const hit = hitArea(item);
+  const chosen = emphasis === 'selected';
+  return (
+    <>
+      <rect x={hit.x} y={hit.y} width={hit.w} height={hit.h} className="fill-transparent" />
+      <rect
+        x={x}
+        y={y}
+        width={w}
+        height={h}
+        rx={CORNER.ring}
+        strokeWidth={chosen ? 2 * RING_WIDTH : RING_WIDTH}
+        className={`fill-none ${chosen ? 'stroke-select' : 'stroke-ink'}`}
+      />
+    </>
+  );
+}
+
 function Words({ item }: { item: Of<'text'> }) {
   // Words about the whole box let the press through to its plate.
   const passes = item.part?.type === 'box' && item.opens === undefined;
@@ -170,6 +191,8 @@ export function DrawnItem({ item, emphasis }: { item: Item; emphasis: Emphasis |
       return <Sleeve item={item} emphasis={emphasis} />;
     case 'jack':
       return <Jack item={item} emphasis={emphasis} />;
+    case 'ring':
+      return <Ring item={item} emphasis={emphasis} />;
     case 'text':
       return <Words item={item} />;
     case 'arrow':

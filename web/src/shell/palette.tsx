@@ -1,8 +1,7 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useNavigate, useLocation } from 'react-router';
-import { thingsOf } from '../../../core/search';
-import type { Part } from '../../../core/model';
+import { thingsOf, type Thing } from '../../../core/search';
 import { goFocus, onCloseAutoFocus } from '../parts/focus';
 import { SEVERITY_TEXT } from '../parts/severity';
 import { useOpen } from '../rig/use-open';
@@ -52,8 +51,8 @@ export function Palette({ onClose }: { onClose: () => void }) {
     onClose();
     goFocus(view === 'map' ? 'rig' : 'view');
   };
-  const show = (part: Part) => {
-    select({ type: part.type, id: part.id });
+  const show = (part: Thing['part']) => {
+    select(part);
     go('map', { sel: `${part.type}:${part.id}` });
   };
   return (

@@ -66,6 +66,8 @@ export function CellOf({ id, row }: { id: string; row: ScheduleRow }) {
           ) : null}
         </>
       );
+    case 'loom':
+      return <span className="text-muted">{row.loom}</span>;
     case 'length':
       return <Length row={row} />;
     case 'state':

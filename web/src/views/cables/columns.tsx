@@ -28,5 +28,6 @@ export const columns: Column[] = [
   { id: 'kind', header: 'Kind', accessorFn: (row) => row.kind, sortFn: 'alphanumeric' },
   { id: 'plugs', header: 'Plugs', accessorFn: (row) => row.plugs, sortFn: 'alphanumeric' },
   { id: 'length', header: 'Length', accessorFn: (row) => row.lengthM, sortFn: 'basic' },
+  { id: 'loom', header: 'Loom', accessorFn: (row) => row.loom, sortFn: 'alphanumeric' },
   { id: 'state', header: 'State', accessorFn: (row) => row.state, sortFn: 'alphanumeric' },
 ];

@@ -1,4 +1,4 @@
-import { insertable } from '../../../../core/cables';
+import { insertable, loomsOf } from '../../../../core/cables';
 import { computedLength } from '../../../../core/lengths';
 import {
   isLink,
@@ -75,12 +75,13 @@ export function LeadFacts({ id }: { id: string }) {
   const leave = useLeaveFacts();
   const { rig, setting, readOnly, session, ask } = useOpen('rig', 'setting', 'readOnly', 'session', 'ask');
   const { units } = usePreferences();
-  const { commit } = useOpen('commit');
+  const { commit, select } = useOpen('commit', 'select');
   const entry = wiring(rig, setting.variant).find(({ lead }) => lead.id === id);
   if (!entry) return null;
   const { lead, from, to } = entry;
   const disabled = readOnly !== null;
   const link = isLink(lead);
+  const loom = loomsOf(rig, setting.variant).find(({ leads }) => leads.some((one) => one.id === id));
   const rule = computedLength(rig, lead);
   const setLength = (text: string) => {
     if (text.trim() === '') return session.commit({ edit: 'computeLeadLength', arguments: { id } });
@@ -145,6 +146,18 @@ export function LeadFacts({ id }: { id: string }) {
           </Labelled>
         </div>
       )}
+      {loom ? (
+        <p className="text-xs text-muted">
+          In the loom{' '}
+          <button
+            type="button"
+            className="min-h-6 rounded underline underline-offset-2"
+            onClick={() => select({ type: 'loom', id: loom.id })}
+          >
+            {loom.name}
+          </button>
+        </p>
+      ) : null}
       <div className="flex flex-wrap gap-1">
         <Button
           disabled={disabled || to.length === 0 || insertable(rig, setting.variant).length === 0}

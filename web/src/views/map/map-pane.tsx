@@ -6,7 +6,7 @@ import { Busy } from '../../parts/empty';
 import { useLasting, useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';
 import type { Emphasis, EmphasisOf } from '../../pen/look';
-import { boxIdOf, selectionWords } from '../../../../core/acts';
+import { boxIdOf, loomSelected, selectionWords, type Selection } from '../../../../core/acts';
 import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 import { afterNextPaint } from '../../store/after-paint';
@@ -57,6 +57,12 @@ function useEmphasis(): EmphasisOf {
   const ringed = useRinged();
   const plugging = usePlugging();
   const chosen = selection ? `${selection.type}:${selection.id}` : '';
+  // The leads of a chosen loom, as one text: the same as long as they are the same.
+  const tied = useOpenWith(({ rig, setting, selection }) =>
+    selection?.type === 'loom'
+      ? (loomSelected(rig, setting.variant, selection)?.leads ?? []).map(({ id }) => id).join(' ')
+      : '',
+  );
   const chosenBox = boxIdOf(selection);
   return useMemo(() => {
     const rings = new Set(
@@ -68,6 +74,7 @@ function useEmphasis(): EmphasisOf {
     const answers = new Map(
       (plugging?.answers ?? []).map((answer) => [`jack:${answer.at.box}/${answer.at.jack}`, answer.verdict]),
     );
+    const leads = new Set(tied.split(' '));
     const hand = plugging?.hand;
     const inHand =
       hand?.kind === 'plug' ? `lead:${hand.lead}` : hand ? `jack:${hand.at.box}/${hand.at.jack}` : '';
@@ -75,10 +82,11 @@ function useEmphasis(): EmphasisOf {
       const key = `${type}:${id}`;
       if (key === inHand) return 'in hand';
       if (hand && type === 'jack') return answers.get(key);
-      if (key === chosen || (type === 'box' && id === chosenBox)) return 'selected';
+      if (key === chosen || (type === 'box' && id === chosenBox) || (type === 'lead' && leads.has(id)))
+        return 'selected';
       return rings.has(key) ? 'ringed' : undefined;
     };
-  }, [ringed, plugging, chosen, chosenBox]);
+  }, [ringed, plugging, chosen, chosenBox, tied]);
 }
 
 /** The map itself: one Tab stop, walked by arrows, pressed part by part. */
@@ -191,7 +199,7 @@ export function MapPane() {
     setHand(
       type === 'jack' && readOnly === null && !plugging ? pickUp(rig, setting.variant, refOf(id)) : null,
     );
-    select({ type: type as 'box' | 'lead' | 'jack' | 'block', id });
+    select({ type: type as NonNullable<Selection>['type'], id });
   };
 
   return (

@@ -18,6 +18,7 @@ import { useLines, usePlugging } from './use-map';
 // What only shows once something is chosen or asked comes when it is needed.
 const Inspector = lazy(async () => ({ default: (await import('../../inspector/inspector')).Inspector }));
 const LeadFacts = lazy(async () => ({ default: (await import('./lead-facts')).LeadFacts }));
+const LoomFacts = lazy(async () => ({ default: (await import('./loom-facts')).LoomFacts }));
 const PlugList = lazy(async () => ({ default: (await import('./plug-list')).PlugList }));
 const MapDialogs = lazy(async () => ({ default: (await import('./dialogs')).MapDialogs }));
 
@@ -27,6 +28,7 @@ function Facts() {
   const box = useOpenWith((state) => selectedBox(state.rig, state.selection));
   if (plugging) return <PlugList plugging={plugging} />;
   if (selection?.type === 'lead') return <LeadFacts id={selection.id} />;
+  if (selection?.type === 'loom') return <LoomFacts id={selection.id} />;
   return box ? <Inspector key={box.id} box={box} /> : null;
 }
 

@@ -1,4 +1,4 @@
-import { STANDING_CAUTIONS, type Sheet } from '../../../../core/papers';
+import { loomLine, STANDING_CAUTIONS, type Sheet } from '../../../../core/papers';
 import { formatLength } from '../../../../core/units';
 import { Drawn, noEmphasis } from '../../pen/drawn';
 import { usePreferences } from '../../store/app';
@@ -79,6 +79,11 @@ export function Tables({ sheet }: { sheet: Sheet }) {
             </tr>
           </tfoot>
         </table>
+        {schedule.looms.map((loom) => (
+          <p key={loom.id} className="text-sm">
+            Loom {loomLine(loom, units)}
+          </p>
+        ))}
       </section>
       {sheet.settings.length > 0 ? (
         <section aria-label="Settings">
