@@ -12,12 +12,16 @@ const lines = (page: Page) => page.getByRole('list', { name: /^Route / }).getByR
 const map = (page: Page) => page.getByTestId('map');
 
 /** A four-cable rig made by hand through the interface, standing on its map. */
-async function fourCable(page: Page, line = 'guitar, fuzz, unit, valve head, cab 16') {
+async function fourCable(
+  page: Page,
+  line = 'guitar, fuzz, unit, valve head, cab 16',
+  says = 'Nothing found',
+) {
   await newRig(page, line);
   await page.getByRole('link', { name: 'Routes' }).click();
   await page.getByRole('button', { name: 'Take Four-cable', exact: true }).click();
   await expect(part(page, 'box:valve-head')).toBeVisible();
-  await expect(findings(page)).toContainText('Nothing found');
+  await expect(findings(page)).toContainText(says);
 }
 
 /** The titles of the route list, which is opened for it and closed again. */
@@ -75,6 +79,29 @@ test('a speaker output into the desk asks once, is found as a danger, and can be
   // A danger can be marked seen, never hidden.
   await expect(findings(page)).toContainText('1 danger');
   await expect(findings(page)).toContainText('only for this test');
+});
+
+test('a figure that nobody looked up is asked for in its finding, and entered there', async ({ page }) => {
+  await fourCable(page, 'guitar, fuzz, unit, valve head 100w, cab 16', '1 caution');
+  const row = findings(page).getByRole('button', {
+    name: /Look up the watts of SPK IN of Cabinet: 60 W assumed, 150 W wanted/,
+  });
+  await expect(row).toContainText('caution');
+  await row.click();
+  const field = findings(page).getByLabel(/^watts of SPK IN of Cabinet/);
+  await field.fill('loud');
+  await page.keyboard.press('Enter');
+  await expect(findings(page).getByRole('alert')).toContainText('A figure in W, such as 150 W.');
+  await field.fill('60');
+  await page.keyboard.press('Enter');
+  await expect(findings(page)).toContainText('1 danger');
+  await page.getByRole('button', { name: /^Undo: Change figure/ }).click();
+  await expect(row).toBeVisible();
+  await findings(page)
+    .getByLabel(/^watts of SPK IN of Cabinet/)
+    .fill('240');
+  await page.keyboard.press('Enter');
+  await expect(row).toHaveCount(0);
 });
 
 test('by tap and tap on pedals: the first press names the jacks, the next picks the plug up', async ({

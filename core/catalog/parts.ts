@@ -15,6 +15,14 @@ export const typical = (low: number, high: number = low): Figure => ({
   ...(low === high ? {} : { low, high }),
 });
 
+/** A figure as it is most often, with what else it may plausibly be. */
+export const guessed = (value: number, low: number, high: number): Figure => ({
+  value,
+  source: 'assumed',
+  low,
+  high,
+});
+
 /** A typical figure in decibels; with a range its middle is assumed. */
 export const decibels = (low: number, high: number = low): Figure => ({
   value: Number(((low + high) / 2).toFixed(1)),

@@ -16,6 +16,8 @@ import {
   type Slices,
 } from '../model';
 
+import type { Guess } from './guess';
+
 export type FindingFigure = { readonly name: string; readonly value: number; readonly unit: string };
 /** A figure a finding rests on that nobody has looked up. */
 export type AssumedFigure = { readonly part: Part; readonly figure: string };
@@ -31,6 +33,8 @@ export type Found<D extends Data = Data> = {
   readonly parts: readonly Part[];
   readonly figures?: readonly FindingFigure[];
   readonly assumed?: readonly AssumedFigure[];
+  /** The one assumed figure it hangs on, where a plausible value of it would clear it: then it is a caution at most. */
+  readonly guess?: Guess | undefined;
   readonly data: D;
   /** The variant it is so in, where the rule looks at several. */
   readonly variant?: string | null;
@@ -51,6 +55,7 @@ export type Finding<D extends Data = Data> = {
   readonly parts: readonly Part[];
   readonly figures: readonly FindingFigure[];
   readonly assumed: readonly AssumedFigure[];
+  readonly guess?: Guess | undefined;
   readonly data: D;
   readonly accepted: AcceptedFinding | null;
 };

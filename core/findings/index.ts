@@ -1,6 +1,7 @@
 // What is judged of a rig: rules, their sentences and cures, effects under their causes.
 export { type Cure } from './cure';
 export { type Finding, type FindingFigure } from './finding';
+export { type Guess } from './guess';
 export { cureOf, judge } from './judge';
 export { merged, underTheirCauses, type Caused, type Merged } from './merge';
 export { soundName } from './names';

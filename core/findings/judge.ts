@@ -3,6 +3,7 @@ import { weakly } from '../units';
 import { trial } from './exchange';
 import { findingKey, viewOf, type Finding, type Found } from './finding';
 import type { Cure } from './cure';
+import { atMost } from './guess';
 import type { Rule } from './rule';
 import { RULES, ruleOf } from './rules';
 
@@ -34,12 +35,13 @@ function stillAccepted(accepted: AcceptedFinding, finding: Omit<Finding, 'accept
 function toFinding(rule: Rule, found: Found, { variant, sound, acceptedFindings }: Slices): Finding {
   const finding = {
     code: rule.code,
-    severity: found.severity,
+    severity: atMost(found.severity, found.guess),
     sound: rule.reads === 'rig' ? null : (sound?.id ?? null),
     variant: found.variant === undefined ? (variant?.id ?? null) : found.variant,
     parts: found.parts,
     figures: found.figures ?? [],
     assumed: found.assumed ?? [],
+    guess: found.guess,
     data: found.data,
   };
   return { ...finding, accepted: acceptedFindings.find((entry) => stillAccepted(entry, finding)) ?? null };

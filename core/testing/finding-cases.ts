@@ -76,7 +76,7 @@ export const WHOLE_CASES: readonly Case[] = [
   },
   {
     code: 'SAFE-RATING',
-    sound: fourCable,
+    sound: () => edited(fourCable(), watts('valve-head', 'spk-16', 20)),
     spoil: watts('cabinet', 'in', 29),
     first: 'cabinet/in',
     severity: 'danger',

@@ -1,6 +1,7 @@
 import { derive, endAt, type Figure, type Jack, type JackEnd, type Severity } from '../../model';
 import { cure } from '../cure';
 import { isFree, jackPart, leadsAt, type AssumedFigure, type Found } from '../finding';
+import { firstGuess, guessAt, type Guess } from '../guess';
 import { DESTROYS } from '../phrases';
 import { rule } from '../rule';
 import { amplifiers, loadsOn, ratio } from '../speakers';
@@ -40,6 +41,19 @@ function judgeLoad(tap: Jack, load: number): Severity | null {
   return rated !== null && load > rated * 1.1 ? 'note' : null;
 }
 
+/** The assumed ohms of one load that would bring the whole to what the output wants. */
+function guessOf(loads: readonly JackEnd[], tap: Jack, severity: Severity): Guess | undefined {
+  const isTapped = tap.speaker?.stage === 'valve' || tap.speaker?.stage === 'solid-transformer';
+  const wanted = isTapped ? value(tap.speaker.ohm) : value(tap.speaker?.minOhm);
+  if (wanted === null || severity === 'note') return undefined;
+  return firstGuess(loads, (end) => {
+    const others = loads.filter((load) => load !== end);
+    const beside = others.length === 0 ? null : inParallel(others);
+    const ohm = 1 / (1 / wanted - (beside === null ? 0 : 1 / beside));
+    return guessAt(end, 'ohm', ohm, isTapped ? 'about' : 'least');
+  });
+}
+
 /** SAFE-IMPED: cabinets against the tap or the least load, with the sum worked out. */
 export const impedance = rule<Data>({
   code: 'SAFE-IMPED',
@@ -62,6 +76,7 @@ export const impedance = rule<Data>({
               { name: 'ratio', value: ratio(total, rated), unit: '' },
             ],
             assumed: assumedOhms([{ box, jack: tap }, ...loads]),
+            guess: guessOf(loads, tap, severity),
             data: {
               box: box.id,
               tap: `${box.id}/${tap.id}`,

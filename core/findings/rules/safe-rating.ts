@@ -1,6 +1,7 @@
 import { derive, type Jack, type JackEnd } from '../../model';
 import { resolveIn, type ForSignal } from '../../signal';
 import { jackPart, type Found } from '../finding';
+import { guessAt } from '../guess';
 import { amplifiers, loadsOn } from '../speakers';
 import { rule } from '../rule';
 
@@ -56,6 +57,10 @@ export const rating = rule<Data>({
             const wanted = share * marginOf(tap);
             if (!stands || stands.value >= wanted - 1e-9) return [];
             const parts = [jackPart(load.box, load.jack), jackPart(box, tap)];
+            // Its share grows with the amplifier's watts.
+            const most = (watts.value * stands.value) / wanted;
+            const guess =
+              guessAt(load, 'watts', wanted, 'least') ?? guessAt({ box, jack: tap }, 'watts', most, 'most');
             return [
               {
                 severity: 'danger',
@@ -69,8 +74,9 @@ export const rating = rule<Data>({
                   { part: jackPart(load.box, load.jack), figure: stands },
                   { part: jackPart(box, tap), figure: watts },
                 ].flatMap(({ part, figure }) =>
-                  figure.source === 'assumed' ? [{ part, figure: 'power rating' }] : [],
+                  figure.source === 'assumed' ? [{ part, figure: 'power' }] : [],
                 ),
+                guess,
                 data: {
                   load: load.box.id,
                   tap: `${box.id}/${tap.id}`,

@@ -1,10 +1,11 @@
 import { useState } from 'react';
-import { isOpen, NOT_JUDGED, type FindingLine } from '../../../../core/findings';
+import { isOpen, NOT_JUDGED, type FindingLine, type Guess } from '../../../../core/findings';
 import type { EditCall } from '../../../../core/edits';
-import { freshId, SEVERITIES, type Severity } from '../../../../core/model';
-import { count, inWords } from '../../../../core/units';
+import { boxOf, freshId, SEVERITIES, type Severity } from '../../../../core/model';
+import { count, formatQuantity, inWords, parseQuantity } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Busy } from '../../parts/empty';
+import { Labelled, TextField } from '../../parts/field';
 import { SEVERITY_EDGE, SEVERITY_TEXT, SeverityWord } from '../../parts/severity';
 import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
 import { today } from '../../store/app';
@@ -100,6 +101,37 @@ function Accept({ line }: { line: FindingLine }) {
   );
 }
 
+/** The figure that decides, to be entered where it is asked for. */
+function LookUp({ guess }: { guess: Guess }) {
+  const { readOnly, session } = useOpen('readOnly', 'session');
+  const name = useOpenWith(({ rig }) => boxOf(rig, guess.box)?.name ?? guess.box);
+  const { box, at, unit, assumed, what } = guess;
+  const commit = (text: string) => {
+    const value = parseQuantity(text, unit);
+    if (value === null || value <= 0)
+      return `A figure in ${unit}, such as ${formatQuantity(guess.wanted, unit)}.`;
+    return session.commit({
+      edit: 'setFigure',
+      arguments: { box, at, figure: { value, source: 'manual' } },
+    });
+  };
+  return (
+    <Labelled label={`${what} of ${name}, from its plate or manual`}>
+      {(field) => (
+        <TextField
+          id={field}
+          mono
+          onPause={false}
+          value=""
+          placeholder={`${formatQuantity(assumed, unit)} assumed`}
+          disabled={readOnly !== null}
+          commit={commit}
+        />
+      )}
+    </Labelled>
+  );
+}
+
 function Row({ line }: { line: FindingLine }) {
   const { openKey, setOpenKey, selection } = useOpen('openKey', 'setOpenKey', 'selection');
   const open = openKey === line.key;
@@ -139,6 +171,7 @@ function Row({ line }: { line: FindingLine }) {
           {line.brings.length > 0 ? (
             <p className="text-xs text-muted">It also brings: {line.brings.join(' ')}</p>
           ) : null}
+          {line.finding.guess ? <LookUp guess={line.finding.guess} /> : null}
           <Cure line={line} />
           <Accept line={line} />
         </div>
