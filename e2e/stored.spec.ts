@@ -131,3 +131,40 @@ test('a stored rig that does not pass: as it was before, or as a file that impor
   await page.keyboard.press('Control+z');
   await expect(page.getByText('Begin with one line of gear')).toBeVisible();
 });
+
+test('the shelf tells what a rig is for, stands in the order of last use, and over twelve rigs it is searched', async ({
+  page,
+}) => {
+  await page.goto('/shelf');
+  const rigs = page.getByRole('list', { name: 'Rigs' }).getByRole('listitem');
+  const search = page.getByLabel('Search the shelf');
+  for (let n = 2; n <= 12; n += 2) {
+    await page
+      .getByRole('button', { name: n === 2 ? 'Restore the demo' : 'Restore demo' })
+      .last()
+      .click();
+    await expect(rigs).toHaveCount(n);
+  }
+  await expect(search).toHaveCount(0);
+  await page.getByRole('button', { name: 'Restore demo' }).click();
+  await expect(rigs).toHaveCount(14);
+  await expect(rigs.filter({ hasText: 'Pit chair' }).first()).toContainText('Guitar and Baritone');
+  await expect(rigs.filter({ hasText: 'Pit chair' }).first()).toContainText('Cabinet 1×12 and Desk');
+  await search.fill('RECEIVER walk');
+  await expect(rigs).toHaveCount(7);
+  await search.fill('nothing of the kind');
+  await expect(page.getByText('No rig on the shelf has “nothing of the kind”.')).toBeVisible();
+  await search.fill('');
+  await expect(rigs).toHaveCount(14);
+
+  const last = await rigs.last().getByRole('link').last().getAttribute('href');
+  await rigs.last().getByRole('link').last().click();
+  await expect(page.getByTestId('map').locator('svg')).toBeVisible();
+  // That it was opened is stored once the map is painted.
+  await expect(async () => {
+    await page.goto('/shelf');
+    await expect(rigs.first().getByRole('link').last()).toHaveAttribute('href', last ?? '', {
+      timeout: 1000,
+    });
+  }).toPass();
+});

@@ -20,5 +20,6 @@ export {
   type Sheet,
   type SoundLine,
 } from './sheet';
+export { shelfCard, SHELF_MAP, type ShelfCard } from './shelf-card';
 export { rigState, type RigState } from './state';
 export { svgOf } from './svg';

@@ -9,6 +9,8 @@ export type Head = {
   readonly revision: number;
   readonly created: string;
   readonly modified: string;
+  /** When it was last opened; none where it never was, or by an older program. */
+  readonly opened?: string;
   /** When it was put into the bin; null on the shelf. */
   readonly binned: string | null;
   /** When its time in the bin was first found to be over. */

@@ -7,7 +7,7 @@ import { afterNextPaint } from './after-paint';
 import { onOutdated } from './database-state';
 import { addRig } from './files';
 import { askToStay } from './persistence';
-import { loadRig, type Loaded } from './rigs';
+import { loadRig, markOpened, type Loaded } from './rigs';
 import { openSession, type Session, type Stored } from './session';
 import { liveTabs, tabId } from './tab';
 
@@ -89,6 +89,8 @@ async function openStored(id: string): Promise<EnteredRig> {
       say: (text) => useNotice.getState().say(text, 'bad'),
     },
   });
+  // The shelf stands in the order of last use; a store that refuses says so at the first edit.
+  afterNextPaint(() => void markOpened(database, id, now()).catch(() => undefined));
   return inRoom(id, session);
 }
 

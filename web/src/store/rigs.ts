@@ -187,12 +187,16 @@ export async function listRigs(db: RigDatabase, now: string): Promise<readonly H
   }
   return heads
     .filter(({ id }) => !gone.has(id))
-    .sort((a, b) => b.modified.localeCompare(a.modified) || a.id.localeCompare(b.id));
+    .sort((a, b) => lastUse(b).localeCompare(lastUse(a)) || a.id.localeCompare(b.id));
 }
 
 export const daysLeftInBin = (binned: string, now: string): number =>
   Math.max(0, Math.ceil(BIN_DAYS - days(binned, now)));
 
+/** When a rig was last opened or changed. */
+export const lastUse = ({ opened = '', modified }: Head): string => (opened > modified ? opened : modified);
+
+export const markOpened = (db: RigDatabase, id: string, now: string) => db.heads.update(id, { opened: now });
 export const binRig = (db: RigDatabase, id: string, now: string) => db.heads.update(id, { binned: now });
 export const restoreRig = (db: RigDatabase, id: string) => db.heads.update(id, { binned: null });
 export const markSavedToFile = (db: RigDatabase, id: string, now: string) =>

@@ -3,7 +3,7 @@ import type { Detail, MapDrawing, ProfileDrawing } from '../../../core/drawing';
 import type { Layer } from '../../../core/layers';
 import type { RouteLine, RouteName } from '../../../core/routes';
 import type { Cure, FindingLine } from '../../../core/findings';
-import type { Sheet } from '../../../core/papers';
+import type { Sheet, ShelfCard } from '../../../core/papers';
 import type { AssumedLine } from '../../../core/planner';
 import type { Setting } from '../../../core/model';
 import type { LengthUnit } from '../../../core/units';
@@ -80,6 +80,7 @@ export type Queries = {
     };
     result: string;
   };
+  shelf: { query: { readonly kind: 'shelf' }; result: ShelfCard };
   assumed: { query: { readonly kind: 'assumed' }; result: readonly AssumedLine[] };
 };
 

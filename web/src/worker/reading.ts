@@ -1,6 +1,7 @@
 import type { FindingLine } from '../../../core/findings';
 import type { FileResult, ReadResult } from '../../../core/file';
 import type { Rig } from '../../../core/model';
+import type { ShelfCard } from '../../../core/papers';
 import { sharedWorker } from './shared';
 
 /** Reads the text of a rig file, away from the main thread. */
@@ -19,3 +20,7 @@ export const findingsOf = async (rig: Rig): Promise<readonly FindingLine[]> =>
     variant: null,
     sound: null,
   })) as readonly FindingLine[];
+
+/** The small map and the words of a rig that is not open. */
+export const shelfCardOf = async (rig: Rig): Promise<ShelfCard> =>
+  (await sharedWorker().api.askOf(rig, { kind: 'shelf' })) as ShelfCard;

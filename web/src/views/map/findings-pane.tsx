@@ -21,7 +21,8 @@ function Cure({ line }: { line: FindingLine }) {
     key: line.key,
   });
   if (stale) return <p className="text-xs text-muted">Looking for a cure …</p>;
-  if (value === null) return <p className="text-xs text-muted">No cure within one press.</p>;
+  if (value === null)
+    return line.finding.guess ? null : <p className="text-xs text-muted">No cure within one press.</p>;
   return (
     <Button look="strong" wraps disabled={readOnly !== null} onClick={() => commit(value.edit)}>
       {value.label}

@@ -1,13 +1,16 @@
-import { useEffect, useState } from 'react';
+import { Fragment, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { isOpen, type FindingLine } from '../../../../core/findings';
 import { titleWords, SEVERITIES, type Rig } from '../../../../core/model';
-import { count } from '../../../../core/units';
+import { SHELF_MAP, type ShelfCard } from '../../../../core/papers';
+import { count, inWords } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { goFocus } from '../../parts/focus';
 import { Menu, MenuItem, MenuLine } from '../../parts/menu';
 import { SEVERITY_TEXT } from '../../parts/severity';
-import { findingsOf } from '../../worker/reading';
+import { Drawn, noEmphasis } from '../../pen/drawn';
+import { lastUse } from '../../store/rigs';
+import { findingsOf, shelfCardOf } from '../../worker/reading';
 import type { ShelfEntry } from './use-shelf';
 
 export type RigActs = {
@@ -71,11 +74,77 @@ function Found({ rig }: { rig: Rig }) {
   );
 }
 
-/** One rig on the shelf. */
+/** What comes of the worker about a rig; undefined: not yet, null: it could not be made. */
+function useCard(rig: Rig | null): ShelfCard | null | undefined {
+  const [card, setCard] = useState<ShelfCard | null | undefined>(undefined);
+  useEffect(() => {
+    if (!rig) return;
+    let left = false;
+    shelfCardOf(rig).then(
+      (made) => !left && setCard(made),
+      () => !left && setCard(null),
+    );
+    return () => {
+      left = true;
+    };
+  }, [rig]);
+  return card;
+}
+
+/** Tall enough for most; a taller map is shown from its top. */
+const MAP_HEIGHT = 128;
+
+function SmallMap({ map }: { map: ShelfCard['map'] }) {
+  return (
+    <svg
+      aria-hidden="true"
+      width={SHELF_MAP}
+      height={(SHELF_MAP * map.height) / map.width}
+      viewBox={`0 0 ${map.width} ${map.height}`}
+      className="block"
+    >
+      <Drawn drawing={map} emphasisOf={noEmphasis} />
+    </svg>
+  );
+}
+
+/** What is played, where it is heard, and what else it can be wired as. */
+function Words({ card }: { card: ShelfCard }) {
+  const { instruments, outlets, variants, sounds } = card;
+  const lines = [
+    ['from', inWords(instruments)],
+    ['heard at', inWords(outlets)],
+    ['variants', inWords(variants)],
+    ['sounds', sounds > 1 ? String(sounds) : ''],
+  ].filter(([, words]) => words !== '');
+  return (
+    <dl className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-2 pt-1 text-sm">
+      {lines.map(([what, words]) => (
+        <Fragment key={what}>
+          <dt className="text-muted">{what}</dt>
+          <dd>{words}</dd>
+        </Fragment>
+      ))}
+    </dl>
+  );
+}
+
+/** One rig on the shelf: its small map, what it is for, and in what state it is. */
 export function RigLine({ entry, acts }: { entry: ShelfEntry; acts: RigActs }) {
   const { head } = entry;
+  const card = useCard(entry.rig);
   return (
-    <li className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-b border-hair px-4 py-2.5 last:border-b-0 sm:grid-cols-[minmax(0,1fr)_15rem_9rem_auto]">
+    <li className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 gap-y-1 border-b border-hair px-4 py-3 last:border-b-0 md:grid-cols-[auto_minmax(0,1fr)_13rem_auto]">
+      <Link
+        to={`/rig/${head.id}/map`}
+        tabIndex={-1}
+        aria-hidden="true"
+        onClick={() => goFocus('rig')}
+        className="hidden overflow-hidden rounded border border-hair bg-ground md:block"
+        style={{ width: SHELF_MAP, height: MAP_HEIGHT }}
+      >
+        {card && entry.rig && entry.rig.boxes.length > 0 ? <SmallMap map={card.map} /> : null}
+      </Link>
       <div className="min-w-0">
         <Link
           to={`/rig/${head.id}/map`}
@@ -86,23 +155,26 @@ export function RigLine({ entry, acts }: { entry: ShelfEntry; acts: RigActs }) {
           {titleWords(head.title)}
         </Link>
         {entry.rig === null ? <p className="text-xs break-words text-danger">{entry.reason}</p> : null}
+        {card ? <Words card={card} /> : null}
       </div>
-      <p className="order-3 text-sm text-muted sm:order-none">
-        {stateWords(entry)}
+      <div className="order-3 text-sm text-muted md:order-none">
+        <p>{stateWords(entry)}</p>
         {entry.rig !== null && entry.state.kind !== 'empty' ? (
-          <span className="block text-xs">
+          <p className="text-xs">
             <Found rig={entry.rig} />
-          </span>
+          </p>
         ) : null}
-      </p>
-      <div className="order-4 text-xs text-muted sm:order-none">
-        <p title="Last changed">{when(head.modified)}</p>
-        <p>{head.savedToFile ? `file: ${when(head.savedToFile)}` : 'never saved to a file'}</p>
+        <p className="pt-1 text-xs" title={`Last changed ${when(head.modified)}`}>
+          used {when(lastUse(head))}
+        </p>
+        <p className="text-xs">
+          {head.savedToFile ? `file: ${when(head.savedToFile)}` : 'never saved to a file'}
+        </p>
       </div>
       <Menu
         align="end"
         trigger={
-          <Button look="quiet" aria-label={`Acts for ${titleWords(head.title)}`}>
+          <Button look="quiet" className="self-start" aria-label={`Acts for ${titleWords(head.title)}`}>
             <span aria-hidden="true">•••</span>
           </Button>
         }

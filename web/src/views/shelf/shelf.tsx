@@ -1,6 +1,7 @@
 import { useEffect, useEffectEvent, useRef, useState, type DragEvent } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { titleWords, makeRig } from '../../../../core/model';
+import { rigHas } from '../../../../core/search';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
 import { PreferencesMenu } from '../../shell/preferences-menu';
@@ -26,9 +27,12 @@ import { Bin } from './bin';
 import { ImportDialog, type Asked } from './import-dialog';
 import { RigLine, type RigActs } from './rig-line';
 import { StorageLine } from './storage-line';
-import { useShelf } from './use-shelf';
+import { useShelf, type ShelfEntry } from './use-shelf';
 
 type Mode = 'keep-both' | 'replace';
+
+/** So many rigs are seen at a glance. */
+const FEW = 12;
 
 const newId = () => `rig-${randomId().slice(0, 8)}`;
 
@@ -37,6 +41,11 @@ export function Shelf() {
   const { contents, fault, refresh } = useShelf();
   const [asked, setAsked] = useState<Asked | null>(null);
   const [over, setOver] = useState(false);
+  const [sought, setSought] = useState('');
+  const isSought = ({ head, rig }: ShelfEntry) =>
+    rig ? rigHas(rig, sought) : head.title.toLowerCase().includes(sought.toLowerCase());
+  const entries = contents?.entries ?? [];
+  const shown = entries.length > FEW ? entries.filter(isSought) : entries;
   const picker = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const say = useNotice((state) => state.say);
@@ -181,16 +190,32 @@ export function Shelf() {
             <Button onClick={demo}>Restore the demo</Button>
           </Empty>
         ) : (
-          <ul
-            className={`rounded border bg-sheet ${over ? 'border-select' : 'border-hair'}`}
-            aria-label="Rigs"
-            tabIndex={-1}
-            data-focus="rigs"
-          >
-            {contents.entries.map((entry) => (
-              <RigLine key={entry.head.id} entry={entry} acts={acts} />
-            ))}
-          </ul>
+          <>
+            {contents.entries.length > FEW ? (
+              <input
+                type="search"
+                aria-label="Search the shelf"
+                placeholder="Search: title, box, sound"
+                value={sought}
+                maxLength={80}
+                onChange={(event) => setSought(event.target.value)}
+                className="mb-3 min-h-8 w-72 max-w-full rounded border border-line bg-raised px-2 text-sm"
+              />
+            ) : null}
+            <ul
+              className={`rounded border bg-sheet ${over ? 'border-select' : 'border-hair'}`}
+              aria-label="Rigs"
+              tabIndex={-1}
+              data-focus="rigs"
+            >
+              {shown.map((entry) => (
+                <RigLine key={entry.head.id} entry={entry} acts={acts} />
+              ))}
+              {shown.length === 0 ? (
+                <li className="px-4 py-3 text-sm text-muted">No rig on the shelf has “{sought}”.</li>
+              ) : null}
+            </ul>
+          </>
         )}
         {contents ? (
           <Bin heads={contents.binned} onRestore={(head) => act(restoreRig(database, head.id))} />
