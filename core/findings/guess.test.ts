@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import type { EditCall } from '../edits';
-import type { Figure, FigurePath, Rig } from '../model';
+import type { Figure, Rig } from '../model';
 import { build, edited } from '../testing/build';
 import { judge, report, type Finding } from './index';
 
 const figure = (box: string, jack: string, field: 'watts' | 'ohm', given: Figure): EditCall => ({
   edit: 'setFigure',
-  arguments: { box, at: { on: 'speaker', jack, field } as FigurePath, figure: given },
+  arguments: { box, at: { on: 'speaker', jack, field }, figure: given },
 });
 const known = (value: number): Figure => ({ value, source: 'manual' });
 const found = (rig: Rig, code: string): Finding | undefined => judge(rig, null).find((f) => f.code === code);
