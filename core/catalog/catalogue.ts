@@ -6,7 +6,7 @@ import { LINKS } from './links';
 import { MONITORS } from './monitors';
 import { PEDALS } from './pedals';
 import { TREADLES } from './treadles';
-import { OUTBOARD } from './outboard';
+import { OUTBOARD, TWICE } from './outboard';
 import { GRID_BLOCKS, UNITS } from './unit';
 
 /** Kinds as people look for them, in the order the signal usually meets them. A new kind is one more entry in a list. */
@@ -15,7 +15,7 @@ export const CATALOGUE_GROUPS: readonly { readonly name: string; readonly kinds:
   { name: 'Radio, DI, supply', kinds: LINKS },
   { name: 'Under the foot', kinds: TREADLES },
   { name: 'Pedals', kinds: PEDALS },
-  { name: 'Units', kinds: [...UNITS, ...OUTBOARD] },
+  { name: 'Units', kinds: [...UNITS, ...OUTBOARD, ...TWICE] },
   { name: 'Backline, desk', kinds: BACKLINE },
   { name: 'Monitors, loads', kinds: MONITORS },
 ];

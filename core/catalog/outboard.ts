@@ -1,8 +1,11 @@
 import {
+  chain,
+  dcIn,
   decibels,
   effect,
   input,
   lowVoltage,
+  on,
   output,
   typical,
   type KindParts,
@@ -66,6 +69,71 @@ function midiDelay(): KindParts {
     midi: { channel: 1, countsFrom: 0, programs: 128, bankBytes: 'none' },
   };
 }
+
+const jacksOf = (...ids: readonly string[]) => new Set(ids);
+const PEDAL_IN = { rIn: typical(470e3, 1e6), maxDbu: decibels(8) };
+const PEDAL_OUT = { rOut: typical(100, 1000) };
+
+/** What listens to the guitar passes it on to what is noisy; what comes back is let through or not. */
+function fourJackGate(): KindParts {
+  const jacks = jacksOf('in', 'send', 'return', 'out');
+  return {
+    jacks: [
+      input('in', 'INPUT', PEDAL_IN),
+      output('send', 'SEND', PEDAL_OUT),
+      input('return', 'RETURN', PEDAL_IN),
+      output('out', 'OUTPUT', PEDAL_OUT),
+      dcIn(),
+    ],
+    blocks: [
+      { id: 'sense', name: 'Sense', role: 'buffer', states: [on], state: 'on' },
+      effect('gate', 'Gate', 'gate', {}, { bypassKind: 'buffered' }),
+    ],
+    wires: [...chain(jacks, 'in', 'sense', 'send'), ...chain(jacks, 'return', 'gate', 'out')],
+    controls: [other('threshold', 'THRESHOLD', 'gate'), other('release', 'RELEASE', 'gate')],
+    power: lowVoltage(20),
+  };
+}
+
+/** Two channels that share a box and nothing else: one ahead of a preamp, one in its loop. */
+function twoChannelEqualiser(): KindParts {
+  const jacks = jacksOf('in-a', 'out-a', 'in-b', 'out-b');
+  const channel = (id: string, name: string) =>
+    effect(id, `Channel ${name}`, 'eq', { ceilingDbu: decibels(10) }, { bypassKind: 'buffered' });
+  return {
+    jacks: [
+      input('in-a', 'IN A', PEDAL_IN),
+      output('out-a', 'OUT A', PEDAL_OUT),
+      input('in-b', 'IN B', PEDAL_IN),
+      output('out-b', 'OUT B', PEDAL_OUT),
+      dcIn(),
+    ],
+    blocks: [channel('eq-a', 'A'), channel('eq-b', 'B')],
+    wires: [...chain(jacks, 'in-a', 'eq-a', 'out-a'), ...chain(jacks, 'in-b', 'eq-b', 'out-b')],
+    controls: [level('level-a', 'LEVEL A', 'eq-a'), level('level-b', 'LEVEL B', 'eq-b')],
+    power: lowVoltage(90),
+  };
+}
+
+/** Boxes with two ways through them: the signal comes by twice. */
+export const TWICE: readonly Kind[] = [
+  {
+    id: 'four-jack-gate',
+    name: 'Four-jack gate',
+    words: ['four-jack gate', 'four jack gate', '4-jack gate', 'loop gate'],
+    hint: 'listens at INPUT, gates between RETURN and OUTPUT',
+    place: 'floor',
+    parts: fourJackGate(),
+  },
+  {
+    id: 'two-channel-eq',
+    name: 'Two-channel equaliser',
+    words: ['two-channel eq', 'two-channel equaliser', 'dual eq', 'two channel eq'],
+    hint: 'two channels of their own: ahead of the preamp and in its loop',
+    place: 'floor',
+    parts: twoChannelEqualiser(),
+  },
+];
 
 /** Units that stand in another unit's loop and change program with it. */
 export const OUTBOARD: readonly Kind[] = [

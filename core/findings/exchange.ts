@@ -8,6 +8,7 @@ import {
   leadOf,
   pluggedIn,
   type Jack,
+  type JackEnd,
   type JackRef,
   type Part,
   type Plugged,
@@ -32,10 +33,22 @@ export const clashes = ({ from, to }: Ends): boolean =>
   from.direction === to.direction &&
   (from.direction === 'in' || from.direction === 'out');
 
+/** The jacks a lead joins: of an end that may stand in several, the first. */
+export const jacksOf = (
+  of: Wired,
+  { from, to }: Plugged,
+): { readonly from: JackEnd | undefined; readonly to: JackEnd | undefined } => ({
+  from: endAt(of, from[0]),
+  to: endAt(of, to[0]),
+});
+
 /** Leads whose two ends are of one direction. */
 export const clashingLeads = (of: Wired): readonly string[] =>
   pluggedIn(of)
-    .filter(({ from, to }) => clashes({ from: endAt(of, from[0])?.jack, to: endAt(of, to[0])?.jack }))
+    .filter((run) => {
+      const { from, to } = jacksOf(of, run);
+      return clashes({ from: from?.jack, to: to?.jack });
+    })
     .map(({ lead }) => lead.id);
 
 /** The document after an edit, or null if the edit cannot be done. */
@@ -56,7 +69,7 @@ export const exchangeCure = (view: View, { a, b }: Exchange): Cure =>
   });
 
 /** The same wiring with two plugs exchanged, in the variant in force. */
-function exchanged<T extends Wired>(of: T, { a, b }: Exchange): T {
+export function exchanged<T extends Wired>(of: T, { a, b }: Exchange): T {
   const ends = new Map(
     pluggedIn(of)
       .filter(({ lead }) => lead.id === a.lead || lead.id === b.lead)
@@ -88,36 +101,55 @@ export const shareOfTrials = (searches: number): number =>
   Math.max(1, Math.min(MOST_OF_ONE, Math.floor(MOST_TRIALS / Math.max(1, searches))));
 
 /** A plug with the jack it stands in and the jack at the other end of its lead. */
-type Standing = Plug & { readonly box: string; readonly jack: Jack; readonly far: Jack | undefined };
+type Standing = Plug & { readonly at: JackEnd; readonly far: JackEnd | undefined };
 
 /** Where the two plugs of a lead stand; those that carry no sound, or sound through the air, are not exchanged. */
-function plugsOf(of: Wired, { lead, from, to }: Plugged): readonly Standing[] {
-  const ends = { from: endAt(of, from[0]), to: endAt(of, to[0]) };
+function plugsOf(of: Wired, run: Plugged): readonly Standing[] {
+  const { lead } = run;
+  const ends = jacksOf(of, run);
   return (['from', 'to'] as const).flatMap((side): Standing[] => {
-    const end = ends[side];
-    if (!end || !isAudio(end.jack) || end.jack.carries === 'air') return [];
-    const far = ends[side === 'from' ? 'to' : 'from']?.jack;
-    return [{ lead: lead.id, side, box: end.box.id, jack: end.jack, far }];
+    const at = ends[side];
+    if (!at || !isAudio(at.jack) || at.jack.carries === 'air') return [];
+    return [{ lead: lead.id, side, at, far: ends[side === 'from' ? 'to' : 'from'] }];
   });
 }
 
-type Candidate = Exchange & { readonly cleared: number; readonly near: number };
+/** An exchange with what it does to its two leads. */
+export type Candidate = Exchange & {
+  /** Leads of it between two of a kind, before and after. */
+  readonly cleared: number;
+  readonly left: number;
+  /** Leads from a box into itself: how many more there are. */
+  readonly intoItself: number;
+  readonly near: number;
+};
 
-/** What exchanging two plugs would do; null where a lead of theirs would join two jacks of one direction. */
-function candidate(x: Standing, y: Standing): Candidate | null {
-  if (clashes({ from: y.jack, to: x.far }) || clashes({ from: x.jack, to: y.far })) return null;
+function candidate(x: Standing, y: Standing): Candidate {
+  const clash = (p: JackEnd, q: JackEnd | undefined) => Number(clashes({ from: p.jack, to: q?.jack }));
+  const self = (p: JackEnd, q: JackEnd | undefined) => Number(p.box === q?.box);
   return {
     a: { lead: x.lead, side: x.side },
     b: { lead: y.lead, side: y.side },
-    cleared: Number(clashes({ from: x.jack, to: x.far })) + Number(clashes({ from: y.jack, to: y.far })),
-    near: x.box === y.box ? 0 : 1,
+    cleared: clash(x.at, x.far) + clash(y.at, y.far),
+    left: clash(y.at, x.far) + clash(x.at, y.far),
+    intoItself: self(y.at, x.far) + self(x.at, y.far) - self(x.at, x.far) - self(y.at, y.far),
+    near: x.at.box === y.at.box ? 0 : 1,
   };
 }
 
-/** Every exchange of a plug of `around` with another that leaves no clash on either lead, the likeliest first. */
-function candidatesOf(of: Wired, around: readonly string[]): readonly Candidate[] {
+/**
+ * Every exchange of a plug of `around` with another, the likeliest first.
+ * @param within leads that the other plug may be of; any unless said
+ */
+export function candidatesOf(
+  of: Wired,
+  around: readonly string[],
+  within?: readonly string[],
+): readonly Candidate[] {
   const whole = pluggedIn(of).filter((p) => !isLink(p.lead) && p.from.length > 0 && p.to.length > 0);
-  const others = whole.flatMap((p) => plugsOf(of, p));
+  const others = whole
+    .filter(({ lead }) => !within || within.includes(lead.id))
+    .flatMap((p) => plugsOf(of, p));
   const asked = new Set(around);
   const own = pluggedIn(of)
     .filter((p) => asked.has(p.lead.id))
@@ -130,8 +162,7 @@ function candidatesOf(of: Wired, around: readonly string[]): readonly Candidate[
       const key = [at(x), at(y)].sort().join(' ');
       if (x.lead === y.lead || seen.has(key)) return [];
       seen.add(key);
-      const pair = candidate(x, y);
-      return pair ? [pair] : [];
+      return [candidate(x, y)];
     }),
   );
   return found.sort((p, q) => q.cleared - p.cleared || p.near - q.near);
@@ -147,7 +178,7 @@ export function bestExchange<T extends Wired & Reads<'sounds' | 'wants'>>(
   around: readonly string[],
   { accept, most }: { readonly accept: (of: T) => boolean; readonly most: number },
 ): Exchange | null {
-  const candidates = candidatesOf(of, around);
+  const candidates = candidatesOf(of, around).filter(({ left }) => left === 0);
   let best: { exchange: Exchange; score: Score; near: number } | null = null;
   let trials = 0;
   const shapes = shapesOf(of);

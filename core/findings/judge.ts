@@ -1,3 +1,4 @@
+import type { EditCall } from '../edits';
 import { inNight, type AcceptedFinding, type Rig, type Severity, type Slices } from '../model';
 import { weakly } from '../units';
 import { trial } from './exchange';
@@ -118,11 +119,21 @@ function proves(after: Rig, finding: Finding, before: Charges): boolean {
   );
 }
 
-/** A cure that proved itself, with the document that it was tried on. */
+/** A cure that proved itself, with the document that it was tried on: what has its own line put right too. */
 type Proved = { readonly cure: Cure; readonly after: Rig };
 
 /** The cures found for a rig, by the finding: a cause is asked for its cure by what it brings about, too. */
 const curesOf = weakly((_rig: Rig) => new Map<string, Proved | null>());
+
+/** A cure with others in one edit. */
+const withOthers = ({ label, edit }: Cure, others: readonly Cure[]): EditCall =>
+  others.length === 0
+    ? edit
+    : {
+        edit: 'together',
+        arguments: { label, edits: [edit, ...others.map((other) => other.edit)].flatMap(singles) },
+      };
+const singles = (call: EditCall) => (call.edit === 'together' ? call.arguments.edits : [call]);
 
 function findCure(rig: Rig, finding: Finding): Proved | null {
   const rule = ruleOf(finding.code);
@@ -130,7 +141,7 @@ function findCure(rig: Rig, finding: Finding): Proved | null {
   const before = chargesOf(rig, finding.variant, foundBy(PLAIN, rig, finding.variant));
   const view = viewOf(rig, finding.variant, finding.sound);
   for (const cure of rule.cures(view, finding)) {
-    const after = trial(rig, cure.edit);
+    const after = trial(rig, withOthers(cure, rule.along?.(view, finding) ?? []));
     if (after && proves(after, finding, before)) return { cure, after };
   }
   return null;

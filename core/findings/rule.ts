@@ -35,6 +35,8 @@ export type RuleOf<D extends Data> = {
    */
   readonly wrong?: (of: Slices) => readonly string[];
   readonly words: (finding: Finding<D>, say: Say) => Sentence;
+  /** What else is wrong and has its own line: a cure is tried with that put right too. */
+  readonly along?: (view: View, found: Found<D>) => readonly Cure[];
   /** Edits that may cure it, best first; the first that proves itself on a trial document is offered. */
   readonly cures?: (view: View, found: Found<D>) => Iterable<Cure>;
 };

@@ -1,9 +1,18 @@
-import { boxOf, derive, everySound, type JackRef, type Reads, type Sound } from '../model';
+import { boxOf, derive, everySound, isLink, pluggedIn, type JackRef, type Reads, type Sound } from '../model';
 import { graphIn, traceIn, wantedOutputs, type Graph, type Path, type WantedOutput } from '../signal';
 import type { Wired } from './finding';
 
-/** How well a wiring does, best least: rings, then what is not heard, then jacks visited against their order. */
-export type Score = readonly [cycles: number, unheard: number, inversions: number];
+/**
+ * How well a wiring does, best least: rings, then what is not heard, then leads from a box into itself, then power
+ * stages that hear no preamp, then jacks visited against their order.
+ */
+export type Score = readonly [
+  cycles: number,
+  unheard: number,
+  intoItself: number,
+  withoutPreamp: number,
+  inversions: number,
+];
 
 /** A loudspeaker is named by its air, which lies behind where the path ends. */
 function isLoudspeakerOf(path: Path, at: JackRef | null): boolean {
@@ -40,6 +49,19 @@ function inversions(of: Reads<'boxes'>, path: Path): number {
   return n;
 }
 
+/** Leads that join two jacks of one box: nothing hangs between. */
+const intoItself = (of: Wired): number =>
+  pluggedIn(of).filter(
+    ({ lead, from, to }) => !isLink(lead) && from[0]?.box !== undefined && from[0].box === to[0]?.box,
+  ).length;
+
+/** A way through a power stage of a box with a preamp of its own, and through no preamp at all. */
+const lacksPreamp = (path: Path): boolean =>
+  path.sections.every(({ block }) => block.role !== 'preamp') &&
+  path.sections.some(
+    ({ box, block }) => block.role === 'power' && box.blocks.some(({ role }) => role === 'preamp'),
+  );
+
 /** Paths of which the steps are looked at; the first ones say enough. */
 const MOST_PATHS = 4;
 
@@ -62,14 +84,19 @@ export function scoreOf(
   shapes: readonly Shape[] = shapesOf(of),
 ): Score {
   const wanted = wantedOutputs(of);
-  const total: [number, number, number] = [0, 0, 0];
+  const total: [number, number, number, number, number] = [0, 0, intoItself(of), 0, 0];
   for (const { sound, count } of shapes) {
     const { cycles, paths } = traceIn({ ...of, sound });
     total[0] += count * cycles.length;
     total[1] += count * wanted.filter((output) => !isHeard(paths, output)).length;
-    for (const path of paths.slice(0, MOST_PATHS)) total[2] += count * inversions(of, path);
+    for (const path of paths.slice(0, MOST_PATHS)) {
+      total[3] += count * Number(lacksPreamp(path));
+      total[4] += count * inversions(of, path);
+    }
   }
   return total;
 }
 
-export const compareScores = (a: Score, b: Score): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
+/** Below 0 where the first does better. */
+export const compareScores = (a: Score, b: Score): number =>
+  a[0] - b[0] || a[1] - b[1] || a[2] - b[2] || a[3] - b[3] || a[4] - b[4];

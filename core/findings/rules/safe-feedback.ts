@@ -3,6 +3,7 @@ import { cyclesIn } from '../../signal';
 import { blockPart, leadPart, scopeOf, type Found, type NoData, type View } from '../finding';
 import { HOWLS_DB, ringExchange, ringGain, ringKey, ringKeys, TOLD_DB } from '../rings';
 import { inWords } from '../../units';
+import { crossingsIn } from '../crossings';
 import { cure, type Cure } from '../cure';
 import { rule } from '../rule';
 
@@ -19,7 +20,9 @@ export const feedback = rule<NoData>({
         const gain = ringGain(view, cycle);
         if (gain < TOLD_DB || seen.has(ringKey(cycle))) return [];
         seen.add(ringKey(cycle));
-        if (cycle.leads.length > 0 && ringExchange(view, cycle)) return [];
+        const isCrossed =
+          cycle.leads.length > 0 && (crossingsIn(view).length > 0 || ringExchange(view, cycle));
+        if (isCrossed) return [];
         const blocks = cycle.blocks.flatMap(({ box: id, block: blockId }) => {
           const box = boxOf(view, id);
           const block = blockIn(box, blockId);

@@ -1,5 +1,6 @@
 import { derive, endAt, pluggedIn } from '../../model';
 import { inWords } from '../../units';
+import { alongWith, clearsClash, crossingsIn, hasRing, type Crossing } from '../crossings';
 import { cure, type Cure } from '../cure';
 import {
   bestExchange,
@@ -8,14 +9,13 @@ import {
   crossingParts,
   exchangeCure,
   shareOfTrials,
-  type Exchange,
 } from '../exchange';
 import { isFree, jackPart, leadPart, type Found, type View, type Wired } from '../finding';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
 
 type Data =
-  | { readonly exchange: Exchange }
+  | (Crossing & { readonly clash: boolean })
   | {
       readonly lead: string;
       readonly from: string;
@@ -52,7 +52,17 @@ export const direction = rule<Data>({
     const found: Found<Data>[] = [];
     const clashing = new Set(clashingLeads(of));
     const most = shareOfTrials(clashing.size / 2);
-    for (let open = [...clashing]; open.length > 0;) {
+    // What one or two exchanges explain is told by them; more are looked for one by one.
+    const all = crossingsIn(of);
+    const known = all.filter((exchange) => clearsClash(of, exchange) || !hasRing(of));
+    for (const exchange of known)
+      found.push({
+        severity: 'fault',
+        parts: crossingParts(of, exchange),
+        data: { exchange, all, clash: clearsClash(of, exchange) },
+      });
+    const explained = known.flatMap(({ a, b }) => [a.lead, b.lead]);
+    for (let open = [...clashing].filter((lead) => !explained.includes(lead)); open.length > 0;) {
       const exchange = bestExchange(of, open.slice(0, 1), {
         most,
         accept: (after) => {
@@ -61,7 +71,12 @@ export const direction = rule<Data>({
         },
       });
       const [first = ''] = open;
-      if (exchange) found.push({ severity: 'fault', parts: crossingParts(of, exchange), data: { exchange } });
+      if (exchange)
+        found.push({
+          severity: 'fault',
+          parts: crossingParts(of, exchange),
+          data: { exchange, all: [exchange], clash: true },
+        });
       else found.push(...alone(of, first));
       const told = exchange ? [exchange.a.lead, exchange.b.lead] : [first];
       open = open.filter((lead) => !told.includes(lead));
@@ -71,13 +86,14 @@ export const direction = rule<Data>({
   words: ({ data }, say) =>
     'exchange' in data
       ? {
-          text: `${inWords(say.parts('lead').map(capitalFirst))} are crossed: output into output, input into input.`,
-          why: 'Nothing flows between two jacks of one direction. Exchanging two plugs puts both right.',
+          text: `${inWords(say.parts('lead').map(capitalFirst))} are crossed${data.clash ? ': output into output, input into input' : ' too'}.`,
+          why: `${data.clash ? 'Nothing flows between two jacks of one direction.' : 'With the other crossing put right these two would still stand in each other’s place.'} Exchanging two plugs puts both right.`,
         }
       : {
           text: `${capitalFirst(say.parts('lead')[0] ?? '')} joins two ${data.direction === 'out' ? 'outputs' : 'inputs'}: ${say.jack(data.from)} and ${say.jack(data.to)}.`,
           why: 'Nothing flows between two jacks of one direction.',
         },
+  along: (view, { data }) => ('exchange' in data ? alongWith(view, data) : []),
   *cures(view, { data }) {
     if ('exchange' in data) yield exchangeCure(view, data.exchange);
     else yield* anotherJack(view, data.lead);

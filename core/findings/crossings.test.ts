@@ -1,0 +1,159 @@
+// Insertions of four leads, wrongly plugged in every way that two exchanged plugs can make them.
+import { describe, expect, test } from '@jest/globals';
+import { rowsOf, wiresOfRows, type Rig } from '../model';
+import { build, edited } from '../testing/build';
+import { cureOf, judge, merged } from './index';
+
+const REST = { layer: 'rest' } as const;
+
+const AMPLIFIERS = {
+  valve: {
+    line: 'valve head, cab 16 100w',
+    id: 'valve-head',
+    more: ['valve-head/spk-16 = cabinet/in'],
+    air: 'cabinet/air',
+  },
+  solid: { line: 'solid-state combo', id: 'solid-state-combo', more: [], air: 'solid-state-combo/air' },
+} as const;
+
+/** What is inserted: IN, SEND → amplifier; amplifier → RETURN, OUT. */
+const INSERTED = {
+  unit: { line: 'unit', id: 'multi-effects', jacks: ['input', 'send-1', 'return-1', 'out-1-l'] },
+  gate: { line: 'four-jack gate', id: 'four-jack-gate', jacks: ['in', 'send', 'return', 'out'] },
+  equaliser: {
+    line: 'two-channel eq',
+    id: 'two-channel-equaliser',
+    jacks: ['in-a', 'out-a', 'in-b', 'out-b'],
+  },
+} as const;
+
+/** Boxes that stand about and must change nothing: their quick line, and their leads. */
+const NEIGHBOURS = {
+  none: { line: '', leads: [] },
+  'a fuzz ahead': { line: 'fuzz', leads: ['guitar/out > fuzz/in'], first: 'fuzz/out' },
+  'a tuner ahead, a microphone at the desk': {
+    line: 'tuner, mic, desk',
+    leads: ['guitar/out > tuner/in'],
+    mic: true,
+    first: 'tuner/out',
+  },
+} as const;
+
+type Rows = { readonly rows?: boolean };
+
+/** Leads 1 to 4 are the insertion's. */
+function insertion(
+  box: keyof typeof INSERTED,
+  amp: keyof typeof AMPLIFIERS,
+  near: keyof typeof NEIGHBOURS,
+  { rows = false }: Rows = {},
+): Rig {
+  const [{ line, id, jacks }, amplifier, around] = [INSERTED[box], AMPLIFIERS[amp], NEIGHBOURS[near]];
+  const [into, send, back, out] = jacks;
+  const rig = build(
+    ['guitar', around.line, line, amplifier.line].filter((words) => words !== '').join(', '),
+    `${'first' in around ? around.first : 'guitar/out'} > ${id}/${into}`,
+    `${id}/${send} > ${amplifier.id}/input`,
+    `${amplifier.id}/send > ${id}/${back}`,
+    `${id}/${out} > ${amplifier.id}/return`,
+    ...amplifier.more,
+    ...around.leads,
+    ...('mic' in around ? [`${amplifier.air} ~ microphone/air`, 'microphone/out - desk/ch-1'] : []),
+  );
+  if (box !== 'unit') return rig;
+  return rows
+    ? inRows(rig)
+    : edited(rig, {
+        edit: 'setBlockState',
+        arguments: { box: id, block: 'loop-1', state: 'on', scope: REST },
+      });
+}
+
+/** The unit without a loop block: what stands ahead and what stands in the loop are rows of their own. */
+function inRows(rig: Rig): Rig {
+  const unit = rig.boxes.find(({ id }) => id === 'multi-effects')!;
+  const { rows, taps } = rowsOf(unit, unit.patches[0]!.wires)!;
+  const wires = wiresOfRows(unit, {
+    rows: [
+      { from: { jack: 'input' }, blocks: ['drive'], outputs: ['send-1'] },
+      { from: { jack: 'return-1' }, blocks: rows[0]!.blocks.slice(2), outputs: ['out-1-l'] },
+    ],
+    loops: {},
+    taps,
+  });
+  return edited(rig, { edit: 'wireInside', arguments: { box: unit.id, patch: unit.patch, wires } });
+}
+
+const RIGS: readonly (readonly [string, () => Rig])[] = [
+  ...(Object.keys(INSERTED) as (keyof typeof INSERTED)[]).flatMap((box) =>
+    (Object.keys(AMPLIFIERS) as (keyof typeof AMPLIFIERS)[]).flatMap((amp) =>
+      (Object.keys(NEIGHBOURS) as (keyof typeof NEIGHBOURS)[]).map(
+        (near) => [`${box}, ${amp}, ${near}`, () => insertion(box, amp, near)] as const,
+      ),
+    ),
+  ),
+  ['unit in rows, valve', () => insertion('unit', 'valve', 'none', { rows: true })],
+  ['unit in rows, solid, a fuzz ahead', () => insertion('unit', 'solid', 'a fuzz ahead', { rows: true })],
+];
+
+const ENDS = [1, 2, 3, 4].flatMap((n) =>
+  (['from', 'to'] as const).map((side) => ({ lead: `lead-${n}`, side })),
+);
+const PAIRS = ENDS.flatMap((a, i) => ENDS.slice(i + 1).flatMap((b) => (a.lead === b.lead ? [] : [{ a, b }])));
+type Pair = (typeof PAIRS)[number];
+
+/** Exchanges of leads that share none. */
+const TWICE = PAIRS.flatMap((p, i) =>
+  PAIRS.slice(i + 1).flatMap((q) =>
+    new Set([p.a.lead, p.b.lead, q.a.lead, q.b.lead]).size === 4 ? [[p, q] as const] : [],
+  ),
+);
+
+/** Which jacks are joined, whatever the number of the lead between them. */
+const joins = (rig: Rig) =>
+  rig.leads
+    .map(({ from, to }) => [from, to].map(({ at }) => at.map((r) => `${r.box}/${r.jack}`).join('+')))
+    .map((ends) => ends.sort().join(' – '))
+    .sort()
+    .join('\n');
+
+const swapped = (rig: Rig, { a, b }: Pair) => edited(rig, { edit: 'exchangeEnds', arguments: { a, b } });
+const words = ({ a, b }: Pair) => `${a.lead} ${a.side} with ${b.lead} ${b.side}`;
+const linesOf = (rig: Rig) =>
+  merged(rig, judge(rig, null)).filter(({ finding }) => finding.severity !== 'note');
+
+/** The rig after the cure of its first line; itself where there is none. */
+function curedOnce(rig: Rig): Rig {
+  const [line] = linesOf(rig);
+  const cure = line && cureOf(rig, line.finding);
+  return cure ? edited(rig, cure.edit) : rig;
+}
+
+describe.each(RIGS)('%s', (_name, make) => {
+  test('law: of any two plugs exchanged one line is told, and its cure restores the rig', () => {
+    const sound = make();
+    expect(linesOf(sound).map(({ finding }) => finding.code)).toEqual([]);
+    const bad = PAIRS.filter((pair) => {
+      const wrong = swapped(sound, pair);
+      return linesOf(wrong).length !== 1 || joins(curedOnce(wrong)) !== joins(sound);
+    });
+    expect(bad.map(words)).toEqual([]);
+  });
+});
+
+/** Both halves of the box in each other's place: it plays, and nothing is in the wrong direction. */
+const PLAYS = 4;
+
+describe.each(RIGS.filter((_, i) => i % 5 === 0))('%s, crossed twice', (_name, make) => {
+  test('law: two crossings at once are two lines, and the two cures restore the rig', () => {
+    const sound = make();
+    const heard = TWICE.map(([p, q]) => ({ p, q, wrong: swapped(swapped(sound, p), q) })).filter(
+      ({ wrong }) => linesOf(wrong).length > 0,
+    );
+    expect(heard).toHaveLength(TWICE.length - PLAYS);
+    const bad = heard.filter(
+      ({ wrong }) => linesOf(wrong).length !== 2 || joins(curedOnce(curedOnce(wrong))) !== joins(sound),
+    );
+    expect(bad.map(({ p, q }) => `${words(p)}, ${words(q)}`)).toEqual([]);
+  });
+});

@@ -1,0 +1,141 @@
+// Crossed leads: the one or two exchanges of plugs that bring a wiring back to where a sensible one has its leads.
+import type { Cure } from './cure';
+import { derive, isLink, pluggedIn, type Plugged, type Reads } from '../model';
+import { cyclesIn } from '../signal';
+import {
+  candidatesOf,
+  clashes,
+  clashingLeads,
+  exchangeCure,
+  exchanged,
+  jacksOf,
+  type Candidate,
+  type Exchange,
+} from './exchange';
+import type { View, Wired } from './finding';
+import { byLeads } from './rings';
+import { compareScores, scoreOf, shapesOf, type Score } from './score';
+
+/** A crossing of two leads, among all that explain the wiring. */
+export type Crossing = { readonly exchange: Exchange; readonly all: readonly Exchange[] };
+
+type Judged = Wired & Reads<'sounds' | 'wants'>;
+
+/** Trial wirings that are traced, for one exchange and for two. */
+const MOST_TRIALS = { one: 32, two: 48 } as const;
+/** With more leads in question than this no two exchanges explain them. */
+const MOST_LEADS = 10;
+
+/** One exchange or several at once, with what they leave wrong before anything is heard. */
+type Way = { readonly exchanges: readonly Exchange[]; readonly clashes: number; readonly intoItself: number };
+
+const wayOf = (clashes: number, own: readonly Candidate[]): Way => ({
+  exchanges: own,
+  clashes: own.reduce((sum, { left, cleared }) => sum + left - cleared, clashes),
+  intoItself: own.reduce((sum, one) => sum + one.intoItself, 0),
+});
+
+type Tried = { readonly exchanges: readonly Exchange[]; readonly clashes: number; readonly score: Score };
+
+const compareTried = (a: Tried, b: Tried) => a.clashes - b.clashes || compareScores(a.score, b.score);
+
+/**
+ * Whether two exchanges explain a wiring better than one: by more than the order in which boxes are met, or by meeting
+ * every box in the order of its jacks where one does not.
+ */
+function doesBetter(two: Tried, one: Tried | undefined): boolean {
+  if (!one || two.clashes !== one.clashes) return !one || two.clashes < one.clashes;
+  const at = two.score.findIndex((value, i) => value !== one.score[i]);
+  const [ours = 0, theirs = 0] = [two.score[at], one.score[at]];
+  return at >= 0 && ours < theirs && (at < two.score.length - 1 || ours === 0);
+}
+
+/** The best of several ways to exchange plugs, by tracing the likeliest. */
+function bestOf(of: Judged, ways: readonly Way[], most: number): Tried | undefined {
+  const shapes = shapesOf(of);
+  const sounds = shapes.map(({ sound }) => sound);
+  return [...ways]
+    .sort((a, b) => a.clashes - b.clashes || a.intoItself - b.intoItself)
+    .slice(0, most)
+    .map(({ exchanges, clashes: left }): Tried => {
+      const after = exchanges.reduce((wired: Judged, exchange) => exchanged(wired, exchange), of);
+      return { exchanges, clashes: left, score: scoreOf({ ...after, sounds }, shapes) };
+    })
+    .reduce<Tried | undefined>((best, one) => (best && compareTried(best, one) <= 0 ? best : one), undefined);
+}
+
+/** Leads with a plug in a box that the signal may come by twice: at least two inputs or two outputs hold a lead. */
+function leadsOfHubs(of: Wired, whole: readonly Plugged[]): readonly string[] {
+  const used = new Map<string, { in: number; out: number }>();
+  const boxesOf = ({ from, to }: Plugged) => [from, to].flatMap((refs) => refs[0]?.box ?? []);
+  for (const run of whole)
+    for (const end of Object.values(jacksOf(of, run)))
+      if (end?.jack.direction === 'in' || end?.jack.direction === 'out') {
+        const count = used.get(end.box.id) ?? { in: 0, out: 0 };
+        used.set(end.box.id, { ...count, [end.jack.direction]: count[end.jack.direction] + 1 });
+      }
+  const isHub = (box: string) => (used.get(box)?.in ?? 0) > 1 || (used.get(box)?.out ?? 0) > 1;
+  return whole.filter((run) => boxesOf(run).some(isHub)).map(({ lead }) => lead.id);
+}
+
+const leadsIn = ({ a, b }: Exchange) => [a.lead, b.lead];
+
+/** Every two exchanges between plugs of these leads that have no lead in common. */
+function pairsOf(of: Wired, leads: readonly string[]): readonly (readonly Candidate[])[] {
+  const all = candidatesOf(of, leads, leads);
+  return all.flatMap((p, i) =>
+    all.slice(i + 1).flatMap((q) => (leadsIn(q).some((lead) => leadsIn(p).includes(lead)) ? [] : [[p, q]])),
+  );
+}
+
+/**
+ * The exchanges that explain what is wrong with a wiring: one where it makes all right, else two where they do better;
+ * none where nothing clashes and no lead closes a ring, or where no exchange makes both go.
+ */
+export const crossingsIn = derive(
+  ['boxes', 'leads', 'variant', 'sounds', 'wants'],
+  (of): readonly Exchange[] => {
+    const clashing = clashingLeads(of);
+    const shapes = shapesOf(of);
+    const cycles = shapes.flatMap(({ sound }) => cyclesIn({ ...of, sound }));
+    const ringing = [...new Map(cycles.map((cycle) => [byLeads(cycle), cycle.leads])).values()].flat();
+    const suspects = [...new Set([...clashing, ...ringing])];
+    if (suspects.length === 0) return [];
+    const inner = cycles.filter(({ leads }) => leads.length === 0).length;
+    const isWhole = ({ clashes: left, score }: Tried) =>
+      left === 0 && score[0] <= inner && score.slice(1).every((value) => value === 0);
+    const isRight = ({ clashes: left, score }: Tried) => left === 0 && score[0] <= inner;
+
+    const way = (own: readonly Candidate[]) => wayOf(clashing.length, own);
+    const one = bestOf(
+      of,
+      candidatesOf(of, suspects).map((exchange) => way([exchange])),
+      MOST_TRIALS.one,
+    );
+    if (one && isWhole(one)) return one.exchanges;
+    const whole = pluggedIn(of).filter(
+      (run) => !isLink(run.lead) && run.from.length > 0 && run.to.length > 0,
+    );
+    const leads = [...new Set([...clashing, ...leadsOfHubs(of, whole)])];
+    const two =
+      leads.length <= MOST_LEADS ? bestOf(of, pairsOf(of, leads).map(way), MOST_TRIALS.two) : undefined;
+    const best = two && doesBetter(two, one) ? two : one;
+    return best && isRight(best) ? best.exchanges.map(({ a, b }) => ({ a, b })) : [];
+  },
+);
+
+/** The other exchanges of several that explain a wiring together: a cure of one is judged with them done. */
+export const alongWith = (view: View, { exchange, all }: Crossing): readonly Cure[] =>
+  all.filter((other) => other !== exchange).map((other) => exchangeCure(view, other));
+
+/** Does any lead close a ring, in any sound? */
+export const hasRing = derive(['boxes', 'leads', 'variant', 'sounds'], (of): boolean =>
+  shapesOf(of).some(({ sound }) => cyclesIn({ ...of, sound }).some(({ leads }) => leads.length > 0)),
+);
+
+/** Does an exchange clear a lead between two of a kind? Else it opens a ring. */
+export const clearsClash = (of: Wired, { a, b }: Exchange): boolean =>
+  pluggedIn(of).some((run) => {
+    const { from, to } = jacksOf(of, run);
+    return [a.lead, b.lead].includes(run.lead.id) && clashes({ from: from?.jack, to: to?.jack });
+  });
