@@ -22,7 +22,7 @@ export type Crossing = { readonly exchange: Exchange; readonly all: readonly Exc
 type Judged = Wired & Reads<'sounds' | 'wants'>;
 
 /** Trial wirings that are traced, for one exchange and for two. */
-const MOST_TRIALS = { one: 32, two: 48 } as const;
+const MOST_TRIALS = { one: 24, two: 24 } as const;
 /** With more leads in question than this no two exchanges explain them. */
 const MOST_LEADS = 10;
 
@@ -35,33 +35,35 @@ const wayOf = (clashes: number, own: readonly Candidate[]): Way => ({
   intoItself: own.reduce((sum, one) => sum + one.intoItself, 0),
 });
 
-type Tried = { readonly exchanges: readonly Exchange[]; readonly clashes: number; readonly score: Score };
-
-const compareTried = (a: Tried, b: Tried) => a.clashes - b.clashes || compareScores(a.score, b.score);
+type Tried = { readonly exchanges: readonly Exchange[]; readonly score: Score };
 
 /**
  * Whether two exchanges explain a wiring better than one: by more than the order in which boxes are met, or by meeting
  * every box in the order of its jacks where one does not.
  */
 function doesBetter(two: Tried, one: Tried | undefined): boolean {
-  if (!one || two.clashes !== one.clashes) return !one || two.clashes < one.clashes;
+  if (!one) return true;
   const at = two.score.findIndex((value, i) => value !== one.score[i]);
   const [ours = 0, theirs = 0] = [two.score[at], one.score[at]];
   return at >= 0 && ours < theirs && (at < two.score.length - 1 || ours === 0);
 }
 
-/** The best of several ways to exchange plugs, by tracing the likeliest. */
+/** The best of several ways to exchange plugs that leave no clash, by tracing the likeliest. */
 function bestOf(of: Judged, ways: readonly Way[], most: number): Tried | undefined {
   const shapes = shapesOf(of);
   const sounds = shapes.map(({ sound }) => sound);
-  return [...ways]
-    .sort((a, b) => a.clashes - b.clashes || a.intoItself - b.intoItself)
+  return ways
+    .filter(({ clashes: left }) => left === 0)
+    .sort((a, b) => a.intoItself - b.intoItself)
     .slice(0, most)
-    .map(({ exchanges, clashes: left }): Tried => {
+    .map(({ exchanges }): Tried => {
       const after = exchanges.reduce((wired: Judged, exchange) => exchanged(wired, exchange), of);
-      return { exchanges, clashes: left, score: scoreOf({ ...after, sounds }, shapes) };
+      return { exchanges, score: scoreOf({ ...after, sounds }, shapes) };
     })
-    .reduce<Tried | undefined>((best, one) => (best && compareTried(best, one) <= 0 ? best : one), undefined);
+    .reduce<Tried | undefined>(
+      (best, one) => (best && compareScores(best.score, one.score) <= 0 ? best : one),
+      undefined,
+    );
 }
 
 /** Leads with a plug in a box that the signal may come by twice: at least two inputs or two outputs hold a lead. */
@@ -102,9 +104,8 @@ export const crossingsIn = derive(
     const suspects = [...new Set([...clashing, ...ringing])];
     if (suspects.length === 0) return [];
     const inner = cycles.filter(({ leads }) => leads.length === 0).length;
-    const isWhole = ({ clashes: left, score }: Tried) =>
-      left === 0 && score[0] <= inner && score.slice(1).every((value) => value === 0);
-    const isRight = ({ clashes: left, score }: Tried) => left === 0 && score[0] <= inner;
+    const isRight = ({ score }: Tried) => score[0] <= inner;
+    const isWhole = (one: Tried) => isRight(one) && one.score.slice(1).every((value) => value === 0);
 
     const way = (own: readonly Candidate[]) => wayOf(clashing.length, own);
     const one = bestOf(
