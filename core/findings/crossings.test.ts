@@ -1,6 +1,6 @@
 // Insertions of four leads, wrongly plugged in every way that two exchanged plugs can make them.
 import { describe, expect, test } from '@jest/globals';
-import { rowsOf, wiresOfRows, type Rig } from '../model';
+import { isAudio, jackKey, rowsOf, wiresOfRows, type Rig } from '../model';
 import { build, edited } from '../testing/build';
 import { cureOf, judge, merged } from './index';
 
@@ -157,3 +157,47 @@ describe.each(RIGS.filter((_, i) => i % 5 === 0))('%s, crossed twice', (_name, m
     expect(bad.map(({ p, q }) => `${words(p)}, ${words(q)}`)).toEqual([]);
   });
 });
+
+/** Every plug of the insertion in each free jack of its box that carries sound. */
+const misplaced = (sound: Rig) =>
+  ENDS.flatMap(({ lead, side }) => {
+    const [at] = sound.leads.find(({ id }) => id === lead)![side].at;
+    const box = sound.boxes.find(({ id }) => id === at!.box)!;
+    const held = new Set(sound.leads.flatMap(({ from, to }) => [...from.at, ...to.at].map(jackKey)));
+    return box.jacks
+      .filter((jack) => isAudio(jack) && jack.carries !== 'air' && !held.has(`${box.id}/${jack.id}`))
+      .map((jack) => ({ lead, side, to: { box: box.id, jack: jack.id } }));
+  });
+
+describe.each(RIGS.filter(([name]) => name.startsWith('unit')))(
+  '%s, one plug beside its jack',
+  (_name, make) => {
+    test('law: where that is a fault, that lead is named and no other, and the cure restores the rig', () => {
+      const sound = make();
+      const wrong = misplaced(sound).map(({ lead, side, to }) => ({
+        lead,
+        name: `${lead} ${side} in ${to.jack}`,
+        rig: edited(sound, { edit: 'replug', arguments: { lead, side, at: [to] } }),
+      }));
+      const told = wrong.filter(({ rig }) =>
+        linesOf(rig).some(({ finding }) => finding.severity !== 'caution'),
+      );
+      expect(told.length).toBeGreaterThan(12);
+      const bad = told.filter(({ rig, lead }) => {
+        const lines = linesOf(rig);
+        const leads = lines[0]!.finding.parts.filter(({ type }) => type === 'lead').map(({ id }) => id);
+        return (
+          lines.length !== 1 || leads.some((id) => id !== lead) || joins(curedOnce(rig)) !== joins(sound)
+        );
+      });
+      expect(
+        bad.map(
+          ({ name, rig }) =>
+            `${name}: ${linesOf(rig)
+              .map(({ finding }) => `${finding.code} ${finding.parts.map(({ id }) => id).join('+')}`)
+              .join(' | ')}`,
+        ),
+      ).toEqual([]);
+    });
+  },
+);

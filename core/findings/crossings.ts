@@ -1,11 +1,9 @@
 // Crossed leads: the one or two exchanges of plugs that bring a wiring back to where a sensible one has its leads.
 import type { Cure } from './cure';
 import { derive, isLink, pluggedIn, type Plugged, type Reads } from '../model';
-import { cyclesIn } from '../signal';
 import {
   candidatesOf,
   clashes,
-  clashingLeads,
   exchangeCure,
   exchanged,
   jacksOf,
@@ -13,8 +11,9 @@ import {
   type Exchange,
 } from './exchange';
 import type { View, Wired } from './finding';
-import { byLeads } from './rings';
+import { misplacedIn } from './misplaced';
 import { compareScores, scoreOf, shapesOf, type Score } from './score';
+import { isOpenAgain, isWhole, suspectsIn } from './suspects';
 
 /** A crossing of two leads, among all that explain the wiring. */
 export type Crossing = { readonly exchange: Exchange; readonly all: readonly Exchange[] };
@@ -92,28 +91,22 @@ function pairsOf(of: Wired, leads: readonly string[]): readonly (readonly Candid
 
 /**
  * The exchanges that explain what is wrong with a wiring: one where it makes all right, else two where they do better;
- * none where nothing clashes and no lead closes a ring, or where no exchange makes both go.
+ * none where nothing clashes and no lead closes a ring, where one plug alone is misplaced, or where no exchange makes
+ * both go.
  */
 export const crossingsIn = derive(
   ['boxes', 'leads', 'variant', 'sounds', 'wants'],
   (of): readonly Exchange[] => {
-    const clashing = clashingLeads(of);
-    const shapes = shapesOf(of);
-    const cycles = shapes.flatMap(({ sound }) => cyclesIn({ ...of, sound }));
-    const ringing = [...new Map(cycles.map((cycle) => [byLeads(cycle), cycle.leads])).values()].flat();
-    const suspects = [...new Set([...clashing, ...ringing])];
-    if (suspects.length === 0) return [];
-    const inner = cycles.filter(({ leads }) => leads.length === 0).length;
-    const isRight = ({ score }: Tried) => score[0] <= inner;
-    const isWhole = (one: Tried) => isRight(one) && one.score.slice(1).every((value) => value === 0);
-
+    const suspects = suspectsIn(of);
+    const { clashing } = suspects;
+    if (suspects.leads.length === 0 || misplacedIn(of)) return [];
     const way = (own: readonly Candidate[]) => wayOf(clashing.length, own);
     const one = bestOf(
       of,
-      candidatesOf(of, suspects).map((exchange) => way([exchange])),
+      candidatesOf(of, suspects.leads).map((exchange) => way([exchange])),
       MOST_TRIALS.one,
     );
-    if (one && isWhole(one)) return one.exchanges;
+    if (one && isWhole(one.score, suspects)) return one.exchanges.map(({ a, b }) => ({ a, b }));
     const whole = pluggedIn(of).filter(
       (run) => !isLink(run.lead) && run.from.length > 0 && run.to.length > 0,
     );
@@ -121,18 +114,13 @@ export const crossingsIn = derive(
     const two =
       leads.length <= MOST_LEADS ? bestOf(of, pairsOf(of, leads).map(way), MOST_TRIALS.two) : undefined;
     const best = two && doesBetter(two, one) ? two : one;
-    return best && isRight(best) ? best.exchanges.map(({ a, b }) => ({ a, b })) : [];
+    return best && isOpenAgain(best.score, suspects) ? best.exchanges.map(({ a, b }) => ({ a, b })) : [];
   },
 );
 
 /** The other exchanges of several that explain a wiring together: a cure of one is judged with them done. */
 export const alongWith = (view: View, { exchange, all }: Crossing): readonly Cure[] =>
   all.filter((other) => other !== exchange).map((other) => exchangeCure(view, other));
-
-/** Does any lead close a ring, in any sound? */
-export const hasRing = derive(['boxes', 'leads', 'variant', 'sounds'], (of): boolean =>
-  shapesOf(of).some(({ sound }) => cyclesIn({ ...of, sound }).some(({ leads }) => leads.length > 0)),
-);
 
 /** Does an exchange clear a lead between two of a kind? Else it opens a ring. */
 export const clearsClash = (of: Wired, { a, b }: Exchange): boolean =>

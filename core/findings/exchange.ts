@@ -68,20 +68,15 @@ export const exchangeCure = (view: View, { a, b }: Exchange): Cure =>
     arguments: { a, b, ...scopeIn(view.variant?.id ?? null) },
   });
 
-/** The same wiring with two plugs exchanged, in the variant in force. */
-export function exchanged<T extends Wired>(of: T, { a, b }: Exchange): T {
+type NewEnds = Partial<Readonly<Record<Side, readonly JackRef[]>>>;
+
+/** The same wiring with some ends of leads elsewhere, in the variant in force. */
+export function withEnds<T extends Wired>(of: T, changes: ReadonlyMap<string, NewEnds>): T {
   const ends = new Map(
     pluggedIn(of)
-      .filter(({ lead }) => lead.id === a.lead || lead.id === b.lead)
-      .map(({ lead, from, to }) => [lead.id, { from, to }] as const),
+      .filter(({ lead }) => changes.has(lead.id))
+      .map(({ lead, from, to }) => [lead.id, { from, to, ...changes.get(lead.id) }] as const),
   );
-  const [atA, atB] = [ends.get(a.lead)?.[a.side] ?? [], ends.get(b.lead)?.[b.side] ?? []];
-  const put = (plug: Plug, at: readonly JackRef[]) => {
-    const now = ends.get(plug.lead);
-    if (now) ends.set(plug.lead, { ...now, [plug.side]: at });
-  };
-  put(a, atB);
-  put(b, atA);
   if (of.variant)
     return { ...of, variant: { ...of.variant, leads: { ...of.variant.leads, ...Object.fromEntries(ends) } } };
   const leads = of.leads.map((lead) => {
@@ -89,6 +84,18 @@ export function exchanged<T extends Wired>(of: T, { a, b }: Exchange): T {
     return now ? { ...lead, from: { ...lead.from, at: now.from }, to: { ...lead.to, at: now.to } } : lead;
   });
   return { ...of, leads };
+}
+
+/** The same wiring with two plugs of two leads exchanged, in the variant in force. */
+export function exchanged<T extends Wired>(of: T, { a, b }: Exchange): T {
+  const at = ({ lead, side }: Plug) => pluggedIn(of).find((run) => run.lead.id === lead)?.[side] ?? [];
+  return withEnds(
+    of,
+    new Map([
+      [a.lead, { [a.side]: at(b) }],
+      [b.lead, { [b.side]: at(a) }],
+    ]),
+  );
 }
 
 /** Trial wirings that the searches of one rig look at together; what each then names is the best of its share. */
@@ -104,7 +111,7 @@ export const shareOfTrials = (searches: number): number =>
 type Standing = Plug & { readonly at: JackEnd; readonly far: JackEnd | undefined };
 
 /** Where the two plugs of a lead stand; those that carry no sound, or sound through the air, are not exchanged. */
-function plugsOf(of: Wired, run: Plugged): readonly Standing[] {
+export function plugsOf(of: Wired, run: Plugged): readonly Standing[] {
   const { lead } = run;
   const ends = jacksOf(of, run);
   return (['from', 'to'] as const).flatMap((side): Standing[] => {

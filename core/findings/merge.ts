@@ -1,7 +1,7 @@
 import type { Rig } from '../model';
 import { findingKey, type Finding } from './finding';
 import { foundBy, NO_CAUSE, provedCure, rankOf } from './judge';
-import { RULES } from './rules';
+import { RULES, ruleOf } from './rules';
 
 /** A cause with the findings that go when it is cured. */
 export type Caused = { readonly finding: Finding; readonly brings: readonly Finding[] };
@@ -12,8 +12,15 @@ const MOST_CAUSES = 4;
 /** Puts what a cause brings about under it: what its cure would take away too. */
 function underCauses(rig: Rig, findings: readonly Finding[]): ReadonlyMap<Finding, Finding> {
   const under = new Map<Finding, Finding>();
+  for (const cause of findings) {
+    const covers = ruleOf(cause.code)?.covers;
+    if (!covers) continue;
+    for (const other of findings)
+      if (other.code !== cause.code && other.variant === cause.variant && covers(cause, other))
+        under.set(other, cause);
+  }
   const causes = findings
-    .filter((f) => rankOf(f.code) < NO_CAUSE)
+    .filter((f) => rankOf(f.code) < NO_CAUSE && !under.has(f))
     .sort((a, b) => rankOf(a.code) - rankOf(b.code));
   for (const cause of causes.slice(0, MOST_CAUSES)) {
     const lower = findings.filter(

@@ -34,6 +34,8 @@ export type RuleOf<D extends Data> = {
    * cure is held against these: of what is wrong nothing may be new, and something must be gone.
    */
   readonly wrong?: (of: Slices) => readonly string[];
+  /** For causes: what it explains of itself, whatever its cure takes away: the same lead, the same amplifier. */
+  readonly covers?: (finding: Finding<D>, other: Finding) => boolean;
   readonly words: (finding: Finding<D>, say: Say) => Sentence;
   /** What else is wrong and has its own line: a cure is tried with that put right too. */
   readonly along?: (view: View, found: Found<D>) => readonly Cure[];

@@ -1,16 +1,27 @@
 import { boxOf, derive, everySound, isLink, pluggedIn, type JackRef, type Reads, type Sound } from '../model';
-import { graphIn, traceIn, wantedOutputs, type Graph, type Path, type WantedOutput } from '../signal';
+import {
+  graphIn,
+  isOn,
+  resolveIn,
+  traceIn,
+  wantedOutputs,
+  type ForSignal,
+  type Graph,
+  type Path,
+  type WantedOutput,
+} from '../signal';
 import type { Wired } from './finding';
 
 /**
  * How well a wiring does, best least: rings, then what is not heard, then leads from a box into itself, then power
- * stages that hear no preamp, then jacks visited against their order.
+ * stages that hear no preamp, then effects that are on and passed by, then jacks visited against their order.
  */
 export type Score = readonly [
   cycles: number,
   unheard: number,
   intoItself: number,
   withoutPreamp: number,
+  passedBy: number,
   inversions: number,
 ];
 
@@ -62,6 +73,20 @@ const lacksPreamp = (path: Path): boolean =>
     ({ box, block }) => block.role === 'power' && box.blocks.some(({ role }) => role === 'preamp'),
   );
 
+/** Effects that are on in a sound and that no way to anything heard passes. */
+function passedBy(of: ForSignal, paths: readonly Path[]): number {
+  const met = new Set(paths.flatMap(({ sections }) => sections.map(({ block }) => block)));
+  const resolved = resolveIn(of);
+  return of.boxes.reduce(
+    (sum, box) =>
+      sum +
+      box.blocks.filter(
+        (block) => block.role === 'effect' && !met.has(block) && isOn(resolved.blockState(box, block).state),
+      ).length,
+    0,
+  );
+}
+
 /** Paths of which the steps are looked at; the first ones say enough. */
 const MOST_PATHS = 4;
 
@@ -84,19 +109,20 @@ export function scoreOf(
   shapes: readonly Shape[] = shapesOf(of),
 ): Score {
   const wanted = wantedOutputs(of);
-  const total: [number, number, number, number, number] = [0, 0, intoItself(of), 0, 0];
+  const total: [number, number, number, number, number, number] = [0, 0, intoItself(of), 0, 0, 0];
   for (const { sound, count } of shapes) {
     const { cycles, paths } = traceIn({ ...of, sound });
     total[0] += count * cycles.length;
     total[1] += count * wanted.filter((output) => !isHeard(paths, output)).length;
     for (const path of paths.slice(0, MOST_PATHS)) {
       total[3] += count * Number(lacksPreamp(path));
-      total[4] += count * inversions(of, path);
+      total[5] += count * inversions(of, path);
     }
+    total[4] += count * passedBy({ ...of, sound }, paths);
   }
   return total;
 }
 
 /** Below 0 where the first does better. */
 export const compareScores = (a: Score, b: Score): number =>
-  a[0] - b[0] || a[1] - b[1] || a[2] - b[2] || a[3] - b[3] || a[4] - b[4];
+  a[0] - b[0] || a[1] - b[1] || a[2] - b[2] || a[3] - b[3] || a[4] - b[4] || a[5] - b[5];

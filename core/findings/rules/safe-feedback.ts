@@ -4,6 +4,7 @@ import { blockPart, leadPart, scopeOf, type Found, type NoData, type View } from
 import { HOWLS_DB, ringExchange, ringGain, ringKey, ringKeys, TOLD_DB } from '../rings';
 import { inWords } from '../../units';
 import { crossingsIn } from '../crossings';
+import { misplacedIn } from '../misplaced';
 import { cure, type Cure } from '../cure';
 import { rule } from '../rule';
 
@@ -21,7 +22,8 @@ export const feedback = rule<NoData>({
         if (gain < TOLD_DB || seen.has(ringKey(cycle))) return [];
         seen.add(ringKey(cycle));
         const isCrossed =
-          cycle.leads.length > 0 && (crossingsIn(view).length > 0 || ringExchange(view, cycle));
+          cycle.leads.length > 0 &&
+          (misplacedIn(view) !== null || crossingsIn(view).length > 0 || ringExchange(view, cycle) !== null);
         if (isCrossed) return [];
         const blocks = cycle.blocks.flatMap(({ box: id, block: blockId }) => {
           const box = boxOf(view, id);

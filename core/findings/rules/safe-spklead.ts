@@ -14,7 +14,8 @@ export const speakerLead = rule<Data>({
   reads: 'rig',
   judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found<Data>[] =>
     runsOf(view).flatMap(({ lead, from, to }): Found<Data>[] => {
-      const speaker = [from, to].some(({ jack }) => jack.carries === 'speaker');
+      // What is no speaker output cannot heat a lead: a line or headphone output into a cabinet is silent, not hot.
+      const speaker = [from, to].some(({ jack }) => jack.carries === 'speaker' && jack.direction !== 'in');
       const signal = [from, to].every(({ jack }) => isAudio(jack) && jack.carries !== 'speaker');
       const wrong = speaker ? lead.kind !== 'speaker' : signal && lead.kind === 'speaker';
       if (!wrong) return [];

@@ -1,6 +1,6 @@
 import { derive, endAt, pluggedIn } from '../../model';
 import { inWords } from '../../units';
-import { alongWith, clearsClash, crossingsIn, hasRing, type Crossing } from '../crossings';
+import { alongWith, clearsClash, crossingsIn, type Crossing } from '../crossings';
 import { cure, type Cure } from '../cure';
 import {
   bestExchange,
@@ -11,10 +11,13 @@ import {
   shareOfTrials,
 } from '../exchange';
 import { isFree, jackPart, leadPart, type Found, type View, type Wired } from '../finding';
+import { misplacedCure, misplacedFound, misplacedIn, misplacedWords, type MisplacedData } from '../misplaced';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
+import { suspectsIn } from '../suspects';
 
 type Data =
+  | MisplacedData
   | (Crossing & { readonly clash: boolean })
   | {
       readonly lead: string;
@@ -49,12 +52,15 @@ export const direction = rule<Data>({
   reads: 'rig',
   wrong: clashingLeads,
   judge: derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): readonly Found<Data>[] => {
+    const misplaced = misplacedIn(of);
+    // Where a ring is closed too, the ring tells of it.
+    if (misplaced) return suspectsIn(of).rings ? [] : [misplacedFound(misplaced, {})];
     const found: Found<Data>[] = [];
     const clashing = new Set(clashingLeads(of));
     const most = shareOfTrials(clashing.size / 2);
     // What one or two exchanges explain is told by them; more are looked for one by one.
     const all = crossingsIn(of);
-    const known = all.filter((exchange) => clearsClash(of, exchange) || !hasRing(of));
+    const known = all.filter((exchange) => clearsClash(of, exchange) || !suspectsIn(of).rings);
     for (const exchange of known)
       found.push({
         severity: 'fault',
@@ -84,18 +90,24 @@ export const direction = rule<Data>({
     return found;
   }),
   words: ({ data }, say) =>
-    'exchange' in data
+    'misplaced' in data
       ? {
-          text: `${inWords(say.parts('lead').map(capitalFirst))} are crossed${data.clash ? ': output into output, input into input' : ' too'}.`,
-          why: `${data.clash ? 'Nothing flows between two jacks of one direction.' : 'With the other crossing put right these two would still stand in each other’s place.'} Exchanging two plugs puts both right.`,
+          text: `${misplacedWords(data, say)}: as it is, nothing flows.`,
+          why: 'Output into output, or input into input: one plug is in the wrong jack of its box.',
         }
-      : {
-          text: `${capitalFirst(say.parts('lead')[0] ?? '')} joins two ${data.direction === 'out' ? 'outputs' : 'inputs'}: ${say.jack(data.from)} and ${say.jack(data.to)}.`,
-          why: 'Nothing flows between two jacks of one direction.',
-        },
+      : 'exchange' in data
+        ? {
+            text: `${inWords(say.parts('lead').map(capitalFirst))} are crossed${data.clash ? ': output into output, input into input' : ' too'}.`,
+            why: `${data.clash ? 'Nothing flows between two jacks of one direction.' : 'With the other crossing put right these two would still stand in each other’s place.'} Exchanging two plugs puts both right.`,
+          }
+        : {
+            text: `${capitalFirst(say.parts('lead')[0] ?? '')} joins two ${data.direction === 'out' ? 'outputs' : 'inputs'}: ${say.jack(data.from)} and ${say.jack(data.to)}.`,
+            why: 'Nothing flows between two jacks of one direction.',
+          },
   along: (view, { data }) => ('exchange' in data ? alongWith(view, data) : []),
   *cures(view, { data }) {
-    if ('exchange' in data) yield exchangeCure(view, data.exchange);
+    if ('misplaced' in data) yield misplacedCure(view, data);
+    else if ('exchange' in data) yield exchangeCure(view, data.exchange);
     else yield* anotherJack(view, data.lead);
   },
 });

@@ -14,9 +14,18 @@ import {
 import { resolveIn } from '../../signal';
 import { cure, group } from '../cure';
 import { isFree, jackPart, leadsAt, type Found, type Wired } from '../finding';
+import {
+  misplacedCure,
+  misplacedFound,
+  misplacedIn,
+  misplacedWords,
+  strayIn,
+  type MisplacedData,
+} from '../misplaced';
 import { rule } from '../rule';
 
-type Data = {
+type Data = Mixed | MisplacedData;
+type Mixed = {
   readonly box: string;
   readonly patch: string;
   /** Jacks that the path names, and where the leads are in their stead: in one order. */
@@ -74,7 +83,7 @@ function loopOf(patch: InnerWiring, jack: Jack): string | null {
   return null;
 }
 
-function judgeBox(view: Wired, box: Box, patch: InnerWiring): readonly Found<Data>[] {
+function judgeBox(view: Wired, box: Box, patch: InnerWiring): readonly Found<Mixed>[] {
   const groups = new Map<string, Mix[]>();
   for (const mix of mixUps(view, box, patch)) {
     const key = loopOf(patch, mix.wanted) ?? mix.wanted.id;
@@ -103,19 +112,31 @@ export const grid = rule<Data>({
   code: 'WIRE-GRID',
   cause: 1,
   reads: 'rig',
-  judge: derive(['boxes', 'leads', 'variant', 'sounds'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (view): readonly Found<Data>[] => {
     const sounds = everySound(view).map(resolveIn);
-    const found = view.boxes.flatMap((box) => {
+    // A plug that clashes or rings where it stands is told of by that.
+    const told = misplacedIn(view)?.lead;
+    const every = view.boxes.flatMap((box) => {
       const patches = new Set(sounds.map((resolved) => resolved.innerWiring(box).patch));
       return [...patches].flatMap((patch) => judgeBox(view, box, patch));
     });
+    const found = every.filter(({ parts }) => !parts.some(({ type, id }) => type === 'lead' && id === told));
+    const stray = found.length === 0 ? strayIn(view) : null;
+    if (stray) return [misplacedFound(stray, {})];
     return [...new Map(found.map((f) => [f.parts.map((part) => part.id).join(' '), f])).values()];
   }),
   words: ({ data }, say) => ({
-    text: `${say.box(data.box)}: its path names ${say.jacksOf(data.box, data.wanted)}, the lead is in ${say.jacksOf(data.box, data.plugged)}.`,
+    text:
+      'misplaced' in data
+        ? `${misplacedWords(data, say)}.`
+        : `${say.box(data.box)}: its path names ${say.jacksOf(data.box, data.wanted)}, the lead is in ${say.jacksOf(data.box, data.plugged)}.`,
     why: 'The jack that a path names and the jack the lead is really in must be the same, or the signal ends there.',
   }),
   *cures(view, { data }) {
+    if ('misplaced' in data) {
+      yield misplacedCure(view, data);
+      return;
+    }
     const box = boxOf(view, data.box);
     const patch = box?.patches.find((p) => p.id === data.patch);
     if (!box || !patch) return;

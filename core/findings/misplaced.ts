@@ -1,0 +1,119 @@
+// One plug in the wrong jack of its box: the free jack beside it that makes all right.
+import { scopeIn } from '../cables';
+import { derive, isAudio, jackKey, pluggedIn, type JackEnd, type JackRef, type Reads } from '../model';
+import { clashes, plugsOf, withEnds, type Side } from './exchange';
+import { cure, type Cure } from './cure';
+import { isFree, type Found, type View, type Wired } from './finding';
+import { capitalFirst } from './phrases';
+import type { Say } from './rule';
+import { traceIn } from '../signal';
+import { compareScores, scoreOf, shapesOf, type Score } from './score';
+import { isWhole, suspectsIn } from './suspects';
+
+/** A plug, the jack it stands in, and the jack of the same box that it belongs in. */
+export type Misplaced = {
+  readonly lead: string;
+  readonly side: Side;
+  readonly at: JackRef;
+  readonly to: JackRef;
+};
+
+/** Trial wirings that are traced. */
+const MOST_TRIALS = 24;
+
+const refOf = ({ box, jack }: JackEnd): JackRef => ({ box: box.id, jack: jack.id });
+
+/** Every plug of these leads, moved to each free jack of its box that is no clash and does not lead into the box. */
+function movesOf(of: Wired, leads: readonly string[]): readonly Misplaced[] {
+  return pluggedIn(of)
+    .filter(({ lead }) => leads.includes(lead.id))
+    .flatMap((run) => plugsOf(of, run))
+    .flatMap(({ lead, side, at, far }) =>
+      at.box.jacks
+        .filter(
+          (jack) =>
+            jack !== at.jack &&
+            isAudio(jack) &&
+            (jack.carries === 'speaker') ===
+              (at.jack.carries === 'speaker' && far?.jack.carries === 'speaker') &&
+            jack.carries !== 'air' &&
+            far !== undefined &&
+            far.box !== at.box &&
+            isFree(of, at.box, jack) &&
+            !clashes({ from: jack, to: far.jack }),
+        )
+        .map((jack) => ({ lead, side, at: refOf(at), to: refOf({ box: at.box, jack }) })),
+    );
+}
+
+type Judged = Wired & Reads<'sounds' | 'wants'>;
+
+/** The move of a plug of these leads that makes all right, the best of them. */
+function bestMove(of: Judged, leads: readonly string[]): Misplaced | null {
+  const suspects = suspectsIn(of);
+  const shapes = shapesOf(of);
+  const sounds = shapes.map(({ sound }) => sound);
+  const left = ({ lead }: Misplaced) => suspects.clashing.filter((id) => id !== lead).length;
+  let best: { move: Misplaced; score: Score } | null = null;
+  for (const move of movesOf(of, leads)
+    .filter((one) => left(one) === 0)
+    .slice(0, MOST_TRIALS)) {
+    const after = withEnds(of, new Map([[move.lead, { [move.side]: [move.to] }]]));
+    const score = scoreOf({ ...after, sounds }, shapes);
+    if (isWhole(score, suspects) && (!best || compareScores(score, best.score) < 0)) best = { move, score };
+  }
+  return best?.move ?? null;
+}
+
+/** The plug whose move makes all right, where something clashes or rings; null: no single one does. */
+export const misplacedIn = derive(
+  ['boxes', 'leads', 'variant', 'sounds', 'wants'],
+  (of: Judged): Misplaced | null => bestMove(of, suspectsIn(of).leads),
+);
+
+/** The same where nothing clashes or rings, but something wanted is silent: of leads at boxes where the signal ends. */
+export const strayIn = derive(
+  ['boxes', 'leads', 'variant', 'sounds', 'wants'],
+  (of: Judged): Misplaced | null => {
+    const shapes = shapesOf(of);
+    if (suspectsIn(of).leads.length > 0 || scoreOf(of, shapes)[1] === 0) return null;
+    const ends = new Set(shapes.flatMap(({ sound }) => traceIn({ ...of, sound }).ends.map(({ box }) => box)));
+    const near = pluggedIn(of).filter(
+      ({ from, to }) =>
+        from.length > 0 && to.length > 0 && [from, to].some((refs) => ends.has(refs[0]?.box ?? '')),
+    );
+    return bestMove(
+      of,
+      near.map(({ lead }) => lead.id),
+    );
+  },
+);
+
+export type MisplacedData = { readonly misplaced: Misplaced };
+
+/** @param more severity and figures where it does more than keep sound from flowing */
+export function misplacedFound(
+  misplaced: Misplaced,
+  more: Pick<Partial<Found>, 'severity' | 'figures'>,
+): Found<MisplacedData> {
+  const { lead, at } = misplaced;
+  return {
+    severity: 'fault',
+    ...more,
+    parts: [
+      { type: 'lead', id: lead },
+      { type: 'jack', id: jackKey(at) },
+    ],
+    data: { misplaced },
+  };
+}
+
+/** `Lead 3 is plugged into OUT 1 R of Multi-effects; it belongs in SEND 1 of Multi-effects` */
+export const misplacedWords = ({ misplaced: { at, to } }: MisplacedData, say: Say): string =>
+  `${capitalFirst(say.parts('lead')[0] ?? '')} is plugged into ${say.jack(jackKey(at))}; it belongs in ${say.jack(jackKey(to))}`;
+
+export const misplacedCure = (view: View, { misplaced: { lead, side, to } }: MisplacedData): Cure =>
+  cure(view, {
+    edit: 'replug',
+    arguments: { lead, side, at: [to], ...scopeIn(view.variant?.id ?? null) },
+  });

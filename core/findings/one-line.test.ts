@@ -1,0 +1,69 @@
+// One wrong lead is one line, and it says what is so.
+import { describe, expect, test } from '@jest/globals';
+import type { EditCall } from '../edits';
+import type { Rig } from '../model';
+import { build, edited, fourCable } from '../testing/build';
+import { cureOf, report } from './index';
+
+const lines = (rig: Rig) => report(rig, null, null).filter(({ severity }) => severity !== 'note');
+const codes = (rig: Rig) => lines(rig).map(({ code }) => code);
+const replug = (lead: string, side: 'from' | 'to', box: string, jack: string): EditCall => ({
+  edit: 'replug',
+  arguments: { lead, side, at: [{ box, jack }] },
+});
+
+describe('speaker level', () => {
+  test('into headphones it is one line, with what it brings', () => {
+    const rig = build(
+      'guitar, valve head, headphones',
+      'guitar/out > valve-head/input',
+      'valve-head/spk-16 > headphones/in',
+    );
+    expect(codes(rig)).toEqual(['SAFE-SPKOUT']);
+    expect(lines(rig)[0]!.brings.join(' ')).toMatch(/No load on Valve head.*is an instrument lead/);
+  });
+
+  test('a signal lead put into a tap is named alone, and goes back where it belongs', () => {
+    const rig = edited(fourCable(), replug('lead-5', 'to', 'valve-head', 'spk-8'));
+    const [line] = lines(rig);
+    expect(codes(rig)).toEqual(['SAFE-SPKOUT']);
+    expect(cureOf(rig, line!.finding)!.edit).toEqual(replug('lead-5', 'to', 'valve-head', 'return'));
+  });
+
+  test('a headphone or line output into a cabinet is no speaker-lead danger', () => {
+    const phones = build(
+      'guitar, small unit, cab',
+      'guitar/out > small-unit/input',
+      'small-unit/phones > cabinet/in',
+    );
+    expect(codes(phones)).toEqual(['SPK-PHONES']);
+  });
+});
+
+describe('a plug in the wrong jack of its box', () => {
+  test('that closes a ring: the one lead, where it is and where it belongs', () => {
+    const [line, ...more] = lines(edited(fourCable(), replug('lead-3', 'from', 'multi-effects', 'out-1-r')));
+    expect(more).toEqual([]);
+    expect(line!.code).toBe('WIRE-RING');
+    expect(line!.text).toMatch(
+      /^Lead 3 is plugged into OUT 1 R of Multi-effects; it belongs in SEND 1 of Multi-effects:/,
+    );
+  });
+
+  test('that joins two of a kind, and that is only silent', () => {
+    const clash = lines(edited(fourCable(), replug('lead-5', 'from', 'multi-effects', 'return-2')));
+    expect(clash.map(({ code, text }) => [code, text])).toEqual([
+      [
+        'WIRE-DIRECTION',
+        'Lead 5 is plugged into RETURN 2 of Multi-effects; it belongs in OUT 1 L of Multi-effects: as it is, nothing flows.',
+      ],
+    ]);
+    const silent = lines(edited(fourCable(), replug('lead-3', 'from', 'multi-effects', 'out-2-l')));
+    expect(silent.map(({ code, text }) => [code, text])).toEqual([
+      [
+        'WIRE-GRID',
+        'Lead 3 is plugged into OUT 2 L of Multi-effects; it belongs in SEND 1 of Multi-effects.',
+      ],
+    ]);
+  });
+});

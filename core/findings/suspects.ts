@@ -1,0 +1,42 @@
+// Leads that are wrong by themselves, and when a trial wiring is all right again.
+import { derive } from '../model';
+import { cyclesIn } from '../signal';
+import { clashingLeads } from './exchange';
+import { byLeads } from './rings';
+import { shapesOf, type Score } from './score';
+
+/** What is wrong with a wiring before anybody is asked whose fault it is. */
+export type Suspects = {
+  /** Leads between two of a kind. */
+  readonly clashing: readonly string[];
+  /** These, and those that close a ring in some sound. */
+  readonly leads: readonly string[];
+  /** A lead closes a ring. */
+  readonly rings: boolean;
+  /** Rings inside boxes: no lead opens them. */
+  readonly inner: number;
+};
+
+export const suspectsIn = derive(['boxes', 'leads', 'variant', 'sounds'], (of): Suspects => {
+  const clashing = clashingLeads(of);
+  const cycles = shapesOf(of).flatMap(({ sound }) => cyclesIn({ ...of, sound }));
+  const ringing = [...new Map(cycles.map((cycle) => [byLeads(cycle), cycle.leads])).values()].flat();
+  return {
+    clashing,
+    leads: [...new Set([...clashing, ...ringing])],
+    rings: ringing.length > 0,
+    inner: cycles.filter(({ leads }) => leads.length === 0).length,
+  };
+});
+
+/** No lead closes a ring any more. */
+export const isOpenAgain = (score: Score, { inner }: Suspects): boolean => score[0] <= inner;
+
+/**
+ * Everything wanted sounds, nothing goes into itself or past its preamp, every box is met in the order of its jacks;
+ * some effect may be out of use.
+ */
+export const isWhole = (score: Score, suspects: Suspects): boolean => {
+  const [, unheard, intoItself, withoutPreamp, , inversions] = score;
+  return isOpenAgain(score, suspects) && unheard + intoItself + withoutPreamp + inversions === 0;
+};
