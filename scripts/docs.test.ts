@@ -1,12 +1,13 @@
 // The worked examples of the docs, compiled against the sources and run, straight from the pages.
 import { describe, expect, test } from '@jest/globals';
 import { build } from 'esbuild';
-import { mkdtempSync, readFileSync, readdirSync } from 'node:fs';
+import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import ts from 'typescript';
 import { fileSchema } from '../core/file';
+import { findingsPage } from '../core/testing/findings-page';
 
 type Example = { readonly page: string; readonly file: string; readonly code: string };
 
@@ -71,4 +72,10 @@ describe.each(examples)('$page', ({ file, code }) => {
 
 test('the JSON Schema in docs is the one the reader is made from', () => {
   expect(JSON.parse(readFileSync('docs/rig.schema.json', 'utf8'))).toEqual(fileSchema());
+});
+
+test('docs/findings.md prints every finding as it speaks', () => {
+  const page = findingsPage();
+  if (process.env.WRITE_DOCS) writeFileSync('docs/findings.md', page);
+  expect(readFileSync('docs/findings.md', 'utf8')).toBe(page);
 });

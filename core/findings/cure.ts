@@ -1,9 +1,10 @@
 // What puts a finding right, with the words on its button.
 import type { EditCall, EditGroup, SingleEdit } from '../edits';
-import { blockIn, boxOf, type JackRef, type Rig } from '../model';
+import { blockIn, boxOf, leadOf, type JackRef, type Lead, type Rig } from '../model';
 import { formatClock, formatQuantity } from '../units';
 import type { View } from './finding';
 import { partName } from './names';
+import { leadWords } from './phrases';
 
 /** An edit that may cure a finding, and what it does in words. */
 export type Cure = { readonly edit: EditCall; readonly label: string };
@@ -45,9 +46,9 @@ function words(rig: Rig, call: CureEdit): string {
     case 'exchangeEnds':
       return `Exchange the plugs of ${lead(rig, call.arguments.a.lead)} and ${lead(rig, call.arguments.b.lead)}`;
     case 'setLeadKind':
-      return `Make ${lead(rig, call.arguments.id)} a ${call.arguments.kind} lead`;
+      return `Make ${lead(rig, call.arguments.id)} ${leadWords(call.arguments.kind)}`;
     case 'setLeadLength':
-      return `Take ${lead(rig, call.arguments.id)} ${formatQuantity(call.arguments.lengthM, 'm')} long`;
+      return `Take ${formatQuantity(call.arguments.lengthM, 'm')} for ${lead(rig, call.arguments.id)}`;
     case 'setMode': {
       const { box, jack, mode } = call.arguments;
       return `Set ${at(rig, [{ box, jack }])} to ${mode ?? 'rest'}`;
@@ -73,7 +74,20 @@ function words(rig: Rig, call: CureEdit): string {
 }
 
 /** A cure of one edit. @param label what it does, where the edit's own words do not say it */
-export const cure = ({ rig }: View, edit: CureEdit, label = words(rig, edit)): Cure => ({ edit, label });
+/** Kinds of the leads that an edit moves the plugs of. */
+function movedKinds(rig: Rig, edit: CureEdit): readonly (Lead['kind'] | undefined)[] {
+  if (edit.edit === 'plug') return [edit.arguments.lead.kind];
+  if (edit.edit === 'replug' || edit.edit === 'unplug') return [leadOf(rig, edit.arguments.lead)?.kind];
+  if (edit.edit === 'exchangeEnds')
+    return [edit.arguments.a, edit.arguments.b].map((plug) => leadOf(rig, plug.lead)?.kind);
+  return [];
+}
+
+/** A cure in the usual words; speaker leads are moved with the amplifier switched off. */
+export function cure({ rig }: View, edit: CureEdit): Cure {
+  const off = movedKinds(rig, edit).includes('speaker') ? ', amplifier switched off' : '';
+  return { edit, label: `${words(rig, edit)}${off}` };
+}
 
 /** A cure that is one act to the technician, and says so itself. */
 export const group = (label: string, edits: readonly SingleEdit[]): Cure => ({

@@ -68,6 +68,41 @@ const usedChorus = (): Rig =>
 
 export const WHOLE_CASES: readonly Case[] = [
   {
+    code: 'SAFE-TWOTAPS',
+    sound: () =>
+      build(
+        'guitar, valve head, cab 16 100w, cab 8 100w',
+        'guitar/out > valve-head/input',
+        'valve-head/spk-16 = cabinet/in',
+        'valve-head/spk-8 = .',
+      ),
+    spoil: {
+      edit: 'replug',
+      arguments: { lead: 'lead-3', side: 'to', at: [{ box: 'cabinet-2', jack: 'in' }] },
+    },
+    first: 'valve-head',
+    severity: 'danger',
+    cure: 'none',
+  },
+  {
+    code: 'WIRE-LOOSE',
+    sound: fourCable,
+    spoil: { edit: 'unplug', arguments: { lead: 'lead-5', side: 'to' } },
+    first: 'lead-5',
+    severity: 'fault',
+  },
+  {
+    code: 'MODEL-NOPRE',
+    sound: () =>
+      build('guitar, valve head, cab 16', 'guitar/out > valve-head/input', 'valve-head/spk-16 = cabinet/in'),
+    spoil: {
+      edit: 'replug',
+      arguments: { lead: 'lead-1', side: 'to', at: [{ box: 'valve-head', jack: 'return' }] },
+    },
+    first: 'valve-head/power',
+    severity: 'caution',
+  },
+  {
     code: 'SAFE-SPKLEAD',
     sound: fourCable,
     spoil: { edit: 'setLeadKind', arguments: { id: 'lead-6', kind: 'instrument' } },

@@ -8,6 +8,7 @@ import { double } from './model-double';
 import { missing } from './model-missing';
 import { twoPreamps } from './model-twopre';
 import { pickup } from './order-pickup';
+import { noPreamp } from './model-nopre';
 import { time } from './order-time';
 import { feedback } from './safe-feedback';
 import { impedance } from './safe-imped';
@@ -16,12 +17,14 @@ import { openPower } from './safe-openpower';
 import { rating } from './safe-rating';
 import { speakerLead } from './safe-spklead';
 import { speakerOut } from './safe-spkout';
+import { twoTaps } from './safe-twotaps';
 import { phones } from './spk-phones';
 import { direction } from './wire-direction';
 import { grid } from './wire-grid';
 import { halfLoop } from './wire-halfloop';
 import { length } from './wire-length';
 import { loopOff } from './wire-loopoff';
+import { loose } from './wire-loose';
 import { plug } from './wire-plug';
 import { ring } from './wire-ring';
 import { silent } from './wire-silent';
@@ -30,6 +33,7 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'SAFE-NOLOAD': noLoad,
   'SAFE-SPKOUT': speakerOut,
   'SAFE-IMPED': impedance,
+  'SAFE-TWOTAPS': twoTaps,
   'SAFE-RATING': rating,
   'SAFE-OPENPOWER': openPower,
   'SAFE-FEEDBACK': feedback,
@@ -43,9 +47,11 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'WIRE-HALFLOOP': halfLoop,
   'WIRE-LOOPOFF': loopOff,
   'WIRE-GRID': grid,
+  'WIRE-LOOSE': loose,
   'WIRE-SILENT': silent,
   'MODEL-DOUBLE': double,
   'MODEL-TWOPRE': twoPreamps,
+  'MODEL-NOPRE': noPreamp,
   'MODEL-BOTHSPK': bothSpeakers,
   'MODEL-MISSING': missing,
   'ORDER-PICKUP': pickup,

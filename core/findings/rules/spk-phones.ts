@@ -47,7 +47,7 @@ export const phones = rule<Data>({
     for (const box of view.boxes)
       for (const jack of box.jacks)
         if (jack.direction === 'out' && jack.speaker && isFree(view, box, jack))
-          yield group(`Drive it from ${box.name}`, [
+          yield group(`Drive it from ${box.name}, amplifier switched off`, [
             { edit: 'replug', arguments: { lead: lead.id, side, at: [{ box: box.id, jack: jack.id }] } },
             ofKind(lead, 'speaker'),
           ]);

@@ -11,11 +11,12 @@ import {
   jackIn,
   makeLead,
   pluggedIn,
+  plugsAt,
   type JackRef,
   type Part,
   type Reads,
 } from '../../model';
-import { resolveIn, traceIn, wantedOutputs } from '../../signal';
+import { resolveIn, traceIn, wantedOutputs, type ForSignal, type Node } from '../../signal';
 import { trial } from '../exchange';
 import { compareScores, isHeard, scoreOf } from '../score';
 import {
@@ -58,6 +59,20 @@ function nameOf(view: Reads<'boxes'>, at: JackRef | null): string {
   return jack?.carries === 'air' ? (at?.box ?? '') : `${at?.box}/${at?.jack}`;
 }
 
+/**
+ * Where the signal ends, as a technician means it: at a jack with a lead that hangs loose, else anywhere but at the
+ * headphones, which hear along.
+ */
+function endMeant(view: ForSignal): Node | undefined {
+  const { ends } = traceIn(view);
+  const hangs = (end: Node) =>
+    end.type === 'jack' &&
+    plugsAt(view, { box: end.box, jack: end.jack }).some(({ far }) => far === undefined);
+  const isPhones = (end: Node) =>
+    end.type === 'jack' && jackIn(boxOf(view, end.box), end.jack)?.carries === 'phones';
+  return ends.find(hangs) ?? ends.find((end) => !isPhones(end)) ?? ends[0];
+}
+
 /** WIRE-SILENT: in this sound nothing reaches a wanted output; where the path ends. */
 export const silent = rule<Data>({
   code: 'WIRE-SILENT',
@@ -71,7 +86,7 @@ export const silent = rule<Data>({
       .filter((wanted) => wanted.sounds.length === 0 || wanted.sounds.includes(view.sound?.id ?? ''))
       .filter((wanted) => !isHeard(traceIn(view).paths, wanted));
     if (unheard.length === 0) return [];
-    const end = traceIn(view).ends[0];
+    const end = endMeant(view);
     const box = end && boxOf(view, end.box);
     const jack = end?.type === 'jack' ? jackIn(box, end.jack) : undefined;
     const block = end?.type === 'port' ? blockIn(box, end.block) : undefined;

@@ -10,7 +10,8 @@ type InAddress = Pick<OpenState, 'soundId' | 'selection' | 'layer' | 'routeWante
 function readSelection(text: string | null): Selection {
   const cut = text?.indexOf(':') ?? -1;
   const type = text?.slice(0, cut);
-  return cut > 0 && (type === 'box' || type === 'lead' || type === 'jack' || type === 'block' || type === 'loom')
+  return cut > 0 &&
+    (type === 'box' || type === 'lead' || type === 'jack' || type === 'block' || type === 'loom')
     ? { type, id: text?.slice(cut + 1) ?? '' }
     : null;
 }

@@ -1,0 +1,49 @@
+import { derive, type JackEnd } from '../../model';
+import { boxPart, jackPart, type Found } from '../finding';
+import { DESTROYS } from '../phrases';
+import { rule } from '../rule';
+import { amplifiers, loadsOn } from '../speakers';
+
+type Data = { readonly box: string; readonly taps: readonly string[] };
+
+const ohmOf = ({ jack }: JackEnd) => jack.speaker?.ohm?.value;
+
+/** SAFE-TWOTAPS: two taps of one transformer at once; a danger where the loads together are under the lower tap. */
+export const twoTaps = rule<Data>({
+  code: 'SAFE-TWOTAPS',
+  cause: 1,
+  reads: 'rig',
+  judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found<Data>[] =>
+    amplifiers(view).flatMap(({ box, taps }): Found<Data>[] => {
+      const used = taps.filter(
+        (tap) =>
+          (tap.speaker?.stage === 'valve' || tap.speaker?.stage === 'solid-transformer') &&
+          loadsOn(view, box, tap).length > 0,
+      );
+      // Jacks of one impedance are one tap brought out twice.
+      const ohms = new Set(used.map((tap) => tap.speaker?.ohm?.value));
+      if (ohms.size < 2) return [];
+      const loads = used.flatMap((tap) => loadsOn(view, box, tap));
+      const conductance = loads.reduce((sum, load) => sum + 1 / (ohmOf(load) ?? Infinity), 0);
+      const lower = Math.min(...used.map((tap) => tap.speaker?.ohm?.value ?? Infinity));
+      const together = 1 / conductance;
+      return [
+        {
+          severity: together < lower - 1e-9 ? 'danger' : 'caution',
+          parts: [boxPart(box), ...used.map((tap) => jackPart(box, tap))],
+          figures: [
+            { name: 'loads together', value: together, unit: 'Ω' },
+            { name: 'lower tap', value: lower, unit: 'Ω' },
+          ],
+          data: { box: box.id, taps: used.map(({ id }) => id) },
+        },
+      ];
+    }),
+  ),
+  // What each load by itself is against its tap says nothing while both are in use.
+  covers: ({ data }, other) => other.code === 'SAFE-IMPED' && other.parts[0]?.id.split('/')[0] === data.box,
+  words: ({ data, severity }, say) => ({
+    text: `${say.box(data.box)}: ${say.jacksOf(data.box, data.taps)} are in use at once, ${say.figure('loads together')} together.`,
+    why: `${severity === 'danger' ? `${DESTROYS} Together the loads are under the lower tap. ` : ''}One tap at a time, unless its manual shows otherwise: cabinets stand in parallel on the tap that is theirs together. Move speaker leads only with the amplifier switched off.`,
+  }),
+});
