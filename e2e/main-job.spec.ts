@@ -67,9 +67,17 @@ test('the main job end to end: nothing is lost', async ({ page }, info) => {
     page.getByRole('application', { name: /^Profile of Guitar → Cabinet: \d+ stops/ }),
   ).toBeVisible();
 
-  // A lead re-plugged wrong, by tap and tap; the finding; the cure.
+  // A lead re-plugged wrong: jack, plate, free jack, each by a tap; the finding; the cure.
   await part(page, 'jack:multi-effects/send-1').click();
-  await part(page, 'jack:multi-effects/send-2').click();
+  await expect(page.getByRole('region', { name: 'Plugging' })).toBeVisible();
+  await part(page, 'box:multi-effects')
+    .locator('rect')
+    .first()
+    .click({ position: { x: 60, y: 6 } });
+  await page
+    .getByRole('group', { name: 'Free jacks of Multi-effects' })
+    .getByRole('button', { name: /^SEND 2/ })
+    .click();
   await expect(findings(page)).toContainText('its path names SEND 1, the lead is in SEND 2');
   await findings(page)
     .getByRole('button', { name: /its path names/ })
