@@ -224,7 +224,7 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
     level,
     elsewhere: elsewhereOf(rig, layer),
     items: beside
-      ? [...[...frames, ...looms, ...paths, ...rings, ...plates].flatMap(pale), ...beside.items]
+      ? [...[...frames, ...looms, ...paths, ...plates].flatMap(pale), ...beside.items]
       : [...frames, ...looms, ...paths, ...arrows, ...rings, ...plates, ...jacks, ...marked],
   };
 }

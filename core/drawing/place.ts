@@ -6,7 +6,7 @@ import { overlaps, type Rect } from './primitives';
 import { rowHeights } from './rows';
 import { LANE } from './router';
 import { plateSize, SIZE, up } from './sizes';
-import { guttersOf, padOf, widthsOf } from './widths';
+import { layAcross, padOf } from './widths';
 
 export type { Placed };
 
@@ -63,8 +63,7 @@ export function placeAll(
   { pane, leastHeight, open }: { pane: number; leastHeight: number; open: ReadonlySet<string> },
 ): Placement {
   const places = blocksOf(rig, model, open);
-  const gutters = guttersOf(rig, model, places);
-  const widths = widthsOf(places, gutters, pane);
+  const { gutters, widths } = layAcross(rig, model, places, pane);
   const contentTop = SIZE.placeTop + SIZE.placeHead;
 
   // Laid twice: first for the height at which each hub may begin, then, with the rows known, for good.

@@ -21,7 +21,9 @@ export const SIZE = {
   stripGap: 36,
   emptyPlace: 24,
   leastPlace: 90,
-  gutter: 90,
+  gutter: 72,
+  /** Where a loom ends: its name and length stand above. */
+  loomGutter: 90,
   ownGutter: 36,
 } as const;
 

@@ -1,8 +1,9 @@
-import { sources, type Reads } from '../model';
+import { loomsIn } from '../cables';
+import { sources } from '../model';
 import { isPedal, type Column, type Hub, type PlaceBlocks } from './blocks';
 import { layFlow } from './flow';
 import { textWidth } from './fonts';
-import type { MapModel } from './model';
+import type { Drawn, MapModel } from './model';
 import { LANE } from './router';
 import { footOf } from './rows';
 import { hairWidth, hubWidth, plateSize, SIZE, up } from './sizes';
@@ -71,7 +72,7 @@ const stripPlates = (place: PlaceBlocks): number =>
     .reduce((sum, item) => sum + (item.kind === 'flow' ? item.boxes.filter(isPedal).length : 0), 0);
 
 /** Every place as wide as it must be; the spare width goes to the places with most pedals in a row, as far as it can use it. */
-export function widthsOf(
+function widthsOf(
   places: readonly PlaceBlocks[],
   gutters: readonly number[],
   pane: number,
@@ -117,16 +118,21 @@ export function widthsOf(
   return places.map((_, i) => ({ columns: columns[i] ?? [], place: total(i) }));
 }
 
-/** Gutters: narrow where only the players' own leads cross, wide where stage runs do. */
-export function guttersOf(
-  rig: Reads<'boxes' | 'stage'>,
+/**
+ * Gutters: narrow where only the players' own leads cross, wide where stage runs do, widest where a loom ends.
+ * @param tight no room for the names of looms
+ */
+function guttersOf(
+  rig: Drawn,
   model: MapModel,
   places: readonly PlaceBlocks[],
+  tight: boolean,
 ): readonly number[] {
   const instruments = new Set(sources(rig).map((box) => box.id));
+  const named = new Set(tight ? [] : loomsIn(rig).map((loom) => loom.places[1]));
   const at = (id: string | undefined) =>
     places.findIndex((place) => place.id === model.boxes.get(id ?? '')?.box.place);
-  return places.slice(1).map((_, i) => {
+  return places.slice(1).map((place, i) => {
     const crossing = model.leads.filter((lead) => {
       const [a, b] = [at(lead.from?.box), at(lead.to?.box)];
       return a >= 0 && b >= 0 && Math.min(a, b) <= i && Math.max(a, b) > i;
@@ -134,6 +140,23 @@ export function guttersOf(
     const own = crossing.every(
       (lead) => instruments.has(lead.from?.box ?? '') || instruments.has(lead.to?.box ?? ''),
     );
-    return own ? SIZE.ownGutter : SIZE.gutter;
+    return own ? SIZE.ownGutter : named.has(place.id) ? SIZE.loomGutter : SIZE.gutter;
   });
+}
+
+/** Places and gutters in a pane: as wide as looms with their names want, or tight where that is more than it holds. */
+export function layAcross(
+  rig: Drawn,
+  model: MapModel,
+  places: readonly PlaceBlocks[],
+  pane: number,
+): { readonly gutters: readonly number[]; readonly widths: readonly Widths[] } {
+  const across = (tight: boolean) => {
+    const gutters = guttersOf(rig, model, places, tight);
+    return { gutters, widths: widthsOf(places, gutters, pane) };
+  };
+  const wide = across(false);
+  const total =
+    wide.widths.reduce((sum, { place }) => sum + place, 12) + wide.gutters.reduce((a, b) => a + b, 0);
+  return total <= pane ? wide : across(true);
 }
