@@ -124,7 +124,9 @@ test('a stored rig that does not pass: as it was before, or as a file that impor
   writeFileSync(file, readFileSync(file, 'utf8').replace('"distanceM": -4', '"distanceM": 4'));
   await page.getByLabel('Rig files to import').setInputFiles(file);
   await page.getByRole('button', { name: 'Replace: the old one goes to the bin' }).click();
+  await expect(page.getByText('“New rig” is on the shelf.')).toBeVisible();
   await page.getByRole('link', { name: 'New rig', exact: true }).click();
+  await expect(page).toHaveURL(/\/map/);
   await page.getByRole('link', { name: 'Gear' }).click();
   await expect(fuzz).toBeVisible();
   await page.keyboard.press('Control+z');
