@@ -1,13 +1,13 @@
 // Looms: the runs between two places that are tied together.
 import type { EditCall } from '../edits';
 import {
+  boxOf,
   derive,
   freshId,
   inNight,
   isLink,
   pluggedIn,
   sources,
-  boxOf,
   type Lead,
   type Plugged,
   type Reads,
@@ -30,9 +30,10 @@ export type Loom = {
 const APART: readonly Lead['kind'][] = ['speaker', 'mains', 'dc'];
 
 type ForLooms = Reads<'boxes' | 'leads' | 'looms' | 'stage' | 'variant'>;
-type StageRun = { readonly lead: Lead; readonly pair: string };
+type Places = Loom['places'];
+type StageRun = { readonly lead: Lead; readonly places: Places; readonly pair: string };
 
-const keyOf = (places: readonly [string, string]) => places.join('~');
+const keyOf = (places: Places) => places.join('~');
 
 /** What crosses from one place to another, but for the player's own leads: by number, each with its two places. */
 function stageRuns(of: ForLooms): readonly StageRun[] {
@@ -45,7 +46,8 @@ function stageRuns(of: ForLooms): readonly StageRun[] {
       if (a === undefined || b === undefined || a < 0 || a === b) return [];
       if (isLink(lead) || APART.includes(lead.kind)) return [];
       if ([...from, ...to].some((ref) => own.has(ref.box))) return [];
-      return [{ lead, pair: keyOf([order[a] ?? '', order[b] ?? '']) }];
+      const places: Places = [order[a] ?? '', order[b] ?? ''];
+      return [{ lead, places, pair: keyOf(places) }];
     })
     .sort((p, q) => p.lead.number - q.lead.number);
 }
@@ -69,13 +71,14 @@ export const loomsIn = derive(['boxes', 'leads', 'looms', 'stage', 'variant'], (
   }
   const nameOf = (id: string) => of.stage.places.find((place) => place.id === id)?.name ?? '';
   return [...members].flatMap(([id, own]): Loom[] => {
-    const [left = '', right = ''] = own[0]?.pair.split('~') ?? [];
-    if (own.length < 2) return [];
+    const [first] = own;
+    if (!first || own.length < 2) return [];
+    const { places } = first;
     return [
       {
         id,
-        name: of.looms.find((loom) => loom.id === id)?.name ?? `${nameOf(left)}–${nameOf(right)}`,
-        places: [left, right],
+        name: of.looms.find((loom) => loom.id === id)?.name ?? places.map(nameOf).join('–'),
+        places,
         leads: own.map(({ lead }) => lead),
         lengthM: Math.max(...own.map(({ lead }) => lead.lengthM)),
       },

@@ -1,22 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import type { EditCall } from '../edits';
-import { makeSound, type Rig, type Scope } from '../model';
+import { makeSound, type Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
+import { replug, REST, set, swap } from '../testing/short-edits';
 import { cureOf, judge, merged, sentenceOf } from './index';
 
-const REST: Scope = { layer: 'rest' };
-const set = (box: string, block: string, state: string): EditCall => ({
-  edit: 'setBlockState',
-  arguments: { box, block, state, scope: REST },
-});
-const swap = (a: string, sideA: 'from' | 'to', b: string, sideB: 'from' | 'to'): EditCall => ({
-  edit: 'exchangeEnds',
-  arguments: { a: { lead: a, side: sideA }, b: { lead: b, side: sideB } },
-});
-const replug = (lead: string, side: 'from' | 'to', key: string): EditCall => {
-  const [box = '', jack = ''] = key.split('/');
-  return { edit: 'replug', arguments: { lead, side, at: [{ box, jack }] } };
-};
 const found = (rig: Rig, code: string) => judge(rig, null).filter((f) => f.code === code);
 
 describe('each crossing of two leads of the four', () => {

@@ -1,18 +1,10 @@
 // Crossed leads: the one or two exchanges of plugs that bring a wiring back to where a sensible one has its leads.
 import type { Cure } from './cure';
 import { derive, isLink, pluggedIn, type Plugged, type Reads } from '../model';
-import {
-  candidatesOf,
-  clashes,
-  exchangeCure,
-  exchanged,
-  jacksOf,
-  type Candidate,
-  type Exchange,
-} from './exchange';
+import { candidatesOf, exchangeCure, exchanged, jacksOf, type Candidate, type Exchange } from './exchange';
 import type { View, Wired } from './finding';
 import { misplacedIn } from './misplaced';
-import { compareScores, scoreOf, shapesOf, type Score } from './score';
+import { compareScores, doesBetter, scoreOf, shapesOf, type Score } from './score';
 import { isOpenAgain, isWhole, suspectsIn } from './suspects';
 
 /** A crossing of two leads, among all that explain the wiring. */
@@ -40,12 +32,8 @@ type Tried = { readonly exchanges: readonly Exchange[]; readonly score: Score };
  * Whether two exchanges explain a wiring better than one: by more than the order in which boxes are met, or by meeting
  * every box in the order of its jacks where one does not.
  */
-function doesBetter(two: Tried, one: Tried | undefined): boolean {
-  if (!one) return true;
-  const at = two.score.findIndex((value, i) => value !== one.score[i]);
-  const [ours = 0, theirs = 0] = [two.score[at], one.score[at]];
-  return at >= 0 && ours < theirs && (at < two.score.length - 1 || ours === 0);
-}
+const explainsMore = (two: Tried, one: Tried): boolean =>
+  doesBetter(two.score, one.score) || (compareScores(two.score, one.score) < 0 && two.score.at(-1) === 0);
 
 /** The best of several ways to exchange plugs that leave no clash, by tracing the likeliest. */
 function bestOf(of: Judged, ways: readonly Way[], most: number): Tried | undefined {
@@ -113,7 +101,7 @@ export const crossingsIn = derive(
     const leads = [...new Set([...clashing, ...leadsOfHubs(of, whole)])];
     const two =
       leads.length <= MOST_LEADS ? bestOf(of, pairsOf(of, leads).map(way), MOST_TRIALS.two) : undefined;
-    const best = two && doesBetter(two, one) ? two : one;
+    const best = two && (!one || explainsMore(two, one)) ? two : one;
     return best && isOpenAgain(best.score, suspects) ? best.exchanges.map(({ a, b }) => ({ a, b })) : [];
   },
 );
@@ -122,9 +110,19 @@ export const crossingsIn = derive(
 export const alongWith = (view: View, { exchange, all }: Crossing): readonly Cure[] =>
   all.filter((other) => other !== exchange).map((other) => exchangeCure(view, other));
 
-/** Does an exchange clear a lead between two of a kind? Else it opens a ring. */
-export const clearsClash = (of: Wired, { a, b }: Exchange): boolean =>
-  pluggedIn(of).some((run) => {
-    const { from, to } = jacksOf(of, run);
-    return [a.lead, b.lead].includes(run.lead.id) && clashes({ from: from?.jack, to: to?.jack });
-  });
+/** Does an exchange clear a lead between two of a kind? */
+export const clearsClash = (of: Judged, exchange: Exchange): boolean =>
+  leadsIn(exchange).some((lead) => suspectsIn(of).clashing.includes(lead));
+
+/**
+ * The exchanges that a ring is told by, where there is one: those that clear no clash, else those of its leads. The
+ * others are told as leads between two of a kind.
+ */
+export function toldByRing(of: Judged, all: readonly Exchange[]): readonly Exchange[] {
+  const { ringing } = suspectsIn(of);
+  if (ringing.length === 0) return [];
+  const open = all.filter((exchange) => !clearsClash(of, exchange));
+  if (open.length > 0) return open;
+  const touching = all.filter((exchange) => leadsIn(exchange).some((lead) => ringing.includes(lead)));
+  return touching.length > 0 ? touching : all;
+}

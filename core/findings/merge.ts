@@ -1,6 +1,6 @@
 import type { Rig } from '../model';
 import { findingKey, type Finding } from './finding';
-import { foundBy, NO_CAUSE, provedCure, rankOf } from './judge';
+import { foundBy, NO_CAUSE, provedCure, rankOf, SEVERITY_ORDER } from './judge';
 import { RULES, ruleOf } from './rules';
 
 /** A cause with the findings that go when it is cured. */
@@ -16,7 +16,12 @@ function underCauses(rig: Rig, findings: readonly Finding[]): ReadonlyMap<Findin
     const covers = ruleOf(cause.code)?.covers;
     if (!covers) continue;
     for (const other of findings)
-      if (other.code !== cause.code && other.variant === cause.variant && covers(cause, other))
+      if (
+        other.code !== cause.code &&
+        other.variant === cause.variant &&
+        SEVERITY_ORDER[other.severity] >= SEVERITY_ORDER[cause.severity] &&
+        covers(cause, other)
+      )
         under.set(other, cause);
   }
   const causes = findings

@@ -1,17 +1,12 @@
 // One wrong lead is one line, and it says what is so.
 import { describe, expect, test } from '@jest/globals';
-import type { EditCall } from '../edits';
 import type { Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
+import { replug } from '../testing/short-edits';
 import { cureOf, report } from './index';
 
 const lines = (rig: Rig) => report(rig, null, null).filter(({ severity }) => severity !== 'note');
 const codes = (rig: Rig) => lines(rig).map(({ code }) => code);
-const replug = (lead: string, side: 'from' | 'to', box: string, jack: string): EditCall => ({
-  edit: 'replug',
-  arguments: { lead, side, at: [{ box, jack }] },
-});
-
 describe('speaker level', () => {
   test('into headphones it is one line, with what it brings', () => {
     const rig = build(
@@ -24,10 +19,10 @@ describe('speaker level', () => {
   });
 
   test('a signal lead put into a tap is named alone, and goes back where it belongs', () => {
-    const rig = edited(fourCable(), replug('lead-5', 'to', 'valve-head', 'spk-8'));
+    const rig = edited(fourCable(), replug('lead-5', 'to', 'valve-head/spk-8'));
     const [line] = lines(rig);
     expect(codes(rig)).toEqual(['SAFE-SPKOUT']);
-    expect(cureOf(rig, line!.finding)!.edit).toEqual(replug('lead-5', 'to', 'valve-head', 'return'));
+    expect(cureOf(rig, line!.finding)!.edit).toEqual(replug('lead-5', 'to', 'valve-head/return'));
   });
 
   test('a headphone or line output into a cabinet is no speaker-lead danger', () => {
@@ -42,7 +37,7 @@ describe('speaker level', () => {
 
 describe('a plug in the wrong jack of its box', () => {
   test('that closes a ring: the one lead, where it is and where it belongs', () => {
-    const [line, ...more] = lines(edited(fourCable(), replug('lead-3', 'from', 'multi-effects', 'out-1-r')));
+    const [line, ...more] = lines(edited(fourCable(), replug('lead-3', 'from', 'multi-effects/out-1-r')));
     expect(more).toEqual([]);
     expect(line!.code).toBe('WIRE-RING');
     expect(line!.text).toMatch(
@@ -51,14 +46,14 @@ describe('a plug in the wrong jack of its box', () => {
   });
 
   test('that joins two of a kind, and that is only silent', () => {
-    const clash = lines(edited(fourCable(), replug('lead-5', 'from', 'multi-effects', 'return-2')));
+    const clash = lines(edited(fourCable(), replug('lead-5', 'from', 'multi-effects/return-2')));
     expect(clash.map(({ code, text }) => [code, text])).toEqual([
       [
         'WIRE-DIRECTION',
         'Lead 5 is plugged into RETURN 2 of Multi-effects; it belongs in OUT 1 L of Multi-effects: as it is, nothing flows.',
       ],
     ]);
-    const silent = lines(edited(fourCable(), replug('lead-3', 'from', 'multi-effects', 'out-2-l')));
+    const silent = lines(edited(fourCable(), replug('lead-3', 'from', 'multi-effects/out-2-l')));
     expect(silent.map(({ code, text }) => [code, text])).toEqual([
       [
         'WIRE-GRID',
@@ -66,4 +61,26 @@ describe('a plug in the wrong jack of its box', () => {
       ],
     ]);
   });
+});
+
+test('what is worse than its cause, or about another lead of the box, keeps its own line', () => {
+  const taps = build(
+    'guitar, valve head, cab 64 100w, cab 16 100w',
+    'guitar/out > valve-head/input',
+    'valve-head/spk-16 = cabinet/in',
+    'valve-head/spk-8 = cabinet-2/in',
+  );
+  // 64 on 16 ohms is a danger by itself; 16 on 8 stands under the two taps, which are a caution.
+  expect(lines(taps).map(({ code, severity }) => [code, severity])).toEqual([
+    ['SAFE-IMPED', 'danger'],
+    ['SAFE-TWOTAPS', 'caution'],
+  ]);
+  const desk = build(
+    'guitar, valve head, small unit, desk',
+    'guitar/out > small-unit/input',
+    'small-unit/out-l > desk/ch-2',
+    'valve-head/spk-16 > desk/ch-1',
+  );
+  expect(codes(desk)).toContain('SAFE-SPKOUT');
+  expect(codes(desk)).toContain('MODEL-MISSING');
 });

@@ -123,6 +123,12 @@ export function scoreOf(
   return total;
 }
 
+/** Does the first do better by more than the order in which boxes are met? */
+export function doesBetter(a: Score, b: Score): boolean {
+  const at = a.findIndex((value, i) => value !== b[i]);
+  return at >= 0 && at < a.length - 1 && (a[at] ?? 0) < (b[at] ?? 0);
+}
+
 /** Below 0 where the first does better. */
 export const compareScores = (a: Score, b: Score): number =>
   a[0] - b[0] || a[1] - b[1] || a[2] - b[2] || a[3] - b[3] || a[4] - b[4] || a[5] - b[5];

@@ -9,10 +9,10 @@ import { shapesOf, type Score } from './score';
 export type Suspects = {
   /** Leads between two of a kind. */
   readonly clashing: readonly string[];
-  /** These, and those that close a ring in some sound. */
+  /** Leads that close a ring in some sound. */
+  readonly ringing: readonly string[];
+  /** All of these. */
   readonly leads: readonly string[];
-  /** A lead closes a ring. */
-  readonly rings: boolean;
   /** Rings inside boxes: no lead opens them. */
   readonly inner: number;
 };
@@ -24,7 +24,7 @@ export const suspectsIn = derive(['boxes', 'leads', 'variant', 'sounds'], (of): 
   return {
     clashing,
     leads: [...new Set([...clashing, ...ringing])],
-    rings: ringing.length > 0,
+    ringing,
     inner: cycles.filter(({ leads }) => leads.length === 0).length,
   };
 });

@@ -1,22 +1,8 @@
 // Rigs that show a finding, one edit from rigs that do not: the first half of the catalogue.
-import type { EditCall } from '../edits';
-import type { Rig, Scope } from '../model';
+import type { Rig } from '../model';
 import { build, edited, fourCable, plugged } from './build';
 import type { Case } from './finding-cases';
-
-const REST: Scope = { layer: 'rest' };
-const set = (box: string, block: string, state: string): EditCall => ({
-  edit: 'setBlockState',
-  arguments: { box, block, state, scope: REST },
-});
-const swap = (a: string, sideA: 'from' | 'to', b: string, sideB: 'from' | 'to'): EditCall => ({
-  edit: 'exchangeEnds',
-  arguments: { a: { lead: a, side: sideA }, b: { lead: b, side: sideB } },
-});
-const replug = (lead: string, side: 'from' | 'to', key: string): EditCall => {
-  const [box = '', jack = ''] = key.split('/');
-  return { edit: 'replug', arguments: { lead, side, at: [{ box, jack }] } };
-};
+import { replug, REST, set, swap } from './short-edits';
 
 /** The head's master taken away: its power stage is wide open. */
 const openHead = (): Rig => {

@@ -1,7 +1,8 @@
 // Rigs that show a finding, one edit from rigs that do not: the second half of the catalogue.
 import type { EditCall } from '../edits';
-import { makeSound, type Rig, type Scope } from '../model';
+import { makeSound, type Rig } from '../model';
 import { build, edited, fourCable } from './build';
+import { mode, set } from './short-edits';
 
 export type Case = {
   readonly code: string;
@@ -14,15 +15,6 @@ export type Case = {
   readonly cure?: 'none';
 };
 
-const REST: Scope = { layer: 'rest' };
-const set = (box: string, block: string, state: string, scope: Scope = REST): EditCall => ({
-  edit: 'setBlockState',
-  arguments: { box, block, state, scope },
-});
-const mode = (box: string, jack: string, id: string): EditCall => ({
-  edit: 'setMode',
-  arguments: { box, jack, mode: id, scope: REST },
-});
 const watts = (box: string, jack: string, value: number): EditCall => ({
   edit: 'setFigure',
   arguments: { box, at: { on: 'speaker', jack, field: 'watts' }, figure: { value, source: 'manual' } },

@@ -2,10 +2,12 @@
 import { judge } from '../findings';
 import { cardOf } from '../planner';
 import type { EditCall } from '../edits';
-import { moveBlock, refOf, rowsOf, wiresOfRows, type Rig, type Scope } from '../model';
+import { moveBlock, rowsOf, wiresOfRows, type Rig } from '../model';
 import { TEMPLATES, type Code } from '../routings';
 import { settingsOf, trace } from '../signal';
 import { edited } from './build';
+
+export { mode, replug, set } from './short-edits';
 
 const cardsFor = (rig: Rig, code: Code) =>
   TEMPLATES.filter((template) => template.code === code).map((template) => cardOf(rig, template));
@@ -16,15 +18,6 @@ export function take(rig: Rig, code: Code, which = 0): Rig {
   return edited(rig, { edit: 'takeRouting', arguments: card.change });
 }
 
-const REST: Scope = { layer: 'rest' };
-export const set = (box: string, block: string, state: string, scope: Scope = REST): EditCall => ({
-  edit: 'setBlockState',
-  arguments: { box, block, state, scope },
-});
-export const mode = (box: string, jack: string, id: string): EditCall => ({
-  edit: 'setMode',
-  arguments: { box, jack, mode: id, scope: REST },
-});
 export const variant = (id: string): EditCall => ({
   edit: 'addVariant',
   arguments: {
@@ -37,11 +30,6 @@ export const variant = (id: string): EditCall => ({
     },
   },
 });
-export const replug = (lead: string, side: 'from' | 'to', at: string, scope: Scope): EditCall => ({
-  edit: 'replug',
-  arguments: { lead, side, at: [refOf(at)], scope },
-});
-
 export const codes = (rig: Rig, night: string | null = null) =>
   judge(rig, night)
     .filter((f) => f.severity !== 'note')

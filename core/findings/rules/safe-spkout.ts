@@ -1,12 +1,18 @@
-import { derive, endAt, pluggedIn } from '../../model';
+import { derive, endAt, isAudio, pluggedIn } from '../../model';
 import { cure } from '../cure';
-import { jackPart, leadPart, leadsAt, type Found } from '../finding';
+import { isFree, jackPart, leadPart, leadsAt, type Found } from '../finding';
 import { DESTROYS } from '../phrases';
 import { misplacedCure, misplacedIn } from '../misplaced';
 import { rule } from '../rule';
 import { amplifiers, freeLoads } from '../speakers';
 
-type Data = { readonly lead: string; readonly from: string; readonly to: string };
+type Data = {
+  readonly lead: string;
+  readonly from: string;
+  readonly to: string;
+  /** The box it goes into holds no other lead: what is found about it is found about this one. */
+  readonly alone: boolean;
+};
 
 /** SAFE-SPKOUT: speaker output into anything but cabinet, load, attenuator, or a tap rated for it. */
 export const speakerOut = rule<Data>({
@@ -23,7 +29,14 @@ export const speakerOut = rule<Data>({
             {
               severity: 'danger',
               parts: [leadPart(lead), jackPart(box, tap), jackPart(end.box, end.jack)],
-              data: { lead: lead.id, from: `${box.id}/${tap.id}`, to: `${end.box.id}/${end.jack.id}` },
+              data: {
+                lead: lead.id,
+                from: `${box.id}/${tap.id}`,
+                to: `${end.box.id}/${end.jack.id}`,
+                alone: end.box.jacks.every(
+                  (jack) => jack === end.jack || !isAudio(jack) || isFree(view, end.box, jack),
+                ),
+              },
             },
           ];
         }),
@@ -34,7 +47,7 @@ export const speakerOut = rule<Data>({
   covers: ({ data }, other) =>
     other.parts.some(({ type, id }) => type === 'lead' && id === data.lead) ||
     (other.code === 'SAFE-NOLOAD' && other.parts[0]?.id === data.from.split('/')[0]) ||
-    other.parts[0]?.id.split('/')[0] === data.to.split('/')[0],
+    (data.alone && other.parts[0]?.id.split('/')[0] === data.to.split('/')[0]),
   words: ({ data }, say) => ({
     text: `Speaker output ${say.jack(data.from)} goes into ${say.jack(data.to)}.`,
     why: `${DESTROYS} A speaker output carries tens of volts and wants a cabinet, a load, or a box rated for it. Switch the amplifier off before this lead is moved.`,

@@ -1,6 +1,6 @@
 import { derive, endAt, pluggedIn } from '../../model';
 import { inWords } from '../../units';
-import { alongWith, clearsClash, crossingsIn, type Crossing } from '../crossings';
+import { alongWith, clearsClash, crossingsIn, toldByRing, type Crossing } from '../crossings';
 import { cure, type Cure } from '../cure';
 import {
   bestExchange,
@@ -54,20 +54,21 @@ export const direction = rule<Data>({
   judge: derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): readonly Found<Data>[] => {
     const misplaced = misplacedIn(of);
     // Where a ring is closed too, the ring tells of it.
-    if (misplaced) return suspectsIn(of).rings ? [] : [misplacedFound(misplaced, {})];
+    if (misplaced) return suspectsIn(of).ringing.length > 0 ? [] : [misplacedFound(misplaced, {})];
     const found: Found<Data>[] = [];
     const clashing = new Set(clashingLeads(of));
     const most = shareOfTrials(clashing.size / 2);
     // What one or two exchanges explain is told by them; more are looked for one by one.
     const all = crossingsIn(of);
-    const known = all.filter((exchange) => clearsClash(of, exchange) || !suspectsIn(of).rings);
+    const ringing = toldByRing(of, all);
+    const known = all.filter((exchange) => !ringing.includes(exchange));
     for (const exchange of known)
       found.push({
         severity: 'fault',
         parts: crossingParts(of, exchange),
         data: { exchange, all, clash: clearsClash(of, exchange) },
       });
-    const explained = known.flatMap(({ a, b }) => [a.lead, b.lead]);
+    const explained = all.flatMap(({ a, b }) => [a.lead, b.lead]);
     for (let open = [...clashing].filter((lead) => !explained.includes(lead)); open.length > 0;) {
       const exchange = bestExchange(of, open.slice(0, 1), {
         most,

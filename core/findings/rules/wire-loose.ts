@@ -15,7 +15,7 @@ import { clashes, withEnds, type Side } from '../exchange';
 import { everyJack, hasSource, isFree, jackPart, leadPart, type Found, type Wired } from '../finding';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
-import { compareScores, scoreOf, shapesOf, type Score } from '../score';
+import { compareScores, doesBetter, scoreOf, shapesOf, type Score } from '../score';
 
 type Data = {
   readonly lead: string;
@@ -58,12 +58,6 @@ const goalsOf = (of: Wired, { held }: Loose): readonly JackEnd[] =>
       (a, b) => Number(b.jack.carries === held.jack.carries) - Number(a.jack.carries === held.jack.carries),
     )
     .slice(0, MOST_TRIALS);
-
-/** Better by more than the order in which boxes are met. */
-const doesBetter = (a: Score, b: Score): boolean => {
-  const at = a.findIndex((value, i) => value !== b[i]);
-  return at >= 0 && at < a.length - 1 && (a[at] ?? 0) < (b[at] ?? 0);
-};
 
 /** WIRE-LOOSE: a lead hangs loose, and plugged again it would bring back what is passed by, or any sound at all. */
 export const loose = rule<Data>({

@@ -1,7 +1,7 @@
 import { derive, everySound } from '../../model';
 import { cyclesIn, type Cycle } from '../../signal';
 import { inWords } from '../../units';
-import { alongWith, clearsClash, crossingsIn, type Crossing } from '../crossings';
+import { alongWith, crossingsIn, toldByRing, type Crossing } from '../crossings';
 import { crossingParts, exchangeCure, type Exchange } from '../exchange';
 import type { Found } from '../finding';
 import { misplacedCure, misplacedFound, misplacedIn, misplacedWords, type MisplacedData } from '../misplaced';
@@ -40,14 +40,12 @@ export const ring = rule<Data>({
     if (rings.length > 0 && misplaced) return [misplacedFound(misplaced, loud(loudest))];
     const all = crossingsIn(of);
     if (rings.length > 0 && all.length > 0) {
-      return all
-        .filter((exchange) => !clearsClash(of, exchange))
-        .map((exchange) => {
-          const own = rings.filter(({ cycle }) =>
-            [exchange.a.lead, exchange.b.lead].some((lead) => cycle.leads.includes(lead)),
-          );
-          return told(exchange, own.length > 0 ? Math.max(...own.map(({ gain }) => gain)) : loudest, all);
-        });
+      return toldByRing(of, all).map((exchange) => {
+        const own = rings.filter(({ cycle }) =>
+          [exchange.a.lead, exchange.b.lead].some((lead) => cycle.leads.includes(lead)),
+        );
+        return told(exchange, own.length > 0 ? Math.max(...own.map(({ gain }) => gain)) : loudest, all);
+      });
     }
     return rings.flatMap(({ cycle, gain }): Found<Data>[] => {
       const exchange = ringExchange(of, cycle);

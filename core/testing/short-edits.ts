@@ -1,0 +1,27 @@
+// Edits in short, for tests: blocks and jacks by their ids, at rest unless said.
+import type { EditCall } from '../edits';
+import { refOf, type Scope } from '../model';
+
+export const REST: Scope = { layer: 'rest' };
+
+export const set = (box: string, block: string, state: string, scope: Scope = REST): EditCall => ({
+  edit: 'setBlockState',
+  arguments: { box, block, state, scope },
+});
+
+export const mode = (box: string, jack: string, id: string): EditCall => ({
+  edit: 'setMode',
+  arguments: { box, jack, mode: id, scope: REST },
+});
+
+/** Two plugs in each other's place. */
+export const swap = (a: string, sideA: 'from' | 'to', b: string, sideB: 'from' | 'to'): EditCall => ({
+  edit: 'exchangeEnds',
+  arguments: { a: { lead: a, side: sideA }, b: { lead: b, side: sideB } },
+});
+
+/** @param at `box/jack` */
+export const replug = (lead: string, side: 'from' | 'to', at: string, scope?: Scope): EditCall => ({
+  edit: 'replug',
+  arguments: { lead, side, at: [refOf(at)], ...(scope ? { scope } : {}) },
+});
