@@ -149,8 +149,9 @@ function namedLine({ box, rect }: Placed): readonly Item[] {
 function hubItems(placed: Extract<Placed, { form: 'hub' }>, free: FreeJacks | undefined): readonly Item[] {
   const { box, rect, hub } = placed;
   const part = box.part;
-  // Where no line tells of free jacks, the head does.
-  const told = free && !freeLine(hub) && hub.rows.every((row) => !row.free) ? freeWords(free, 54) : '';
+  // Where no line tells of free jacks the head does, of what fits: its name is worth more than that nothing does.
+  const told =
+    free && free.fits > 0 && !freeLine(hub) && hub.rows.every((row) => !row.free) ? freeWords(free, 54) : '';
   const room = rect.w - 18 - (told === '' ? 0 : textWidth(told, 'sans', SIZE.text) + 6);
   const items: Item[] = [
     text(rect.x + 9, rect.y + 19, fitText(box.box.name, 'bold', SIZE.text, room), { face: 'bold', part }),
