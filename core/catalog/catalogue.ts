@@ -5,6 +5,7 @@ import type { Kind } from './kind';
 import { LINKS } from './links';
 import { MONITORS } from './monitors';
 import { PEDALS } from './pedals';
+import { TAILS } from './tails';
 import { TREADLES } from './treadles';
 import { OUTBOARD, TWICE } from './outboard';
 import { GRID_BLOCKS, UNITS } from './unit';
@@ -18,6 +19,7 @@ export const CATALOGUE_GROUPS: readonly { readonly name: string; readonly kinds:
   { name: 'Units', kinds: [...UNITS, ...OUTBOARD, ...TWICE] },
   { name: 'Backline, desk', kinds: BACKLINE },
   { name: 'Monitors, loads', kinds: MONITORS },
+  { name: 'Leads with more ends', kinds: TAILS },
 ];
 
 /** Every kind, in the order of the groups. */

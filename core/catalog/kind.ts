@@ -15,6 +15,8 @@ export type Kind = {
   readonly with?: readonly string[];
   /** Raised whenever its figures change: a rig can offer what is newer. 1 where it never did. */
   readonly revision?: number;
+  /** A lead with three ends or more: a joint, no box of its own. */
+  readonly part?: 'lead';
   readonly parts: KindParts;
 };
 
@@ -31,4 +33,7 @@ export const modelOf = weakly((kind: Kind): Model => {
 });
 
 /** A box of this kind for a rig. */
-export const makeBox = (kind: Kind, given: Instance): Box => instanceOf(modelOf(kind), given);
+export const makeBox = (kind: Kind, given: Instance): Box => {
+  const box = instanceOf(modelOf(kind), given);
+  return kind.part ? { ...box, part: kind.part } : box;
+};

@@ -1,5 +1,17 @@
 import type { BlockInput } from '../model';
-import { chain, decibels, level, mains, mainsIn, off, on, output, typical } from './parts';
+import {
+  chain,
+  decibels,
+  guessed,
+  level,
+  liftModes,
+  mains,
+  mainsIn,
+  off,
+  on,
+  output,
+  typical,
+} from './parts';
 import type { Kind } from './kind';
 
 const heard = (id: string, name: string, channels: 1 | 2): BlockInput => ({
@@ -160,6 +172,60 @@ export const MONITORS: readonly Kind[] = [
         { id: 'cab', name: 'Cabinet simulation', role: 'cabModel', states: [on, off], state: 'on' },
       ],
       wires: chain(new Set(['in', 'line-out']), 'in', 'load', 'cab', 'line-out'),
+    },
+  },
+  {
+    id: 'speaker-tap',
+    name: 'Speaker tap',
+    words: ['speaker tap', 'tap', 'speaker di', 'line-out box', 'speaker line out'],
+    hint: 'beside a cabinet, no load: through jack, line out',
+    place: 'backline',
+    parts: {
+      jacks: [
+        {
+          id: 'in',
+          label: 'SPK IN',
+          direction: 'in',
+          carries: 'speaker',
+          connector: 'ts-635',
+          ground: 'none',
+          speaker: { isLoad: 'never', watts: guessed(200, 100, 400) },
+        },
+        {
+          id: 'through',
+          label: 'THROUGH',
+          direction: 'out',
+          carries: 'speaker',
+          connector: 'ts-635',
+          ground: 'none',
+        },
+        output(
+          'line-out',
+          'LINE OUT',
+          {},
+          {
+            carries: 'mic',
+            connector: 'xlr-m',
+            balance: 'transformer',
+            ...liftModes({ rOut: typical(150, 600), nominalDbu: decibels(-40, -20) }),
+          },
+        ),
+      ],
+      blocks: [
+        {
+          id: 'tap',
+          name: 'Tap',
+          role: 'buffer',
+          states: [{ ...on, gainSmallDb: decibels(-50, -36) }],
+          state: 'on',
+          passesUnpowered: true,
+        },
+        { id: 'cab', name: 'Cabinet simulation', role: 'cabModel', states: [on, off], state: 'on' },
+      ],
+      wires: [
+        { from: { jack: 'in' }, to: { jack: 'through' } },
+        ...chain(new Set(['in', 'line-out']), 'in', 'tap', 'cab', 'line-out'),
+      ],
     },
   },
   {

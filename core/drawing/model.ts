@@ -13,7 +13,7 @@ import {
 } from '../model';
 import { weakly } from '../units';
 import type { Level } from './primitives';
-import { isOn, resolveIn, traceIn, type ForSignal, type Resolved, type Run } from '../signal';
+import { isOn, oriented, resolveIn, traceIn, type ForSignal, type Resolved, type Run } from '../signal';
 
 /** What the map of a setting is drawn from. */
 export type Drawn = Reads<'boxes' | 'leads' | 'looms' | 'stage' | 'variant' | 'sound'>;
@@ -92,8 +92,10 @@ function routeOrder(rig: Reads<'boxes'>, leads: readonly MapLead[]): readonly st
 
 function leadsOf(rig: ForSignal): readonly MapLead[] {
   const resolved = resolveIn(rig);
-  const jackOf = (ref: { box: string; jack: string } | undefined) =>
-    ref && jackIn(resolved.boxes.get(ref.box), ref.jack);
+  const jackOf = (ref: { box: string; jack: string } | undefined) => {
+    const box = resolved.boxes.get(ref?.box ?? '');
+    return box && jackIn(oriented(rig, box), ref?.jack);
+  };
   return resolved.runs.flatMap(({ lead, from, to }): MapLead[] => {
     const [a, b] = [jackOf(from), jackOf(to)];
     if ((!a && !b) || [a, b].some((jack) => jack && !isAudio(jack))) return [];
@@ -188,7 +190,7 @@ export function modelOf(rig: Drawn, level: Level, chosen: readonly string[]): Ma
   );
   const sides = lastAheadOf(rig);
   // What carries no sound (a supply) is not in this layer.
-  const heard = rig.boxes.filter((box) => box.jacks.some(isAudio));
+  const heard = rig.boxes.filter((box) => box.jacks.some(isAudio)).map((box) => oriented(rig, box));
   const boxes = new Map(
     heard.map((box): [string, MapBox] => {
       const audio = box.jacks.filter(isAudio);

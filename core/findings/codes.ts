@@ -9,6 +9,7 @@ export const CODES = [
   'SAFE-RATING',
   'SAFE-OPENPOWER',
   'SAFE-FEEDBACK',
+  'WIRE-JOINED',
   'WIRE-DIRECTION',
   'WIRE-RING',
   'WIRE-PLUG',

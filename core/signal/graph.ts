@@ -20,6 +20,7 @@ import {
 } from '../model';
 import { Builder, jackNode, portNode, type Edge, type Node, type Way } from './nodes';
 import { weakly } from '../units';
+import { fedTails } from './joints';
 import { isOn, statesIn, type Run } from './resolve';
 
 export type { Edge, Node, Via } from './nodes';
@@ -43,6 +44,7 @@ const ONE: readonly number[] = [0];
 const TWO: readonly number[] = [0, 1];
 const range = (n: number): readonly number[] =>
   n === 1 ? ONE : n === 2 ? TWO : Array.from({ length: n }, (_, i) => i);
+const NONE: readonly string[] = [];
 const ONE_TO_ONE: readonly (readonly [number, number])[] = [[0, 0]];
 
 /** Which channels of one end meet which of the other: side by side, one into both, both into one. */
@@ -139,8 +141,12 @@ function waysOfBlock(box: Box, block: Block, passes: Passes | undefined): readon
   );
 }
 
-const sends = (jack: Jack) => jack.direction !== 'in';
-const hears = (jack: Jack) => jack.direction !== 'out';
+/** Tails of a Y that an output feeds: sound comes in by these and leaves by the others. */
+type Fed = ReadonlySet<string>;
+
+const sends = ({ box, jack }: JackEnd, fed: Fed) =>
+  jack.direction !== 'in' && !fed.has(`${box.id}/${jack.id}`);
+const hears = ({ jack }: JackEnd) => jack.direction !== 'out';
 
 /** Can the signal at one of these jacks be heard at the other when a lead joins them? */
 function joins(run: Run, a: Jack, b: Jack): boolean {
@@ -151,7 +157,12 @@ function joins(run: Run, a: Jack, b: Jack): boolean {
   return (a.carries === 'digital') === (b.carries === 'digital');
 }
 
-function addRun(builder: Builder, run: Run, from: JackEnd | undefined, to: JackEnd | undefined) {
+function addRun(
+  builder: Builder,
+  run: Run,
+  fed: Fed,
+  [from, to]: readonly [JackEnd | undefined, JackEnd | undefined],
+) {
   if (!from || !to || !joins(run, from.jack, to.jack)) return;
   const two = run.lead.kind === 'stereo' || isLink(run.lead);
   const channels = two ? Math.min(from.jack.channels, to.jack.channels) : 1;
@@ -159,7 +170,7 @@ function addRun(builder: Builder, run: Run, from: JackEnd | undefined, to: JackE
     [from, to],
     [to, from],
   ] as const)
-    if (sends(a.jack) && hears(b.jack))
+    if (sends(a, fed) && hears(b))
       for (const channel of range(channels))
         builder.add({
           from: jackNode(a.box, a.jack.id, channel),
@@ -169,7 +180,12 @@ function addRun(builder: Builder, run: Run, from: JackEnd | undefined, to: JackE
 }
 
 /** The ways inside a box: its inner wiring, normals that no plug breaks, what its blocks let by. */
-function layInside(box: Box, shape: Shape, holds: (jack: string) => boolean): readonly Way[] {
+function layInside(
+  box: Box,
+  shape: Shape,
+  holds: (jack: string) => boolean,
+  isFed: (jack: string) => boolean,
+): readonly Way[] {
   const wired = wiringOf(box, shape);
   const wires = box.patches.find(({ id }) => id === wired)?.wires ?? [];
   const normals = box.jacks.flatMap((jack): Way[] => {
@@ -185,10 +201,21 @@ function layInside(box: Box, shape: Shape, holds: (jack: string) => boolean): re
   return [
     ...wires
       .filter(({ whileOpen }) => whileOpen === undefined || !holds(whileOpen))
+      .flatMap((wire) => turnedWire(box, wire, isFed))
       .flatMap((wire) => waysOfWire(box, wire)),
     ...normals,
     ...box.blocks.flatMap((block) => waysOfBlock(box, block, passesOf(box, block, shape))),
   ];
+}
+
+/** A wire between two tails of a Y, the way the sound goes; between two that are fed, or two that are not, it goes nowhere. */
+function turnedWire(box: Box, wire: Wire, isFed: (jack: string) => boolean): readonly Wire[] {
+  const { from, to } = wire;
+  if (!('jack' in from) || !('jack' in to)) return [wire];
+  const isTail = (id: string) => jackIn(box, id)?.direction === 'both';
+  if (!isTail(from.jack) || !isTail(to.jack)) return [wire];
+  if (isFed(from.jack) === isFed(to.jack)) return [];
+  return [isFed(from.jack) ? wire : { ...wire, from: to, to: from }];
 }
 
 const wiringOf = (box: Box, shape: Shape) => shape.patches[box.id] ?? box.patches[0]?.id;
@@ -197,17 +224,26 @@ const passesOf = (box: Box, block: Block, shape: Shape) => shape.passes[`${box.i
 /** A box stays as it is through most edits and trials: its ways by what of the shape and of its plugs has a say. */
 const laidInside = weakly((_box: Box) => new Map<string, readonly Way[]>());
 
-function waysInside(box: Box, shape: Shape, plugged: ReadonlySet<string>): readonly Way[] {
-  const held = box.jacks.filter(({ id }) => plugged.has(`${box.id}/${id}`)).map(({ id }) => id);
+function waysInside(box: Box, shape: Shape, plugged: ReadonlySet<string>, fed: Fed): readonly Way[] {
+  const heldIn = (set: ReadonlySet<string>) =>
+    box.jacks.filter(({ id }) => set.has(`${box.id}/${id}`)).map(({ id }) => id);
+  const held = heldIn(plugged);
+  const fedHere = fed.size > 0 ? heldIn(fed) : NONE;
   const key = JSON.stringify([
     wiringOf(box, shape),
     held,
+    fedHere,
     box.blocks.map((block) => passesOf(box, block, shape) ?? 0),
   ]);
   const laid = laidInside(box);
   const known = laid.get(key);
   if (known) return known;
-  const ways = layInside(box, shape, (jack) => held.includes(jack));
+  const ways = layInside(
+    box,
+    shape,
+    (jack) => held.includes(jack),
+    (jack) => fedHere.includes(jack),
+  );
   laid.set(key, ways);
   return ways;
 }
@@ -255,8 +291,9 @@ function build(of: Reads<'boxes' | 'leads' | 'variant'>, shape: Shape): Graph {
   const plugged = new Set(
     runs.flatMap((run) => [run.from, run.to].flatMap((ref) => (ref ? [jackKey(ref)] : []))),
   );
-  for (const box of of.boxes) for (const way of waysInside(box, shape, plugged)) builder.add(way);
-  for (const run of runs) addRun(builder, run, endAt(of, run.from), endAt(of, run.to));
+  const fed = fedTails(of);
+  for (const box of of.boxes) for (const way of waysInside(box, shape, plugged, fed)) builder.add(way);
+  for (const run of runs) addRun(builder, run, fed, [endAt(of, run.from), endAt(of, run.to)]);
   const sources: number[] = [];
   const outputs = new Map<number, { box: string; block: string }>();
   for (const box of of.boxes)

@@ -77,6 +77,20 @@ export const WIRING_CASES: readonly Case[] = [
     severity: 'caution',
   },
   {
+    code: 'WIRE-JOINED',
+    sound: () =>
+      build(
+        'guitar, od, chorus, combo, y lead',
+        'guitar/out > overdrive/in',
+        'overdrive/out > y-lead/one',
+        'y-lead/two-a > combo/input',
+        'chorus/out > .',
+      ),
+    spoil: replug('lead-4', 'to', 'y-lead/two-b'),
+    first: 'y-lead',
+    severity: 'fault',
+  },
+  {
     code: 'WIRE-DIRECTION',
     sound: fourCable,
     spoil: swap('lead-3', 'to', 'lead-4', 'from'),

@@ -22,6 +22,7 @@ import { phones } from './spk-phones';
 import { direction } from './wire-direction';
 import { grid } from './wire-grid';
 import { halfLoop } from './wire-halfloop';
+import { joined } from './wire-joined';
 import { length } from './wire-length';
 import { loopOff } from './wire-loopoff';
 import { loose } from './wire-loose';
@@ -37,6 +38,7 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'SAFE-RATING': rating,
   'SAFE-OPENPOWER': openPower,
   'SAFE-FEEDBACK': feedback,
+  'WIRE-JOINED': joined,
   'WIRE-DIRECTION': direction,
   'WIRE-RING': ring,
   'WIRE-PLUG': plug,

@@ -5,8 +5,20 @@ import { jackPart, leadPart, type Found } from '../finding';
 import { capitalFirst, leadWords } from '../phrases';
 import { rule } from '../rule';
 import { ofKind, runsOf } from '../runs';
+import { amplifiers, speakerRuns } from '../speakers';
 
 type Data = { readonly lead: string; readonly kind: string; readonly speaker: boolean };
+
+/** Leads that carry what a loudspeaker output gives, by whatever way. */
+const speakerLeads = derive(
+  ['boxes', 'leads', 'variant'],
+  (view): ReadonlySet<string> =>
+    new Set(
+      amplifiers(view).flatMap(({ box, taps }) =>
+        taps.flatMap((tap) => speakerRuns(view, box, tap).map(({ lead }) => lead.id)),
+      ),
+    ),
+);
 
 /** SAFE-SPKLEAD: a signal lead on a speaker run can burn; a speaker lead in the signal path hums. */
 export const speakerLead = rule<Data>({
@@ -15,7 +27,9 @@ export const speakerLead = rule<Data>({
   judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found<Data>[] =>
     runsOf(view).flatMap(({ lead, from, to }): Found<Data>[] => {
       // What is no speaker output cannot heat a lead: a line or headphone output into a cabinet is silent, not hot.
-      const speaker = [from, to].some(({ jack }) => jack.carries === 'speaker' && jack.direction !== 'in');
+      const speaker =
+        [from, to].some(({ jack }) => jack.carries === 'speaker' && jack.direction !== 'in') ||
+        speakerLeads(view).has(lead.id);
       const signal = [from, to].every(({ jack }) => isAudio(jack) && jack.carries !== 'speaker');
       const wrong = speaker ? lead.kind !== 'speaker' : signal && lead.kind === 'speaker';
       if (!wrong) return [];
@@ -44,6 +58,6 @@ export const speakerLead = rule<Data>({
         },
   *cures(view, { data }) {
     const run = runsOf(view).find(({ lead }) => lead.id === data.lead);
-    if (run) yield cure(view, ofKind(run.lead, leadKindFor(run.from, run.to)));
+    if (run) yield cure(view, ofKind(run.lead, data.speaker ? 'speaker' : leadKindFor(run.from, run.to)));
   },
 });

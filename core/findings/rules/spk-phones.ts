@@ -1,4 +1,5 @@
 import { derive, leadOf, type Jack } from '../../model';
+import { jointsIn } from '../../signal';
 import { cure, group } from '../cure';
 import { isFree, jackPart, leadPart, type Found } from '../finding';
 import { rule } from '../rule';
@@ -21,6 +22,9 @@ export const phones = rule<Data>({
     runsOf(view).flatMap(({ lead, from, to }): Found<Data>[] => {
       const [out, into] = from.jack.direction === 'in' ? [to, from] : [from, to];
       const passive = into.jack.direction === 'in' && into.jack.speaker?.isLoad === 'always';
+      // By the tails of a Y it is what feeds them that drives the cabinet, or does not.
+      const fed = jointsIn(view).get(`${into.box.id}/${into.jack.id}`)?.outputs ?? [];
+      if (fed.some(({ jack }) => jack.carries === 'speaker')) return [];
       if (!passive || out.jack.direction === 'in' || !LOW_LEVEL.includes(out.jack.carries)) return [];
       return [
         {

@@ -8,6 +8,7 @@ import {
   freshId,
   inNight,
   isAudio,
+  isPutAway,
   jackIn,
   makeLead,
   pluggedIn,
@@ -15,8 +16,16 @@ import {
   type JackRef,
   type Part,
   type Reads,
+  type Rig,
 } from '../../model';
-import { resolveIn, traceIn, wantedOutputs, type ForSignal, type Node } from '../../signal';
+import {
+  resolveIn,
+  traceIn,
+  wantedOutputs,
+  type ForSignal,
+  type Node,
+  type WantedOutput,
+} from '../../signal';
 import { trial } from '../exchange';
 import { compareScores, isHeard, scoreOf } from '../score';
 import {
@@ -27,6 +36,7 @@ import {
   isFree,
   jackPart,
   scopeOf,
+  viewOf,
   type Found,
   type View,
 } from '../finding';
@@ -73,18 +83,27 @@ function endMeant(view: ForSignal): Node | undefined {
   return ends.find(hangs) ?? ends.find((end) => !isPhones(end)) ?? ends[0];
 }
 
+/** Wanted outputs that nothing reaches in this sound. Before anything is wired there is nothing to judge: the routes come first. */
+const unheardIn = derive(['boxes', 'leads', 'variant', 'sound', 'wants'], (view): readonly WantedOutput[] => {
+  if (!hasSource(view) || pluggedIn(view).every(isPutAway)) return [];
+  const { paths } = traceIn(view);
+  return wantedOutputs(view)
+    .filter((wanted) => wanted.sounds.length === 0 || wanted.sounds.includes(view.sound?.id ?? ''))
+    .filter((wanted) => !isHeard(paths, wanted));
+});
+
+const outputName = (view: Reads<'boxes'>, { kind, at }: WantedOutput) =>
+  kind === 'named' ? nameOf(view, at) : kind;
+
 /** WIRE-SILENT: in this sound nothing reaches a wanted output; where the path ends. */
 export const silent = rule<Data>({
   code: 'WIRE-SILENT',
   cause: 3,
   reads: 'sound',
+  // Where the signal ends may change: what is heard no more counts, not the last jack on the way.
+  wrong: (view) => unheardIn(view).map((wanted) => outputName(view, wanted)),
   judge: derive(['boxes', 'leads', 'variant', 'sound', 'wants'], (view): readonly Found<Data>[] => {
-    // Before anything is wired there is nothing to judge: the routes come first.
-    if (!hasSource(view) || pluggedIn(view).every(({ from, to }) => from.length === 0 && to.length === 0))
-      return [];
-    const unheard = wantedOutputs(view)
-      .filter((wanted) => wanted.sounds.length === 0 || wanted.sounds.includes(view.sound?.id ?? ''))
-      .filter((wanted) => !isHeard(traceIn(view).paths, wanted));
+    const unheard = unheardIn(view);
     if (unheard.length === 0) return [];
     const end = endMeant(view);
     const box = end && boxOf(view, end.box);
@@ -98,7 +117,7 @@ export const silent = rule<Data>({
         severity: 'fault',
         parts: part.length > 0 ? part : guitar ? [boxPart(guitar)] : [],
         data: {
-          outputs: unheard.map((wanted) => (wanted.kind === 'named' ? nameOf(view, wanted.at) : wanted.kind)),
+          outputs: unheard.map((wanted) => outputName(view, wanted)),
           unplugged: part.length === 0,
           mutes,
         },
@@ -123,8 +142,13 @@ export const silent = rule<Data>({
     };
   },
   *cures(view, found) {
-    yield* unmute(view);
-    yield* missingLead(view, found);
+    // What brings back some of the outputs only trades the finding for another.
+    const isCured = (rig: Rig) =>
+      unheardIn(viewOf(rig, view.variant?.id ?? null, view.sound?.id ?? null)).length === 0;
+    for (const one of [...unmute(view), ...missingLead(view, found)]) {
+      const after = trial(view.rig, one.edit);
+      if (after && isCured(after)) yield one;
+    }
   },
 });
 
