@@ -100,4 +100,11 @@ export const freeLoads = (view: Wired): readonly JackEnd[] =>
       jack.speaker?.isLoad === 'always' && jack.direction === 'in' && isFree(view, box, jack),
   );
 
+/** Free jacks that hand on the speaker level of an amplifier: what wants a load behind it. */
+export const freeThroughs = (view: Wired, { box, taps }: Amplifier): readonly JackEnd[] =>
+  taps
+    .flatMap((tap) => speakerRuns(view, box, tap))
+    .flatMap(({ to }) => handsOn(to).map((jack) => ({ box: to.box, jack })))
+    .filter((end) => isFree(view, end.box, end.jack));
+
 export const ratio = (a: number, b: number) => Math.max(a / b, b / a);

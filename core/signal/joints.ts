@@ -84,6 +84,8 @@ export type Joint = {
   readonly outputs: readonly JackEnd[];
   /** A jack of the box inside which wires join them, or one that takes several plugs: null where a lead alone does. */
   readonly at: JackRef | null;
+  /** Inputs that a lead brings it to. */
+  readonly inputs: readonly { readonly end: JackEnd; readonly lead: string }[];
   readonly leads: readonly string[];
 };
 
@@ -94,8 +96,9 @@ function plugsByJack(of: Joined): ReadonlyMap<string, readonly Plug[]> {
   const put = (lead: string, near: JackRef, far: JackRef) =>
     found.set(jackKey(near), [...(found.get(jackKey(near)) ?? []), { lead, far }]);
   for (const { lead, from, to } of pluggedIn(of)) {
+    // Of several jacks an end may stand in, one is plugged at a time.
     const [a, b] = [from[0], to[0]];
-    if (isLink(lead) || !a || !b || from.length > 1 || to.length > 1) continue;
+    if (isLink(lead) || !a || !b) continue;
     put(lead.id, a, b);
     put(lead.id, b, a);
   }
@@ -109,6 +112,7 @@ export const jointsIn = derive(['boxes', 'leads', 'variant'], (of): ReadonlyMap<
   for (const start of byJack.keys()) {
     if (joints.has(start)) continue;
     const outputs: JackEnd[] = [];
+    const inputs: Joint['inputs'][number][] = [];
     const leads = new Set<string>();
     const members = new Set<string>();
     let at: JackRef | null = null;
@@ -122,12 +126,13 @@ export const jointsIn = derive(['boxes', 'leads', 'variant'], (of): ReadonlyMap<
       if (end.jack.direction === 'out' && inside.length === 0) outputs.push(end);
       if (inside.length > 0 || here.length > 1) at ??= refOf(key);
       for (const { lead, far } of here) {
+        if (end.jack.direction === 'in') inputs.push({ end, lead });
         leads.add(lead);
         queue.push(jackKey(far));
       }
       queue.push(...inside.map(({ id }) => `${end.box.id}/${id}`));
     }
-    const joint: Joint = { outputs, at, leads: [...leads] };
+    const joint: Joint = { outputs, inputs, at, leads: [...leads] };
     for (const key of members) joints.set(key, joint);
   }
   return joints;

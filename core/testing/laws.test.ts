@@ -50,6 +50,17 @@ const hungBefore = (rig: Rig, { code, parts }: Finding): boolean =>
   code === 'WIRE-LOOSE' &&
   rig.leads.some(({ id, from, to }) => id === parts[0]?.id && (from.at.length === 0 || to.at.length === 0));
 
+/** After the cure of one of several crossings, the others put right too: only then is it as it was meant. */
+const withOtherCrossings = (rig: Rig, finding: Finding, after: Rig): Rig =>
+  PAIRED.includes(finding.code)
+    ? judge(rig, null)
+        .filter((other) => PAIRED.includes(other.code) && key(other) !== key(finding))
+        .reduce((r, other) => {
+          const cure = cureOf(rig, other);
+          return cure ? applyEdit(r, cure.edit).rig : r;
+        }, after)
+    : after;
+
 /** An edit done and taken back: sound after, and deeply equal after undo. */
 function soundly(rig: Rig, call: EditCall): Rig {
   const applied = applyEdit(rig, call);
@@ -140,7 +151,7 @@ describe('findings', () => {
           if (!cure) continue;
           const after = soundly(rig, cure.edit);
           expect(judge(after, null).map(key)).not.toContain(key(finding));
-          for (const left of bad(after))
+          for (const left of bad(withOtherCrossings(rig, finding, after)))
             if (!PAIRED.includes(left.code) && !hungBefore(rig, left))
               for (const charge of charges(left)) expect(before).toContain(charge);
           const [wrong, left] = [clashesAndRings(rig), clashesAndRings(after)];

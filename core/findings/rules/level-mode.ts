@@ -1,98 +1,122 @@
-import { derive, endAt, jackIn, takesLine, type Jack, type JackEnd, type JackMode } from '../../model';
-import { resolveIn, type ForSignal } from '../../signal';
+import { derive, endAt, leadOf, refOf, takesLine, type Jack, type JackEnd, type JackMode } from '../../model';
+import { jointsIn, resolveIn, type ForSignal } from '../../signal';
 import { cure } from '../cure';
-import { jackPart, leadPart, type Found } from '../finding';
+import { jackPart, leadPart, scopeOf, type Found } from '../finding';
 import { rule } from '../rule';
-import { runsOf } from '../runs';
 
 type Data = {
   readonly from: string;
   readonly to: string;
-  readonly gives: Level;
-  readonly hears: Level;
+  readonly gives: readonly Level[];
+  readonly hears: readonly Level[];
 };
 
 type Level = 'mic' | 'instrument' | 'line';
 
 const LEVELS: readonly Level[] = ['mic', 'instrument', 'line'];
 
-/** The level a jack is made for in its mode; null where its figures leave it open (a loop of -20 … +4 dBu). */
-function levelOf(jack: Jack, mode: JackMode | undefined): Level | null {
+/** Nominal levels in dBu: mic is under the first, line over the second; instruments lie between, and a little over into line. */
+const BOUNDS = { mic: -25, line: -12, instrument: -8 } as const;
+
+/** The levels a jack is made for in its mode: a range of nominal levels may reach over several (a loop of -20 … +4 dBu). */
+function levelsOf(jack: Jack, mode: JackMode | undefined): readonly Level[] {
   const named = LEVELS.find((level) => level === mode?.id);
-  if (named) return named;
-  if (jack.carries === 'mic' || jack.carries === 'instrument') return jack.carries;
+  if (named) return [named];
+  if (jack.carries === 'mic' || jack.carries === 'instrument') return [jack.carries];
+  if (jack.carries !== 'line') return [];
   const nominal = mode?.nominalDbu;
-  if (jack.carries !== 'line' || !nominal) return null;
-  return (nominal.low ?? nominal.value) >= -8 ? 'line' : null;
+  if (!nominal) return ['line'];
+  const [low, high] = [nominal.low ?? nominal.value, nominal.high ?? nominal.value];
+  return LEVELS.filter((level) =>
+    level === 'mic'
+      ? low < BOUNDS.mic
+      : level === 'line'
+        ? high > BOUNDS.line
+        : high >= BOUNDS.mic && low <= BOUNDS.instrument,
+  );
 }
 
 const modeOf = (view: ForSignal, { box, jack }: JackEnd) => resolveIn(view).jackMode(box, jack).mode;
 
-/** The level an output gives: where it only hands on what comes in, as a DI's through jack does, the level of that. */
-function givenBy(view: ForSignal, end: JackEnd, seen: readonly Jack[] = []): Level | null {
-  const { box, jack } = end;
-  const into = resolveIn(view)
-    .innerWiring(box)
-    .patch.wires.find(({ to }) => 'jack' in to && to.jack === jack.id)?.from;
-  const handed = into && 'jack' in into ? jackIn(box, into.jack) : undefined;
-  if (handed?.direction !== 'in') return levelOf(jack, modeOf(view, end));
-  const run = runsOf(view).find(({ to }) => to.box === box && to.jack === handed);
-  return run && !seen.includes(jack) ? givenBy(view, run.from, [...seen, jack]) : null;
+/** A mic input is made for so many times less than it is itself, in ohms: more loads the source down. */
+const BRIDGING = 5;
+
+/** Does the output drive this mic input without being loaded down? A pickup does not, and what is not known may not. */
+function drives(out: JackMode | undefined, input: JackMode | undefined): boolean {
+  const [source, load] = [out?.rOut?.value, input?.rIn?.value];
+  return source !== undefined && load !== undefined && source * BRIDGING <= load;
 }
 
-/** Which pairs work badly: too hot for what hears it, or lost in its noise. A quiet pedal into a mic input is no mismatch. */
-const MISMATCHED: readonly string[] = ['line > mic', 'line > instrument', 'instrument > line', 'mic > line'];
-
 const isPlain = (jack: Jack) => jack.carries === 'instrument' && jack.modes.length <= 1;
+
+const key = ({ box, jack }: JackEnd) => `${box.id}/${jack.id}`;
+
+/** An output against one input that wire alone joins it to. */
+function mismatch(view: ForSignal, from: JackEnd, to: JackEnd, lead: string): readonly Found<Data>[] {
+  // Most jacks are for instruments, in every mode they have.
+  if (isPlain(from.jack) && isPlain(to.jack)) return [];
+  const mode = modeOf(view, to);
+  const [gives, hears] = [levelsOf(from.jack, modeOf(view, from)), levelsOf(to.jack, mode)];
+  if (gives.length === 0 || hears.length === 0 || gives.some((level) => hears.includes(level))) return [];
+  if (gives.includes('instrument') && hears.includes('mic') && drives(modeOf(view, from), mode)) return [];
+  // What stands a line level is not hurt by one, whatever it is called.
+  if (gives.includes('line') && hears.includes('instrument') && takesLine(mode)) return [];
+  const run = leadOf(view, lead);
+  return [
+    {
+      severity: 'caution',
+      parts: [jackPart(to.box, to.jack), jackPart(from.box, from.jack), ...(run ? [leadPart(run)] : [])],
+      data: { from: key(from), to: key(to), gives, hears },
+    },
+  ];
+}
+
+const rank = (levels: readonly Level[]) => LEVELS.indexOf(levels[0] ?? 'line');
+
+const BETWEEN = {
+  hot: 'Too hot: it distorts where it comes in, or has to be turned down into the noise.',
+  quiet: 'Too quiet: it has to be turned up, and its noise with it.',
+  loaded: 'A mic input loads it down: weak and dull. A DI belongs between.',
+} as const;
 
 /** LEVEL-MODE: instrument, line or mic level against what the other jack is set to. */
 export const levelMode = rule<Data>({
   code: 'LEVEL-MODE',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
-    const seen = new Set<string>();
-    return runsOf(view).flatMap(({ lead, from, to }): Found<Data>[] => {
-      if (from.jack.direction !== 'out' || to.jack.direction !== 'in' || seen.has(lead.id)) return [];
-      // Most jacks are for instruments, in every mode they have.
-      if (isPlain(from.jack) && isPlain(to.jack)) return [];
-      const mode = modeOf(view, to);
-      const [a, b] = [givenBy(view, from), levelOf(to.jack, mode)];
-      if (!a || !b || !MISMATCHED.includes(`${a} > ${b}`)) return [];
-      if (a === 'line' && b === 'instrument' && takesLine(mode)) return [];
-      seen.add(lead.id);
-      return [
-        {
-          severity: 'caution',
-          parts: [jackPart(to.box, to.jack), jackPart(from.box, from.jack), leadPart(lead)],
-          data: {
-            from: `${from.box.id}/${from.jack.id}`,
-            to: `${to.box.id}/${to.jack.id}`,
-            gives: a,
-            hears: b,
-          },
-        },
-      ];
-    });
-  }),
+  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] =>
+    [...new Set(jointsIn(view).values())].flatMap(({ outputs: [from, ...others], inputs }) =>
+      // Two outputs on one wire are told as that.
+      from && others.length === 0 ? inputs.flatMap(({ end, lead }) => mismatch(view, from, end, lead)) : [],
+    ),
+  ),
   words: ({ data }, say) => ({
-    text: `${say.jack(data.from)} gives ${data.gives} level, ${say.jack(data.to)} is set for ${data.hears}.`,
+    text: `${say.jack(data.from)} gives ${data.gives.join(' or ')} level, ${say.jack(data.to)} is set for ${data.hears.join(' or ')}.`,
     why:
-      data.gives === 'line'
-        ? 'Too hot: it distorts where it comes in, or has to be turned down into the noise.'
-        : 'Too quiet: it has to be turned up, and its noise with it.',
+      data.gives[0] === 'instrument' && data.hears[0] === 'mic'
+        ? BETWEEN.loaded
+        : rank(data.gives) > rank(data.hears)
+          ? BETWEEN.hot
+          : BETWEEN.quiet,
   }),
   *cures(view, { data }) {
-    for (const [key, wanted] of [
+    for (const [where, wanted] of [
       [data.to, data.gives],
       [data.from, data.hears],
     ] as const) {
-      const [box = '', id = ''] = key.split('/');
-      const jack = endAt(view, { box, jack: id })?.jack;
-      if (jack?.modes.some((mode) => mode.id === wanted))
-        yield cure(view, {
-          edit: 'setMode',
-          arguments: { box, jack: id, mode: wanted, scope: { layer: 'rest' } },
-        });
+      const end = endAt(view, refOf(where));
+      if (!end) continue;
+      const { from } = resolveIn(view).jackMode(end.box, end.jack);
+      for (const mode of end.jack.modes)
+        if (wanted.some((level) => level === mode.id))
+          yield cure(view, {
+            edit: 'setMode',
+            arguments: {
+              box: end.box.id,
+              jack: end.jack.id,
+              mode: mode.id,
+              scope: from === 'sound' ? scopeOf(view) : { layer: 'rest' },
+            },
+          });
     }
   },
 });

@@ -3,9 +3,30 @@ import { cure, group, type Cure } from '../cure';
 import { boxPart, isFree, jackPart, leadsAt, type Found, type View, type Wired } from '../finding';
 import { rule } from '../rule';
 import { DESTROYS } from '../phrases';
-import { amplifiers, freeLoads, loadsOn, ratio, type Amplifier } from '../speakers';
+import {
+  amplifiers,
+  freeLoads,
+  freeThroughs,
+  loadsOn,
+  ratio,
+  speakerRuns,
+  type Amplifier,
+} from '../speakers';
 
-type Data = { readonly box: string; readonly taps: string; readonly spare: boolean };
+type Data = {
+  readonly box: string;
+  readonly taps: string;
+  readonly spare: boolean;
+  readonly valve: boolean;
+  /** The amplifier, and what its speaker leads lead to. */
+  readonly along: readonly string[];
+};
+
+/** What a lead that is fetched is called. */
+function newLead(view: View): { readonly id: string; readonly number: number } {
+  const number = freeNumber(view.leads);
+  return { id: freshId(`lead-${number}`, new Set(view.leads.map((lead) => lead.id))), number };
+}
 
 function tapsWanting(view: Wired): readonly Amplifier[] {
   return amplifiers(view)
@@ -13,9 +34,24 @@ function tapsWanting(view: Wired): readonly Amplifier[] {
     .filter(({ box, taps }) => taps.length > 0 && !box.jacks.some((jack) => jack.speaker?.internalLoad));
 }
 
-/** A speaker lead from the best tap to a load: one that hangs loose there already, else a new one. */
+/**
+ * A speaker lead from a through jack that is in use, or from the best tap, to a load: one that hangs loose there
+ * already, else a new one.
+ */
 function* plugLoad(view: View, amplifier: Amplifier): Generator<Cure> {
   for (const load of freeLoads(view)) {
+    for (const end of freeThroughs(view, amplifier))
+      yield cure(view, {
+        edit: 'plug',
+        arguments: {
+          lead: makeLead({
+            ...newLead(view),
+            kind: 'speaker',
+            from: [{ box: end.box.id, jack: end.jack.id }],
+            to: [{ box: load.box.id, jack: load.jack.id }],
+          }),
+        },
+      });
     const ohm = load.jack.speaker?.ohm?.value ?? 8;
     const to: JackRef = { box: load.box.id, jack: load.jack.id };
     const taps = [...amplifier.taps].sort(
@@ -27,8 +63,6 @@ function* plugLoad(view: View, amplifier: Amplifier): Generator<Cure> {
         const side = hanging.side === 'from' ? 'to' : 'from';
         yield cure(view, { edit: 'replug', arguments: { lead: hanging.lead.id, side, at: [to] } });
       } else if (isFree(view, amplifier.box, tap)) {
-        const number = freeNumber(view.leads);
-        const id = freshId(`lead-${number}`, new Set(view.leads.map((lead) => lead.id)));
         const from = { box: amplifier.box.id, jack: tap.id };
         const put = pluggedIn(view).find(
           (p) => p.lead.kind === 'speaker' && p.from.length === 0 && p.to.length === 0,
@@ -43,7 +77,7 @@ function* plugLoad(view: View, amplifier: Amplifier): Generator<Cure> {
             )
           : cure(view, {
               edit: 'plug',
-              arguments: { lead: makeLead({ id, number, kind: 'speaker', from: [from], to: [to] }) },
+              arguments: { lead: makeLead({ ...newLead(view), kind: 'speaker', from: [from], to: [to] }) },
             });
       }
     }
@@ -53,7 +87,11 @@ function* plugLoad(view: View, amplifier: Amplifier): Generator<Cure> {
 /** SAFE-NOLOAD: an amplifier that needs a load, whenever powered, in any variant, without one. */
 export const noLoad = rule<Data>({
   code: 'SAFE-NOLOAD',
+  cause: 2,
   reads: 'rig',
+  // What ends at a speaker output, or behind it, is not heard because nothing takes its power.
+  covers: ({ data }, other) =>
+    other.code === 'WIRE-SILENT' && data.along.includes(other.parts[0]?.id.split('/')[0] ?? ''),
   judge: derive(['boxes', 'leads', 'variants'], (view): readonly Found<Data>[] =>
     everyNight(view).flatMap((there) =>
       tapsWanting(there)
@@ -66,13 +104,22 @@ export const noLoad = rule<Data>({
             box: box.id,
             taps: taps.map((tap) => tap.label).join(', '),
             spare: freeLoads(there).length > 0,
+            valve: taps.some((tap) => tap.speaker?.stage === 'valve'),
+            along: [
+              box.id,
+              ...taps.flatMap((tap) => speakerRuns(there, box, tap).map(({ to }) => to.box.id)),
+            ],
           },
         })),
     ),
   ),
   words: ({ data }, say) => ({
     text: `No load on ${say.box(data.box)}: nothing on ${data.taps} takes its power.`,
-    why: `${DESTROYS} A valve stage without a load can burn its output transformer whenever it is powered, heard or not. Plug speaker leads only with the amplifier switched off.${
+    why: `${DESTROYS} ${
+      data.valve
+        ? 'A valve stage without a load can burn its output transformer'
+        : 'This stage may not run without a load: it can fail'
+    } whenever it is powered, heard or not. Plug speaker leads only with the amplifier switched off.${
       data.spare ? '' : ' There is no free cabinet or load in this rig.'
     }`,
   }),
