@@ -1,6 +1,15 @@
 // What hangs in loops, and switching it.
 import { blockIn, boxOf, type Block, type Box } from '../model';
-import { graphIn, isOn, type ForSignal, type Graph, type Node, type Path, type Section } from '../signal';
+import {
+  graphIn,
+  isOn,
+  resolveIn,
+  type ForSignal,
+  type Graph,
+  type Node,
+  type Path,
+  type Section,
+} from '../signal';
 import { weakly } from '../units';
 import { cure, type Cure } from './cure';
 import { scopeOf, type Data, type Found, type View } from './finding';
@@ -44,13 +53,18 @@ type Loop = {
   readonly on: boolean;
 };
 
-/** Loop blocks that a path passes, on or off, with the real preamps each of them can take out. */
+/** A real preamp that is at work: a pedal of that kind may be off. */
+export const isPreampOn = (section: Section) => section.block.role === 'preamp' && isSectionOn(section);
+
+/** Loop blocks that a path passes, on or off, with the real preamps at work that each of them can take out. */
 export function loopsWithPreamp(view: ForSignal, path: Path): readonly Loop[] {
   const seen = new Set<Block>();
   return path.sections.flatMap((section) => {
     if (section.block.role !== 'loop' || seen.has(section.block)) return [];
     seen.add(section.block);
-    const preamps = hanging(view, section.box, section.block).filter(({ block }) => block.role === 'preamp');
+    const preamps = hanging(view, section.box, section.block).filter(
+      ({ box, block }) => block.role === 'preamp' && isOn(resolveIn(view).blockState(box, block).state),
+    );
     return preamps.length > 0
       ? [{ box: section.box, block: section.block, preamps, on: isSectionOn(section) }]
       : [];

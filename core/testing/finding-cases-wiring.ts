@@ -142,6 +142,30 @@ export const WIRING_CASES: readonly Case[] = [
     first: 'multi-effects/amp',
   },
   {
+    code: 'WIRE-SHUT',
+    sound: fourCable,
+    spoil: {
+      edit: 'setControl',
+      arguments: { box: 'valve-head', control: 'master', position: 0, basis: null, scope: REST },
+    },
+    first: 'valve-head/power',
+    severity: 'fault',
+  },
+  {
+    code: 'MODEL-TWOCAB',
+    sound: () =>
+      build(
+        'guitar, valve head, load box, small unit, desk',
+        'guitar/out > valve-head/input',
+        'valve-head/spk-8 = load-box/in',
+        'load-box/line-out - small-unit/input',
+        'small-unit/out-l > desk/ch-1',
+      ),
+    spoil: set('small-unit', 'cab', 'on'),
+    first: 'load-box/cab',
+    severity: 'caution',
+  },
+  {
     code: 'MODEL-BOTHSPK',
     sound: power,
     spoil: set('multi-effects', 'cab', 'on'),

@@ -6,6 +6,7 @@ import { levelMode } from './level-mode';
 import { bothSpeakers } from './model-bothspk';
 import { double } from './model-double';
 import { missing } from './model-missing';
+import { twoCabinets } from './model-twocab';
 import { twoPreamps } from './model-twopre';
 import { pickup } from './order-pickup';
 import { noPreamp } from './model-nopre';
@@ -28,6 +29,7 @@ import { loopOff } from './wire-loopoff';
 import { loose } from './wire-loose';
 import { plug } from './wire-plug';
 import { ring } from './wire-ring';
+import { shut } from './wire-shut';
 import { silent } from './wire-silent';
 
 const BY_CODE: Readonly<Record<Code, Rule>> = {
@@ -51,8 +53,10 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'WIRE-GRID': grid,
   'WIRE-LOOSE': loose,
   'WIRE-SILENT': silent,
+  'WIRE-SHUT': shut,
   'MODEL-DOUBLE': double,
   'MODEL-TWOPRE': twoPreamps,
+  'MODEL-TWOCAB': twoCabinets,
   'MODEL-NOPRE': noPreamp,
   'MODEL-BOTHSPK': bothSpeakers,
   'MODEL-MISSING': missing,

@@ -1,7 +1,7 @@
-import { derive } from '../../model';
-import { traceIn } from '../../signal';
+import { derive, type Block } from '../../model';
+import { traceIn, type Path, type Section } from '../../signal';
 import { blockPart, type Found } from '../finding';
-import { distinct, isSectionOn, loopsWithPreamp, modelOff } from '../hung';
+import { distinct, isPreampOn, isSectionOn, loopsWithPreamp, modelOff } from '../hung';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
 
@@ -9,9 +9,31 @@ type Data = {
   readonly model: string;
   readonly preamp: string;
   readonly role: 'ampModel' | 'cabModel';
+  /** The model stands behind the preamp: in the amplifier's own loop. */
+  readonly behind: boolean;
 };
 
-/** MODEL-DOUBLE: an amp model ahead of a real preamp nothing takes out; a cabinet model ahead of any real preamp. */
+/** The real preamp that a model meets: behind it, or for an amp model ahead of it too, with no air between. */
+function metBy(
+  path: Path,
+  i: number,
+  removable: ReadonlySet<Block>,
+): { preamp: Section; behind: boolean } | null {
+  const role = path.sections[i]?.block.role;
+  const isMet = (section: Section) =>
+    isPreampOn(section) && (role === 'cabModel' || !removable.has(section.block));
+  const later = path.sections.slice(i + 1).find(isMet);
+  if (later) return { preamp: later, behind: false };
+  const ahead = path.sections.slice(0, i);
+  const air = ahead.findLastIndex(({ block }) => block.role === 'mic');
+  const before = role === 'ampModel' ? ahead.slice(air + 1).findLast(isMet) : undefined;
+  return before ? { preamp: before, behind: true } : null;
+}
+
+/**
+ * MODEL-DOUBLE: an amp model ahead of a real preamp nothing takes out, or behind it; a cabinet model ahead of any real
+ * preamp.
+ */
 export const double = rule<Data>({
   code: 'MODEL-DOUBLE',
   reads: 'sound',
@@ -24,13 +46,9 @@ export const double = rule<Data>({
         return path.sections.flatMap((section, i): Found<Data>[] => {
           const { role } = section.block;
           if ((role !== 'ampModel' && role !== 'cabModel') || !isSectionOn(section)) return [];
-          const preamp = path.sections
-            .slice(i + 1)
-            .find(
-              (later) =>
-                later.block.role === 'preamp' && (role === 'cabModel' || !removable.has(later.block)),
-            );
-          if (!preamp) return [];
+          const met = metBy(path, i, removable);
+          if (!met) return [];
+          const { preamp, behind } = met;
           return [
             {
               severity: 'caution',
@@ -39,6 +57,7 @@ export const double = rule<Data>({
                 model: `${section.box.id}/${section.block.id}`,
                 preamp: `${preamp.box.id}/${preamp.block.id}`,
                 role,
+                behind,
               },
             },
           ];
@@ -47,11 +66,13 @@ export const double = rule<Data>({
     ),
   ),
   words: ({ data }, say) => ({
-    text: `${capitalFirst(say.block(data.model))} is on ahead of a real preamp, ${say.block(data.preamp)}.`,
+    text: `${capitalFirst(say.block(data.model))} is on ${data.behind ? 'behind' : 'ahead of'} a real preamp, ${say.block(data.preamp)}.`,
     why:
       data.role === 'cabModel'
         ? 'A cabinet model ahead of a preamp cuts the highs before they are driven: woolly, and then cut again.'
-        : 'Two preamps in a row: the model is driven once more, with noise and fizz.',
+        : data.behind
+          ? 'Two preamps in a row: the model drives what the preamp has driven already, with noise and fizz.'
+          : 'Two preamps in a row: the model is driven once more, with noise and fizz.',
   }),
   *cures(view, found) {
     yield* modelOff(view, found.data.model);

@@ -2,7 +2,7 @@ import { blockIn, boxOf, derive, jackIn, pluggedIn, sameJack, type JackRef } fro
 import { isOn, resolveIn, traceIn, type ForSignal, type Path } from '../../signal';
 import { cure, type Cure } from '../cure';
 import { blockPart, isFree, type Found, type View } from '../finding';
-import { distinct, loopsWithPreamp, switchTo } from '../hung';
+import { distinct, isPreampOn, isSectionOn, loopsWithPreamp, switchTo } from '../hung';
 import { rule } from '../rule';
 
 type Data = {
@@ -49,7 +49,7 @@ export const noPreamp = rule<Data>({
         const ahead = path.sections.slice(0, Math.max(0, at));
         const stage = path.sections[at];
         const isPreamp = ahead.some(
-          ({ block, state }) => block.role === 'preamp' || (block.role === 'ampModel' && isOn(state)),
+          (section) => isPreampOn(section) || (section.block.role === 'ampModel' && isSectionOn(section)),
         );
         // A microphone's way, or one that was a loudspeaker's before, has been through a preamp in the air.
         // Where a loop can take a real preamp in, which of the two is on is told of by MODEL-TWOPRE.

@@ -9,7 +9,7 @@ import {
   type Box,
   type Control,
 } from '../../model';
-import { resolveIn, traceIn, type ForSignal, type Path } from '../../signal';
+import { isOn, resolveIn, traceIn, type ForSignal, type Path } from '../../signal';
 import { blockPart, boxPart, jackPart, type Found } from '../finding';
 import { cure } from '../cure';
 import { rule } from '../rule';
@@ -18,22 +18,40 @@ type Data = {
   readonly box: string;
   readonly jack: string;
   /** The last level control ahead of it. */
-  readonly knob: { readonly box: string; readonly control: string; readonly label: string } | null;
+  readonly knob: {
+    readonly box: string;
+    readonly control: string;
+    readonly label: string;
+    readonly isUp: boolean;
+  } | null;
 };
 
 type Knob = { readonly box: Box; readonly control: Control };
 
-/** The last knob on the way that sets a level, before the given step. */
+/** A knob noted as far up as this says nothing of where to begin. */
+const FULLY_UP = 0.9;
+/** Where a level is begun with: just off its stop. */
+const LOW = 0.1;
+
+/** A guitar's own volume and a pedal under the foot are played with: no level is set by them. */
+const isPlayed = (box: Box, block: string | null): boolean =>
+  box.blocks.some(({ role }) => role === 'source') || blockIn(box, block ?? undefined)?.category === 'volume';
+
+/** The last knob on the way that sets a level, before the given step. What is bypassed sets none. */
 function lastLevel(view: ForSignal, path: Path, before: number): Knob | undefined {
   let last: Knob | undefined;
+  const resolved = resolveIn(view);
   for (const step of path.steps.slice(0, before)) {
     if (step.type === 'lead') continue;
     const box = boxOf(view, step.box);
-    const control = box?.controls.find(
+    const block = step.type === 'block' ? blockIn(box, step.block) : undefined;
+    if (!box || isPlayed(box, block?.id ?? null)) continue;
+    if (block && !isOn(resolved.blockState(box, block).state)) continue;
+    const control = box.controls.find(
       (c) =>
         c.sets === 'level' && (step.type === 'jack' ? movesJack(c, step.jack) : actsOnBlock(c, step.block)),
     );
-    if (box && control) last = { box, control };
+    if (control) last = { box, control };
   }
   return last;
 }
@@ -60,7 +78,8 @@ function onPath(view: ForSignal, path: Path): readonly Found<Data>[] {
     const jack = jackIn(box, entry.jack);
     if (own || !jack) return [];
     const knob = lastLevel(view, path, at);
-    if (knob && resolveIn(view).control(knob.box, knob.control).position !== null) return [];
+    const position = knob && resolveIn(view).control(knob.box, knob.control).position;
+    if (position !== undefined && position !== null && position < FULLY_UP) return [];
     return [
       {
         severity: 'caution',
@@ -68,7 +87,14 @@ function onPath(view: ForSignal, path: Path): readonly Found<Data>[] {
         data: {
           box: box.id,
           jack: `${box.id}/${jack.id}`,
-          knob: knob ? { box: knob.box.id, control: knob.control.id, label: knob.control.label } : null,
+          knob: knob
+            ? {
+                box: knob.box.id,
+                control: knob.control.id,
+                label: knob.control.label,
+                isUp: position !== null,
+              }
+            : null,
         },
       },
     ];
@@ -93,7 +119,7 @@ export const openPower = rule<Data>({
   words: ({ data }, say) => ({
     text: `${say.jack(data.jack)} feeds a power stage without a level control of its own.`,
     why: data.knob
-      ? `This can deafen. The level is set by ${data.knob.label} of ${say.box(data.knob.box)} alone, and nobody has noted where it stands: start at minimum.`
+      ? `This can deafen. The level is set by ${data.knob.label} of ${say.box(data.knob.box)} alone, and ${data.knob.isUp ? 'that is noted fully up' : 'nobody has noted where it stands'}: start at minimum.`
       : 'This can deafen. Nothing ahead of it sets the level: power up with the source silent.',
   }),
   *cures(view, found) {
@@ -104,7 +130,7 @@ export const openPower = rule<Data>({
         arguments: {
           box: knob.box,
           control: knob.control,
-          position: 0,
+          position: LOW,
           basis: null,
           scope: { layer: 'rest' },
         },

@@ -2,6 +2,7 @@ import type { SingleEdit } from '../../edits';
 import {
   boxOf,
   derive,
+  endAt,
   everySound,
   isAudio,
   jackIn,
@@ -31,6 +32,7 @@ type Mixed = {
   /** Jacks that the path names, and where the leads are in their stead: in one order. */
   readonly wanted: readonly string[];
   readonly plugged: readonly string[];
+  readonly phones: boolean;
 };
 
 const jackOfEnd = (end: InnerEnd) => ('jack' in end ? end.jack : null);
@@ -44,29 +46,6 @@ const named = (patch: InnerWiring): ReadonlySet<string> =>
 type Replug = Extract<SingleEdit, { edit: 'replug' }>;
 
 type Mix = { readonly wanted: Jack; readonly plugged: Jack };
-
-/** Jacks the path names without a lead, each with a jack of its direction and flow that has a lead and no wire. */
-function mixUps(view: Wired, box: Box, patch: InnerWiring): readonly Mix[] {
-  const wired = named(patch);
-  // What goes another way while this jack is open may well be open: the right half of a stereo output.
-  const mayBeOpen = new Set(patch.wires.map((wire) => wire.whileOpen));
-  const audio = box.jacks.filter(isAudio);
-  const stray = audio.filter((jack) => !wired.has(jack.id) && !isFree(view, box, jack));
-  const found: Mix[] = [];
-  for (const plugged of stray) {
-    const wanted = audio.find(
-      (jack) =>
-        wired.has(jack.id) &&
-        !mayBeOpen.has(jack.id) &&
-        jack.direction === plugged.direction &&
-        jack.carries === plugged.carries &&
-        isFree(view, box, jack) &&
-        !found.some((mix) => mix.wanted === jack),
-    );
-    if (wanted) found.push({ wanted, plugged });
-  }
-  return found;
-}
 
 /** The loop block that a jack belongs to, by the wires: its send and return are one finding. */
 function loopOf(patch: InnerWiring, jack: Jack): string | null {
@@ -83,6 +62,49 @@ function loopOf(patch: InnerWiring, jack: Jack): string | null {
   return null;
 }
 
+const FEEDS: readonly Jack['carries'][] = ['instrument', 'line', 'mic'];
+const isFeed = ({ carries }: Jack) => FEEDS.includes(carries);
+
+/** A headphone output with a lead to what is no headphones: a feed was meant. */
+const takesFeedFromPhones = (view: Wired, box: Box, jack: Jack): boolean =>
+  jack.carries === 'phones' &&
+  jack.direction === 'out' &&
+  leadsAt(view, box, jack).some(({ far }) => {
+    const into = endAt(view, far)?.jack;
+    return into !== undefined && isFeed(into);
+  });
+
+/** Jacks the path names without a lead, each with a jack of its direction and flow that has a lead and no wire. */
+function mixUps(view: Wired, box: Box, patch: InnerWiring): readonly Mix[] {
+  const wired = named(patch);
+  // What goes another way while this jack is open may well be open: the right half of a stereo output.
+  const mayBeOpen = new Set(patch.wires.map((wire) => wire.whileOpen));
+  const audio = box.jacks.filter(isAudio);
+  const stray = audio.filter((jack) => !wired.has(jack.id) && !isFree(view, box, jack));
+  const found: Mix[] = [];
+  /** Where a path ends: no send. */
+  const isOutput = (jack: Jack) => isFeed(jack) && loopOf(patch, jack) === null;
+  const take = (plugged: Jack, isLike: (jack: Jack) => boolean) => {
+    const wanted = audio.find(
+      (jack) =>
+        wired.has(jack.id) &&
+        !mayBeOpen.has(jack.id) &&
+        jack.direction === plugged.direction &&
+        isLike(jack) &&
+        isFree(view, box, jack) &&
+        !found.some((mix) => mix.wanted === jack),
+    );
+    if (wanted) found.push({ wanted, plugged });
+  };
+  for (const plugged of stray) take(plugged, (jack) => jack.carries === plugged.carries);
+  // What is left may be an output of another flow: the main pair at instrument level, the other at line level.
+  for (const plugged of stray)
+    if (plugged.direction === 'out' && !found.some((mix) => mix.plugged === plugged))
+      take(plugged, (jack) => isFeed(plugged) && isOutput(jack));
+  for (const plugged of audio) if (takesFeedFromPhones(view, box, plugged)) take(plugged, isFeed);
+  return found;
+}
+
 function judgeBox(view: Wired, box: Box, patch: InnerWiring): readonly Found<Mixed>[] {
   const groups = new Map<string, Mix[]>();
   for (const mix of mixUps(view, box, patch)) {
@@ -90,7 +112,8 @@ function judgeBox(view: Wired, box: Box, patch: InnerWiring): readonly Found<Mix
     groups.set(key, [...(groups.get(key) ?? []), mix]);
   }
   return [...groups.values()].map((mixes) => ({
-    severity: 'fault',
+    // Of a headphone output sound does come.
+    severity: mixes.every(({ plugged }) => plugged.carries === 'phones') ? 'caution' : 'fault',
     parts: [
       ...mixes.map((mix) => jackPart(box, mix.plugged)),
       ...mixes.map((mix) => jackPart(box, mix.wanted)),
@@ -103,6 +126,7 @@ function judgeBox(view: Wired, box: Box, patch: InnerWiring): readonly Found<Mix
       patch: patch.id,
       wanted: mixes.map((mix) => mix.wanted.id),
       plugged: mixes.map((mix) => mix.plugged.id),
+      phones: mixes.every(({ plugged }) => plugged.carries === 'phones'),
     },
   }));
 }
@@ -130,7 +154,10 @@ export const grid = rule<Data>({
       'misplaced' in data
         ? `${misplacedWords(data, say)}.`
         : `${say.box(data.box)}: its path names ${say.jacksOf(data.box, data.wanted)}, the lead is in ${say.jacksOf(data.box, data.plugged)}.`,
-    why: 'The jack that a path names and the jack the lead is really in must be the same, or the signal ends there.',
+    why:
+      'phones' in data && data.phones
+        ? 'What it feeds hears the level that is set for ears, and both sides of a stereo plug.'
+        : 'The jack that a path names and the jack the lead is really in must be the same, or the signal ends there.',
   }),
   *cures(view, { data }) {
     if ('misplaced' in data) {
@@ -156,6 +183,7 @@ export const grid = rule<Data>({
       yield replugs.length === 1
         ? cure(view, first)
         : group(replugs.map((replug) => cure(view, replug).label).join('; '), replugs);
+    if (data.phones) return;
     const rename = (end: InnerEnd): InnerEnd => {
       const i = 'jack' in end ? wanted.indexOf(end.jack) : -1;
       return i >= 0 ? { jack: plugged[i] ?? '' } : end;

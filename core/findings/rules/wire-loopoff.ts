@@ -2,7 +2,7 @@ import { blockIn, boxOf, derive, type Box } from '../../model';
 import { isOn, resolveIn, traceIn, type ForSignal } from '../../signal';
 import { cure } from '../cure';
 import { blockPart, scopeOf, type Found } from '../finding';
-import { hanging } from '../hung';
+import { hanging, isPreampOn } from '../hung';
 import { rule } from '../rule';
 
 type Data = {
@@ -33,9 +33,11 @@ export const loopOff = rule<Data>({
         const passed = paths.some((path) => path.sections.some((s) => s.block === block));
         if (!passed) return [];
         const hangs = hanging(view, box, block);
-        const hasModel = paths.some((path) => path.sections.some((s) => s.block.role === 'ampModel'));
+        const hasOther = paths.some((path) =>
+          path.sections.some((s) => s.block.role === 'ampModel' || isPreampOn(s)),
+        );
         const needed = hangs.find(
-          (h) => (h.block.role === 'preamp' && !hasModel) || isAskedFor(view, h.box, h.block),
+          (h) => (h.block.role === 'preamp' && !hasOther) || isAskedFor(view, h.box, h.block),
         );
         return needed
           ? [
