@@ -1,5 +1,6 @@
 import type { BlockInput, JackInput, Wire } from '../model';
 import {
+  air,
   chain,
   decibels,
   drive,
@@ -13,6 +14,7 @@ import {
   speakerOut,
   tone,
   typical,
+  type ControlInput,
   type KindParts,
 } from './parts';
 import type { Kind } from './kind';
@@ -37,17 +39,6 @@ const preampControls = [
   tone('middle', 'MIDDLE', 'preamp'),
   tone('treble', 'TREBLE', 'preamp'),
 ];
-
-const air: JackInput = {
-  id: 'air',
-  label: 'AIR',
-  direction: 'out',
-  carries: 'air',
-  connector: 'none',
-  mult: true,
-  panel: 'front',
-  ground: 'none',
-};
 
 function valveHead(): KindParts {
   const jacks = new Set(['input', 'send', 'return', 'spk-16', 'spk-8', 'spk-4']);
@@ -166,19 +157,39 @@ function deskChannel(n: number): { jack: JackInput; block: BlockInput; wire: Wir
   };
 }
 
+const jackLevel = (id: string, label: string, jack: string): ControlInput => ({
+  id,
+  label,
+  actsOn: { jack },
+  sets: 'level',
+  law: { type: 'unknown' },
+});
+
+/** Channels that are heard in the house, each of them on every aux too. */
 function desk(): KindParts {
   const channels = [1, 2, 3, 4].map(deskChannel);
+  const auxes = [1, 2].map((n) =>
+    output(
+      `aux-${n}`,
+      `AUX ${n}`,
+      { rOut: typical(75, 150), nominalDbu: decibels(4), maxDbu: decibels(20, 24) },
+      { carries: 'line', connector: 'xlr-m', balance: 'driven' },
+    ),
+  );
   return {
-    jacks: [...channels.map((channel) => channel.jack), mainsIn()],
+    jacks: [...channels.map((channel) => channel.jack), ...auxes, mainsIn()],
     blocks: channels.map((channel) => channel.block),
-    wires: channels.map((channel) => channel.wire),
-    controls: channels.map((channel, i) => ({
-      id: `gain-${i + 1}`,
-      label: `GAIN ${i + 1}`,
-      actsOn: { jack: channel.jack.id },
-      sets: 'level' as const,
-      law: { type: 'unknown' as const },
-    })),
+    wires: channels.flatMap((channel): readonly Wire[] => [
+      channel.wire,
+      ...auxes.map((aux): Wire => ({
+        from: { block: channel.block.id, port: 'out' },
+        to: { jack: aux.id },
+      })),
+    ]),
+    controls: [
+      ...channels.map((channel, i) => jackLevel(`gain-${i + 1}`, `GAIN ${i + 1}`, channel.jack.id)),
+      ...auxes.map((aux) => jackLevel(`${aux.id}-level`, aux.label, aux.id)),
+    ],
     power: mains(60),
   };
 }
@@ -263,7 +274,8 @@ export const BACKLINE: readonly Kind[] = [
     id: 'desk',
     name: 'Desk',
     words: ['desk', 'mixer', 'mixing desk', 'console', 'house'],
-    hint: 'four channels, mic or line',
+    revision: 2,
+    hint: 'four channels, mic or line, two auxes',
     place: 'desk',
     parts: desk(),
   },

@@ -1,5 +1,6 @@
-import type { BlockInput } from '../model';
+import type { BlockInput, JackInput, Wire } from '../model';
 import {
+  air,
   chain,
   decibels,
   guessed,
@@ -11,6 +12,7 @@ import {
   on,
   output,
   typical,
+  type KindParts,
 } from './parts';
 import type { Kind } from './kind';
 
@@ -23,51 +25,59 @@ const heard = (id: string, name: string, channels: 1 | 2): BlockInput => ({
   state: 'on',
 });
 
+const LINE_OR_MIC: Pick<JackInput, 'modes' | 'mode'> = {
+  modes: [
+    { id: 'mic', name: 'mic', rIn: typical(1500, 3000), nominalDbu: decibels(-50, -20) },
+    { id: 'line', name: 'line', rIn: typical(10e3, 20e3), nominalDbu: decibels(4), maxDbu: decibels(20) },
+  ],
+  mode: 'line',
+};
+
+/** A loudspeaker with its amplifier, for everything that is no guitar cabinet. */
+const poweredSpeaker = (more: readonly JackInput[]): KindParts => ({
+  jacks: [
+    {
+      id: 'in',
+      label: 'IN',
+      direction: 'in',
+      carries: 'line',
+      connector: 'combo',
+      balance: 'driven',
+      ...LINE_OR_MIC,
+    },
+    ...more,
+    air,
+    mainsIn(),
+  ],
+  blocks: [heard('speaker', 'Full-range loudspeaker', 1)],
+  wires: [
+    ...chain(new Set(['in', 'air']), 'in', 'speaker', 'air'),
+    ...more.map(({ id }): Wire => ({ from: { jack: 'in' }, to: { jack: id } })),
+  ],
+  controls: [level('level', 'LEVEL', 'speaker')],
+  power: mains(150),
+});
+
 /** What a feed ends in that is no guitar cabinet: full-range, for the stage or for two ears. */
 export const MONITORS: readonly Kind[] = [
   {
     id: 'powered-speaker',
     name: 'Powered speaker',
-    words: ['powered speaker', 'full-range', 'full range', 'wedge', 'monitor', 'active speaker'],
+    words: ['powered speaker', 'full-range', 'full range', 'active speaker', 'powered monitor'],
+    revision: 2,
     hint: 'full-range, mic or line in, no guitar cabinet',
     place: 'backline',
-    parts: {
-      jacks: [
-        {
-          id: 'in',
-          label: 'IN',
-          direction: 'in',
-          carries: 'line',
-          connector: 'combo',
-          balance: 'driven',
-          modes: [
-            { id: 'mic', name: 'mic', rIn: typical(1500, 3000), nominalDbu: decibels(-50, -20) },
-            {
-              id: 'line',
-              name: 'line',
-              rIn: typical(10e3, 20e3),
-              nominalDbu: decibels(4),
-              maxDbu: decibels(20),
-            },
-          ],
-          mode: 'line',
-        },
-        mainsIn(),
-      ],
-      blocks: [heard('speaker', 'Full-range loudspeaker', 1)],
-      wires: chain(new Set(['in']), 'in', 'speaker'),
-      controls: [
-        {
-          id: 'level',
-          label: 'LEVEL',
-          actsOn: { block: 'speaker' },
-          sets: 'level',
-          law: { type: 'unknown' },
-          position: null,
-        },
-      ],
-      power: mains(150),
-    },
+    parts: poweredSpeaker([]),
+  },
+  {
+    id: 'wedge',
+    name: 'Wedge',
+    words: ['wedge', 'monitor', 'stage monitor', 'floor monitor'],
+    hint: 'powered, on the stage floor, a through jack to the next',
+    place: 'player',
+    parts: poweredSpeaker([
+      output('through', 'THROUGH', {}, { carries: 'line', connector: 'xlr-m', balance: 'driven' }),
+    ]),
   },
   {
     id: 'in-ear-pack',

@@ -112,6 +112,18 @@ export const speakerOut = (id: string, ohm: number, more: SpeakerInput): JackInp
   speaker: { ohm: typical(ohm), ...more },
 });
 
+/** What a loudspeaker gives to a room: microphones stand there. */
+export const air: JackInput = {
+  id: 'air',
+  label: 'AIR',
+  direction: 'out',
+  carries: 'air',
+  connector: 'none',
+  mult: true,
+  panel: 'front',
+  ground: 'none',
+};
+
 /** Other than audio: what the layers Control and Power draw. */
 export const dcIn = (): JackInput => ({
   id: 'dc',

@@ -73,10 +73,10 @@ function words(rig: Rig, call: CureEdit): string {
   }
 }
 
-/** A cure of one edit. @param label what it does, where the edit's own words do not say it */
-/** Kinds of the leads that an edit moves the plugs of. */
+/** Kinds of the leads that an edit moves the plugs of, or puts in another's place. */
 function movedKinds(rig: Rig, edit: CureEdit): readonly (Lead['kind'] | undefined)[] {
   if (edit.edit === 'plug') return [edit.arguments.lead.kind];
+  if (edit.edit === 'setLeadKind') return [edit.arguments.kind];
   if (edit.edit === 'replug' || edit.edit === 'unplug') return [leadOf(rig, edit.arguments.lead)?.kind];
   if (edit.edit === 'exchangeEnds')
     return [edit.arguments.a, edit.arguments.b].map((plug) => leadOf(rig, plug.lead)?.kind);

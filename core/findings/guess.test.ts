@@ -29,7 +29,7 @@ describe('a guess does not cry wolf', () => {
       text: 'Look up the watts of SPK IN of Cabinet: 60 W assumed, 150 W wanted.',
     });
     expect(line!.why).toContain(
-      'As assumed: Cabinet stands 60 W; 100 W of SPK 16 Ω of Valve head end in it.',
+      'As assumed: Cabinet stands 60 W and wants 150 W: 100 W of SPK 16 Ω of Valve head end in it.',
     );
   });
 

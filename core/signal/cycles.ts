@@ -1,3 +1,4 @@
+import { weakly } from '../units';
 import type { Edge, Graph } from './graph';
 
 /**
@@ -52,9 +53,27 @@ export function cyclicParts(graph: Graph): readonly ReadonlySet<number>[] {
   return parts;
 }
 
+const isAir = ({ via }: Edge) => via.type === 'lead' && via.air === true;
+
+/** The same graph by leads and wires alone; itself where no microphone hears a loudspeaker. */
+export const withoutAir = weakly((graph: Graph): Graph => {
+  if (!graph.edges.some(isAir)) return graph;
+  const stays = graph.edges.map((edge) => !isAir(edge));
+  return { ...graph, out: graph.out.map((numbers) => numbers.filter((n) => stays[n])) };
+});
+
 /** One cycle inside a cyclic part, as its edges in order: a shortest one through its lowest node. */
-export function cycleIn(graph: Graph, part: ReadonlySet<number>): readonly Edge[] {
-  const start = Math.min(...part);
+export const cycleIn = (graph: Graph, part: ReadonlySet<number>): readonly Edge[] =>
+  shortest(graph, part, Math.min(...part));
+
+/** A cycle of a cyclic part that goes over the air: a shortest one, from what it sounds by; none where none does. */
+export function airCycleIn(graph: Graph, part: ReadonlySet<number>): readonly (readonly Edge[])[] {
+  const air = graph.edges.find((edge) => isAir(edge) && part.has(edge.from) && part.has(edge.to));
+  return air ? [shortest(graph, part, air.from)] : [];
+}
+
+/** A shortest way from a node of a cyclic part back to itself. */
+function shortest(graph: Graph, part: ReadonlySet<number>, start: number): readonly Edge[] {
   const cameBy = new Map<number, Edge>();
   let frontier = [start];
   while (frontier.length > 0) {

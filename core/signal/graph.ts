@@ -1,5 +1,4 @@
 import {
-  blockIn,
   boxOf,
   chosen,
   derive,
@@ -11,17 +10,15 @@ import {
   pluggedIn,
   type Block,
   type Box,
-  type InnerEnd,
   type Jack,
   type JackEnd,
-  type Port,
   type Reads,
-  type Wire,
 } from '../model';
 import { Builder, jackNode, portNode, type Edge, type Node, type Way } from './nodes';
 import { weakly } from '../units';
 import { fedTails } from './joints';
 import { isOn, statesIn, type Run } from './resolve';
+import { range, turnedWire, waysOfBlock, waysOfWire, type Passes } from './ways';
 
 export type { Edge, Node, Via } from './nodes';
 
@@ -38,108 +35,11 @@ export type Graph = {
   readonly sources: readonly number[];
   /** Nodes at which something is heard: a loudspeaker's, an ear's or a desk channel's input. */
   readonly outputs: ReadonlyMap<number, { readonly box: string; readonly block: string }>;
+  /** Boxes whose channels are outputs by themselves and may go on to an aux. */
+  readonly desks: ReadonlySet<string>;
 };
 
-const ONE: readonly number[] = [0];
-const TWO: readonly number[] = [0, 1];
-const range = (n: number): readonly number[] =>
-  n === 1 ? ONE : n === 2 ? TWO : Array.from({ length: n }, (_, i) => i);
 const NONE: readonly string[] = [];
-const ONE_TO_ONE: readonly (readonly [number, number])[] = [[0, 0]];
-
-/** Which channels of one end meet which of the other: side by side, one into both, both into one. */
-function channelPairs(
-  from: readonly number[],
-  to: readonly number[],
-): readonly (readonly [number, number])[] {
-  if (from === ONE && to === ONE) return ONE_TO_ONE;
-  if (from.length === to.length) return from.map((channel, i) => [channel, to[i] ?? 0]);
-  if (from.length === 1) return to.map((channel) => [from[0] ?? 0, channel]);
-  return from.map((channel) => [channel, to[0] ?? 0]);
-}
-
-const channelsOfPort = (block: Block, port: Port) =>
-  port === 'in' || port === 'in2' || port === 'key' || port === 'send' ? block.channelsIn : block.channelsOut;
-
-function waysOfWire(box: Box, wire: Wire): readonly Way[] {
-  const end = (
-    at: InnerEnd,
-    side: Wire['fromChannel'],
-  ): { channels: readonly number[]; node: (channel: number) => Node } | null => {
-    const only = side === undefined ? undefined : side === 'left' ? [0] : [1];
-    if ('jack' in at) {
-      const jack = jackIn(box, at.jack);
-      return jack ? { channels: only ?? range(jack.channels), node: (c) => jackNode(box, jack.id, c) } : null;
-    }
-    const block = blockIn(box, at.block);
-    return block
-      ? {
-          channels: only ?? range(channelsOfPort(block, at.port)),
-          node: (c) => portNode(box, block, at.port, c),
-        }
-      : null;
-  };
-  const [from, to] = [end(wire.from, wire.fromChannel), end(wire.to, wire.toChannel)];
-  if (!from || !to) return [];
-  const via = { type: 'wire', box: box.id } as const;
-  return channelPairs(from.channels, to.channels).map(([a, b]) => ({
-    from: from.node(a),
-    to: to.node(b),
-    via,
-  }));
-}
-
-/** The ways through a block in a state: port to port. A key is listened to and goes nowhere. */
-function passages(block: Block, on: boolean): readonly (readonly [Port, Port])[] {
-  switch (block.role) {
-    case 'source':
-    case 'mix':
-      return [];
-    case 'loop':
-      return on
-        ? [
-            ['in', 'send'],
-            ['return', 'out'],
-          ]
-        : [['in', 'out']];
-    case 'split':
-      return [
-        ['in', 'out'],
-        ['in', 'out2'],
-      ];
-    case 'merge':
-      return [
-        ['in', 'out'],
-        ['in2', 'out'],
-      ];
-    case 'effect':
-    case 'preamp':
-    case 'ampModel':
-    case 'cabModel':
-    case 'power':
-    case 'speaker':
-    case 'monitor':
-    case 'mic':
-    case 'buffer':
-    case 'mute':
-      return [['in', 'out']];
-  }
-}
-
-function waysOfBlock(box: Box, block: Block, passes: Passes | undefined): readonly Way[] {
-  if (passes === 'muted') return [];
-  const joined = Array.isArray(passes) ? passes : null;
-  const via = { type: 'block', box: box.id, block: block.id } as const;
-  return passages(block, passes === 'loop').flatMap(([from, to]) =>
-    joined && !(joined.includes(from) && joined.includes(to))
-      ? []
-      : channelPairs(range(channelsOfPort(block, from)), range(channelsOfPort(block, to))).map(([a, b]) => ({
-          from: portNode(box, block, from, a),
-          to: portNode(box, block, to, b),
-          via,
-        })),
-  );
-}
 
 /** Tails of a Y that an output feeds: sound comes in by these and leaves by the others. */
 type Fed = ReadonlySet<string>;
@@ -175,7 +75,10 @@ function addRun(
         builder.add({
           from: jackNode(a.box, a.jack.id, channel),
           to: jackNode(b.box, b.jack.id, channel),
-          via: { type: 'lead', lead: run.lead.id },
+          via:
+            run.lead.kind === 'air'
+              ? { type: 'lead', lead: run.lead.id, air: true }
+              : { type: 'lead', lead: run.lead.id },
         });
 }
 
@@ -208,16 +111,6 @@ function layInside(
   ];
 }
 
-/** A wire between two tails of a Y, the way the sound goes; between two that are fed, or two that are not, it goes nowhere. */
-function turnedWire(box: Box, wire: Wire, isFed: (jack: string) => boolean): readonly Wire[] {
-  const { from, to } = wire;
-  if (!('jack' in from) || !('jack' in to)) return [wire];
-  const isTail = (id: string) => jackIn(box, id)?.direction === 'both';
-  if (!isTail(from.jack) || !isTail(to.jack)) return [wire];
-  if (isFed(from.jack) === isFed(to.jack)) return [];
-  return [isFed(from.jack) ? wire : { ...wire, from: to, to: from }];
-}
-
 const wiringOf = (box: Box, shape: Shape) => shape.patches[box.id] ?? box.patches[0]?.id;
 const passesOf = (box: Box, block: Block, shape: Shape) => shape.passes[`${box.id}/${block.id}`];
 
@@ -248,9 +141,6 @@ function waysInside(box: Box, shape: Shape, plugged: ReadonlySet<string>, fed: F
   return ways;
 }
 
-/** What a block lets by where its state has a say: through a loop, nothing, or what goes by these ports. */
-type Passes = 'loop' | 'muted' | readonly Port[];
-
 /**
  * What of a setting shapes the graph: who plays, inner wirings where a box has several, loops that are on, blocks
  * that mute and selectors. Most sounds share one shape, and the graph is built from nothing else.
@@ -280,6 +170,8 @@ const shapeOf = derive(['boxes', 'variant', 'sound'], (of): Shape => {
   return { ...shape, key: JSON.stringify(shape) };
 });
 
+const isDesk = (box: Box) => box.blocks.some(({ role }) => role === 'mix');
+
 function build(of: Reads<'boxes' | 'leads' | 'variant'>, shape: Shape): Graph {
   const builder = new Builder();
   const guitar = boxOf(of, shape.guitar ?? undefined);
@@ -305,8 +197,9 @@ function build(of: Reads<'boxes' | 'leads' | 'variant'>, shape: Shape): Graph {
         for (const channel of range(block.channelsIn))
           outputs.set(builder.node(portNode(box, block, 'in', channel)), { box: box.id, block: block.id });
     }
+  const desks = new Set(of.boxes.filter(isDesk).map(({ id }) => id));
   const { nodes, edges, out, blockOf, blocks } = builder;
-  return { nodes, edges, out, blockOf, blocks, sources, outputs };
+  return { nodes, edges, out, blockOf, blocks, sources, outputs, desks };
 }
 
 /** The graphs of one wiring by the shape they were built from. */

@@ -1,9 +1,10 @@
 // The rig as a directed graph: state in force, ways, sections, loops of signal, delays, wishes.
 export { graphIn, type Edge, type Graph, type Node, type Via } from './graph';
-export { directionOf, joinedInside, jointsIn, oriented, type Joint } from './joints';
+export { joinedInside, jointsIn, oriented, type Joint } from './joints';
 export { deadKnobs, type DeadKnob } from './knobs';
 export { latencyOf } from './latency';
 export {
+  airCyclesIn,
   cyclesIn,
   trace,
   traceIn,

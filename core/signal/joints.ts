@@ -69,7 +69,7 @@ export const fedTails = derive(['boxes', 'leads', 'variant'], (of): ReadonlySet<
 });
 
 /** The way the sound goes at a jack: a tail of a Y takes the direction of what it is plugged into. */
-export const directionOf = (of: Joined, end: JackEnd): Jack['direction'] =>
+const directionOf = (of: Joined, end: JackEnd): Jack['direction'] =>
   !isTail(end) ? end.jack.direction : fedTails(of).has(`${end.box.id}/${end.jack.id}`) ? 'in' : 'out';
 
 /** A box with its tails turned the way the sound goes. */

@@ -2,7 +2,7 @@ import type { Block, Box, Port } from '../model';
 
 /** How the signal gets from one node to the next. */
 export type Via =
-  | { readonly type: 'lead'; readonly lead: string }
+  | { readonly type: 'lead'; readonly lead: string; readonly air?: true }
   | { readonly type: 'wire'; readonly box: string }
   | { readonly type: 'normal'; readonly box: string; readonly jack: string }
   | { readonly type: 'block'; readonly box: string; readonly block: string };

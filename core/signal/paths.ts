@@ -9,7 +9,7 @@ import {
   type Setting,
 } from '../model';
 import { weakly } from '../units';
-import { cycleIn, cyclicParts } from './cycles';
+import { airCycleIn, cycleIn, cyclicParts, withoutAir } from './cycles';
 import { graphIn, type Edge, type Graph, type Node } from './graph';
 import { resolveIn, type ForSignal } from './resolve';
 
@@ -176,25 +176,41 @@ export function distances(graph: Graph): Int32Array {
 
 function endsOf(graph: Graph): readonly Node[] {
   const distance = distances(graph);
-  return graph.nodes
-    .map((node, i) => ({ node, i, depth: distance[i] ?? -1 }))
-    .filter(({ i, depth }) => depth >= 0 && graph.out[i]?.length === 0 && !graph.outputs.has(i))
-    .sort((a, b) => b.depth - a.depth || a.i - b.i)
-    .map(({ node }) => node);
+  return (
+    graph.nodes
+      .map((node, i) => ({ node, i, depth: distance[i] ?? -1 }))
+      // What reaches a desk has arrived: an aux that nobody uses is no end of the way.
+      .filter(
+        ({ node, i, depth }) =>
+          depth >= 0 && graph.out[i]?.length === 0 && !graph.outputs.has(i) && !graph.desks.has(node.box),
+      )
+      .sort((a, b) => b.depth - a.depth || a.i - b.i)
+      .map(({ node }) => node)
+  );
 }
 
-const cyclesOf = weakly((graph: Graph): readonly Cycle[] =>
-  cyclicParts(graph).map((part) => {
-    const edges = cycleIn(graph, part);
-    const leads = edges.flatMap(({ via }) => (via.type === 'lead' ? [via.lead] : []));
-    const blocks = edges.flatMap(({ via }) =>
-      via.type === 'block' ? [{ box: via.box, block: via.block }] : [],
-    );
-    return { edges, leads: [...new Set(leads)], blocks };
-  }),
-);
+function toCycle(edges: readonly Edge[]): Cycle {
+  const leads = edges.flatMap(({ via }) => (via.type === 'lead' ? [via.lead] : []));
+  const blocks = edges.flatMap(({ via }) =>
+    via.type === 'block' ? [{ box: via.box, block: via.block }] : [],
+  );
+  return { edges, leads: [...new Set(leads)], blocks };
+}
 
-/** Where the signal comes round on itself: known without following its ways. */
+const cyclesOf = weakly((graph: Graph): readonly Cycle[] => {
+  const wired = withoutAir(graph);
+  return cyclicParts(wired).map((part) => toCycle(cycleIn(wired, part)));
+});
+
+/** Where a loudspeaker is heard by a microphone that it plays itself: the signal comes round over the air. */
+export const airCyclesIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Cycle[] => {
+  const graph = graphIn(of);
+  return withoutAir(graph) === graph
+    ? []
+    : cyclicParts(graph).flatMap((part) => airCycleIn(graph, part).map(toCycle));
+});
+
+/** Where the signal comes round on itself by leads and wires: known without following its ways. */
 export const cyclesIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Cycle[] =>
   cyclesOf(graphIn(of)),
 );

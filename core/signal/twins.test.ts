@@ -26,6 +26,7 @@ const graphs = fc
       blocks: [],
       sources: [0],
       outputs: new Map(),
+      desks: new Set(),
     };
   });
 

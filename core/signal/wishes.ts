@@ -67,7 +67,7 @@ const KINDS: Partial<Record<Block['role'], Outlet['kind']>> = {
 function outletJack(box: Box, block: Block): string | undefined {
   const wires = box.patches.find((patch) => patch.id === box.patch)?.wires ?? [];
   const air = wires.find(({ from, to }) => 'block' in from && from.block === block.id && 'jack' in to);
-  if (air && 'jack' in air.to) return air.to.jack;
+  if (block.role === 'speaker' && air && 'jack' in air.to) return air.to.jack;
   const seen = new Set<string>();
   for (let at: string | undefined = block.id; at !== undefined && !seen.has(at);) {
     seen.add(at);

@@ -151,10 +151,11 @@ describe('findings', () => {
           if (!cure) continue;
           const after = soundly(rig, cure.edit);
           expect(judge(after, null).map(key)).not.toContain(key(finding));
-          for (const left of bad(withOtherCrossings(rig, finding, after)))
+          const whole = withOtherCrossings(rig, finding, after);
+          for (const left of bad(whole))
             if (!PAIRED.includes(left.code) && !hungBefore(rig, left))
               for (const charge of charges(left)) expect(before).toContain(charge);
-          const [wrong, left] = [clashesAndRings(rig), clashesAndRings(after)];
+          const [wrong, left] = [clashesAndRings(rig), clashesAndRings(whole)];
           expect(wrong).toEqual(expect.arrayContaining([...left]));
           if (PAIRED.includes(finding.code)) expect(left.length).toBeLessThan(wrong.length);
           met.count('cures');

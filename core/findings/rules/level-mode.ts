@@ -58,7 +58,7 @@ function mismatch(view: ForSignal, from: JackEnd, to: JackEnd, lead: string): re
   const mode = modeOf(view, to);
   const [gives, hears] = [levelsOf(from.jack, modeOf(view, from)), levelsOf(to.jack, mode)];
   if (gives.length === 0 || hears.length === 0 || gives.some((level) => hears.includes(level))) return [];
-  if (gives.includes('instrument') && hears.includes('mic') && drives(modeOf(view, from), mode)) return [];
+  if (gives.join() === 'instrument' && hears.includes('mic') && drives(modeOf(view, from), mode)) return [];
   // What stands a line level is not hurt by one, whatever it is called.
   if (gives.includes('line') && hears.includes('instrument') && takesLine(mode)) return [];
   const run = leadOf(view, lead);

@@ -29,7 +29,12 @@ type Model = 'ampModel' | 'cabModel';
 /** A feed that never was sound in a room: no microphone on its way, and no guitar loudspeaker at its end. */
 function isDirectFeed(path: Path): boolean {
   const end = path.sections.at(-1)?.block.role;
-  return (end === 'mix' || end === 'monitor') && !path.sections.some(({ block }) => block.role === 'mic');
+  const ahead = path.sections.slice(0, -1);
+  // What goes on from a desk's channel to an aux is told of at the channel.
+  return (
+    (end === 'mix' || end === 'monitor') &&
+    !ahead.some(({ block }) => block.role === 'mic' || block.role === 'mix')
+  );
 }
 
 /** A piezo wants no amplifier: its own sound is what is wanted. */

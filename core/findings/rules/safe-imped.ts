@@ -6,7 +6,7 @@ import { DESTROYS } from '../phrases';
 import { rule } from '../rule';
 import { amplifiers, loadsOn, ratio } from '../speakers';
 
-type Data = { readonly box: string; readonly tap: string; readonly count: number };
+type Data = { readonly box: string; readonly tap: string; readonly count: number; readonly valve: boolean };
 
 const assumedOhms = (ends: readonly JackEnd[]): readonly AssumedFigure[] =>
   ends
@@ -26,11 +26,14 @@ function inParallel(loads: readonly JackEnd[]): number | null {
   return conductance === 0 ? null : 1 / conductance;
 }
 
+/** A stage with an output transformer: its taps are made for one load each. */
+const isTapped = ({ speaker }: Jack) => speaker?.stage === 'valve' || speaker?.stage === 'solid-transformer';
+
 /** Right within 10 %, caution within 2 : 1, danger beyond (valve); under the stated least load a danger (solid state). */
 function judgeLoad(tap: Jack, load: number): Severity | null {
   const facts = tap.speaker;
-  if (facts?.stage === 'valve' || facts?.stage === 'solid-transformer') {
-    const rated = value(facts.ohm);
+  if (isTapped(tap)) {
+    const rated = value(facts?.ohm);
     if (rated === null) return null;
     const r = ratio(load, rated);
     return r <= 1.1 + 1e-9 ? null : r <= 2 + 1e-9 ? 'caution' : 'danger';
@@ -43,14 +46,13 @@ function judgeLoad(tap: Jack, load: number): Severity | null {
 
 /** The assumed ohms of one load that would bring the whole to what the output wants. */
 function guessOf(loads: readonly JackEnd[], tap: Jack, severity: Severity): Guess | undefined {
-  const isTapped = tap.speaker?.stage === 'valve' || tap.speaker?.stage === 'solid-transformer';
-  const wanted = isTapped ? value(tap.speaker.ohm) : value(tap.speaker?.minOhm);
+  const wanted = value(isTapped(tap) ? tap.speaker?.ohm : tap.speaker?.minOhm);
   if (wanted === null || severity === 'note') return undefined;
   return firstGuess(loads, (end) => {
     const others = loads.filter((load) => load !== end);
     const beside = others.length === 0 ? null : inParallel(others);
     const ohm = 1 / (1 / wanted - (beside === null ? 0 : 1 / beside));
-    return guessAt(end, 'ohm', ohm, isTapped ? 'about' : 'least');
+    return guessAt(end, 'ohm', ohm, isTapped(tap) ? 'about' : 'least');
   });
 }
 
@@ -65,7 +67,9 @@ export const impedance = rule<Data>({
         const total = inParallel(loads);
         const severity = total === null ? null : judgeLoad(tap, total);
         if (severity === null || total === null) return [];
-        const rated = value(tap.speaker?.ohm) ?? value(tap.speaker?.minOhm) ?? total;
+        const [ohm, least, watts] = [tap.speaker?.ohm, tap.speaker?.minOhm, tap.speaker?.watts].map(value);
+        const isUnderLeast = !isTapped(tap) && severity === 'danger';
+        const rated = (isUnderLeast ? least : (ohm ?? least)) ?? total;
         return [
           {
             severity,
@@ -74,6 +78,10 @@ export const impedance = rule<Data>({
               { name: 'load', value: total, unit: 'Ω' },
               { name: 'output', value: rated, unit: 'Ω' },
               { name: 'ratio', value: ratio(total, rated), unit: '' },
+              // P Z_rated / Z: a solid-state stage gives its volts, whatever the load.
+              ...(severity === 'note' && watts
+                ? [{ name: 'power', value: (watts * rated) / total, unit: 'W' }]
+                : []),
             ],
             assumed: assumedOhms([{ box, jack: tap }, ...loads]),
             guess: guessOf(loads, tap, severity),
@@ -81,23 +89,34 @@ export const impedance = rule<Data>({
               box: box.id,
               tap: `${box.id}/${tap.id}`,
               count: loads.length,
+              valve: isTapped(tap),
             },
           },
         ];
       }),
     ),
   ),
-  words: (finding, say) => ({
-    text: `${say.figure('load')} on ${say.jack(finding.data.tap)}: ${say.figure('ratio')}:1${
-      finding.data.count > 1 ? ` (${finding.data.count} cabinets in parallel)` : ''
-    }.`,
-    why:
-      finding.severity === 'danger'
-        ? `${DESTROYS} Over 2:1 a valve stage is outside what its transformer stands; under its least load a solid-state one is.`
-        : finding.severity === 'caution'
-          ? 'A mismatch within 2:1: above the tap higher anode voltages, below it harder on the valves.'
-          : 'Above its rated load a solid-state stage gives less power.',
-  }),
+  words: ({ data, severity }, say) => {
+    const load = `${say.figure('load')} on ${say.jack(data.tap)}`;
+    const sum = data.count > 1 ? ` (${data.count} cabinets in parallel)` : '';
+    if (data.valve)
+      return {
+        text: `${load}: ${say.figure('ratio')}:1${sum}.`,
+        why:
+          severity === 'danger'
+            ? `${DESTROYS} Over 2:1 a valve stage is outside what its transformer stands.`
+            : 'A mismatch within 2:1: above the tap higher anode voltages, below it harder on the valves.',
+      };
+    return severity === 'note'
+      ? {
+          text: `${load}, rated for ${say.figure('output')}${sum}.`,
+          why: `Above its rated load a solid-state stage gives less power${say.figure('power') && `: about ${say.figure('power')}`}.`,
+        }
+      : {
+          text: `${load}, which takes ${say.figure('output')} at least${sum}.`,
+          why: `${DESTROYS} Under its least load a solid-state stage gives more current than it stands.`,
+        };
+  },
   *cures(view, found) {
     const end = endAt(view, { box: found.data.box, jack: found.data.tap.split('/')[1] ?? '' });
     const load = found.figures?.find((figure) => figure.name === 'load')?.value;

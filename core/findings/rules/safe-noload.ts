@@ -114,7 +114,7 @@ export const noLoad = rule<Data>({
     ),
   ),
   words: ({ data }, say) => ({
-    text: `No load on ${say.box(data.box)}: nothing on ${data.taps} takes its power.`,
+    text: `No load on ${say.box(data.box)}${say.night() && ` in ${say.night()}`}: nothing on ${data.taps} takes its power.`,
     why: `${DESTROYS} ${
       data.valve
         ? 'A valve stage without a load can burn its output transformer'

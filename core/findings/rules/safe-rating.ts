@@ -90,11 +90,11 @@ export const rating = rule<Data>({
     ),
   ),
   words: ({ data }, say) => ({
-    text: `${say.box(data.load)} stands ${say.figure('rating')}; ${say.figure('share')} of ${say.jack(data.tap)} end in it.`,
+    text: `${say.box(data.load)} stands ${say.figure('rating')} and wants ${say.figure('wanted')}: ${say.figure('share')} of ${say.jack(data.tap)} end in it.`,
     why: `This can burn and destroy gear. ${
       data.valve
-        ? `Behind a valve stage it wants ${say.figure('wanted')}: one and a half times its share.`
-        : `It wants at least its share, ${say.figure('wanted')}.`
+        ? 'Behind a valve stage a load wants one and a half times its share: driven hard, it gives more than its rating.'
+        : 'A load wants at least its share.'
     }`,
   }),
 });

@@ -98,7 +98,7 @@ export const direction = rule<Data>({
         }
       : 'exchange' in data
         ? {
-            text: `${inWords(say.parts('lead').map(capitalFirst))} are crossed${data.clash ? ': output into output, input into input' : ' too'}.`,
+            text: `${capitalFirst(inWords(say.parts('lead')))} are crossed${data.clash ? ': output into output, input into input' : ' too'}.`,
             why: `${data.clash ? 'Nothing flows between two jacks of one direction.' : 'With the other crossing put right these two would still stand in each other’s place.'} Exchanging two plugs puts both right.`,
           }
         : {

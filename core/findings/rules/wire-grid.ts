@@ -101,7 +101,7 @@ function mixUps(view: Wired, box: Box, patch: InnerWiring): readonly Mix[] {
   for (const plugged of stray)
     if (plugged.direction === 'out' && !found.some((mix) => mix.plugged === plugged))
       take(plugged, (jack) => isFeed(plugged) && isOutput(jack));
-  for (const plugged of audio) if (takesFeedFromPhones(view, box, plugged)) take(plugged, isFeed);
+  for (const plugged of audio) if (takesFeedFromPhones(view, box, plugged)) take(plugged, isOutput);
   return found;
 }
 

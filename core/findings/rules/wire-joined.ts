@@ -18,6 +18,8 @@ type Data = {
   readonly speaker: boolean;
 };
 
+const COUNTS: Readonly<Record<number, string>> = { 2: 'two', 3: 'three', 4: 'four' };
+
 const isSpeaker = ({ jack }: JackEnd) => jack.carries === 'speaker';
 
 /** Two outputs that one lead joins are told by their direction, unless they drive loudspeakers. */
@@ -60,7 +62,7 @@ export const joined = rule<Data>({
     ) ||
     (other.code === 'SAFE-NOLOAD' && data.outputs.some((key) => refOf(key).box === other.parts[0]?.id)),
   words: ({ data }, say) => ({
-    text: `${data.at ? say.box(data.at) : capitalFirst(say.parts('lead')[0] ?? '')} joins ${data.outputs.length} outputs: ${inWords(data.outputs.map(say.jack))}.`,
+    text: `${data.at ? say.box(data.at) : capitalFirst(say.parts('lead')[0] ?? '')} joins ${COUNTS[data.outputs.length] ?? data.outputs.length} outputs: ${inWords(data.outputs.map(say.jack))}.`,
     why: data.speaker
       ? 'This can destroy gear and burn: each stage drives the other. Switch the amplifiers off before a lead is moved. Every amplifier wants a load of its own.'
       : 'Each output loads the other: level is lost, and one may be hurt. A mixer joins two outputs, a selector takes one or the other; a Y does neither.',

@@ -56,7 +56,7 @@ export const ring = rule<Data>({
     text:
       'misplaced' in finding.data
         ? `${misplacedWords(finding.data, say)}: as it is, the signal is closed on itself, ${say.figure('gain round the ring')} round.`
-        : `${inWords(say.parts('lead').map(capitalFirst))} are crossed and close the signal on itself, ${say.figure('gain round the ring')} round.`,
+        : `${capitalFirst(inWords(say.parts('lead')))} are crossed and close the signal on itself, ${say.figure('gain round the ring')} round.`,
     why:
       finding.severity === 'danger'
         ? 'This can deafen and destroy gear: with more than 0 dB round the ring it howls at full power. Volumes down before anything is switched on.'
