@@ -17,7 +17,7 @@ import {
   type ControlInput,
   type KindParts,
 } from './parts';
-import type { Kind } from './kind';
+import type { FigureSet, Kind } from './kind';
 
 const AMP_INPUT = { rIn: typical(1e6), cIn: typical(50e-12, 150e-12) };
 const VALVE_STAGE = { needsLoad: true, stage: 'valve' as const };
@@ -194,6 +194,27 @@ function desk(): KindParts {
   };
 }
 
+/** Cabinets by their loudspeakers: watts and ohms as such a one usually has them. */
+const CABINETS: readonly FigureSet[] = (
+  [
+    ['1x12', 60, 8],
+    ['2x12', 120, 8],
+    ['4x12', 240, 16],
+    ['1x10', 40, 8],
+    ['2x10', 80, 8],
+    ['4x10', 160, 8],
+    ['1x15', 100, 8],
+  ] as const
+).map(([id, watts, ohm]) => ({
+  id,
+  name: id.replace('x', ' × '),
+  words: [id],
+  figures: [
+    { at: { on: 'speaker', jack: 'in', field: 'watts' }, figure: guessed(watts, watts / 3, watts * 2) },
+    { at: { on: 'speaker', jack: 'in', field: 'ohm' }, figure: guessed(ohm, 4, 16) },
+  ],
+}));
+
 export const BACKLINE: readonly Kind[] = [
   {
     id: 'valve-head',
@@ -241,6 +262,7 @@ export const BACKLINE: readonly Kind[] = [
       blocks: [{ id: 'speaker', name: 'Loudspeaker', role: 'speaker', states: [on], state: 'on' }],
       wires: chain(new Set(['in', 'air']), 'in', 'speaker', 'air'),
     },
+    sets: CABINETS,
   },
   {
     id: 'microphone',

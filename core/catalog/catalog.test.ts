@@ -14,10 +14,64 @@ import { boxSchema, checkInvariants, figuresOf } from '../model';
 import { emptyRig } from '../testing/rigs';
 import { build, edited } from '../testing/build';
 
+/** All that tells a kind from others but its figures: jacks, blocks, wires, limits, hidden settings. */
+function signature(kind: Kind): string {
+  const box = makeBox(kind, { id: 'x', name: 'x', tag: 'X', place: 'floor', order: 1 });
+  return JSON.stringify([
+    box.jacks.map(
+      ({ direction, carries, connector, balance, channels, modes, speaker, dcOutlet, ...jack }) => [
+        direction,
+        carries,
+        connector,
+        balance,
+        channels,
+        modes.map(({ id }) => id),
+        speaker && [speaker.isLoad, speaker.needsLoad, speaker.bridged, speaker.stage],
+        dcOutlet?.group,
+        jack.converts,
+        jack.normalledFrom,
+      ],
+    ),
+    box.blocks.map(
+      ({ role, category, states, channelsIn, channelsOut, bypassKind, wantsPickup, pickups }) => [
+        role,
+        category,
+        states.map(({ id, mutes, inverts, passes }) => [id, mutes, inverts, passes]),
+        [channelsIn, channelsOut],
+        [bypassKind, wantsPickup],
+        pickups.map(({ lHenry, cFarad }) => [lHenry === undefined, cFarad === undefined]),
+      ],
+    ),
+    box.patches.map(({ wires }) => wires.length),
+    box.loops?.map(({ stands }) => stands),
+    box.slots?.blocks,
+    box.hidden.map(({ label, value }) => [label, value]),
+    box.part,
+  ]);
+}
+
 describe('the catalogue', () => {
   test('every kind has an id, a first word and a name of its own', () => {
     for (const read of [(k: Kind) => k.id, (k: Kind) => k.name, (k: Kind) => k.words[0]])
       expect(new Set(CATALOGUE.map(read)).size).toBe(CATALOGUE.length);
+  });
+
+  test('a kind differs from every other in jacks, blocks or limits; what differs in figures alone is a set of it', () => {
+    const bySignature = new Map<string, string[]>();
+    for (const kind of CATALOGUE) {
+      const key = signature(kind);
+      bySignature.set(key, [...(bySignature.get(key) ?? []), kind.id]);
+    }
+    expect([...bySignature.values()].filter((ids) => ids.length > 1)).toEqual([]);
+    expect(CATALOGUE.length).toBeGreaterThan(85);
+  });
+
+  test('no word stands for two kinds', () => {
+    const words = CATALOGUE.flatMap((kind) => [
+      ...kind.words,
+      ...(kind.sets ?? []).flatMap((set) => set.words),
+    ]);
+    expect(words.filter((word, i) => words.indexOf(word) !== i)).toEqual([]);
   });
 
   test.each(CATALOGUE.map((kind) => [kind.id, kind] as const))('%s makes a sound box', (id, kind) => {
@@ -40,6 +94,44 @@ describe('the catalogue', () => {
   test('every block a grid can take is a block', () => {
     for (const { id, name } of gridChoices())
       expect(makeGridBlock(id, `${id}-9`, name)).toMatchObject({ id: `${id}-9`, name });
+  });
+});
+
+describe('makes of a kind', () => {
+  const figure = (line: string, what: string) =>
+    figuresOf(boxesFromQuick(emptyRig(), readQuickLine(line))[0]!).find((entry) => entry.what === what)!
+      .figure.value;
+
+  test.each([
+    ['guitar single-coil', 'Guitar single-coil', 'inductance', 2.5],
+    ['guitar hot humbucker', 'Guitar hot humbucker', 'inductance', 8.4],
+    ['baritone', 'Baritone', 'inductance', 4.6],
+    ['cab 4x12', 'Cab 4x12', 'power', 240],
+    ['cab 4x12 100w', 'Cab 4x12', 'power', 100],
+    ['1x12', '1x12', 'impedance', 8],
+    ['volume pedal low', 'Volume pedal low', 'input impedance', 25_000],
+    ['boost 18v', 'Boost 18v', 'maximum level', 14],
+  ])('%s is called %s: %s %d', (line, name, what, value) => {
+    expect(boxesFromQuick(emptyRig(), readQuickLine(line))[0]!.name).toBe(name);
+    expect(figure(line, what)).toBe(value);
+  });
+
+  test('every set changes figures that the kind has, and passes the schema', () => {
+    for (const kind of CATALOGUE)
+      for (const set of kind.sets ?? []) {
+        const given = { id: 'x', name: 'x', tag: 'X', place: 'floor', order: 1 };
+        const box = makeBox(kind, given, [set]);
+        expect(boxSchema.parse(box)).toEqual(box);
+        expect(box.jacks.map(({ id }) => id)).toEqual(makeBox(kind, given).jacks.map(({ id }) => id));
+      }
+  });
+
+  test('another one can be chosen, or none', () => {
+    const items = readQuickLine('guitar single-coil');
+    const inductance = (set: string | null) =>
+      figuresOf(boxesFromQuick(emptyRig(), items, { 0: { set } })[0]!).find((f) => f.what === 'inductance')!
+        .figure.value;
+    expect([inductance('soapbar'), inductance(null)]).toEqual([6.4, 4.6]);
   });
 });
 
@@ -104,6 +196,23 @@ describe('quick entry', () => {
     ['choris', 'chorus', 'alike'],
     ['amp', 'valve-head', 'word'],
     ['clean combo', 'combo', 'word'],
+    ['iso', 'isolator', 'word'],
+    ['octaver', 'pitch', 'word'],
+    ['boost', 'clean-boost', 'word'],
+    ['treble booster', 'treble-booster', 'word'],
+    ['my loud treble booster', 'treble-booster', 'word'],
+    ['a/b/y', 'amp-selector', 'word'],
+    ['switcher', 'loop-switcher-4', 'word'],
+    ['8-loop switcher', 'loop-switcher-8', 'word'],
+    ['wedge', 'wedge', 'word'],
+    ['rack', 'rack-unit', 'word'],
+    ['class d', 'class-d-power-amp', 'word'],
+    ['daisy chain', 'shared-supply', 'word'],
+    ['single-coil', 'guitar', 'word'],
+    ['phantom', 'active-di', 'beginning'],
+    ['floating contacts', 'relay-footswitch', 'beginning'],
+    ['mutes below threshold', 'gate', 'beginning'],
+    ['flangr', 'flanger', 'alike'],
     ['xyzzy', undefined, 'none'],
   ])('%s is taken for %s (%s)', (text, kind, certainty) => {
     const item = readQuickLine(text)[0]!;
@@ -111,8 +220,8 @@ describe('quick entry', () => {
   });
 
   test('rivals come with a guess, and one of them can be chosen', () => {
-    expect(guessKinds('b').map((g) => g.kind.id)).toEqual(expect.arrayContaining(['buffer', 'baritone']));
-    const [box] = boxesFromQuick(emptyRig(), readQuickLine('dirt'), { 0: 'fuzz' });
+    expect(guessKinds('b').map((g) => g.kind.id)).toEqual(expect.arrayContaining(['buffer', 'bass']));
+    const [box] = boxesFromQuick(emptyRig(), readQuickLine('dirt'), { 0: { kind: 'fuzz' } });
     expect(box!.from!.item).toBe('fuzz');
   });
 

@@ -1,4 +1,6 @@
 // Kinds of gear with typical figures, quick entry, and the blocks a grid can take.
-export { CATALOGUE, CATALOGUE_GROUPS, gridChoices, makeGridBlock } from './catalogue';
-export { makeBox, type Kind } from './kind';
-export { boxesFromQuick, guessKinds, readQuickLine, type Guess, type QuickItem } from './quick';
+export { CATALOGUE, CATALOGUE_GROUPS } from './catalogue';
+export { gridChoices, makeGridBlock } from './grid';
+export { makeBox, type FigureSet, type Kind } from './kind';
+export { boxesFromQuick, chosenOf, readQuickLine, type Choice, type QuickItem } from './quick';
+export { guessKinds, type Guess } from './search';

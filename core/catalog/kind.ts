@@ -1,6 +1,27 @@
-import { instanceOf, modelSchema, type Box, type Instance, type Model } from '../model';
+import { produce } from 'immer';
+import {
+  instanceOf,
+  modelSchema,
+  setFigureAt,
+  type Box,
+  type Figure,
+  type FigurePath,
+  type Instance,
+  type Model,
+} from '../model';
 import { weakly } from '../units';
 import type { KindParts } from './parts';
+
+/** Figures that tell one make of a kind from another, jacks, blocks and limits being the same. */
+export type FigureSet = {
+  readonly id: string;
+  readonly name: string;
+  /** What people call it, small letters. */
+  readonly words: readonly string[];
+  readonly figures: readonly { readonly at: FigurePath; readonly figure: Figure }[];
+  /** Ohms of its pots, by control. */
+  readonly pots?: Readonly<Record<string, number>>;
+};
 
 /** An entry of the catalogue: a kind of gear with typical figures. */
 export type Kind = {
@@ -17,23 +38,35 @@ export type Kind = {
   readonly revision?: number;
   /** A lead with three ends or more: a joint, no box of its own. */
   readonly part?: 'lead';
+  /** Makes of it that differ in figures alone; one of each group is chosen at entry. */
+  readonly sets?: readonly FigureSet[];
   readonly parts: KindParts;
 };
 
 /** The model that a kind stands for, with every figure marked as assumed. Throws if the entry does not pass the schema. */
 export const modelOf = weakly((kind: Kind): Model => {
-  const { wires, ...facts } = kind.parts;
+  const { wires, wiringName = 'Inside', otherWirings = [], ...facts } = kind.parts;
   return modelSchema.parse({
     id: kind.id,
     revision: kind.revision ?? 1,
     kind: kind.name,
     ...facts,
-    patches: [{ id: 'inside', name: 'Inside', wires }],
+    patches: [{ id: 'inside', name: wiringName, wires }, ...otherWirings],
   });
 });
 
-/** A box of this kind for a rig. */
-export const makeBox = (kind: Kind, given: Instance): Box => {
-  const box = instanceOf(modelOf(kind), given);
-  return kind.part ? { ...box, part: kind.part } : box;
-};
+/** A box of this kind for a rig, with the figures of the sets that were chosen. */
+export function makeBox(kind: Kind, given: Instance, sets: readonly FigureSet[] = []): Box {
+  const made = instanceOf(modelOf(kind), given);
+  const box = kind.part ? { ...made, part: kind.part } : made;
+  if (sets.length === 0) return box;
+  return produce(box, (draft) => {
+    for (const { figures, pots = {} } of sets) {
+      for (const { at, figure } of figures) setFigureAt(draft, at, figure);
+      for (const control of draft.controls) {
+        const ohm = pots[control.id];
+        if (ohm !== undefined && control.law.type === 'pot') control.law.ohm = ohm;
+      }
+    }
+  });
+}

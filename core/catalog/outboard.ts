@@ -140,7 +140,7 @@ export const OUTBOARD: readonly Kind[] = [
   {
     id: 'midi-delay',
     name: 'MIDI delay',
-    words: ['midi delay', 'delay unit', 'outboard', 'outboard delay', 'stereo delay'],
+    words: ['midi delay', 'delay unit', 'outboard', 'outboard delay'],
     revision: 2,
     hint: 'stereo, presets by MIDI',
     place: 'floor',

@@ -199,6 +199,9 @@ export type KindParts = Omit<ModelInput, 'id' | 'revision' | 'kind' | 'patches' 
   readonly jacks: readonly JackInput[];
   readonly blocks: readonly BlockInput[];
   readonly wires: readonly Wire[];
+  /** What its first inner wiring is called, where it has others too. */
+  readonly wiringName?: string;
+  readonly otherWirings?: readonly { readonly id: string; readonly name: string; readonly wires: Wire[] }[];
 };
 
 export const lowVoltage = (milliamps: number): PowerInput => ({

@@ -1,8 +1,36 @@
-import { decibels, drive, effect, level, off, on, pedalParts, tone, typical, mix, other } from './parts';
+import type { BlockInput } from '../model';
+import {
+  chain,
+  dcIn,
+  decibels,
+  drive,
+  effect,
+  input,
+  level,
+  lowVoltage,
+  mix,
+  off,
+  on,
+  other,
+  output,
+  pedalParts,
+  tone,
+  typical,
+} from './parts';
 import type { Kind } from './kind';
 
 const LINE_OUT = { rOut: typical(100, 1000), maxDbu: decibels(8) };
 const EFFECT_IN = { rIn: typical(470e3, 1e6), cIn: typical(10e-12, 50e-12), maxDbu: decibels(8) };
+
+const tunerBlock = (bypassKind: BlockInput['bypassKind']): BlockInput => ({
+  id: 'tuner',
+  name: 'Tuner',
+  role: 'effect',
+  category: 'tuner',
+  states: [{ id: 'tuning', name: 'tuning, muted', mutes: true }, off],
+  state: 'off',
+  bypassKind,
+});
 
 export const PEDALS: readonly Kind[] = [
   {
@@ -11,18 +39,47 @@ export const PEDALS: readonly Kind[] = [
     words: ['tuner', 'tune'],
     hint: 'buffered, mutes while tuning',
     place: 'floor',
-    parts: pedalParts(
-      {
-        id: 'tuner',
-        name: 'Tuner',
-        role: 'effect',
-        category: 'tuner',
-        states: [{ id: 'tuning', name: 'tuning, muted', mutes: true }, off],
-        state: 'off',
-        bypassKind: 'buffered',
-      },
-      { in: { rIn: typical(1e6) }, out: { rOut: typical(100, 1000) }, milliamps: 30 },
-    ),
+    parts: pedalParts(tunerBlock('buffered'), {
+      in: { rIn: typical(1e6) },
+      out: { rOut: typical(100, 1000) },
+      milliamps: 30,
+    }),
+  },
+  {
+    id: 'true-bypass-tuner',
+    name: 'True-bypass tuner',
+    words: ['true-bypass tuner', 'true bypass tuner', 'tuner true bypass'],
+    hint: 'the pickup sees through it while it is off',
+    place: 'floor',
+    parts: pedalParts(tunerBlock('true'), {
+      in: { rIn: typical(1e6) },
+      out: { rOut: typical(100, 1000) },
+      milliamps: 30,
+    }),
+  },
+  {
+    id: 'two-output-tuner',
+    name: 'Tuner with second output',
+    words: ['tuner with second output', 'two-output tuner', 'tuner two outputs', 'tuner with bypass out'],
+    hint: 'buffered; OUT mutes while tuning, BYPASS does not',
+    place: 'floor',
+    parts: {
+      jacks: [
+        input('in', 'IN', { rIn: typical(1e6) }, { panel: 'side' }),
+        output('out', 'OUT', { rOut: typical(100, 1000) }, { panel: 'side' }),
+        output('bypass', 'BYPASS', { rOut: typical(100, 1000) }, { panel: 'side' }),
+        dcIn(),
+      ],
+      blocks: [
+        { id: 'buffer', name: 'Buffer', role: 'buffer', states: [on], state: 'on' },
+        tunerBlock('buffered'),
+      ],
+      wires: [
+        ...chain(new Set(['in', 'out']), 'in', 'buffer', 'tuner', 'out'),
+        ...chain(new Set(['bypass']), 'buffer', 'bypass'),
+      ],
+      power: lowVoltage(50),
+    },
   },
   {
     id: 'fuzz',

@@ -1,72 +1,22 @@
 import { inOrder } from '../lengths';
 import { freshId, makeTag, slug, type Box, type Rig } from '../model';
 import { CATALOGUE } from './catalogue';
-import { makeBox, type Kind } from './kind';
-
-/** One guess of what a word of the line stands for; lower cost is better. */
-export type Guess = { readonly kind: Kind; readonly cost: number };
+import { makeBox, type FigureSet, type Kind } from './kind';
+import { certaintyOf, guessKinds, type Certainty, type Guess } from './search';
 
 export type QuickItem = {
   /** The words as typed, without numbers and repeats. */
   readonly text: string;
   /** Best first; empty when nothing is like it. */
   readonly guesses: readonly Guess[];
-  /** How certain the first guess is: its own word, the beginning of one, or only something alike. */
-  readonly certainty: 'word' | 'beginning' | 'alike' | 'none';
+  /** How certain the first guess is. */
+  readonly certainty: Certainty;
   readonly repeat: number;
   readonly ohm?: number;
   readonly watts?: number;
 };
 
 const MOST_REPEATS = 20;
-
-/** Letters that must change to make one word of the other (Levenshtein). */
-function distance(a: string, b: string): number {
-  let row = Array.from({ length: b.length + 1 }, (_, i) => i);
-  for (let i = 1; i <= a.length; i += 1) {
-    const next = [i];
-    for (let j = 1; j <= b.length; j += 1)
-      next.push(
-        Math.min(
-          (row[j] ?? 0) + 1,
-          (next[j - 1] ?? 0) + 1,
-          (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1),
-        ),
-      );
-    row = next;
-  }
-  return row[b.length] ?? 0;
-}
-
-/** 0: the kind's own word; below 1: the beginning of one or one word of several; above: typing slips. */
-function costOf(text: string, kind: Kind): number {
-  const typed = text.split(' ');
-  return Math.min(
-    ...kind.words.map((word) => {
-      if (text === word) return 0;
-      if (typed.includes(word)) return 0.2 + 0.1 * (typed.length - 1) - (typed.at(-1) === word ? 0.05 : 0);
-      if (word.startsWith(text)) return 0.5 + 0.4 * (1 - text.length / word.length);
-      if (typed.some((t) => t.length > 2 && word.split(' ').includes(t))) return 0.9;
-      const most = Math.floor(word.length / 3);
-      // Words so unlike in length cannot be alike: nearly all of them, and counting slips takes most of the time.
-      if (Math.abs(text.length - word.length) > most) return Number.POSITIVE_INFINITY;
-      const slips = distance(text, word);
-      return slips <= most ? 1 + slips : Number.POSITIVE_INFINITY;
-    }),
-  );
-}
-
-/** Kinds that fit the words, best first. */
-export function guessKinds(text: string): readonly Guess[] {
-  const clean = text.trim().toLowerCase().replace(/\s+/g, ' ');
-  if (clean === '') return [];
-  return CATALOGUE.map((kind) => ({ kind, cost: costOf(clean, kind) }))
-    .filter((guess) => Number.isFinite(guess.cost))
-    .sort((a, b) => a.cost - b.cost);
-}
-
-const certaintyOf = (cost: number | undefined): QuickItem['certainty'] =>
-  cost === undefined ? 'none' : cost < 0.45 ? 'word' : cost < 1 ? 'beginning' : 'alike';
 
 function readItem(words: string): QuickItem {
   let repeat = 1;
@@ -138,7 +88,7 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What a box is called: the player's words where they say more than the kind's own. */
 function nameOf(item: QuickItem, kind: Kind): string {
-  const own = item.text.toLowerCase();
+  const own = item.text.toLowerCase().replace(/\s+/g, ' ');
   return item.certainty === 'alike' || item.certainty === 'none' || kind.words.includes(own) || own.length < 4
     ? kind.name
     : capital(item.text);
@@ -147,22 +97,36 @@ function nameOf(item: QuickItem, kind: Kind): string {
 const placeFor = (rig: Rig, kind: Kind) =>
   rig.stage.places.some((place) => place.id === kind.place) ? kind.place : (rig.stage.places[0]?.id ?? '');
 
+/** A kind, and one of its makes, chosen instead of what the words were taken for. */
+export type Choice = { readonly kind?: string | undefined; readonly set?: string | null | undefined };
+
+/** The kind of an item and the makes of it: as chosen, else as the words say. */
+export function chosenOf(
+  item: QuickItem,
+  choice: Choice | undefined,
+): { readonly kind: Kind | undefined; readonly sets: readonly FigureSet[] } {
+  const kind = CATALOGUE.find(({ id }) => id === choice?.kind) ?? item.guesses[0]?.kind;
+  const said = item.guesses.find((guess) => guess.kind === kind)?.sets ?? [];
+  const sets = choice?.set === undefined ? said : (kind?.sets ?? []).filter(({ id }) => id === choice.set);
+  return { kind, sets };
+}
+
 /**
  * The boxes a line stands for, ready to be added: ids, tags and order told apart from what the rig has.
  * Items without a kind are left out; the caller keeps them before people's eyes.
- * @param chosen kind ids chosen instead of the first guess, by position in the line
+ * @param chosen what was chosen instead of the first guess, by position in the line
  */
 export function boxesFromQuick(
   rig: Rig,
   items: readonly QuickItem[],
-  chosen: Readonly<Record<number, string>> = {},
+  chosen: Readonly<Record<number, Choice>> = {},
 ): readonly Box[] {
   const ids = new Set(rig.boxes.map((box) => box.id));
   const tags = new Set(rig.boxes.map((box) => box.tag));
   const names = new Set(rig.boxes.map((box) => box.name));
   let order = Math.max(0, ...inOrder(rig.boxes).map((box) => box.order));
   return items.flatMap((item, i) => {
-    const kind = CATALOGUE.find((k) => k.id === chosen[i]) ?? item.guesses[0]?.kind;
+    const { kind, sets } = chosenOf(item, chosen[i]);
     if (!kind) return [];
     const along = (kind.with ?? []).flatMap((id) => CATALOGUE.find((k) => k.id === id) ?? []);
     const wanted = [kind, ...along].map((one) => ({
@@ -181,7 +145,7 @@ export function boxesFromQuick(
         ids.add(id);
         tags.add(tag);
         names.add(name);
-        return withFigures(makeBox(one, { id, name, tag, place, order }), item);
+        return withFigures(makeBox(one, { id, name, tag, place, order }, one === kind ? sets : []), item);
       });
   });
 }

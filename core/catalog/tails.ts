@@ -29,4 +29,64 @@ export const TAILS: readonly Kind[] = [
       ],
     },
   },
+  {
+    id: 'insert-lead',
+    name: 'Insert lead',
+    words: ['insert lead', 'insert cable', 'insert'],
+    hint: 'one stereo plug that sends and returns, to two mono plugs',
+    place: 'floor',
+    part: 'lead',
+    parts: {
+      jacks: [
+        { ...tail('both', 'INSERT'), connector: 'trs-635', channels: 2 },
+        { ...tail('send', 'SEND'), direction: 'out' },
+        { ...tail('return', 'RETURN'), direction: 'in' },
+      ],
+      blocks: [],
+      wires: [
+        { from: { jack: 'both' }, to: { jack: 'send' }, fromChannel: 'left' },
+        { from: { jack: 'return' }, to: { jack: 'both' }, toChannel: 'right' },
+      ],
+    },
+  },
+  {
+    id: 'breakout-lead',
+    name: 'Breakout lead',
+    words: ['breakout lead', 'stereo breakout', 'stereo y', 'trs breakout', 'stereo to two mono'],
+    hint: 'left and right of one stereo plug to two mono plugs',
+    place: 'floor',
+    part: 'lead',
+    parts: {
+      jacks: [
+        { ...tail('stereo', 'STEREO'), connector: 'trs-635', channels: 2 },
+        tail('left', 'LEFT'),
+        tail('right', 'RIGHT'),
+      ],
+      blocks: [],
+      wires: [
+        { from: { jack: 'stereo' }, to: { jack: 'left' }, fromChannel: 'left' },
+        { from: { jack: 'stereo' }, to: { jack: 'right' }, fromChannel: 'right' },
+      ],
+    },
+  },
+  {
+    id: 'two-tail-lead',
+    name: 'Two-tail switch lead',
+    words: ['two-tail switch lead', 'two-tail lead', 'switch y', 'two tail', 'footswitch y'],
+    hint: 'one switch output to two switch inputs, tip and ring',
+    place: 'floor',
+    part: 'lead',
+    parts: {
+      jacks: [
+        { ...tail('stereo', 'RELAY'), carries: 'switch', connector: 'trs-635', ground: 'none' },
+        { ...tail('tip', 'TIP'), carries: 'switch', ground: 'none' },
+        { ...tail('ring', 'RING'), carries: 'switch', ground: 'none' },
+      ],
+      blocks: [],
+      wires: [
+        { from: { jack: 'stereo' }, to: { jack: 'tip' } },
+        { from: { jack: 'stereo' }, to: { jack: 'ring' } },
+      ],
+    },
+  },
 ];

@@ -1,4 +1,17 @@
-import { decibels, effect, on, pedalParts, typical, type ControlInput, type KindParts } from './parts';
+import {
+  chain,
+  dcIn,
+  decibels,
+  effect,
+  input,
+  lowVoltage,
+  on,
+  output,
+  pedalParts,
+  typical,
+  type ControlInput,
+  type KindParts,
+} from './parts';
 import type { Kind } from './kind';
 
 const treadle = (
@@ -31,6 +44,28 @@ const passiveVolume = pedalParts(
     controls: [treadle('volume', 'level', { type: 'pot', ohm: 250e3, taper: 'audio' })],
   },
 );
+
+/** A buffer ahead of the treadle, which the tuner hears too. */
+function activeVolume(): KindParts {
+  return {
+    jacks: [
+      input('in', 'IN', { rIn: typical(1e6), maxDbu: decibels(10) }),
+      output('out', 'OUT', { rOut: typical(100, 1000) }),
+      output('tuner', 'TUNER OUT', { rOut: typical(100, 1000) }),
+      dcIn(),
+    ],
+    blocks: [
+      { id: 'buffer', name: 'Buffer', role: 'buffer', states: [on], state: 'on' },
+      { id: 'volume', name: 'Volume', role: 'effect', category: 'volume', states: [on], state: 'on' },
+    ],
+    wires: [
+      ...chain(new Set(['in', 'out']), 'in', 'buffer', 'volume', 'out'),
+      ...chain(new Set(['tuner']), 'buffer', 'tuner'),
+    ],
+    controls: [treadle('volume', 'level')],
+    power: lowVoltage(20),
+  };
+}
 
 /** A passive box has no supply jack and draws nothing. */
 const withoutSupply = ({ jacks, blocks, wires, controls }: KindParts): KindParts => ({
@@ -71,6 +106,26 @@ export const TREADLES: readonly Kind[] = [
     hint: 'passive, 250 kΩ pot',
     place: 'floor',
     parts: withoutSupply(passiveVolume),
+    sets: [
+      {
+        id: 'low',
+        name: 'low impedance',
+        words: ['low', '25k', 'low impedance'],
+        figures: [
+          { at: { on: 'mode', jack: 'in', mode: 'as-built', field: 'rIn' }, figure: typical(25e3) },
+          { at: { on: 'mode', jack: 'out', mode: 'as-built', field: 'rOut' }, figure: typical(1, 6e3) },
+        ],
+        pots: { treadle: 25e3 },
+      },
+    ],
+  },
+  {
+    id: 'active-volume-pedal',
+    name: 'Active volume pedal',
+    words: ['active volume pedal', 'active volume', 'volume pedal with tuner out', 'buffered volume pedal'],
+    hint: 'buffered, level with the foot, tuner out',
+    place: 'floor',
+    parts: activeVolume(),
   },
   {
     id: 'expression-pedal',

@@ -1,19 +1,22 @@
-import type { BlockInput, JackInput, Wire } from '../model';
-import { decibels, effect, input, levelModes, output, typical, type KindParts } from './parts';
+import type { JackInput, Wire } from '../model';
+import { fromGrid } from './grid';
+import { decibels, input, levelModes, output, typical, type KindParts } from './parts';
 import type { Kind } from './kind';
 
-const UNIT_IN = { rIn: typical(1e6), cIn: typical(20e-12, 100e-12), maxDbu: decibels(8, 14) };
+export const UNIT_IN = { rIn: typical(1e6), cIn: typical(20e-12, 100e-12), maxDbu: decibels(8, 14) };
 const INSTRUMENT_OUT = { rOut: typical(50, 1000), maxDbu: decibels(10) };
 const LINE_OUT = { rOut: typical(50, 1000), maxDbu: decibels(18, 20) };
 const INSTRUMENT_RETURN = { rIn: typical(22e3, 1e6), maxDbu: decibels(10) };
 const LINE_RETURN = { rIn: typical(22e3, 1e6), maxDbu: decibels(18) };
 
-const send = (id: string, label: string) =>
+/** An output with a switch between instrument and line level. */
+export const send = (id: string, label: string) =>
   output(id, label, {}, { converts: true, ...levelModes(INSTRUMENT_OUT, LINE_OUT) });
-const back = (id: string, label: string) =>
+/** A return with the same switch. */
+export const back = (id: string, label: string) =>
   input(id, label, {}, { converts: true, ...levelModes(INSTRUMENT_RETURN, LINE_RETURN) });
 
-const PHONES: JackInput = {
+export const PHONES: JackInput = {
   id: 'phones',
   label: 'PHONES',
   direction: 'out',
@@ -25,105 +28,10 @@ const PHONES: JackInput = {
 };
 
 /** The headphone output hears the main pair, plugged or not. */
-const phonesOn = (left: string, right: string): readonly Wire[] => [
+export const phonesOn = (left: string, right: string): readonly Wire[] => [
   { from: { jack: left }, to: { jack: 'phones' }, toChannel: 'left' },
   { from: { jack: right }, to: { jack: 'phones' }, toChannel: 'right' },
 ];
-
-const preset = {
-  switchedBy: 'preset',
-  movable: true,
-  bypassKind: 'buffered',
-  passesUnpowered: false,
-} as const;
-const stereo = { channelsIn: 2, channelsOut: 2 };
-const widening = { channelsIn: 1, channelsOut: 2 };
-
-/** Blocks that can be put into the grid of a unit, as the inspector offers them. */
-export const GRID_BLOCKS: readonly {
-  readonly id: string;
-  readonly name: string;
-  readonly block: BlockInput;
-}[] = [
-  {
-    id: 'compressor',
-    name: 'Compressor',
-    block: effect('compressor', 'Compressor', 'compressor', {}, { ...preset, state: 'off' }),
-  },
-  { id: 'wah', name: 'Wah', block: effect('wah', 'Wah', 'wah', {}, { ...preset, state: 'off' }) },
-  {
-    id: 'drive',
-    name: 'Drive',
-    block: effect(
-      'drive',
-      'Drive',
-      'overdrive',
-      { gainSmallDb: decibels(20, 41), ceilingDbu: decibels(-3) },
-      { ...preset, state: 'off', meantToClip: true },
-    ),
-  },
-  { id: 'eq', name: 'Equaliser', block: effect('eq', 'Equaliser', 'eq', {}, { ...preset, state: 'off' }) },
-  { id: 'gate', name: 'Gate', block: effect('gate', 'Gate', 'gate', {}, { ...preset, state: 'off' }) },
-  { id: 'volume', name: 'Volume', block: effect('volume', 'Volume', 'volume', {}, { ...preset }) },
-  {
-    id: 'amp',
-    name: 'Amp model',
-    block: {
-      id: 'amp',
-      name: 'Amp model',
-      role: 'ampModel',
-      states: [
-        { id: 'on', name: 'on', gainSmallDb: decibels(10, 60) },
-        { id: 'off', name: 'off' },
-      ],
-      state: 'off',
-      ...preset,
-    },
-  },
-  {
-    id: 'cab',
-    name: 'Cabinet model',
-    block: {
-      id: 'cab',
-      name: 'Cabinet model',
-      role: 'cabModel',
-      states: [
-        { id: 'on', name: 'on' },
-        { id: 'off', name: 'off' },
-      ],
-      state: 'off',
-      ...preset,
-    },
-  },
-  {
-    id: 'chorus',
-    name: 'Chorus',
-    block: effect('chorus', 'Chorus', 'chorus', {}, { ...preset, ...widening, state: 'off' }),
-  },
-  { id: 'delay', name: 'Delay', block: effect('delay', 'Delay', 'delay', {}, { ...preset, ...stereo }) },
-  { id: 'reverb', name: 'Reverb', block: effect('reverb', 'Reverb', 'reverb', {}, { ...preset, ...stereo }) },
-  {
-    id: 'loop',
-    name: 'Loop',
-    block: {
-      id: 'loop',
-      name: 'Loop',
-      role: 'loop',
-      states: [
-        { id: 'on', name: 'on' },
-        { id: 'off', name: 'off' },
-      ],
-      state: 'off',
-      ...preset,
-    },
-  },
-];
-
-function fromGrid(id: string): BlockInput {
-  const entry = GRID_BLOCKS.find((candidate) => candidate.id === id);
-  if (!entry) throw new Error(`no block "${id}" in the catalogue`);
-  return entry.block;
-}
 
 const WIRES: readonly Wire[] = [
   { from: { jack: 'input' }, to: { block: 'drive', port: 'in' } },
@@ -224,13 +132,7 @@ function unit(): KindParts {
         position: null,
       },
     ],
-    power: {
-      class: 'low',
-      dcVolts: { low: 9, high: 9.6 },
-      dcMilliamps: typical(500, 800),
-      dcKind: 'dc',
-      dcPolarity: 'centre-negative',
-    },
+    power: unitPower(500, 800),
     tripMs: typical(0.5, 3),
     slots: { blocks: 12 },
     loops: [
@@ -279,17 +181,20 @@ function smallUnit(): KindParts {
         position: null,
       },
     ],
-    power: {
-      class: 'low',
-      dcVolts: { low: 9, high: 9.6 },
-      dcMilliamps: typical(200, 500),
-      dcKind: 'dc',
-      dcPolarity: 'centre-negative',
-    },
+    power: unitPower(200, 500),
     tripMs: typical(1, 3),
     slots: { blocks: 8 },
   };
 }
+
+/** What feeds a unit: nine volts on a barrel. */
+export const unitPower = (low: number, high: number): KindParts['power'] => ({
+  class: 'low',
+  dcVolts: { low: 9, high: 9.6 },
+  dcMilliamps: typical(low, high),
+  dcKind: 'dc',
+  dcPolarity: 'centre-negative',
+});
 
 export const UNITS: readonly Kind[] = [
   {

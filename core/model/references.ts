@@ -57,6 +57,11 @@ export const INSIDE_A_BOX: readonly Reference[] = [
   { at: 'boxes[].patches[].wires[].to.jack', to: 'jack', gone: drop('boxes[].patches[].wires[]') },
   { at: 'boxes[].patches[].wires[].to.block', to: 'block', gone: drop('boxes[].patches[].wires[]') },
   { at: 'boxes[].patches[].wires[].whileOpen', to: 'jack', gone: 'absent' },
+  {
+    at: 'boxes[].patches[].wires[].whilePlugged',
+    to: 'jack',
+    gone: drop('boxes[].patches[].wires[]'),
+  },
   { at: 'boxes[].loops[].sends[]', to: 'jack', gone: drop('boxes[].loops[]') },
   { at: 'boxes[].loops[].returns[]', to: 'jack', gone: drop('boxes[].loops[]') },
   { at: 'boxes[].controls[].actsOn.jack', to: 'jack', gone: drop('boxes[].controls[]') },

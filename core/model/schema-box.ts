@@ -15,6 +15,8 @@ const wire = z.looseObject({
   toChannel: z.enum(['left', 'right']).optional(),
   /** The wire is there only while nothing is plugged into this jack (left/mono outputs). */
   whileOpen: id.optional(),
+  /** The wire is there only while something is plugged into this jack (switched normals of a junction box). */
+  whilePlugged: id.optional(),
 });
 
 const patch = z.looseObject({ id, name, wires: z.array(wire).default([]) });

@@ -103,7 +103,11 @@ function layInside(
   });
   return [
     ...wires
-      .filter(({ whileOpen }) => whileOpen === undefined || !holds(whileOpen))
+      .filter(
+        ({ whileOpen, whilePlugged }) =>
+          (whileOpen === undefined || !holds(whileOpen)) &&
+          (whilePlugged === undefined || holds(whilePlugged)),
+      )
       .flatMap((wire) => turnedWire(box, wire, isFed))
       .flatMap((wire) => waysOfWire(box, wire)),
     ...normals,

@@ -19,7 +19,11 @@ function withNames(rig: Rig): Loose {
             blocks: [...box.blocks, { ...box.blocks[0], id: 'twin', twinOf: 'fuzz' }],
             patches: [
               ...box.patches,
-              { id: 'third', name: 'Third', wires: [{ ...box.patches[0]!.wires[0]!, whileOpen: 'out' }] },
+              {
+                id: 'third',
+                name: 'Third',
+                wires: [{ ...box.patches[0]!.wires[0]!, whileOpen: 'out', whilePlugged: 'in' }],
+              },
             ],
             controls: [
               ...box.controls,

@@ -12,7 +12,7 @@ export function CatalogueList() {
   const [open, setOpen] = useState(rig.boxes.length === 0);
   const add = (kind: Kind) => {
     const boxes = boxesFromQuick(rig, [
-      { text: kind.words[0] ?? '', guesses: [{ kind, cost: 0 }], certainty: 'word', repeat: 1 },
+      { text: kind.words[0] ?? '', guesses: [{ kind, sets: [], cost: 0 }], certainty: 'word', repeat: 1 },
     ]);
     const edits = boxes.map((box): SingleEdit => ({ edit: 'addBox', arguments: { box } }));
     const [first] = boxes;

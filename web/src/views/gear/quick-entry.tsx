@@ -1,5 +1,12 @@
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { boxesFromQuick, CATALOGUE, readQuickLine, type QuickItem } from '../../../../core/catalog';
+import {
+  boxesFromQuick,
+  CATALOGUE,
+  chosenOf,
+  readQuickLine,
+  type Choice,
+  type QuickItem,
+} from '../../../../core/catalog';
 import type { EditCall, SingleEdit } from '../../../../core/edits';
 import { sources } from '../../../../core/model';
 import { count } from '../../../../core/units';
@@ -12,11 +19,12 @@ const choices = (item: QuickItem) => {
   return [...guessed, ...CATALOGUE.filter((kind) => !guessed.includes(kind))];
 };
 
-function Guess(props: { item: QuickItem; chosen: string | undefined; onChoose: (kind: string) => void }) {
+function Guess(props: { item: QuickItem; chosen: Choice | undefined; onChoose: (choice: Choice) => void }) {
   const { item, chosen, onChoose } = props;
-  const value = chosen ?? item.guesses[0]?.kind.id ?? '';
+  const { kind, sets } = chosenOf(item, chosen);
+  const value = kind?.id ?? '';
   const rivals = item.guesses.length - 1;
-  const unsure = chosen === undefined && item.certainty !== 'word';
+  const unsure = chosen?.kind === undefined && item.certainty !== 'word';
   return (
     <li
       className={`flex items-center gap-1 rounded border px-2 py-0.5 text-sm ${
@@ -32,7 +40,7 @@ function Guess(props: { item: QuickItem; chosen: string | undefined; onChoose: (
       <select
         aria-label={`What “${item.text}” is`}
         value={value}
-        onChange={(event) => onChoose(event.target.value)}
+        onChange={(event) => onChoose({ kind: event.target.value })}
         className="min-h-6 max-w-36 rounded bg-transparent font-semibold"
       >
         {value === '' ? <option value="">which kind?</option> : null}
@@ -42,6 +50,21 @@ function Guess(props: { item: QuickItem; chosen: string | undefined; onChoose: (
           </option>
         ))}
       </select>
+      {kind?.sets ? (
+        <select
+          aria-label={`Which ${kind.name.toLowerCase()} “${item.text}” is`}
+          value={sets[0]?.id ?? ''}
+          onChange={(event) => onChoose({ ...chosen, set: event.target.value || null })}
+          className="min-h-6 max-w-36 rounded bg-transparent"
+        >
+          <option value="">{kind.hint}</option>
+          {kind.sets.map((set) => (
+            <option key={set.id} value={set.id}>
+              {set.name}
+            </option>
+          ))}
+        </select>
+      ) : null}
       {item.repeat > 1 ? <span>×{item.repeat}</span> : null}
       {item.ohm ? <span>{item.ohm} Ω</span> : null}
       {item.watts ? <span>{item.watts} W</span> : null}
@@ -81,10 +104,10 @@ export function QuickEntry() {
   const { rig, readOnly, commit } = useOpen('rig', 'readOnly', 'commit');
   const field = useRef<HTMLInputElement>(null);
   const [line, setLine] = useState('');
-  const [chosen, setChosen] = useState<Record<number, string>>({});
+  const [chosen, setChosen] = useState<Record<number, Choice>>({});
   const items = useMemo(() => readQuickLine(line), [line]);
   const boxes = useMemo(() => boxesFromQuick(rig, items, chosen), [rig, items, chosen]);
-  const unknown = items.filter((item, i) => item.guesses.length === 0 && chosen[i] === undefined);
+  const unknown = items.filter((item, i) => chosenOf(item, chosen[i]).kind === undefined);
   const more = completion(line);
   const isEmpty = rig.boxes.length === 0;
   const [entered, setEntered] = useState(0);
@@ -169,7 +192,7 @@ export function QuickEntry() {
               key={`${i} ${item.text}`}
               item={item}
               chosen={chosen[i]}
-              onChoose={(kind) => setChosen((old) => ({ ...old, [i]: kind }))}
+              onChoose={(choice) => setChosen((old) => ({ ...old, [i]: choice }))}
             />
           ))}
         </ul>

@@ -1,0 +1,151 @@
+import type { JackInput } from '../model';
+import { dcIn, lowVoltage, mains, mainsIn, typical, type KindParts } from './parts';
+import type { Kind } from './kind';
+
+const switchOut = (id: string, label: string): JackInput => ({
+  id,
+  label,
+  direction: 'out',
+  carries: 'switch',
+  connector: 'trs-635',
+  ground: 'none',
+});
+
+const without = (jacks: readonly JackInput[], more: Partial<KindParts> = {}): KindParts => ({
+  jacks,
+  blocks: [],
+  wires: [],
+  ...more,
+});
+
+const expression = (value: string): KindParts =>
+  without(
+    [
+      {
+        id: 'out',
+        label: 'EXP',
+        direction: 'out',
+        carries: 'expression',
+        connector: 'trs-635',
+        ground: 'audio',
+      },
+    ],
+    { hidden: [{ id: 'wiring', label: 'WIRING', value }] },
+  );
+
+const outlet = (i: number, group: string | null, milliamps: number, volts = 9): JackInput => ({
+  id: `out-${i + 1}`,
+  label: `OUT ${i + 1}`,
+  direction: 'out',
+  carries: 'dc',
+  connector: 'barrel-21',
+  ground: group === null ? 'lifted' : 'audio',
+  dcOutlet: { volts: typical(volts), milliamps: typical(milliamps), polarity: 'centre-negative', group },
+});
+
+/** What switches other boxes, and what feeds them: no sound goes through. */
+export const CONTROL: readonly Kind[] = [
+  {
+    id: 'midi-footswitch',
+    name: 'MIDI footswitch',
+    words: ['midi footswitch', 'midi pedal', 'midi controller', 'midi board', 'foot controller'],
+    hint: 'program and control changes, two expression inputs',
+    place: 'floor',
+    parts: without(
+      [
+        { id: 'midi-out', label: 'MIDI OUT', direction: 'out', carries: 'midi', connector: 'din-5' },
+        {
+          id: 'midi-in',
+          label: 'MIDI IN',
+          direction: 'in',
+          carries: 'midi',
+          connector: 'din-5',
+          ground: 'none',
+        },
+        { id: 'exp-1', label: 'EXP 1', direction: 'in', carries: 'expression', connector: 'trs-635' },
+        { id: 'exp-2', label: 'EXP 2', direction: 'in', carries: 'expression', connector: 'trs-635' },
+        dcIn(),
+      ],
+      { power: lowVoltage(150), midi: { countsFrom: 1, programs: 128, bankBytes: 'none' } },
+    ),
+  },
+  {
+    id: 'relay-footswitch',
+    name: 'Relay footswitch',
+    words: ['relay footswitch', 'relay box', 'amp footswitch', 'channel switch', 'footswitch'],
+    hint: 'floating contacts for two functions of an amplifier',
+    place: 'floor',
+    parts: without(
+      [
+        switchOut('relay-1', 'RELAY 1'),
+        switchOut('relay-2', 'RELAY 2'),
+        {
+          id: 'midi-in',
+          label: 'MIDI IN',
+          direction: 'in',
+          carries: 'midi',
+          connector: 'din-5',
+          ground: 'none',
+        },
+        dcIn(),
+      ],
+      { power: lowVoltage(60) },
+    ),
+  },
+  {
+    id: 'ring-expression-pedal',
+    name: 'Expression pedal, ring wiper',
+    words: ['ring expression pedal', 'expression pedal ring', 'ring wiper'],
+    hint: 'TRS, wiper on the ring; carries no sound',
+    place: 'floor',
+    parts: expression('ring wiper'),
+  },
+  {
+    id: 'shared-supply',
+    name: 'Shared supply',
+    words: ['shared supply', 'daisy chain', 'daisy-chain', 'shared power supply', 'wall wart'],
+    hint: 'five 9 V outlets on one ground',
+    place: 'floor',
+    parts: without([mainsIn(), ...[0, 1, 2, 3, 4].map((i) => outlet(i, 'all', 340))], {
+      power: { ...mains(25), class: 'II', dcTotalMilliamps: typical(1700) },
+    }),
+  },
+  {
+    id: 'switchable-supply',
+    name: 'Supply, switchable volts',
+    words: ['switchable supply', 'multi-voltage supply', 'variable supply', '18v supply'],
+    hint: 'isolated outlets, some set to 9, 12 or 18 V',
+    place: 'floor',
+    parts: without(
+      [
+        mainsIn(),
+        ...[100, 100, 100, 100, 300, 300].map((milliamps, i) => outlet(i, null, milliamps)),
+        { ...outlet(6, null, 500, 18), label: 'OUT 7 18 V' },
+        { ...outlet(7, null, 500, 12), label: 'OUT 8 12 V' },
+      ],
+      {
+        power: { ...mains(45), class: 'II', dcTotalMilliamps: typical(2000) },
+        hidden: [{ id: 'volts', label: 'VOLTS 7, 8', value: '18, 12', note: 'a switch under the box' }],
+      },
+    ),
+  },
+  {
+    id: 'mains-distribution',
+    name: 'Mains distribution',
+    words: ['mains distribution', 'mains strip', 'power strip', 'distro', 'mains', 'power conditioner'],
+    hint: 'six earthed outlets on one lead',
+    place: 'backline',
+    parts: without([
+      mainsIn(),
+      ...[1, 2, 3, 4, 5, 6].map((n): JackInput => ({
+        id: `outlet-${n}`,
+        label: `OUTLET ${n}`,
+        direction: 'out',
+        carries: 'mains',
+        connector: 'mains',
+        ground: 'chassis',
+        mainsOutlet: { volts: typical(230), amps: typical(10), group: 'strip' },
+      })),
+    ]),
+  },
+];
