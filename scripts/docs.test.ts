@@ -8,6 +8,7 @@ import { pathToFileURL } from 'node:url';
 import ts from 'typescript';
 import { fileSchema } from '../core/file';
 import { findingsPage } from '../core/testing/findings-page';
+import { gearPage } from '../core/testing/gear-page';
 
 type Example = { readonly page: string; readonly file: string; readonly code: string };
 
@@ -74,8 +75,11 @@ test('the JSON Schema in docs is the one the reader is made from', () => {
   expect(JSON.parse(readFileSync('docs/rig.schema.json', 'utf8'))).toEqual(fileSchema());
 });
 
-test('docs/findings.md prints every finding as it speaks', () => {
-  const page = findingsPage();
-  if (process.env.WRITE_DOCS) writeFileSync('docs/findings.md', page);
-  expect(readFileSync('docs/findings.md', 'utf8')).toBe(page);
+test.each([
+  ['findings', 'prints every finding as it speaks', findingsPage],
+  ['gear', 'lists every kind and its makes', gearPage],
+])('docs/%s.md %s', (name, _, written) => {
+  const [file, page] = [`docs/${name}.md`, written()];
+  if (process.env.WRITE_DOCS) writeFileSync(file, page);
+  expect(readFileSync(file, 'utf8')).toBe(page);
 });

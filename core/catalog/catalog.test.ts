@@ -196,6 +196,7 @@ describe('quick entry', () => {
     ['choris', 'chorus', 'alike'],
     ['amp', 'valve-head', 'word'],
     ['clean combo', 'combo', 'word'],
+    ['loop switcher 8', 'loop-switcher-8', 'word'],
     ['iso', 'isolator', 'word'],
     ['octaver', 'pitch', 'word'],
     ['boost', 'clean-boost', 'word'],

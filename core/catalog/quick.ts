@@ -32,8 +32,12 @@ function readItem(words: string): QuickItem {
     else if (load && Number(load[1]) > 0 && kept.length > 0) ohm = Number(load[1]);
     else kept.push(word);
   }
-  const text = kept.join(' ');
-  const guesses = guessKinds(text);
+  const named = guessKinds(kept.join(' '));
+  // A number is ohms where there is a loudspeaker to it, else part of the name: a loop switcher 4.
+  const isOhms = ohm === undefined || named[0]?.kind.parts.jacks.some(({ speaker }) => speaker);
+  const text = isOhms ? kept.join(' ') : [...kept, ohm].join(' ');
+  const guesses = isOhms ? named : guessKinds(text);
+  if (!isOhms) ohm = undefined;
   return {
     text,
     guesses,

@@ -1,15 +1,40 @@
-import { useState } from 'react';
-import { boxesFromQuick, CATALOGUE, CATALOGUE_GROUPS, type Kind } from '../../../../core/catalog';
+import { useId, useMemo, useState } from 'react';
+import { boxesFromQuick, CATALOGUE, CATALOGUE_GROUPS, guessKinds, type Kind } from '../../../../core/catalog';
 import type { SingleEdit } from '../../../../core/edits';
-import { Button } from '../../parts/button';
-import { Menu, MenuItem } from '../../parts/menu';
 import { useOpen } from '../../rig/use-open';
+
+/** Of what fits the words so many are shown: behind them nothing is meant. */
+const MOST_FOUND = 12;
+
+/** Open for a rig that begins, where there is room; somebody who has gear in it opens it when it is wanted. */
+const isOpenAtFirst = (boxes: number) => boxes === 0 && matchMedia('(min-width: 48rem)').matches;
+
+function KindRow(props: { kind: Kind; says: boolean; disabled: boolean; onAdd: () => void }) {
+  const { kind, says, disabled, onAdd } = props;
+  return (
+    <li>
+      <button
+        type="button"
+        disabled={disabled}
+        title={kind.hint}
+        onClick={onAdd}
+        className="flex min-h-6 w-full items-baseline gap-1.5 rounded px-1 text-left text-sm hover:bg-raised disabled:opacity-50"
+      >
+        <span className="text-muted">+</span>
+        <span className={says ? 'font-semibold' : ''}>{kind.name}</span>
+        {says ? <span className="text-xs text-muted">{kind.hint}</span> : null}
+      </button>
+    </li>
+  );
+}
 
 /** The kinds to pick from, each press one box and what comes along with it; the list stays where the pointer is. */
 export function CatalogueList() {
   const { rig, readOnly, select, commit } = useOpen('rig', 'readOnly', 'select', 'commit');
-  // Open for a rig that begins; somebody who has gear in it opens it when it is wanted.
-  const [open, setOpen] = useState(rig.boxes.length === 0);
+  const [open, setOpen] = useState(() => isOpenAtFirst(rig.boxes.length));
+  const [asked, setAsked] = useState('');
+  const found = useMemo(() => guessKinds(asked).slice(0, MOST_FOUND), [asked]);
+  const field = useId();
   const add = (kind: Kind) => {
     const boxes = boxesFromQuick(rig, [
       { text: kind.words[0] ?? '', guesses: [{ kind, sets: [], cost: 0 }], certainty: 'word', repeat: 1 },
@@ -19,48 +44,50 @@ export function CatalogueList() {
     const call = { edit: 'together', arguments: { label: `Add ${kind.name}`, edits } } as const;
     if (first && commit(call) === null) select({ type: 'box', id: first.id });
   };
+  const row = (kind: Kind, says = false) => (
+    <KindRow key={kind.id} kind={kind} says={says} disabled={readOnly !== null} onAdd={() => add(kind)} />
+  );
   return (
-    <>
-      <details
-        open={open}
-        onToggle={(event) => setOpen(event.currentTarget.open)}
-        className="hidden border-b border-hair bg-sheet px-4 pb-2 md:block"
-      >
-        <summary className="inline-flex min-h-7 cursor-pointer items-center rounded text-sm text-muted">
-          Catalogue ({CATALOGUE.length} kinds)
-        </summary>
-        <div aria-label="Catalogue" role="group" className="flex flex-col gap-1 pt-1">
+    <details
+      open={open}
+      onToggle={(event) => setOpen(event.currentTarget.open)}
+      className="border-b border-hair bg-sheet px-4 pb-2"
+    >
+      <summary className="inline-flex min-h-7 cursor-pointer items-center rounded text-sm text-muted">
+        Catalogue ({CATALOGUE.length} kinds)
+      </summary>
+      <div className="flex items-center gap-2 pb-2">
+        <label htmlFor={field} className="text-xs text-muted">
+          By name or by what it does
+        </label>
+        <input
+          id={field}
+          type="search"
+          value={asked}
+          autoComplete="off"
+          spellCheck={false}
+          onChange={(event) => setAsked(event.target.value)}
+          className="min-h-7 w-64 max-w-full rounded border border-line bg-raised px-2 text-sm"
+        />
+      </div>
+      {asked.trim() !== '' ? (
+        found.length > 0 ? (
+          <ul aria-label="Kinds found">{found.map(({ kind }) => row(kind, true))}</ul>
+        ) : (
+          <p role="status" className="text-sm text-muted">
+            No kind is like “{asked.trim()}”.
+          </p>
+        )
+      ) : (
+        <div aria-label="Catalogue" role="group" className="columns-[11.5rem] gap-4">
           {CATALOGUE_GROUPS.map(({ name, kinds }) => (
-            <div key={name} className="grid grid-cols-[8rem_minmax(0,1fr)] items-baseline gap-2">
-              <h3 className="text-xs font-normal text-muted">{name}</h3>
-              <ul className="flex flex-wrap gap-1">
-                {kinds.map((kind) => (
-                  <li key={kind.id}>
-                    <Button
-                      look="plain"
-                      className="border-hair px-2"
-                      disabled={readOnly !== null}
-                      title={kind.hint}
-                      onClick={() => add(kind)}
-                    >
-                      + {kind.name}
-                    </Button>
-                  </li>
-                ))}
-              </ul>
-            </div>
+            <section key={name} className="break-inside-avoid pb-2">
+              <h3 className="px-1 text-xs text-muted">{name}</h3>
+              <ul>{kinds.map((kind) => row(kind))}</ul>
+            </section>
           ))}
         </div>
-      </details>
-      <div className="border-b border-hair bg-sheet px-4 pb-3 md:hidden">
-        <Menu trigger={<Button disabled={readOnly !== null}>Catalogue ▾</Button>}>
-          {CATALOGUE.map((kind) => (
-            <MenuItem key={kind.id} onSelect={() => add(kind)}>
-              {kind.name} <span className="text-xs text-muted">{kind.hint}</span>
-            </MenuItem>
-          ))}
-        </Menu>
-      </div>
-    </>
+      )}
+    </details>
   );
 }
