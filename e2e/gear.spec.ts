@@ -26,6 +26,32 @@ test('quick entry: guesses with their rivals, repeats, ohms and watts, completio
   await expect(line).toHaveValue('multi-effects');
 });
 
+test('the catalogue: found by what it does, makes of a kind by words and by choice', async ({ page }) => {
+  await newEmptyRig(page);
+  const asked = page.getByLabel('By name or by what it does');
+  await asked.fill('isolated');
+  const found = page.getByRole('list', { name: 'Kinds found' });
+  await expect(found.getByRole('button', { name: /Isolator/ })).toBeVisible();
+  await asked.fill('qqqqq');
+  await expect(page.getByText('No kind is like “qqqqq”.')).toBeVisible();
+  await asked.fill('octaver');
+  await found.getByRole('button', { name: /Pitch shifter/ }).click();
+  await expect(stage(page).getByRole('button', { name: /^Pitch shifter/ })).toBeVisible();
+  await asked.fill('');
+  await page.getByRole('group', { name: 'Catalogue' }).getByRole('button', { name: '+ Y lead' }).click();
+
+  const line = page.getByLabel('Gear in one line');
+  await line.fill('guitar single-coil, cab 4x12, loop switcher 4');
+  await expect(page.getByLabel('Which guitar “guitar single-coil” is')).toHaveValue('single-coil');
+  await page.getByLabel('Which cabinet “cab 4x12” is').selectOption({ label: '2 × 12' });
+  await line.press('Enter');
+  await stage(page)
+    .getByRole('button', { name: /^Cab 4x12/ })
+    .click();
+  await expect(facts(page, 'Cab 4x12')).toContainText('40 W … 240 W');
+  await expect(stage(page).getByRole('button', { name: /^Four-loop switcher/ })).toBeVisible();
+});
+
 test('the stage: a place of its own, its distance in feet, and lengths that follow', async ({ page }) => {
   await newRig(page, 'guitar, fuzz, unit, valve head, cab 16');
   await page.getByRole('button', { name: 'Preferences' }).click();

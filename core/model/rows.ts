@@ -12,8 +12,13 @@ export type Row = {
   readonly outputs: readonly string[];
 };
 
-/** The jacks a loop block goes out by and comes back by. */
-export type LoopJacks = { readonly send: string | null; readonly back: string | null };
+/** The jacks a loop block goes out by and comes back by; a stereo loop by a second jack a side, for the right. */
+export type LoopJacks = {
+  readonly send: string | null;
+  readonly back: string | null;
+  readonly sendRight?: string;
+  readonly backRight?: string;
+};
 
 export type Rows = {
   readonly rows: readonly Row[];
@@ -24,7 +29,20 @@ export type Rows = {
 
 const isBlock = (end: InnerEnd, id: string, port: string) =>
   'block' in end && end.block === id && end.port === port;
-const jackOfEnd = (end: InnerEnd | undefined) => (end && 'jack' in end ? end.jack : null);
+const jackOfEnd = (end: InnerEnd) => ('jack' in end ? end.jack : null);
+
+/** The wires of a loop block to its jacks; of two jacks a side each has one channel. */
+function wiresOfLoop(block: string, { send, back, sendRight, backRight }: LoopJacks): readonly Wire[] {
+  const out: InnerEnd = { block, port: 'send' };
+  const into: InnerEnd = { block, port: 'return' };
+  const [left, right] = ['left', 'right'] as const;
+  return [
+    ...(send ? [{ from: out, to: { jack: send }, ...(sendRight ? { fromChannel: left } : {}) }] : []),
+    ...(sendRight ? [{ from: out, to: { jack: sendRight }, fromChannel: right }] : []),
+    ...(back ? [{ from: { jack: back }, to: into, ...(backRight ? { toChannel: left } : {}) }] : []),
+    ...(backRight ? [{ from: { jack: backRight }, to: into, toChannel: right }] : []),
+  ];
+}
 
 /** The wires that make these rows. */
 export function wiresOfRows(box: Box, { rows, loops, taps }: Rows): readonly Wire[] {
@@ -35,8 +53,7 @@ export function wiresOfRows(box: Box, { rows, loops, taps }: Rows): readonly Wir
     for (const id of row.blocks) {
       wires.push({ from, to: { block: id, port: 'in' } });
       const loop = loops[id];
-      if (loop?.send) wires.push({ from: { block: id, port: 'send' }, to: { jack: loop.send } });
-      if (loop?.back) wires.push({ from: { jack: loop.back }, to: { block: id, port: 'return' } });
+      if (loop) wires.push(...wiresOfLoop(id, loop));
       from = { block: id, port: 'out' };
     }
     const last = box.blocks.find((block) => block.id === row.blocks.at(-1));
@@ -50,6 +67,16 @@ export function wiresOfRows(box: Box, { rows, loops, taps }: Rows): readonly Wir
   return wires;
 }
 
+function loopJacks(wires: readonly Wire[], id: string): LoopJacks {
+  const [send = null, sendRight] = wires.flatMap(({ from, to }) =>
+    isBlock(from, id, 'send') ? (jackOfEnd(to) ?? []) : [],
+  );
+  const [back = null, backRight] = wires.flatMap(({ from, to }) =>
+    isBlock(to, id, 'return') ? (jackOfEnd(from) ?? []) : [],
+  );
+  return { send, back, ...(sendRight ? { sendRight } : {}), ...(backRight ? { backRight } : {}) };
+}
+
 /**
  * Reads an inner wiring as rows, or null where it is no set of rows (a merge, two rows from one jack): such a wiring
  * is shown but not edited as rows.
@@ -61,13 +88,8 @@ export function rowsOf(box: Box, all: readonly Wire[]): Rows | null {
   const wires = all.filter((wire) => !isTap(wire));
   const loops: Record<string, LoopJacks> = {};
   const isLoop = (id: string) => box.blocks.some((block) => block.id === id && block.role === 'loop');
-  for (const block of box.blocks)
-    if (block.role === 'loop')
-      loops[block.id] = {
-        send: jackOfEnd(wires.find((wire) => isBlock(wire.from, block.id, 'send'))?.to),
-        back: jackOfEnd(wires.find((wire) => isBlock(wire.to, block.id, 'return'))?.from),
-      };
-  const backs = new Set(Object.values(loops).map((loop) => loop.back));
+  for (const block of box.blocks) if (block.role === 'loop') loops[block.id] = loopJacks(wires, block.id);
+  const backs = new Set(Object.values(loops).flatMap(({ back, backRight }) => [back, backRight ?? null]));
   const seen = new Set<string>();
   const rows: Row[] = [];
   const waiting: { readonly from: RowStart; readonly to: InnerEnd }[] = wires.flatMap(({ from, to }) =>

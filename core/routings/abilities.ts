@@ -15,19 +15,10 @@ import {
   type Rows,
 } from '../model';
 import { outletsOf, type Outlet } from '../signal';
+import { amplifierOf, type Amplifier } from './amplifier';
+import { blocksOf, isWired, jacksOn, jacksOutOf, ref, wiresOf } from './inside-box';
 
-/** An amplifier as routings see it. */
-export type Amplifier = {
-  readonly box: Box;
-  readonly input: JackRef;
-  /** null: no effects loop. */
-  readonly loop: { readonly send: JackRef; readonly back: JackRef } | null;
-  readonly taps: readonly { readonly at: JackRef; readonly ohm: number | null }[];
-  /** The air of a loudspeaker inside; null: there is none. */
-  readonly air: JackRef | null;
-  /** A line-level output tapped after the return; null: there is none. */
-  readonly lineOut: JackRef | null;
-};
+export type { Amplifier };
 
 /** A multi-effects unit as routings see it: one row with a loop block, or a front row and a loop row. */
 export type Unit = {
@@ -86,54 +77,6 @@ export type Abilities = {
   readonly outlets: readonly Outlet[];
 };
 
-const ref = (box: Box, jack: Jack | undefined): JackRef | null =>
-  jack ? { box: box.id, jack: jack.id } : null;
-
-const wiresOf = (box: Box) => box.patches.find((patch) => patch.id === box.patch)?.wires ?? [];
-const blocksOf = (box: Box, role: Block['role']) => box.blocks.filter((block) => block.role === role);
-const isWired = (jack: Jack) =>
-  jack.carries === 'instrument' || jack.carries === 'line' || jack.carries === 'mic';
-
-/** The jack a wire leads from into this block, and the jacks it leads to. */
-function jackInto(box: Box, block: Block): Jack | undefined {
-  const wire = wiresOf(box).find((w) => 'block' in w.to && w.to.block === block.id && 'jack' in w.from);
-  const id = wire && 'jack' in wire.from ? wire.from.jack : null;
-  return jackIn(box, id);
-}
-
-function jacksOutOf(box: Box, block: Block): readonly Jack[] {
-  const ids = wiresOf(box).flatMap((w) =>
-    'block' in w.from && w.from.block === block.id && 'jack' in w.to ? [w.to.jack] : [],
-  );
-  return box.jacks.filter((jack) => ids.includes(jack.id));
-}
-
-/** Output jacks that hear a jack by an inner wire alone. */
-const jacksOn = (box: Box, from: string): readonly Jack[] => {
-  const ids = wiresOf(box).flatMap((w) =>
-    'jack' in w.from && w.from.jack === from && 'jack' in w.to ? [w.to.jack] : [],
-  );
-  return box.jacks.filter((jack) => ids.includes(jack.id));
-};
-
-function amplifierOf(box: Box): Amplifier | null {
-  const [preamp, power] = [blocksOf(box, 'preamp')[0], blocksOf(box, 'power')[0]];
-  const input = preamp && ref(box, jackInto(box, preamp));
-  if (!preamp || !power || !input) return null;
-  const send = ref(box, jacksOutOf(box, preamp).filter(isWired)[0]);
-  const back = ref(box, jackInto(box, power));
-  const taps = jacksOutOf(box, power).filter((jack) => jack.carries === 'speaker');
-  const speaker = blocksOf(box, 'speaker')[0];
-  return {
-    box,
-    input,
-    loop: send && back ? { send, back } : null,
-    taps: taps.map((jack) => ({ at: { box: box.id, jack: jack.id }, ohm: jack.speaker?.ohm?.value ?? null })),
-    air: speaker ? ref(box, jacksOutOf(box, speaker)[0]) : null,
-    lineOut: back ? ref(box, jacksOn(box, back.jack).filter((jack) => jack.carries === 'line')[0]) : null,
-  };
-}
-
 const startOf = (row: Row | undefined) => (row && 'jack' in row.from ? row.from.jack : null);
 
 /** A box's loops as it says them; where it says none, a send with the return printed next to it is one. */
@@ -154,7 +97,12 @@ function loopsOf(box: Box): readonly FreeLoop[] {
 function spareJacks(box: Box, rows: Rows | null): Pick<Unit, 'spareOutputs' | 'freeLoops'> {
   const used = new Set<string | null>([
     ...(rows?.rows ?? []).flatMap((row) => [startOf(row), ...row.outputs]),
-    ...Object.values(rows?.loops ?? {}).flatMap((loop) => [loop.send, loop.back]),
+    ...Object.values(rows?.loops ?? {}).flatMap((loop) => [
+      loop.send,
+      loop.back,
+      loop.sendRight ?? null,
+      loop.backRight ?? null,
+    ]),
   ]);
   const isFree = (jack: Jack | undefined) => jack !== undefined && isWired(jack) && !used.has(jack.id);
   const freeLoops = loopsOf(box).filter(

@@ -110,7 +110,7 @@ export function usedPedals(rig: Rig, { pedals }: Abilities) {
 export const withLoop = (abilities: Abilities): Amplifier => {
   const [first] = abilities.amplifiers;
   const found = abilities.amplifiers.find((amplifier) => amplifier.loop !== null);
-  return need(found, first ? `${first.box.name} has no effects loop.` : 'There is no amplifier in the rig.');
+  return need(found, first ? first.noLoop : 'There is no amplifier in the rig.');
 };
 
 export const aUnit = (abilities: Abilities): Unit =>

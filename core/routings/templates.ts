@@ -44,7 +44,7 @@ function fourLeads(rig: Rig, abilities: Abilities) {
   );
   const input = need(unit.input, `${unit.box.name} has no input.`);
   const output = need(unit.output, `${unit.box.name} has no output.`);
-  const ampLoop = need(amplifier.loop, `${amplifier.box.name} has no effects loop.`);
+  const ampLoop = need(amplifier.loop, amplifier.noLoop);
   const { ahead, after } = usedPedals(rig, abilities);
   const wanted: Partial<Wanted> = {
     runs: [
@@ -143,7 +143,7 @@ const loop: Own = {
   bind: (rig, abilities) => {
     const { from, runs } = beginning(abilities);
     const amplifier = withLoop(abilities);
-    const ampLoop = need(amplifier.loop, `${amplifier.box.name} has no effects loop.`);
+    const ampLoop = need(amplifier.loop, amplifier.noLoop);
     const unit: Unit | undefined = abilities.units[0];
     const { ahead, after } = usedPedals(rig, abilities);
     if (!unit && after.length === 0)

@@ -18,13 +18,27 @@ const PEDALS = [
   'volume pedal',
   'midi delay',
 ];
-const AROUND = ['wireless', 'di', 'expression pedal', 'supply', 'ears', 'powered speaker', 'headphones'];
+const AROUND = [
+  'wireless',
+  'di',
+  'expression pedal',
+  'supply',
+  'ears',
+  'powered speaker',
+  'headphones',
+  'speaker tap',
+  'y lead',
+  'amp selector',
+  'gate',
+  'stereo delay',
+  'power amp',
+];
 
 export type Gear = {
   readonly guitars: number;
   readonly pedals: readonly string[];
-  readonly unit: 'unit' | 'small unit' | null;
-  readonly amp: 'valve head' | 'combo' | 'solid-state combo' | null;
+  readonly unit: 'unit' | 'small unit' | 'four-loop unit' | 'stereo-loop unit' | null;
+  readonly amp: 'valve head' | 'combo' | 'solid-state combo' | 'small head' | 'stereo combo' | null;
   readonly around: readonly string[];
   readonly ohm: 4 | 8 | 16;
   readonly desk: boolean;
@@ -34,12 +48,21 @@ export type Gear = {
 export const gear: fc.Arbitrary<Gear> = fc.record({
   guitars: fc.integer({ min: 1, max: 2 }),
   pedals: fc.array(fc.constantFrom(...PEDALS), { maxLength: 8 }),
-  unit: fc.constantFrom('unit' as const, 'unit' as const, 'small unit' as const, null),
+  unit: fc.constantFrom(
+    'unit' as const,
+    'unit' as const,
+    'small unit' as const,
+    'four-loop unit' as const,
+    'stereo-loop unit' as const,
+    null,
+  ),
   amp: fc.constantFrom(
     'valve head' as const,
     'valve head' as const,
     'combo' as const,
     'solid-state combo' as const,
+    'small head' as const,
+    'stereo combo' as const,
     null,
   ),
   around: fc.subarray(AROUND),
@@ -56,7 +79,7 @@ export const rigOf = ({ guitars, pedals, unit, amp, around, ohm, desk }: Gear): 
       ...(unit ? [unit] : []),
       ...(amp ? [amp] : []),
       ...around,
-      ...(amp === 'valve head' ? [`cab ${ohm}`] : []),
+      ...(amp === 'valve head' || amp === 'small head' ? [`cab ${ohm}`] : []),
       ...(desk ? ['mic', 'desk'] : []),
     ].join(', '),
   );
