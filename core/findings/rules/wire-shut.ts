@@ -34,9 +34,23 @@ const HALF = 0.5;
 const canClose = ({ sets, law }: Control): boolean =>
   sets === 'level' && (law.type === 'db' ? law.lo <= CLOSES_DB : law.type !== 'positions');
 
+/** Controls noted at zero in this sound, wherever they are. */
+const atZero = derive(['boxes', 'leads', 'variant', 'sound'], (view): ReadonlySet<Control> => {
+  const resolved = resolveIn(view);
+  return new Set(
+    view.boxes.flatMap((box) =>
+      box.controls.filter((control) => {
+        const { position } = resolved.control(box, control);
+        return position !== null && position <= SHUT && canClose(control);
+      }),
+    ),
+  );
+});
+
 /** Controls noted at zero that a path goes by; what is bypassed closes nothing. */
 function closedOn(view: ForSignal, path: Path): readonly Closed[] {
   const resolved = resolveIn(view);
+  const zero = atZero(view);
   const found = new Map<Control, Closed>();
   for (const step of path.steps) {
     if (step.type === 'lead') continue;
@@ -45,9 +59,7 @@ function closedOn(view: ForSignal, path: Path): readonly Closed[] {
     if (!box || (block && !isOn(resolved.blockState(box, block).state))) continue;
     for (const control of box.controls) {
       const acts = step.type === 'jack' ? movesJack(control, step.jack) : actsOnBlock(control, step.block);
-      const { position } = resolved.control(box, control);
-      if (acts && canClose(control) && position !== null && position <= SHUT)
-        found.set(control, { box, block, control });
+      if (acts && zero.has(control)) found.set(control, { box, block, control });
     }
   }
   return [...found.values()];
@@ -58,6 +70,7 @@ export const shut = rule<Data>({
   code: 'WIRE-SHUT',
   reads: 'sound',
   judge: derive(['boxes', 'leads', 'variant', 'sound', 'wants'], (view): readonly Found<Data>[] => {
+    if (atZero(view).size === 0) return [];
     const { paths } = traceIn(view);
     const closed = new Map(paths.map((path) => [path, closedOn(view, path)]));
     const found = wantedOutputs(view)
