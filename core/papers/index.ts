@@ -2,6 +2,7 @@
 export {
   fromCsv,
   scheduleCsv,
+  jointLine,
   loomLine,
   scheduleOf,
   toCsv,

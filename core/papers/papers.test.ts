@@ -8,6 +8,7 @@ import { Met } from '../testing/met';
 import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';
 import {
+  jointLine,
   fromCsv,
   mapSheets,
   paperMap,
@@ -49,6 +50,20 @@ describe('the schedule', () => {
     const rig = plugged(build('mic, desk'), 'microphone/out - desk/ch-1');
     // (20 + 0.5 + 0.5) × 1.12 = 23.52, up to 23.6 m.
     expect(scheduleOf(rig, null).rows[0]).toMatchObject({ lengthM: 23.6, toBeMade: true });
+  });
+
+  test('a Y is one line with all of its ends, in the table of a spreadsheet too', () => {
+    const rig = build(
+      'guitar, combo, combo, y lead',
+      'guitar/out > y-lead/one',
+      'y-lead/two-a > combo/input',
+      'y-lead/two-b > .',
+    );
+    expect(scheduleOf(rig, null).joints.map(jointLine)).toEqual([
+      'Y lead: ONE to GUITAR OUT, TWO A to COMBO INPUT',
+    ]);
+    expect(scheduleCsv(rig, null, 'metres')).toContain(',Y lead,,ONE to GUITAR OUT; TWO A to COMBO INPUT');
+    expect(scheduleOf(build('guitar, y lead'), null).joints).toEqual([]);
   });
 
   test('counts adapters, and leaves out links through the air', () => {

@@ -38,6 +38,9 @@ export type ScheduleRow = {
 
 export type Total = { readonly kind: Lead['kind']; readonly count: number; readonly metres: number };
 
+/** A Y, an insert, a breakout: what it is called and where its ends are plugged. */
+export type Joint = { readonly id: string; readonly name: string; readonly ends: readonly string[] };
+
 export type Schedule = {
   readonly rows: readonly ScheduleRow[];
   /** What is plugged, by kind, and all of it. */
@@ -45,6 +48,8 @@ export type Schedule = {
   readonly all: { readonly count: number; readonly metres: number };
   readonly adapters: readonly { readonly name: string; readonly count: number }[];
   readonly looms: readonly Loom[];
+  /** Leads with three ends or more, one line each. */
+  readonly joints: readonly Joint[];
 };
 
 function rowOf(rig: Rig, { lead, from, to }: Plugged, looms: readonly Loom[]): ScheduleRow {
@@ -70,6 +75,26 @@ function rowOf(rig: Rig, { lead, from, to }: Plugged, looms: readonly Loom[]): S
   };
 }
 
+/** Leads with more ends that are plugged somewhere: each tail by its label and what stands at the other side. */
+const jointsOf = (rig: Rig, variant: string | null): readonly Joint[] =>
+  rig.boxes
+    .filter(({ part }) => part === 'lead')
+    .map(({ id, name, jacks }) => ({
+      id,
+      name,
+      ends: jacks.flatMap((jack) =>
+        wiring(rig, variant).flatMap(({ from, to }) => {
+          const isHere = (ref: JackRef) => ref.box === id && ref.jack === jack.id;
+          const far = from.some(isHere) ? to : to.some(isHere) ? from : [];
+          return far.length > 0 ? [`${jack.label} to ${endWords(rig, far)}`] : [];
+        }),
+      ),
+    }))
+    .filter(({ ends }) => ends.length > 0);
+
+/** A lead with more ends in one line: `Y lead: ONE to HEAD LINE OUT, TWO A to DESK CH 2`. */
+export const jointLine = ({ name, ends }: Joint): string => `${name}: ${ends.join(', ')}`;
+
 /** Every lead with its ends, kind, plugs and length, by number; links through the air are no leads. */
 export function scheduleOf(rig: Rig, variant: string | null): Schedule {
   const entries = wiring(rig, variant).filter(({ lead }) => !isLink(lead));
@@ -92,6 +117,7 @@ export function scheduleOf(rig: Rig, variant: string | null): Schedule {
     all: { count: plugged.length, metres: sum(plugged) },
     adapters: [...counts].map(([name, count]) => ({ name, count })),
     looms,
+    joints: jointsOf(rig, variant),
   };
 }
 
@@ -135,7 +161,7 @@ export function fromCsv(text: string): readonly (readonly string[])[] {
 
 /** The schedule as CSV; lengths are plain numbers in the unit of their heading. */
 export function scheduleCsv(rig: Rig, variant: string | null, unit: LengthUnit): string {
-  const { rows } = scheduleOf(rig, variant);
+  const { rows, joints } = scheduleOf(rig, variant);
   const length = (metres: number) => Number(formatLength(metres, unit).split(' ')[0]);
   return toCsv([
     [
@@ -170,5 +196,6 @@ export function scheduleCsv(rig: Rig, variant: string | null, unit: LengthUnit):
       row.loom,
       row.notes,
     ]),
+    ...joints.map(({ name, ends }): Cell[] => ['', name, '', ends.join('; ')]),
   ]);
 }

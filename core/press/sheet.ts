@@ -1,4 +1,4 @@
-import { loomLine, STANDING_CAUTIONS, sheetOf, type MapSheet, type Sheet } from '../papers';
+import { jointLine, loomLine, STANDING_CAUTIONS, sheetOf, type MapSheet, type Sheet } from '../papers';
 import type { Rig } from '../model';
 import { formatLength, type LengthUnit } from '../units';
 import { drawOn } from './draw';
@@ -82,6 +82,7 @@ function leads(flow: Flow, sheet: Sheet, unit: LengthUnit) {
   const totals = sheet.schedule.totals.map((t) => `${t.kind} ${t.count}`).join(', ');
   flow.paragraph(`${totals}: ${formatLength(sheet.schedule.all.metres, unit)} in all.`);
   for (const loom of sheet.schedule.looms) flow.paragraph(`Loom ${loomLine(loom, unit)}.`);
+  for (const joint of sheet.schedule.joints) flow.paragraph(`${jointLine(joint)}.`);
   if (sheet.settings.length > 0) {
     flow.heading('Settings at rest');
     flow.table(

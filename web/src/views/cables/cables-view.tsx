@@ -2,7 +2,7 @@ import { useTable } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { numberAlongRoute } from '../../../../core/bench';
-import { loomLine, scheduleCsv, scheduleOf } from '../../../../core/papers';
+import { jointLine, loomLine, scheduleCsv, scheduleOf } from '../../../../core/papers';
 import { slug } from '../../../../core/model';
 import { count, formatLength } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
@@ -57,7 +57,7 @@ function Renumber({ onClose }: { onClose: () => void }) {
 function Totals() {
   const { rig, setting } = useOpen('rig', 'setting');
   const { units } = usePreferences();
-  const { totals, all, adapters, looms } = scheduleOf(rig, setting.variant);
+  const { totals, all, adapters, looms, joints } = scheduleOf(rig, setting.variant);
   return (
     <section
       aria-label="Totals"
@@ -74,6 +74,11 @@ function Totals() {
       {looms.map((loom) => (
         <p key={loom.id}>
           <span className="text-muted">loom</span> {loomLine(loom, units)}
+        </p>
+      ))}
+      {joints.map((joint) => (
+        <p key={joint.id}>
+          <span className="text-muted">more ends</span> {jointLine(joint)}
         </p>
       ))}
       {adapters.map((adapter) => (

@@ -1,4 +1,4 @@
-import { loomLine, STANDING_CAUTIONS, type Sheet } from '../../../../core/papers';
+import { jointLine, loomLine, STANDING_CAUTIONS, type Sheet } from '../../../../core/papers';
 import { formatLength } from '../../../../core/units';
 import { Drawn, noEmphasis } from '../../pen/drawn';
 import { usePreferences } from '../../store/app';
@@ -82,6 +82,11 @@ export function Tables({ sheet }: { sheet: Sheet }) {
         {schedule.looms.map((loom) => (
           <p key={loom.id} className="text-sm">
             Loom {loomLine(loom, units)}
+          </p>
+        ))}
+        {schedule.joints.map((joint) => (
+          <p key={joint.id} className="text-sm">
+            {jointLine(joint)}
           </p>
         ))}
       </section>
