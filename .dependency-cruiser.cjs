@@ -27,7 +27,8 @@ module.exports = {
       from: { path: '^core/', pathNot: [notInTests, '^core/testing/'] },
       to: {
         path: '^(web|server|cli|e2e|scripts)/|^node:|node_modules/',
-        pathNot: 'node_modules/(zod|immer|papaparse|@cantoo/pdf-lib|@cantoo/fontkit|qrcode-generator)/',
+        pathNot:
+          'node_modules/(zod|immer|papaparse|@cantoo/pdf-lib|@cantoo/fontkit|qrcode-generator|minisearch)/',
       },
     },
     {

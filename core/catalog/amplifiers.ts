@@ -1,5 +1,5 @@
 import type { BlockInput, Wire } from '../model';
-import { air, chain, input, level, mains, mainsIn, on, speakerOut, typical, type KindParts } from './parts';
+import { air, chain, input, mains, mainsIn, on, speakerOut, typical, type KindParts } from './parts';
 import {
   AMP_INPUT,
   back,
@@ -109,7 +109,17 @@ function stereoCombo(): KindParts {
         ],
       },
     ],
-    controls: [...toneStack, level('master', 'MASTER', 'divide')],
+    controls: [
+      ...toneStack,
+      {
+        id: 'master',
+        label: 'MASTER',
+        actsOn: { jack: 'return-l' },
+        moves: ['return-l', 'return-r'],
+        sets: 'level',
+        law: { type: 'unknown' },
+      },
+    ],
     loops: [{ id: 'loop', name: 'Loop', sends: ['send'], returns: ['return-l', 'return-r'] }],
     power: mains(150),
   };

@@ -113,7 +113,13 @@ function stageBox(): KindParts {
   const numbers = [1, 2, 3, 4];
   return {
     jacks: [
-      ...numbers.map((n): JackInput => ({ ...micIn(n), connector: 'xlr-f', label: `IN ${n}` })),
+      ...numbers.map((n): JackInput => ({
+        ...micIn(n),
+        connector: 'xlr-f',
+        label: `IN ${n}`,
+        modes: [],
+        mode: null,
+      })),
       ...numbers.map((n) =>
         output(`out-${n}`, `TO DESK ${n}`, {}, { carries: 'mic', connector: 'xlr-m', balance: 'driven' }),
       ),

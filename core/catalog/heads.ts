@@ -165,8 +165,8 @@ export const bassHead = (): KindParts => ({
     output(
       'di',
       'DI OUT',
-      { rOut: typical(150, 600), nominalDbu: decibels(-20, 4) },
-      { carries: 'line', connector: 'xlr-m', balance: 'driven' },
+      { rOut: typical(150, 600), nominalDbu: decibels(-40, -10) },
+      { carries: 'mic', connector: 'xlr-m', balance: 'driven' },
     ),
     {
       ...speakerOut('spk', 8, {

@@ -18,6 +18,9 @@ import {
   toPair,
 } from './unit-parts';
 
+const AHEAD = ['wah', 'compressor', 'drive', 'gate'];
+const AFTER = ['volume', 'chorus', 'delay', 'reverb'];
+
 /** No amp model: effects in two groups, divided by the amplifier's preamp, and relays for its channels. */
 function effectsUnit(): KindParts {
   return {
@@ -45,11 +48,23 @@ function effectsUnit(): KindParts {
     ],
     wires: [
       { from: { jack: 'input' }, to: at('wah', 'in') },
-      ...row('wah', 'compressor', 'drive', 'gate'),
+      ...row(...AHEAD),
       { from: at('gate', 'out'), to: { jack: 'send' } },
       { from: { jack: 'return' }, to: at('volume', 'in') },
-      ...row('volume', 'chorus', 'delay', 'reverb'),
+      ...row(...AFTER),
       ...toPair('reverb', 'out-l', 'out-r'),
+    ],
+    wiringName: 'Ahead and after',
+    otherWirings: [
+      {
+        id: 'one-row',
+        name: 'All in one row',
+        wires: [
+          { from: { jack: 'input' }, to: at('wah', 'in') },
+          ...row(...AHEAD, ...AFTER),
+          ...toPair('reverb', 'out-l', 'out-r'),
+        ],
+      },
     ],
     controls: [outputKnob('out-l', 'out-r')],
     slots: { blocks: 8 },

@@ -8,12 +8,23 @@ export type Amplifier = { readonly box: Box; readonly taps: readonly Jack[] };
 
 const isThrough = (box: Box, jack: Jack) => joinedInside(box, jack.id).length > 0;
 
+/** The block a jack is fed by, by the wiring at rest. */
+const fedBy = (box: Box, jack: Jack): string => {
+  const wires = box.patches.find(({ id }) => id === box.patch)?.wires ?? [];
+  const from = wires.find(({ to }) => 'jack' in to && to.jack === jack.id)?.from;
+  return from && 'block' in from ? from.block : '';
+};
+
+/** Every output stage with its taps: each side of a stereo amplifier is one of its own. */
 export const amplifiers = (view: Wired): readonly Amplifier[] =>
   view.boxes.flatMap((box) => {
-    const taps = box.jacks.filter(
-      (jack) => jack.direction === 'out' && jack.speaker !== undefined && !isThrough(box, jack),
-    );
-    return taps.length === 0 ? [] : [{ box, taps }];
+    const stages = new Map<string, Jack[]>();
+    for (const jack of box.jacks) {
+      if (jack.direction !== 'out' || jack.speaker === undefined || isThrough(box, jack)) continue;
+      const stage = fedBy(box, jack);
+      stages.set(stage, [...(stages.get(stage) ?? []), jack]);
+    }
+    return [...stages.values()].map((taps) => ({ box, taps }));
   });
 
 /** A lead out of a jack that carries what a loudspeaker output gives, and where it ends. */

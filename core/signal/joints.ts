@@ -24,10 +24,18 @@ const isDriven = (jack: Jack) =>
 /**
  * Jacks of a box that a wire and nothing else joins to this one, by its wiring at rest. An output with a stage of its
  * own (headphones on the main pair, a line out behind a return) is joined to nothing.
+ * @param holds whether a jack of the box holds a plug: switched normals hang on it
  */
-export const joinedInside = (box: Box, jack: string): readonly Jack[] =>
-  (box.patches.find(({ id }) => id === box.patch)?.wires ?? []).flatMap(({ from, to }) => {
+export const joinedInside = (
+  box: Box,
+  jack: string,
+  holds: (jack: string) => boolean = () => false,
+): readonly Jack[] =>
+  (box.patches.find(({ id }) => id === box.patch)?.wires ?? []).flatMap((wire) => {
+    const { from, to, whileOpen, whilePlugged } = wire;
     if (!('jack' in from) || !('jack' in to)) return [];
+    if (whileOpen !== undefined && holds(whileOpen)) return [];
+    if (whilePlugged !== undefined && !holds(whilePlugged)) return [];
     const other = from.jack === jack ? to.jack : to.jack === jack ? from.jack : undefined;
     const [near, far] = [jackIn(box, jack), jackIn(box, other)];
     return !near || !far || isDriven(near) || isDriven(far) ? [] : [far];
@@ -121,7 +129,7 @@ export const jointsIn = derive(['boxes', 'leads', 'variant'], (of): ReadonlyMap<
       const end = endAt(of, refOf(key));
       if (members.has(key) || !end || !isAudio(end.jack)) continue;
       members.add(key);
-      const inside = joinedInside(end.box, end.jack.id);
+      const inside = joinedInside(end.box, end.jack.id, (jack) => byJack.has(`${end.box.id}/${jack}`));
       const here = byJack.get(key) ?? [];
       if (end.jack.direction === 'out' && inside.length === 0) outputs.push(end);
       if (inside.length > 0 || here.length > 1) at ??= refOf(key);

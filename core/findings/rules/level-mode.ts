@@ -1,5 +1,5 @@
 import { derive, endAt, leadOf, refOf, takesLine, type Jack, type JackEnd, type JackMode } from '../../model';
-import { jointsIn, resolveIn, type ForSignal } from '../../signal';
+import { joinedInside, jointsIn, resolveIn, type ForSignal } from '../../signal';
 import { cure } from '../cure';
 import { jackPart, leadPart, scopeOf, type Found } from '../finding';
 import { rule } from '../rule';
@@ -56,6 +56,8 @@ function mismatch(view: ForSignal, from: JackEnd, to: JackEnd, lead: string): re
   // Most jacks are for instruments, in every mode they have.
   if (isPlain(from.jack) && isPlain(to.jack)) return [];
   const mode = modeOf(view, to);
+  // A through jack hears nothing itself: what stands behind it does.
+  if (!mode && joinedInside(to.box, to.jack.id).length > 0) return [];
   const [gives, hears] = [levelsOf(from.jack, modeOf(view, from)), levelsOf(to.jack, mode)];
   if (gives.length === 0 || hears.length === 0 || gives.some((level) => hears.includes(level))) return [];
   if (gives.join() === 'instrument' && hears.includes('mic') && drives(modeOf(view, from), mode)) return [];
@@ -71,7 +73,7 @@ function mismatch(view: ForSignal, from: JackEnd, to: JackEnd, lead: string): re
   ];
 }
 
-const rank = (levels: readonly Level[]) => LEVELS.indexOf(levels[0] ?? 'line');
+const rank = (levels: readonly Level[]) => LEVELS.indexOf(levels.at(-1) ?? 'line');
 
 const BETWEEN = {
   hot: 'Too hot: it distorts where it comes in, or has to be turned down into the noise.',
@@ -92,7 +94,7 @@ export const levelMode = rule<Data>({
   words: ({ data }, say) => ({
     text: `${say.jack(data.from)} gives ${data.gives.join(' or ')} level, ${say.jack(data.to)} is set for ${data.hears.join(' or ')}.`,
     why:
-      data.gives[0] === 'instrument' && data.hears[0] === 'mic'
+      data.gives.join() === 'instrument' && data.hears.join() === 'mic'
         ? BETWEEN.loaded
         : rank(data.gives) > rank(data.hears)
           ? BETWEEN.hot

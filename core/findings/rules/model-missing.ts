@@ -4,6 +4,7 @@ import {
   boxOf,
   derive,
   freshId,
+  jackIn,
   rowsOf,
   wiresOfRows,
   type Block,
@@ -43,9 +44,15 @@ const isPiezo = (block: Block | undefined) =>
   block.pickups.length > 0 &&
   block.pickups.every((pickup) => pickup.lHenry === undefined && pickup.cFarad !== undefined);
 
+/** What gives line level by itself is no guitar. */
+function givesLine(view: Reads<'boxes'>, path: Path): boolean {
+  const out = path.steps.find((step) => step.type === 'jack');
+  return out?.type === 'jack' && jackIn(boxOf(view, out.box), out.jack)?.carries === 'line';
+}
+
 function missingOn(view: Reads<'boxes'>, path: Path): Model | null {
   const source = blockIn(boxOf(view, path.source.box), path.source.block);
-  if (isPiezo(source)) return null;
+  if (isPiezo(source) || givesLine(view, path)) return null;
   const has = (role: Block['role']) => path.sections.some((s) => s.block.role === role && isOn(s.state));
   if (!has('ampModel') && !has('preamp')) return 'ampModel';
   return has('cabModel') ? null : 'cabModel';

@@ -13,6 +13,8 @@ type Data = {
   /** The lead into the return, and where else in that box it could go: its free input. */
   readonly lead: string | null;
   readonly input: JackRef | null;
+  /** The box of the power stage has a preamp of its own. */
+  readonly panel: boolean;
 };
 
 /** Where the way enters the box of its power stage, and the lead that brings it. */
@@ -70,6 +72,7 @@ export const noPreamp = rule<Data>({
                 .map(({ box, block }) => `${box.id}/${block.id}`),
               lead: entry?.lead ?? null,
               input: inputOf(view, stage.box.id),
+              panel: stage.box.blocks.some(({ role }) => role === 'preamp'),
             },
           },
         ];
@@ -78,7 +81,7 @@ export const noPreamp = rule<Data>({
   ),
   words: ({ data }, say) => ({
     text: `In ${say.sound()} no preamp is ahead of ${say.block(data.stage)}${data.models.length > 0 ? `: ${data.models.map(say.block).join(', ')} is off` : ''}.`,
-    why: 'The signal of a guitar goes straight into the power stage: thin, weak, and nothing on the preamp’s panel does anything.',
+    why: `The signal of a guitar goes straight into the power stage: thin and weak${data.panel ? ', and nothing on the preamp’s panel does anything' : ''}.`,
   }),
   *cures(view, { data }) {
     for (const model of data.models) yield* modelOn(view, model);

@@ -124,7 +124,9 @@ export const noLoad = rule<Data>({
     }`,
   }),
   *cures(view, found) {
-    const amplifier = tapsWanting(view).find(({ box }) => box.id === found.data.box);
+    const isIt = ({ box, taps }: Amplifier) =>
+      box.id === found.data.box && found.parts.some(({ id }) => id === `${box.id}/${taps[0]?.id}`);
+    const amplifier = tapsWanting(view).find(isIt);
     if (amplifier) yield* plugLoad(view, amplifier);
   },
 });

@@ -34,6 +34,8 @@ function loopOf(view: ForSignal, box: Box): Loop | null {
   return back && outs.length > 0 ? { box, back, outs: jacks(outs), inputs: jacks(into('preamp')) } : null;
 }
 
+const isSend = ({ loops }: Box, { id }: Jack) => !loops || loops.some(({ sends }) => sends.includes(id));
+
 const isUsed = (view: Wired, box: Box, jack: Jack) =>
   leadsAt(view, box, jack).some(({ far }) => far !== undefined);
 
@@ -57,7 +59,8 @@ export const halfLoop = rule<Data>({
             data: { ...data, alone: false },
           },
         ];
-      const sends = loop.outs.find(used);
+      // A DI out behind the preamp is an output and no send.
+      const sends = loop.outs.find((jack) => used(jack) && isSend(box, jack));
       return sends && !used(loop.back)
         ? [{ severity: 'note', parts: [jackPart(box, sends), boxPart(box)], data: { ...data, alone: true } }]
         : [];
