@@ -30,7 +30,7 @@ test('the catalogue: found by what it does, makes of a kind by words and by choi
   await newEmptyRig(page);
   const asked = page.getByLabel('By name or by what it does');
   await asked.fill('isolated');
-  const found = page.getByRole('list', { name: 'Kinds found' });
+  const found = page.getByRole('toolbar', { name: 'Kinds found' });
   await expect(found.getByRole('button', { name: /Isolator/ })).toBeVisible();
   await asked.fill('qqqqq');
   await expect(page.getByText('No kind is like “qqqqq”.')).toBeVisible();
@@ -38,7 +38,14 @@ test('the catalogue: found by what it does, makes of a kind by words and by choi
   await found.getByRole('button', { name: /Pitch shifter/ }).click();
   await expect(stage(page).getByRole('button', { name: /^Pitch shifter/ })).toBeVisible();
   await asked.fill('');
-  await page.getByRole('group', { name: 'Catalogue' }).getByRole('button', { name: '+ Y lead' }).click();
+  const catalogue = page.getByRole('toolbar', { name: 'Catalogue' });
+  await catalogue.getByRole('button', { name: '+ Y lead' }).click();
+  // One stop of the Tab key, the arrows go on.
+  await catalogue.getByRole('button', { name: '+ Fuzz' }).focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(catalogue.getByRole('button', { name: '+ Compressor', exact: true })).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(catalogue.locator(':focus')).toHaveCount(0);
 
   const line = page.getByLabel('Gear in one line');
   await line.fill('guitar single-coil, cab 4x12, loop switcher 4');

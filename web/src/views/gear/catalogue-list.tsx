@@ -1,3 +1,4 @@
+import { Toolbar } from 'radix-ui';
 import { useId, useMemo, useState } from 'react';
 import { boxesFromQuick, CATALOGUE, CATALOGUE_GROUPS, guessKinds, type Kind } from '../../../../core/catalog';
 import type { SingleEdit } from '../../../../core/edits';
@@ -13,7 +14,7 @@ function KindRow(props: { kind: Kind; says: boolean; disabled: boolean; onAdd: (
   const { kind, says, disabled, onAdd } = props;
   return (
     <li>
-      <button
+      <Toolbar.Button
         type="button"
         disabled={disabled}
         title={kind.hint}
@@ -23,7 +24,7 @@ function KindRow(props: { kind: Kind; says: boolean; disabled: boolean; onAdd: (
         <span className="text-muted">+</span>
         <span className={says ? 'font-semibold' : ''}>{kind.name}</span>
         {says ? <span className="text-xs text-muted">{kind.hint}</span> : null}
-      </button>
+      </Toolbar.Button>
     </li>
   );
 }
@@ -72,21 +73,24 @@ export function CatalogueList() {
       </div>
       {asked.trim() !== '' ? (
         found.length > 0 ? (
-          <ul aria-label="Kinds found">{found.map(({ kind }) => row(kind, true))}</ul>
+          <Toolbar.Root orientation="vertical" aria-label="Kinds found">
+            <ul>{found.map(({ kind }) => row(kind, true))}</ul>
+          </Toolbar.Root>
         ) : (
           <p role="status" className="text-sm text-muted">
             No kind is like “{asked.trim()}”.
           </p>
         )
       ) : (
-        <div aria-label="Catalogue" role="group" className="columns-[11.5rem] gap-4">
+        // One stop of the Tab key; the arrows go on from kind to kind.
+        <Toolbar.Root orientation="vertical" aria-label="Catalogue" className="columns-[11.5rem] gap-4">
           {CATALOGUE_GROUPS.map(({ name, kinds }) => (
             <section key={name} className="break-inside-avoid pb-2">
               <h3 className="px-1 text-xs text-muted">{name}</h3>
               <ul>{kinds.map((kind) => row(kind))}</ul>
             </section>
           ))}
-        </div>
+        </Toolbar.Root>
       )}
     </details>
   );
