@@ -4,6 +4,8 @@ import {
   dcIn,
   decibels,
   effect,
+  EFFECT_IN,
+  EFFECT_OUT,
   input,
   level,
   lowVoltage,
@@ -20,8 +22,6 @@ import {
 } from './parts';
 import type { Kind } from './kind';
 
-const EFFECT_IN = { rIn: typical(470e3, 1e6), cIn: typical(10e-12, 50e-12), maxDbu: decibels(8) };
-const EFFECT_OUT = { rOut: typical(100, 1000), maxDbu: decibels(8) };
 const STEREO = { channelsIn: 2, channelsOut: 2 };
 
 type MonoPedal = {

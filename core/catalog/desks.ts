@@ -4,18 +4,17 @@ import {
   chain,
   decibels,
   input,
-  liftModes,
   lowVoltage,
   mains,
   mainsIn,
   on,
   output,
-  padModes,
   typical,
   type ControlInput,
   type KindParts,
 } from './parts';
 import type { Kind } from './kind';
+import { activeDi } from './links';
 
 const MIC_OR_LINE: Pick<JackInput, 'modes' | 'mode'> = {
   modes: [
@@ -210,39 +209,6 @@ const microphone = ({ hidden, nominal }: Microphone): KindParts => ({
   hidden,
 });
 
-/** Two channels of a DI in one box. */
-function stereoDi(): KindParts {
-  const sides = [
-    ['l', 'L'],
-    ['r', 'R'],
-  ] as const;
-  return {
-    jacks: sides.flatMap(([id, name]) => [
-      input(`in-${id}`, `IN ${name}`, {}, padModes({ rIn: typical(1e6, 10e6), maxDbu: decibels(8) }, -20)),
-      output(`through-${id}`, `THROUGH ${name}`, {}),
-      output(
-        `out-${id}`,
-        `OUT ${name}`,
-        {},
-        { carries: 'mic', connector: 'xlr-m', balance: 'driven', ...liftModes({ rOut: typical(150, 600) }) },
-      ),
-    ]),
-    blocks: sides.map(([id, name]) => ({
-      id: `stage-${id}`,
-      name: `Line driver ${name}`,
-      role: 'buffer' as const,
-      states: [{ ...on, gainSmallDb: decibels(-20, -10), ceilingDbu: decibels(-5) }],
-      state: 'on',
-    })),
-    wires: sides.flatMap(([id]): Wire[] => [
-      { from: { jack: `in-${id}` }, to: { block: `stage-${id}`, port: 'in' } },
-      { from: { block: `stage-${id}`, port: 'out' }, to: { jack: `out-${id}` } },
-      { from: { jack: `in-${id}` }, to: { jack: `through-${id}` } },
-    ]),
-    hidden: [{ id: 'power', label: 'FED BY', value: 'phantom or battery' }],
-  };
-}
-
 /** What a feed goes through on its way into the house. */
 export const DESKS: readonly Kind[] = [
   {
@@ -297,6 +263,6 @@ export const DESKS: readonly Kind[] = [
     words: ['stereo di', 'dual di', 'double di', 'stereo di box'],
     hint: 'two active channels, pads, through jacks, lifts',
     place: 'floor',
-    parts: stereoDi(),
+    parts: activeDi(['L', 'R']),
   },
 ];

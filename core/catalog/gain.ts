@@ -4,6 +4,7 @@ import {
   decibels,
   drive,
   effect,
+  EFFECT_IN,
   input,
   level,
   lowVoltage,
@@ -17,7 +18,6 @@ import {
 } from './parts';
 import type { Kind } from './kind';
 
-const DRIVE_IN = { rIn: typical(470e3, 1e6), cIn: typical(10e-12, 50e-12), maxDbu: decibels(8) };
 const DRIVE_OUT = { rOut: typical(1e3, 10e3) };
 const BUILT = { on: 'mode', jack: 'in', mode: 'as-built' } as const;
 
@@ -25,7 +25,7 @@ const BUILT = { on: 'mode', jack: 'in', mode: 'as-built' } as const;
 function preampPedal(): KindParts {
   return {
     jacks: [
-      input('in', 'IN', DRIVE_IN, { panel: 'side' }),
+      input('in', 'IN', EFFECT_IN, { panel: 'side' }),
       output('out', 'OUT', { rOut: typical(100, 1000), nominalDbu: decibels(-20, 4) }, { panel: 'side' }),
       output(
         'direct',
@@ -136,7 +136,7 @@ export const GAIN: readonly Kind[] = [
         { state: 'off', meantToClip: true, bypassKind: 'true' },
       ),
       {
-        in: DRIVE_IN,
+        in: EFFECT_IN,
         out: DRIVE_OUT,
         milliamps: 10,
         controls: [

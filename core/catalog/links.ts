@@ -12,6 +12,7 @@ import {
   output,
   padModes,
   typical,
+  type KindParts,
 } from './parts';
 import type { Kind } from './kind';
 
@@ -38,6 +39,43 @@ const supplyOutlet = (milliamps: number, i: number): JackInput => ({
     group: null,
   },
 });
+
+/** Channels of an active DI, each with a pad, a through jack and a ground lift. @param sides '' for one alone */
+export const activeDi = (sides: readonly ('' | 'L' | 'R')[]): KindParts => {
+  const each = sides.map((side) => ({
+    end: side === '' ? '' : `-${side.toLowerCase()}`,
+    name: side === '' ? '' : ` ${side}`,
+  }));
+  return {
+    jacks: each.flatMap(({ end, name }) => [
+      input(`in${end}`, `IN${name}`, {}, padModes({ rIn: typical(1e6, 10e6), maxDbu: decibels(8) }, -20)),
+      output(`through${end}`, `THROUGH${name}`, {}),
+      output(
+        `out${end}`,
+        `OUT${name}`,
+        {},
+        {
+          carries: 'mic',
+          connector: 'xlr-m',
+          balance: 'driven',
+          ...liftModes({ rOut: typical(150, 600) }),
+        },
+      ),
+    ]),
+    blocks: each.map(({ end, name }) => ({
+      id: `stage${end}`,
+      name: `Line driver${name}`,
+      role: 'buffer',
+      states: [{ ...on, gainSmallDb: decibels(-20, -10), ceilingDbu: decibels(-5) }],
+      state: 'on',
+    })),
+    wires: each.flatMap(({ end }) => [
+      ...chain(new Set([`in${end}`, `out${end}`]), `in${end}`, `stage${end}`, `out${end}`),
+      { from: { jack: `in${end}` }, to: { jack: `through${end}` } },
+    ]),
+    hidden: [{ id: 'power', label: 'FED BY', value: 'phantom or battery' }],
+  };
+};
 
 /** What carries the signal from one world into another: over the air, or from instrument level to a desk's lines. */
 export const LINKS: readonly Kind[] = [
@@ -125,37 +163,7 @@ export const LINKS: readonly Kind[] = [
     revision: 2,
     hint: 'high input impedance, needs phantom or a battery',
     place: 'floor',
-    parts: {
-      jacks: [
-        input('in', 'IN', {}, padModes({ rIn: typical(1e6, 10e6), maxDbu: decibels(8) }, -20)),
-        output('through', 'THROUGH', {}),
-        output(
-          'out',
-          'OUT',
-          {},
-          {
-            carries: 'mic',
-            connector: 'xlr-m',
-            balance: 'driven',
-            ...liftModes({ rOut: typical(150, 600) }),
-          },
-        ),
-      ],
-      blocks: [
-        {
-          id: 'stage',
-          name: 'Line driver',
-          role: 'buffer',
-          states: [{ ...on, gainSmallDb: decibels(-20, -10), ceilingDbu: decibels(-5) }],
-          state: 'on',
-        },
-      ],
-      wires: [
-        ...chain(new Set(['in', 'out']), 'in', 'stage', 'out'),
-        { from: { jack: 'in' }, to: { jack: 'through' } },
-      ],
-      hidden: [{ id: 'power', label: 'FED BY', value: 'phantom or battery' }],
-    },
+    parts: activeDi(['']),
   },
   {
     id: 'supply',

@@ -219,6 +219,10 @@ export const mains = (va: number): PowerInput => ({
   hertz: [50, 60],
 });
 
+/** What most pedals are at their jacks, on 9 V. */
+export const EFFECT_IN = { rIn: typical(470e3, 1e6), cIn: typical(10e-12, 50e-12), maxDbu: decibels(8) };
+export const EFFECT_OUT = { rOut: typical(100, 1000), maxDbu: decibels(8) };
+
 /** A pedal: IN, one block, OUT. */
 export function pedalParts(
   block: BlockInput,

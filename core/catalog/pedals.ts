@@ -5,6 +5,8 @@ import {
   decibels,
   drive,
   effect,
+  EFFECT_IN,
+  EFFECT_OUT,
   input,
   level,
   lowVoltage,
@@ -18,9 +20,6 @@ import {
   typical,
 } from './parts';
 import type { Kind } from './kind';
-
-const LINE_OUT = { rOut: typical(100, 1000), maxDbu: decibels(8) };
-const EFFECT_IN = { rIn: typical(470e3, 1e6), cIn: typical(10e-12, 50e-12), maxDbu: decibels(8) };
 
 const tunerBlock = (bypassKind: BlockInput['bypassKind']): BlockInput => ({
   id: 'tuner',
@@ -124,7 +123,7 @@ export const PEDALS: readonly Kind[] = [
       ),
       {
         in: EFFECT_IN,
-        out: LINE_OUT,
+        out: EFFECT_OUT,
         milliamps: 10,
         controls: [drive('sustain', 'SUSTAIN', 'compressor'), level('level', 'LEVEL', 'compressor')],
       },
@@ -170,7 +169,7 @@ export const PEDALS: readonly Kind[] = [
       effect('chorus', 'Chorus', 'chorus', { mix: 0.5 }, { state: 'off', bypassKind: 'buffered' }),
       {
         in: EFFECT_IN,
-        out: LINE_OUT,
+        out: EFFECT_OUT,
         milliamps: 15,
         controls: [other('rate', 'RATE', 'chorus'), mix('depth', 'DEPTH', 'chorus')],
       },
@@ -184,7 +183,7 @@ export const PEDALS: readonly Kind[] = [
     place: 'floor',
     parts: pedalParts(effect('delay', 'Delay', 'delay', { mix: 0.3 }, { bypassKind: 'buffered' }), {
       in: EFFECT_IN,
-      out: LINE_OUT,
+      out: EFFECT_OUT,
       converts: true,
       milliamps: 100,
       tripMs: typical(1, 3),
@@ -199,7 +198,7 @@ export const PEDALS: readonly Kind[] = [
     place: 'floor',
     parts: pedalParts(effect('reverb', 'Reverb', 'reverb', { mix: 0.3 }, { bypassKind: 'buffered' }), {
       in: EFFECT_IN,
-      out: LINE_OUT,
+      out: EFFECT_OUT,
       converts: true,
       milliamps: 100,
       tripMs: typical(1, 3),

@@ -1,4 +1,4 @@
-import { boxOf, derive, leadOf, pluggedIn, refOf, type JackEnd } from '../../model';
+import { boxOf, derive, pluggedIn, refOf, type JackEnd } from '../../model';
 import { jointsIn, type Joint } from '../../signal';
 import { inWords } from '../../units';
 import { crossingsIn } from '../crossings';
@@ -73,7 +73,7 @@ export const joined = rule<Data>({
         yield exchangeCure(view, exchange);
     for (const id of [...data.leads].reverse()) {
       const run = pluggedIn(view).find(({ lead }) => lead.id === id);
-      if (!run || !leadOf(view, id)) continue;
+      if (!run) continue;
       const isOut = (ref: { box: string; jack: string } | undefined) =>
         ref !== undefined && data.outputs.includes(`${ref.box}/${ref.jack}`);
       const far = isOut(run.from[0]) ? 'to' : 'from';
