@@ -136,7 +136,23 @@ describe('a loom on the map', () => {
             });
         }
       }),
-      { numRuns: 25 },
+      {
+        numRuns: 25,
+        examples: [
+          [
+            {
+              pedals: ['chorus', 'tuner', 'delay', 'tuner'],
+              routing: 'LOOP',
+              desk: true,
+              guitars: 1,
+              spoil: [
+                [1727110934, 925264119],
+                [490343875, 1306007827],
+              ],
+            },
+          ],
+        ],
+      },
     );
     met.atLeast({ crossing: 20 });
   });

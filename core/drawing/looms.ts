@@ -17,8 +17,8 @@ type ForLooms = Reads<'boxes' | 'leads' | 'looms' | 'stage' | 'variant'>;
 const LINE = 14;
 const MOST_NAMED = 2;
 
-/** Half the width of a ring, and how far it reaches beyond the outer leads: px. */
-const RING = { half: 4, over: 9 } as const;
+/** Half the width of a ring, how far it reaches beyond the outer leads, and stays off a lead that is not its own: px. */
+const RING = { half: 4, over: 9, apart: 2 } as const;
 
 /** `3 × 9 m`; `3, up to 9 m` where they are not alike. */
 function lengthWords(lengths: readonly number[], unit: LengthUnit): string {
@@ -161,12 +161,20 @@ export function loomRings(
       const x = lineFor(segments, gutter, own, rings);
       if (x === null) continue;
       const part = partOf(loom);
-      const runs = neighboursOf(crossingsAt(segments, x), own);
-      const mine = runs.map((run): RingItem => {
-        const [top, bottom] = [
-          (run[0]?.y ?? 0) - RING.over,
-          Math.min(height - 1, (run.at(-1)?.y ?? 0) + RING.over),
-        ];
+      const crossings = crossingsAt(segments, x);
+      const others = crossings.filter(({ lead }) => !own.has(lead)).map(({ y }) => y);
+      const mine = neighboursOf(crossings, own).map((run): RingItem => {
+        const [first, last] = [run[0]?.y ?? 0, run.at(-1)?.y ?? 0];
+        // What runs close by is left out, however close.
+        const top = Math.max(
+          first - RING.over,
+          ...others.filter((y) => y < first).map((y) => y + RING.apart),
+        );
+        const bottom = Math.min(
+          height - 1,
+          last + RING.over,
+          ...others.filter((y) => y > last).map((y) => y - RING.apart),
+        );
         return {
           type: 'ring',
           x: x - RING.half,
