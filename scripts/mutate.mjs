@@ -98,10 +98,24 @@ const MUTATIONS = [
   },
   {
     what: 'a selector passes everything',
-    file: 'core/signal/graph.ts',
+    file: 'core/signal/ways.ts',
     from: 'joined && !(joined.includes(from) && joined.includes(to))',
     to: 'false',
     suites: ['core/signal/selectors'],
+  },
+  {
+    what: 'speaker level ends at the first box',
+    file: 'core/findings/speakers.ts',
+    from: 'return [run, ...onward.flatMap((other) => speakerRuns(view, to.box, other, back))];',
+    to: 'return [run, ...onward.slice(0, 0).flatMap((other) => speakerRuns(view, to.box, other, back))];',
+    suites: ['core/findings/ways'],
+  },
+  {
+    what: 'sound goes both ways through a Y',
+    file: 'core/signal/ways.ts',
+    from: 'if (isFed(from.jack) === isFed(to.jack)) return [];',
+    to: 'if (isFed(from.jack) !== isFed(to.jack)) return [wire];',
+    suites: ['core/findings/ways'],
   },
   {
     what: 'a strip is laid backwards',
