@@ -58,6 +58,26 @@ describe('speaker level', () => {
     ]);
   });
 
+  test('each side of a stereo amplifier wants its own load: one side’s fault hides nothing of the other', () => {
+    const sides = (...plugs: string[]) =>
+      build(
+        'guitar, unit, valve power amp, cab 16 100w, desk',
+        'guitar/out > multi-effects/input',
+        'multi-effects/out-1-l > valve-power-amp/in-l',
+        ...plugs,
+      );
+    const noLoad = (rig: Rig) =>
+      lines(rig)
+        .filter(({ code }) => code === 'SAFE-NOLOAD')
+        .map(({ text }) => text);
+    expect(noLoad(sides('valve-power-amp/spk-16-l = cabinet/in'))).toEqual([
+      'No load on Valve power amp: nothing on R SPK 16 Ω, R SPK 8 Ω takes its power.',
+    ]);
+    const wrong = sides('valve-power-amp/spk-16-l = desk/ch-1');
+    expect(codes(wrong)).toContain('SAFE-SPKOUT');
+    expect(noLoad(wrong)).toHaveLength(1);
+  });
+
   test('two amplifiers joined by a lead are one danger, crossed leads put right first', () => {
     expect(told(heads('cab 16 100w', 'valve-head/spk-16 = valve-head-2/spk-16'))).toEqual([
       ['WIRE-JOINED', 'Re-plug lead 2 into SPK IN of Cabinet, amplifier switched off'],

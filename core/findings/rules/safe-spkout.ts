@@ -58,10 +58,10 @@ export const speakerOut = rule<Data>({
       ),
     ),
   ),
-  // The lead itself, the amplifier that has no load for it, and what is found about the box it goes into.
+  // The lead itself, the stage that has no load for it, and what is found about the box it goes into.
   covers: ({ data }, other) =>
     other.parts.some(({ type, id }) => type === 'lead' && id === data.lead) ||
-    (other.code === 'SAFE-NOLOAD' && other.parts[0]?.id === data.tap.split('/')[0]) ||
+    (other.code === 'SAFE-NOLOAD' && other.parts.some(({ id }) => id === data.tap)) ||
     (data.alone && other.parts[0]?.id.split('/')[0] === data.to.split('/')[0]),
   words: ({ data }, say) => ({
     text:

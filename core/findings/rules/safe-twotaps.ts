@@ -41,7 +41,8 @@ export const twoTaps = rule<Data>({
     }),
   ),
   // What each load by itself is against its tap says nothing while both are in use.
-  covers: ({ data }, other) => other.code === 'SAFE-IMPED' && other.parts[0]?.id.split('/')[0] === data.box,
+  covers: ({ data }, other) =>
+    other.code === 'SAFE-IMPED' && data.taps.some((tap) => other.parts[0]?.id === `${data.box}/${tap}`),
   words: ({ data, severity }, say) => ({
     text: `${say.box(data.box)}: ${say.jacksOf(data.box, data.taps)} are in use at once, ${say.figure('loads together')} together.`,
     why: `${severity === 'danger' ? `${DESTROYS} Together the loads are under the lower tap. ` : ''}One tap at a time, unless its manual shows otherwise: cabinets stand in parallel on the tap that is theirs together. Move speaker leads only with the amplifier switched off.`,

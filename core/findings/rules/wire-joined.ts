@@ -1,4 +1,4 @@
-import { boxOf, derive, pluggedIn, refOf, type JackEnd } from '../../model';
+import { boxOf, derive, pluggedIn, type JackEnd } from '../../model';
 import { jointsIn, type Joint } from '../../signal';
 import { inWords } from '../../units';
 import { crossingsIn } from '../crossings';
@@ -53,14 +53,14 @@ export const joined = rule<Data>({
       };
     }),
   ),
-  // What one of its leads or the joint is found to do, and an amplifier of it that has no load.
+  // What one of its leads or the joint is found to do, and a stage of it that has no load.
   covers: ({ data, parts }, other) =>
     other.parts.some(
       ({ type, id }) =>
         (type === 'lead' && data.leads.includes(id)) ||
         (type === 'box' && id === data.at && id === parts[0]?.id),
     ) ||
-    (other.code === 'SAFE-NOLOAD' && data.outputs.some((key) => refOf(key).box === other.parts[0]?.id)),
+    (other.code === 'SAFE-NOLOAD' && other.parts.some(({ id }) => data.outputs.includes(id))),
   words: ({ data }, say) => ({
     text: `${data.at ? say.box(data.at) : capitalFirst(say.parts('lead')[0] ?? '')} joins ${COUNTS[data.outputs.length] ?? data.outputs.length} outputs: ${inWords(data.outputs.map(say.jack))}.`,
     why: data.speaker
