@@ -23,7 +23,7 @@ export type FigureSet = {
   readonly pots?: Readonly<Record<string, number>>;
 };
 
-/** An entry of the catalogue: a kind of gear with typical figures. */
+/** What a box can be made of: an entry of the catalogue with typical figures, or a model of one's own. */
 export type Kind = {
   readonly id: string;
   readonly name: string;
@@ -40,11 +40,24 @@ export type Kind = {
   readonly part?: 'lead';
   /** Makes of it that differ in figures alone; one of each group is chosen at entry. */
   readonly sets?: readonly FigureSet[];
-  readonly parts: KindParts;
-};
+} & (
+  | { readonly parts: KindParts }
+  | {
+      /** One's own: offered before what is typical. */
+      readonly model: Model;
+    }
+);
 
-/** The model that a kind stands for, with every figure marked as assumed. Throws if the entry does not pass the schema. */
+/** The jacks of a kind, as far as they are written down. */
+export const jacksOfKind = (kind: Kind): KindParts['jacks'] =>
+  'model' in kind ? kind.model.jacks : kind.parts.jacks;
+
+/**
+ * The model that a kind stands for: one's own as it is, an entry of the catalogue with every figure marked as assumed.
+ * Throws if the entry does not pass the schema.
+ */
 export const modelOf = weakly((kind: Kind): Model => {
+  if ('model' in kind) return kind.model;
   const { wires, wiringName = 'Inside', otherWirings = [], ...facts } = kind.parts;
   return modelSchema.parse({
     id: kind.id,

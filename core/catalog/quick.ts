@@ -1,7 +1,7 @@
 import { inOrder } from '../lengths';
 import { freshId, makeTag, slug, type Box, type Rig } from '../model';
 import { CATALOGUE } from './catalogue';
-import { makeBox, type FigureSet, type Kind } from './kind';
+import { jacksOfKind, makeBox, type FigureSet, type Kind } from './kind';
 import { certaintyOf, guessKinds, type Certainty, type Guess } from './search';
 
 export type QuickItem = {
@@ -18,7 +18,7 @@ export type QuickItem = {
 
 const MOST_REPEATS = 20;
 
-function readItem(words: string): QuickItem {
+function readItem(words: string, kinds: readonly Kind[]): QuickItem {
   let repeat = 1;
   let ohm: number | undefined;
   let watts: number | undefined;
@@ -32,11 +32,11 @@ function readItem(words: string): QuickItem {
     else if (load && Number(load[1]) > 0 && kept.length > 0) ohm = Number(load[1]);
     else kept.push(word);
   }
-  const named = guessKinds(kept.join(' '));
+  const named = guessKinds(kept.join(' '), kinds);
   // A number is ohms where there is a loudspeaker to it, else part of the name: a loop switcher 4.
-  const isOhms = ohm === undefined || named[0]?.kind.parts.jacks.some(({ speaker }) => speaker);
+  const isOhms = ohm === undefined || (named[0] && jacksOfKind(named[0].kind).some(({ speaker }) => speaker));
   const text = isOhms ? kept.join(' ') : [...kept, ohm].join(' ');
-  const guesses = isOhms ? named : guessKinds(text);
+  const guesses = isOhms ? named : guessKinds(text, kinds);
   if (!isOhms) ohm = undefined;
   return {
     text,
@@ -51,12 +51,13 @@ function readItem(words: string): QuickItem {
 /**
  * Reads one line of gear: items between commas (a bar is a comma for the eye, so is a line break), `x2` repeats,
  * a number is a cabinet's or head's ohms, with `w` its watts.
+ * @param kinds what is offered, one's own first
  */
-export const readQuickLine = (line: string): readonly QuickItem[] =>
+export const readQuickLine = (line: string, kinds: readonly Kind[] = CATALOGUE): readonly QuickItem[] =>
   line
     .split(/[,|;\n\t]/)
     .filter((item) => item.trim() !== '')
-    .map(readItem);
+    .map((words) => readItem(words, kinds));
 
 function withFigures(box: Box, item: QuickItem): Box {
   const said = (value: number) => ({ value, source: 'manual' as const });
@@ -108,8 +109,9 @@ export type Choice = { readonly kind?: string | undefined; readonly set?: string
 export function chosenOf(
   item: QuickItem,
   choice: Choice | undefined,
+  kinds: readonly Kind[] = CATALOGUE,
 ): { readonly kind: Kind | undefined; readonly sets: readonly FigureSet[] } {
-  const kind = CATALOGUE.find(({ id }) => id === choice?.kind) ?? item.guesses[0]?.kind;
+  const kind = kinds.find(({ id }) => id === choice?.kind) ?? item.guesses[0]?.kind;
   const said = item.guesses.find((guess) => guess.kind === kind)?.sets ?? [];
   const sets = choice?.set === undefined ? said : (kind?.sets ?? []).filter(({ id }) => id === choice.set);
   return { kind, sets };
@@ -119,18 +121,20 @@ export function chosenOf(
  * The boxes a line stands for, ready to be added: ids, tags and order told apart from what the rig has.
  * Items without a kind are left out; the caller keeps them before people's eyes.
  * @param chosen what was chosen instead of the first guess, by position in the line
+ * @param kinds what is offered, as the line was read by
  */
 export function boxesFromQuick(
   rig: Rig,
   items: readonly QuickItem[],
   chosen: Readonly<Record<number, Choice>> = {},
+  kinds: readonly Kind[] = CATALOGUE,
 ): readonly Box[] {
   const ids = new Set(rig.boxes.map((box) => box.id));
   const tags = new Set(rig.boxes.map((box) => box.tag));
   const names = new Set(rig.boxes.map((box) => box.name));
   let order = Math.max(0, ...inOrder(rig.boxes).map((box) => box.order));
   return items.flatMap((item, i) => {
-    const { kind, sets } = chosenOf(item, chosen[i]);
+    const { kind, sets } = chosenOf(item, chosen[i], kinds);
     if (!kind) return [];
     const along = (kind.with ?? []).flatMap((id) => CATALOGUE.find((k) => k.id === id) ?? []);
     const wanted = [kind, ...along].map((one) => ({

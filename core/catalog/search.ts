@@ -2,6 +2,7 @@
 import MiniSearch from 'minisearch';
 import { CATALOGUE } from './catalogue';
 import type { FigureSet, Kind } from './kind';
+import { weakly } from '../units';
 
 /** One guess of what words stand for; lower cost is better. */
 export type Guess = {
@@ -51,16 +52,14 @@ function costByWords(kind: Kind, text: string): number {
 
 type Entry = { readonly id: string; readonly words: string; readonly name: string; readonly does: string };
 
-let made: MiniSearch<Entry> | undefined;
 /** Built when somebody first types. */
-function index(): MiniSearch<Entry> {
-  if (made) return made;
-  made = new MiniSearch<Entry>({
+const indexOf = weakly((kinds: readonly Kind[]): MiniSearch<Entry> => {
+  const made = new MiniSearch<Entry>({
     fields: ['words', 'name', 'does'],
     searchOptions: { prefix: true, fuzzy: 0.3, boost: { words: 3, name: 2 } },
   });
   made.addAll(
-    CATALOGUE.map(({ id, name, hint, words, sets = [] }) => ({
+    kinds.map(({ id, name, hint, words, sets = [] }) => ({
       id,
       name,
       does: hint,
@@ -68,11 +67,11 @@ function index(): MiniSearch<Entry> {
     })),
   );
   return made;
-}
+});
 
 /** What words alike, or words of what it does, cost: under 1 where each word is the beginning of one. */
-function costsByIndex(text: string): ReadonlyMap<string, number> {
-  const found = index().search(text);
+function costsByIndex(text: string, kinds: readonly Kind[]): ReadonlyMap<string, number> {
+  const found = indexOf(kinds).search(text);
   const best = found[0]?.score ?? 1;
   return new Map(
     found.map(({ id, score, queryTerms, terms }) => {
@@ -80,22 +79,26 @@ function costsByIndex(text: string): ReadonlyMap<string, number> {
       const behind = 1 - score / best;
       const base = begun === queryTerms.length ? 0.9 : 1 + (queryTerms.length - begun) / queryTerms.length;
       // Of kinds alike the plainer is meant: a chorus before a stereo chorus.
-      const plain = CATALOGUE.find((kind) => kind.id === id)?.name.split(' ').length ?? 1;
+      const plain = kinds.find((kind) => kind.id === id)?.name.split(' ').length ?? 1;
       return [String(id), base + 0.05 * behind + 0.01 * Math.min(4, plain - 1)];
     }),
   );
 }
 
-/** Kinds that fit the words, best first: by what they are called, else by what they do, else by likeness. */
-export function guessKinds(text: string): readonly Guess[] {
+/**
+ * Kinds that fit the words, best first: by what they are called, else by what they do, else by likeness.
+ * @param kinds what is offered; of two that fit alike the first in this list comes first
+ */
+export function guessKinds(text: string, kinds: readonly Kind[] = CATALOGUE): readonly Guess[] {
   const clean = tidy(text);
   if (clean === '') return [];
-  const alike = costsByIndex(clean);
-  return CATALOGUE.map((kind) => ({
-    kind,
-    sets: setsIn(kind, clean),
-    cost: Math.min(costByWords(kind, clean), alike.get(kind.id) ?? Infinity),
-  }))
+  const alike = costsByIndex(clean, kinds);
+  return kinds
+    .map((kind) => ({
+      kind,
+      sets: setsIn(kind, clean),
+      cost: Math.min(costByWords(kind, clean), alike.get(kind.id) ?? Infinity),
+    }))
     .filter((guess) => Number.isFinite(guess.cost))
     .sort((a, b) => a.cost - b.cost || b.sets.length - a.sets.length);
 }

@@ -57,6 +57,19 @@ export function parseJson(text: string): { value: unknown } | { problem: Problem
   }
 }
 
+export type Guarded =
+  { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly problem: Problem };
+
+/** The value of a JSON text that is not too large, not too deep and has no key that may not be. Never throws. */
+export function checkGuarded(text: string, mostBytes: number = LIMITS.fileBytes): Guarded {
+  const tooMuch = checkText(text, mostBytes);
+  if (tooMuch) return { ok: false, problem: tooMuch };
+  const parsed = parseJson(text);
+  if ('problem' in parsed) return { ok: false, problem: parsed.problem };
+  const key = checkKeys(parsed.value);
+  return key ? { ok: false, problem: key } : { ok: true, value: parsed.value };
+}
+
 /** Finds a key that would reach into an object's prototype. Depth is bounded by checkText. */
 export function checkKeys(value: unknown, path = ''): Problem | null {
   if (Array.isArray(value)) {

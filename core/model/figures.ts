@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
 import { clone } from './clone';
-import type { Box, Figure, JackMode } from './types';
+import type { Block, Box, Figure, Jack, JackMode } from './types';
 
 /** Where a figure stands in a box. */
 export type FigurePath =
@@ -77,6 +77,9 @@ const WORDS: Record<FigurePath['field'], string> = {
   tripMs: 'converter trip',
 };
 
+/** Which figures of a jack's switch position tell anything: an input has no output impedance. */
+const ONE_WAY: Partial<Record<ModeField, Jack['direction']>> = { rIn: 'in', cIn: 'in', rOut: 'out' };
+
 /** Which figures each part has. */
 const FIELDS: Readonly<Record<FigurePath['on'], object>> = {
   mode: MODE,
@@ -89,13 +92,21 @@ const FIELDS: Readonly<Record<FigurePath['on'], object>> = {
   box: { tripMs: 'ms' },
 };
 
-export type FigureEntry = {
+/** A place where a figure may stand, and the one that does. */
+export type FigurePlace = {
   readonly at: FigurePath;
-  readonly figure: Figure;
+  readonly figure: Figure | undefined;
   /** What part it belongs to: a jack with its mode, a block with its state. */
   readonly of: string;
   readonly what: string;
   readonly unit: string;
+};
+
+export type FigureEntry = FigurePlace & { readonly figure: Figure };
+
+const belongsToMode = ({ direction }: Jack, field: ModeField): boolean => {
+  const only = ONE_WAY[field];
+  return only === undefined || direction === only || direction === 'both' || direction === 'through';
 };
 
 const keysOf = <T extends object>(table: T): (keyof T)[] => Object.keys(table) as (keyof T)[];
@@ -107,11 +118,30 @@ const TAKES_LINE_DBU = 18;
 export const takesLine = (mode: JackMode | undefined): boolean =>
   mode?.maxDbu !== undefined && (mode.maxDbu.low ?? mode.maxDbu.value) >= TAKES_LINE_DBU;
 
-/** Every figure of a box, jacks first, in the order of the box. */
-export function figuresOf(box: Box): readonly FigureEntry[] {
-  const found: FigureEntry[] = [];
-  const add = (at: FigurePath, figure: Figure | undefined, of: string, unit: string) => {
-    if (figure) found.push({ at, figure, of, what: WORDS[at.field], unit });
+/** What has figures: a box, or a model of one. */
+export type WithFigures = Pick<Box, 'jacks' | 'blocks' | 'power' | 'tripMs'>;
+
+/** Does the figure belong there, whether or not it is known? Impedances of a block's state are rare: known ones only. */
+const OF_BLOCK: Partial<Record<Block['role'], readonly StateField[]>> = {
+  source: [],
+  speaker: [],
+  loop: ['gainSmallDb'],
+  mute: [],
+};
+const OF_ANY: readonly StateField[] = [
+  'gainSmallDb',
+  'ceilingDbu',
+  'levelAfterDb',
+  'noiseInDbu',
+  'noiseOutDbu',
+  'latencyMs',
+];
+
+/** Every place of a box where a figure belongs, jacks first, in the order of the box; unknown ones too. */
+export function figurePlaces(box: WithFigures): readonly FigurePlace[] {
+  const found: FigurePlace[] = [];
+  const add = (at: FigurePath, figure: Figure | undefined, of: string, unit: string, belongs = true) => {
+    if (figure || belongs) found.push({ at, figure, of, what: WORDS[at.field], unit });
   };
   for (const jack of box.jacks) {
     for (const mode of jack.modes)
@@ -121,17 +151,31 @@ export function figuresOf(box: Box): readonly FigureEntry[] {
           mode[field],
           jack.modes.length > 1 ? `${jack.label}, ${mode.name}` : jack.label,
           MODE[field],
+          belongsToMode(jack, field),
         );
     for (const field of keysOf(SPEAKER))
-      add({ on: 'speaker', jack: jack.id, field }, jack.speaker?.[field], jack.label, SPEAKER[field]);
+      add(
+        { on: 'speaker', jack: jack.id, field },
+        jack.speaker?.[field],
+        jack.label,
+        SPEAKER[field],
+        jack.speaker !== undefined && (field !== 'minOhm' || jack.direction !== 'in'),
+      );
     for (const field of keysOf(DC_OUTLET))
-      add({ on: 'dcOutlet', jack: jack.id, field }, jack.dcOutlet?.[field], jack.label, DC_OUTLET[field]);
+      add(
+        { on: 'dcOutlet', jack: jack.id, field },
+        jack.dcOutlet?.[field],
+        jack.label,
+        DC_OUTLET[field],
+        jack.dcOutlet !== undefined,
+      );
     for (const field of keysOf(MAINS_OUTLET))
       add(
         { on: 'mainsOutlet', jack: jack.id, field },
         jack.mainsOutlet?.[field],
         jack.label,
         MAINS_OUTLET[field],
+        jack.mainsOutlet !== undefined,
       );
   }
   for (const block of box.blocks) {
@@ -142,6 +186,8 @@ export function figuresOf(box: Box): readonly FigureEntry[] {
           state[field],
           block.states.length > 1 ? `${block.name}, ${state.name}` : block.name,
           STATE[field],
+          // Off is a wire: what is said of it is said because it is not.
+          state.id !== 'off' && (OF_BLOCK[block.role] ?? OF_ANY).includes(field),
         );
     for (const pickup of block.pickups)
       for (const field of keysOf(PICKUP))
@@ -152,33 +198,63 @@ export function figuresOf(box: Box): readonly FigureEntry[] {
           PICKUP[field],
         );
   }
-  for (const field of keysOf(POWER)) add({ on: 'power', field }, box.power[field], 'Power', POWER[field]);
-  add({ on: 'box', field: 'tripMs' }, box.tripMs, 'Converters', 'ms');
+  const isMains = box.power.class === 'I' || box.power.class === 'II';
+  const powered = {
+    va: isMains,
+    dcMilliamps: box.power.class === 'low',
+    dcTotalMilliamps: box.jacks.some((jack) => jack.dcOutlet),
+  };
+  for (const field of keysOf(POWER))
+    add({ on: 'power', field }, box.power[field], 'Power', POWER[field], powered[field]);
+  const converts = box.jacks.some((jack) => jack.converts);
+  add({ on: 'box', field: 'tripMs' }, box.tripMs, 'Converters', 'ms', converts);
   return found;
 }
+
+/** Every figure that a box has, jacks first, in the order of the box. */
+export const figuresOf = (box: WithFigures): readonly FigureEntry[] =>
+  figurePlaces(box).filter((place): place is FigureEntry => place.figure !== undefined);
 
 /** One name for a figure's place, for keys and messages. */
 export const figureKey = (at: FigurePath): string => Object.values(at).join('/');
 
-/** Puts a figure in its place of a draft. Throws if the box has no such part. */
-export function setFigureAt(box: Draft<Box>, at: FigurePath, figure: Figure): void {
+type Holder = Partial<Record<FigurePath['field'], Draft<Figure>>>;
+
+/** What the figure is a field of. Throws if the box has no such part. */
+function holderOf(box: Draft<WithFigures> & { readonly name: string }, at: FigurePath): Holder {
   const find = <T extends { id: string }>(list: T[], id: string): T => {
     const item = list.find((candidate) => candidate.id === id);
     if (!item) throw new Error(`${box.name} has no part "${id}"`);
     return item;
   };
+  if (at.on === 'mode') return find(find(box.jacks, at.jack).modes, at.mode);
+  if (at.on === 'state') return find(find(box.blocks, at.block).states, at.state);
+  if (at.on === 'pickup') return find(find(box.blocks, at.block).pickups, at.pickup);
+  if (at.on === 'power') {
+    const power: Partial<Record<PowerField, Draft<Figure>>> = box.power;
+    return power;
+  }
+  if (at.on === 'box') return box;
+  const jack = find(box.jacks, at.jack);
+  const facts: Holder | undefined = jack[at.on];
+  if (!facts) throw new Error(`${jack.label} of ${box.name} is no such jack`);
+  return facts;
+}
+
+/**
+ * Puts a figure in its place of a draft; undefined takes it away. Throws if the box has no such part, or cannot be
+ * without the figure.
+ */
+export function setFigureAt(
+  box: Draft<WithFigures> & { readonly name: string },
+  at: FigurePath,
+  figure: Figure | undefined,
+): void {
   if (!Object.hasOwn(FIELDS, at.on) || !Object.hasOwn(FIELDS[at.on], at.field))
     throw new Error(`a box has no figure "${figureKey(at)}"`);
-  const value = clone(figure) as Draft<Figure>;
-  if (at.on === 'mode') find(find(box.jacks, at.jack).modes, at.mode)[at.field] = value;
-  else if (at.on === 'state') find(find(box.blocks, at.block).states, at.state)[at.field] = value;
-  else if (at.on === 'pickup') find(find(box.blocks, at.block).pickups, at.pickup)[at.field] = value;
-  else if (at.on === 'power') box.power[at.field] = value;
-  else if (at.on === 'box') box.tripMs = value;
-  else {
-    const jack = find(box.jacks, at.jack);
-    const facts: Partial<Record<FigurePath['field'], Draft<Figure>>> | undefined = jack[at.on];
-    if (!facts) throw new Error(`${jack.label} of ${box.name} is no such jack`);
-    facts[at.field] = value;
-  }
+  const holder = holderOf(box, at);
+  if (figure !== undefined) holder[at.field] = clone(figure) as Draft<Figure>;
+  else if (at.on === 'dcOutlet' && at.field === 'volts')
+    throw new Error(`an outlet of ${box.name} cannot be without its volts`);
+  else delete holder[at.field];
 }

@@ -1,12 +1,23 @@
 // What a rig is: its types and schemas, what must hold in it, and how its parts are found and named.
 export * from './types';
+export type { Known } from './known';
 export type { HistoryRecord } from './history-record';
 export { clone, utf8Length } from './clone';
 export { actsOnBlock, jacksOfControl, movesJack } from './controls';
 export { jackFacts, midiFacts } from './fact-words';
-export { figureKey, figuresOf, setFigureAt, takesLine, type FigureEntry, type FigurePath } from './figures';
+export {
+  figureKey,
+  figurePlaces,
+  figuresOf,
+  setFigureAt,
+  takesLine,
+  type FigureEntry,
+  type FigurePath,
+  type FigurePlace,
+  type WithFigures,
+} from './figures';
 export { follow } from './follow';
-export { checkInvariants } from './invariants';
+export { checkInvariants, checkOneBox } from './invariants';
 export { isKeyed, isPlain, keyOf, same, type Plain } from './keyed';
 export { blockIn, boxesById, boxOf, endAt, jackIn, jackOf, leadOf, type JackEnd } from './look-up';
 export { misplaced } from './loops';
@@ -22,7 +33,7 @@ export {
   withEnding,
   type Instance,
 } from './make';
-export { forget } from './names';
+export { forget, forgetInBox } from './names';
 export { makeRig } from './new-rig';
 export { differences, PatchError, patchRig, type DocumentPatch } from './patch';
 export { formatPath, formatProblem, type Problem } from './problem';
@@ -42,6 +53,7 @@ export {
   type Rows,
 } from './rows';
 export { blockSchema } from './schema-block';
+export { jackSchema } from './schema-jack';
 export { boxSchema, modelSchema } from './schema-box';
 export { ITEMS, rigSchema } from './schema-rig';
 export { derive, everyNight, everySound, inNight, inSetting, type Reads, type Slices } from './slices';

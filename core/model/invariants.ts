@@ -1,5 +1,5 @@
 import type { Problem } from './problem';
-import { lostNames } from './names';
+import { lostInBox, lostNames } from './names';
 import type { Box, Rig } from './types';
 import { jackKey, wiring } from './wiring';
 
@@ -16,17 +16,25 @@ function unique(path: string, field: string, values: readonly (string | number)[
 
 const ids = (items: readonly { readonly id: string }[]) => items.map((item) => item.id);
 
+/** @param path what stands before the parts of the box: `boxes[2].`, or nothing */
 function checkBox(box: Box, path: string, report: Report) {
   for (const part of ['jacks', 'blocks', 'controls', 'patches', 'hidden', 'loops'] as const)
-    unique(`${path}.${part}`, 'id', ids(box[part] ?? []), report);
+    unique(`${path}${part}`, 'id', ids(box[part] ?? []), report);
   box.jacks.forEach((jack, i) => {
-    unique(`${path}.jacks[${i}].modes`, 'id', ids(jack.modes), report);
+    unique(`${path}jacks[${i}].modes`, 'id', ids(jack.modes), report);
     if (jack.mode === null && jack.modes.length > 0)
-      report(`${path}.jacks[${i}].mode`, `names no mode of jack "${jack.label}"`);
+      report(`${path}jacks[${i}].mode`, `names no mode of jack "${jack.label}"`);
   });
   box.blocks.forEach((block, i) => {
-    unique(`${path}.blocks[${i}].states`, 'id', ids(block.states), report);
+    unique(`${path}blocks[${i}].states`, 'id', ids(block.states), report);
   });
+}
+
+/** What must hold inside one box, as `checkInvariants` has it of a whole rig; paths begin at the box. */
+export function checkOneBox(box: Box): readonly Problem[] {
+  const problems: Problem[] = [];
+  checkBox(box, '', (path, reason) => problems.push({ path, reason }));
+  return [...problems, ...lostInBox(box)];
 }
 
 function checkPlugs(rig: Rig, jacks: ReadonlyMap<string, { mult: boolean }>, report: Report) {
@@ -90,7 +98,7 @@ export function checkInvariants(rig: Rig, most = 50): readonly Problem[] {
   );
   for (const list of ['circuits', 'outlets'] as const)
     unique(`stage.mains.${list}`, 'id', ids(rig.stage.mains[list]), report);
-  rig.boxes.forEach((box, i) => checkBox(box, `boxes[${i}]`, report));
+  rig.boxes.forEach((box, i) => checkBox(box, `boxes[${i}].`, report));
   rig.sounds.forEach((sound, i) => {
     if (sound.id === 'all') report(`sounds[${i}].id`, '"all" stands for every sound together');
   });

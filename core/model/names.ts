@@ -58,7 +58,7 @@ const problemAt = (to: Named, { ids, path }: Spot): Problem => ({
 });
 
 /** Names inside a box that lead nowhere, with their path from the box on. */
-const lostInBox = weakly((box: Box): readonly Problem[] => {
+export const lostInBox = weakly((box: Box): readonly Problem[] => {
   const problems: Problem[] = [];
   for (const row of INSIDE_A_BOX)
     followInBox(box, '', row, (spot) => {
@@ -101,6 +101,12 @@ function followPart(draft: RigDraft, kind: Named, ids: readonly string[], look: 
  */
 export const forget = (draft: RigDraft, kind: Named, ids: readonly string[]): void =>
   followPart(draft, kind, ids, () => 'gone');
+
+/** The same where the part is inside a box that stands alone, such as a model of gear. */
+export function forgetInBox(box: { readonly id: string }, kind: Named, ids: readonly string[]): void {
+  for (const row of rowsFor(INSIDE_A_BOX, kind))
+    followInBox(box, '', row, (spot) => (begins(spot.ids, [box.id, ...ids]) ? 'gone' : 'stays'));
+}
 
 /** Writes another id wherever a part is named. @param ids of the part; the last of them becomes `to` */
 export const renameAll = (draft: RigDraft, kind: Named, ids: readonly string[], to: string): void =>

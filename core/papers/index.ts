@@ -1,11 +1,9 @@
 // Schedule, labels, sheet, pocket card and the map as an SVG file.
 export {
-  fromCsv,
   scheduleCsv,
   jointLine,
   loomLine,
   scheduleOf,
-  toCsv,
   type Schedule,
   type ScheduleRow,
   type Total,

@@ -1,15 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import Papa from 'papaparse';
-import { readRigValue } from '../file';
+import { fromCsv, readRigValue, toCsv } from '../file';
 import { makeSound, type Rig } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
 import { Met } from '../testing/met';
 import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';
+
 import {
   jointLine,
-  fromCsv,
   mapSheets,
   paperMap,
   pocketCardHtml,
@@ -18,7 +18,6 @@ import {
   scheduleOf,
   sheetOf,
   svgOf,
-  toCsv,
 } from './index';
 
 describe('the schedule', () => {

@@ -1,5 +1,5 @@
-import Papa from 'papaparse';
 import { connectorName, loomsOf, type Loom } from '../cables';
+import { toCsv, type Cell } from '../file';
 import { computedLength } from '../lengths';
 import {
   boxOf,
@@ -12,7 +12,7 @@ import {
   type Plugged,
   type Rig,
 } from '../model';
-import { cleanText, formatLength, type LengthUnit } from '../units';
+import { formatLength, type LengthUnit } from '../units';
 
 /** One line of the lead schedule. */
 export type ScheduleRow = {
@@ -124,40 +124,6 @@ export function scheduleOf(rig: Rig, variant: string | null): Schedule {
 /** A loom in one line: `Floor–Backline: leads 6, 7, 8, longest 9 m`. */
 export const loomLine = ({ name, leads, lengthM }: Loom, unit: LengthUnit): string =>
   `${name}: leads ${leads.map(({ number }) => number).join(', ')}, longest ${formatLength(lengthM, unit)}`;
-
-type Cell = string | number;
-
-/**
- * Cells that a spreadsheet would take for a formula are written with an apostrophe ahead: signs of formulas, their
- * full-width forms too, with or without blanks before them.
- */
-const RISKY = /^(?:'|[\t\r\n]|\s*[=+\-@\uff1d\uff0b\uff0d\uff20])/;
-const guard = (cell: Cell): Cell =>
-  typeof cell === 'string' ? cleanText(RISKY.test(cell) ? `'${cell}` : cell) : cell;
-
-const BOM = '\uFEFF';
-
-/** A table as CSV: UTF-8 with a byte order mark, lines ended by CR LF, numbers as numbers, text guarded. */
-export function toCsv(rows: readonly (readonly Cell[])[]): string {
-  return `${BOM}${Papa.unparse(
-    rows.map((row) => row.map(guard)),
-    { newline: '\r\n' },
-  )}\r\n`;
-}
-
-/** Reads a table written by `toCsv`: the apostrophes are taken off again; every cell is text. */
-export function fromCsv(text: string): readonly (readonly string[])[] {
-  const { data } = Papa.parse<string[]>(text.startsWith(BOM) ? text.slice(1) : text, {
-    delimiter: ',',
-    newline: '\r\n',
-    skipEmptyLines: false,
-  });
-  const rows = data.map((row) =>
-    row.map((cell) => (cell.startsWith("'") && RISKY.test(cell.slice(1)) ? cell.slice(1) : cell)),
-  );
-  const last = rows.at(-1);
-  return last?.length === 1 && last[0] === '' ? rows.slice(0, -1) : rows;
-}
 
 /** The schedule as CSV; lengths are plain numbers in the unit of their heading. */
 export function scheduleCsv(rig: Rig, variant: string | null, unit: LengthUnit): string {
