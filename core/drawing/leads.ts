@@ -19,28 +19,36 @@ export type Routed = {
 
 export type Segment = { readonly a: Point; readonly b: Point; readonly lead: string };
 
-export const segmentsOf = ({ points, lead }: Routed): readonly Segment[] =>
+const cornersOf = (points: readonly Point[], lead: string): readonly Segment[] =>
   points.slice(1).flatMap((b, i) => {
     const a = points[i];
-    return a ? [{ a, b, lead: lead.id }] : [];
+    return a ? [{ a, b, lead }] : [];
   });
+
+export const segmentsOf = ({ points, lead }: Routed): readonly Segment[] => cornersOf(points, lead.id);
 
 const within = (v: number, a: number, b: number) => v > Math.min(a, b) + 4 && v < Math.max(a, b) - 4;
 
-/** Where the horizontal stretches of each lead pass over vertical ones of others. */
-export function hopsOf(all: readonly Routed[]): readonly (readonly Point[])[] {
-  const segments = all.map(segmentsOf);
+/** Where the horizontal stretches of each way pass over vertical ones of others; ways of one id are one. */
+export function hopsOver(
+  all: readonly { readonly id: string; readonly points: readonly Point[] }[],
+): readonly (readonly Point[])[] {
+  const segments = all.map(({ id, points }) => cornersOf(points, id));
   const verticals = segments.flat().filter(({ a, b }) => a.x === b.x);
-  return all.map(({ lead }, i) =>
+  return all.map(({ id }, i) =>
     (segments[i] ?? [])
       .filter(({ a, b }) => a.y === b.y)
       .flatMap(({ a, b }) =>
         verticals
-          .filter((v) => v.lead !== lead.id && within(v.a.x, a.x, b.x) && within(a.y, v.a.y, v.b.y))
+          .filter((v) => v.lead !== id && within(v.a.x, a.x, b.x) && within(a.y, v.a.y, v.b.y))
           .map((v) => ({ x: v.a.x, y: a.y })),
       ),
   );
 }
+
+/** The same of leads. */
+export const hopsOf = (all: readonly Routed[]): readonly (readonly Point[])[] =>
+  hopsOver(all.map(({ lead, points }) => ({ id: lead.id, points })));
 
 export const lengthOf = (points: readonly Point[]) =>
   points
