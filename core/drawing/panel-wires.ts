@@ -11,10 +11,11 @@ type Tap =
 
 type Leg = { readonly on: 'track'; readonly edge: Edge } | { readonly on: 'lane'; readonly gap: number };
 
-/** A wire with the stretches it takes; wires from one end are one net, and share them. */
-export type PlannedWire = {
-  readonly wire: Wire;
-  readonly index: number;
+/** A wire, or the way by which a free jack hears another, with the part that it belongs to. */
+export type InnerWay = { readonly wire: Wire; readonly address: string };
+
+/** It with the stretches it takes; ways from one end are one net, and share them. */
+export type PlannedWire = InnerWay & {
   readonly net: string;
   readonly from: Tap;
   readonly to: Tap;
@@ -52,22 +53,23 @@ function legsOf(from: Tap, to: Tap, nearest: (x: number) => number): readonly Le
 }
 
 /**
- * The wires of one inner wiring with the stretches they take. Wires whose end is no part of the box are left out.
+ * Inner ways with the stretches they take. One whose end is no part of the box is left out.
  * @param nearest the gap between columns that is nearest to where a jack stands
  */
 export function planWires(
-  wires: readonly Wire[],
+  ways: readonly InnerWay[],
   jacks: readonly EdgeJack[],
   blocks: readonly PlacedBlock[],
   nearest: (x: number) => number,
 ): readonly PlannedWire[] {
   const jackOf = new Map(jacks.map((one) => [one.jack.id, one]));
   const blockOf = new Map(blocks.map((one) => [one.block.id, one]));
-  return wires.flatMap((wire, index): PlannedWire[] => {
+  return ways.flatMap((way): PlannedWire[] => {
+    const { wire } = way;
     const from = tapOf(wire.from, 'from', jackOf, blockOf);
     const to = tapOf(wire.to, 'to', jackOf, blockOf);
     if (!from || !to) return [];
-    return [{ wire, index, net: keyOf(wire.from), from, to, legs: legsOf(from, to, nearest) }];
+    return [{ ...way, net: keyOf(wire.from), from, to, legs: legsOf(from, to, nearest) }];
   });
 }
 

@@ -67,9 +67,17 @@ describe.each(panels)('the panel of $name', ({ box, patch, drawing }) => {
   });
 
   test('lays every wire of its wiring, level and upright, and none along another that comes from elsewhere', () => {
+    const own = box.patches.find(({ id }) => id === patch)!.wires;
+    const normals = box.jacks.filter((jack) => jack.normalledFrom !== undefined);
     const laid = wires(drawing);
-    const all = box.patches.find(({ id }) => id === patch)!.wires;
-    expect(laid.map(({ address }) => address)).toEqual(all.map((_, i) => `patches/${patch}/wires/${i}`));
+    const all = [
+      ...own,
+      ...normals.map((jack) => ({ from: { jack: jack.normalledFrom! }, to: { jack: jack.id } })),
+    ];
+    expect(laid.map(({ address }) => address)).toEqual([
+      ...own.map((_, i) => `patches/${patch}/wires/${i}`),
+      ...normals.map(({ id }) => `jacks/${id}`),
+    ]);
     /** Wires that come from one end are one net, and those of one jack share what leads to it. */
     const ends = (i: number) =>
       [all[i]!.from, all[i]!.to].map((end, side) => ('jack' in end ? end.jack : JSON.stringify([end, side])));

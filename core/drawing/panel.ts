@@ -10,7 +10,7 @@ import {
   type Placed,
   type Spot,
 } from './panel-edges';
-import { lanesOf, planWires, straightened, tracksOf, type PlannedWire } from './panel-wires';
+import { lanesOf, planWires, straightened, tracksOf, type InnerWay, type PlannedWire } from './panel-wires';
 import type { Point, Rect } from './primitives';
 import { textWidth } from './fonts';
 
@@ -61,6 +61,19 @@ const blockItems = (placed: PlacedBlock, at: Rect): Placed[] => {
     { address, item: { ...text, y: middle + 12, text: words, face: 'sans', tone: 'muted' } },
   ];
 };
+
+/** What a jack hears while it is free is a fact of the jack, and is drawn as a wire that a plug breaks. */
+const normalsOf = ({ jacks }: Panelled): readonly InnerWay[] =>
+  jacks.flatMap(({ id, normalledFrom }) =>
+    normalledFrom === undefined
+      ? []
+      : [
+          {
+            wire: { from: { jack: normalledFrom }, to: { jack: id }, whileOpen: id },
+            address: `jacks/${id}`,
+          },
+        ],
+  );
 
 /** Knobs and switches as printed, in rows under the box. */
 function layControls({ controls }: Panelled, left: number, top: number, width: number) {
@@ -128,11 +141,10 @@ function arrowAt(points: readonly Point[]): Point & { towards: 'right' | 'up' | 
   return { x: b.x + (b.x > a.x ? -5 : 5), y: b.y, towards: b.x > a.x ? 'right' : 'left' };
 }
 
-function wireItems(planned: readonly PlannedWire[], patch: string, inside: Inside): Placed[] {
+function wireItems(planned: readonly PlannedWire[], inside: Inside): Placed[] {
   const ways = planned.map((one) => ({ one, id: one.net, points: pointsOf(one, inside) }));
   const hops = hopsOver(ways);
-  return ways.flatMap(({ one: { wire, index }, points }, i): Placed[] => {
-    const address = `patches/${patch}/wires/${index}`;
+  return ways.flatMap(({ one: { wire, address }, points }, i): Placed[] => {
     const part = { type: 'lead', id: address } as const;
     const isSwitched = wire.whileOpen !== undefined || wire.whilePlugged !== undefined;
     return [
@@ -159,12 +171,16 @@ function wireItems(planned: readonly PlannedWire[], patch: string, inside: Insid
  */
 export function drawPanel(box: Panelled, patch: string, width: number): PanelDrawing {
   const wires = box.patches.find(({ id }) => id === patch)?.wires ?? [];
+  const ways: readonly InnerWay[] = [
+    ...wires.map((wire, i) => ({ wire, address: `patches/${patch}/wires/${i}` })),
+    ...normalsOf(box),
+  ];
   const [upper, lower] = [layEdge(box, 'upper', LEFT), layEdge(box, 'lower', LEFT)];
   const blocks = layBlocks(box, wires);
   const jacks = [...upper.jacks, ...lower.jacks];
   const count = Math.max(0, ...blocks.map(({ column }) => column + 1));
   const reach = Math.max(upper.width, lower.width, 1);
-  const planned = planWires(wires, jacks, blocks, (x) =>
+  const planned = planWires(ways, jacks, blocks, (x) =>
     Math.min(count, Math.round(((x - LEFT) / reach) * count)),
   );
   const lanes = lanesOf(planned);
@@ -211,7 +227,7 @@ export function drawPanel(box: Panelled, patch: string, width: number): PanelDra
         address: null,
         item: { type: 'plate', x: MARGIN, y: top, w: whole - 2 * MARGIN, h: bottom - top, look: 'place' },
       },
-      ...wireItems(planned, patch, how),
+      ...wireItems(planned, how),
       ...blocks.flatMap((placed) => blockItems(placed, rectOf(placed))),
       ...edges.flatMap(({ items }) => items),
       ...controls.items,

@@ -127,6 +127,11 @@ export const boxEdits = {
     },
   ),
 
+  /** The item and revision that the box's figures are those of; null: of none. */
+  setFrom: edit<{ box: string; from: Box['from'] }>('Follow the gear shelf', (draft, { box, from }) => {
+    boxIn(draft, box).from = copy(from);
+  }),
+
   setHidden: edit<{ box: string; hidden: Box['hidden'] }>(
     'Change hidden settings',
     (draft, { box, hidden }) => {

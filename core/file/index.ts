@@ -4,4 +4,4 @@ export { fromCsv, readTable, toCsv, type Cell } from './csv';
 export { checkGuarded } from './guard';
 export { fileSchema, readRig, readRigValue, type ReadResult } from './read';
 export { readAnyFile, type FileResult, type ShelfFile } from './shelf-file';
-export { writeRig, writeShelf, writeWithHistory, type ShelvedRig } from './write';
+export { GEAR_FORMAT, writeRig, writeShelf, writeWithHistory, type ShelvedRig } from './write';

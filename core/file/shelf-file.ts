@@ -1,16 +1,21 @@
 import { checkKeys, checkText, parseJson } from './guard';
 import { formatProblem, LIMITS, type Problem } from '../model';
 import { readRigValue, type ReadResult } from './read';
-import { SHELF_FORMAT, SHELF_VERSION, type ShelvedRig } from './write';
+import { GEAR_FORMAT, SHELF_FORMAT, SHELF_VERSION, type ShelvedRig } from './write';
 
 export type ShelfFile = {
   readonly rigs: readonly ShelvedRig[];
   /** Entries that do not pass, as they stand, each with its reason. */
   readonly unread: readonly { readonly reason: string; readonly raw: unknown }[];
+  /** Items of the gear shelf, as they stand. */
+  readonly gear: readonly unknown[];
 };
 
 export type FileResult =
-  { readonly kind: 'rig'; readonly read: ReadResult } | { readonly kind: 'shelf'; readonly shelf: ShelfFile };
+  | { readonly kind: 'rig'; readonly read: ReadResult }
+  | { readonly kind: 'shelf'; readonly shelf: ShelfFile }
+  /** A file of gear, which is no rig; what is in it is for others to read. */
+  | { readonly kind: 'gear' };
 
 const refuse = (problem: Problem): FileResult => ({ kind: 'rig', read: { ok: false, problems: [problem] } });
 
@@ -24,13 +29,14 @@ function readEntry(entry: unknown): ShelvedRig | { reason: string; raw: unknown 
   return { rig: read.rig, binned: typeof entry.binned === 'string' ? entry.binned : null };
 }
 
-/** Reads a rig file or a shelf file, whichever the text is. Never throws. */
+/** Reads a rig file or a shelf file, whichever the text is, and tells a gear file from both. Never throws. */
 export function readAnyFile(text: string): FileResult {
   const problem = checkText(text, LIMITS.shelfBytes);
   if (problem) return refuse(problem);
   const parsed = parseJson(text);
   if ('problem' in parsed) return refuse(parsed.problem);
   const { value } = parsed;
+  if (isObject(value) && value.format === GEAR_FORMAT) return { kind: 'gear' };
   if (!isObject(value) || value.format !== SHELF_FORMAT) {
     const tooLarge = checkText(text);
     return tooLarge ? refuse(tooLarge) : { kind: 'rig', read: readRigValue(value) };
@@ -48,6 +54,7 @@ export function readAnyFile(text: string): FileResult {
   return {
     kind: 'shelf',
     shelf: {
+      gear: Array.isArray(value.gear) ? (value.gear as unknown[]) : [],
       rigs: entries.filter((entry) => 'rig' in entry),
       unread: [
         ...entries.filter((entry) => 'raw' in entry),

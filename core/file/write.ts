@@ -7,6 +7,9 @@ export const SHELF_VERSION = 1;
 /** A rig of a shelf; `binned`: when it was put into the bin, null on the shelf. */
 export type ShelvedRig = { readonly rig: Rig; readonly binned: string | null };
 
+/** One's own gear in a file by itself. */
+export const GEAR_FORMAT = 'hum-map/gear';
+
 type Options = { readonly withNames?: boolean };
 
 const withoutNames = (rig: Rig, { withNames = false }: Options): Rig =>
@@ -31,15 +34,17 @@ export function writeRig(rig: Rig, options: Options = {}): string {
  * The text of a shelf file. Who walked a walk is left out unless asked.
  * @param unread records that could not be read, as they stand
  * @param saved when, as an ISO date
+ * @param options `gear`: the items of the gear shelf
  */
 export function writeShelf(
   rigs: readonly ShelvedRig[],
   unread: readonly unknown[],
   saved: string,
-  options: Options = {},
+  options: Options & { readonly gear?: readonly unknown[] } = {},
 ): string {
+  const { gear = [] } = options;
   const entries = rigs.map(({ rig, binned }) => ({ binned, document: withoutNames(rig, options) }));
-  const shelf = { format: SHELF_FORMAT, version: SHELF_VERSION, saved, rigs: entries, unread };
+  const shelf = { format: SHELF_FORMAT, version: SHELF_VERSION, saved, rigs: entries, unread, gear };
   return jsonOf(shelf, LIMITS.shelfBytes, 1);
 }
 

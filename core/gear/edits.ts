@@ -137,9 +137,13 @@ function addPart(draft: ItemDraft, call: Extract<GearEdit, { edit: 'add part' }>
   const items = listAt(draft, owner, list) ?? [];
   const ided = items.filter(isIded);
   const part: Plain = { ...clone(begun(list, template)) };
-  const word = String(part.label ?? part.name ?? list);
+  const printed = (one: unknown) => {
+    const { label, name } = one as { label?: string; name?: string };
+    return label ?? name ?? list;
+  };
+  const word = printed(part);
   // A second OUT is OUT 2, as it would be printed.
-  const names = new Set(items.map((one) => String((one as Plain).label ?? (one as Plain).name)));
+  const names = new Set(items.map(printed));
   let name = word;
   for (let n = 2; names.has(name); n += 1) name = `${word.replace(/ \d+$/, '')} ${n}`;
   if ('label' in part) part.label = name;

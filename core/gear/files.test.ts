@@ -32,9 +32,8 @@ describe('files', () => {
     });
   });
 
-  const someText = fc
-    .string({ unit: 'binary', maxLength: 12 })
-    .map((s) => s.replace(/[\u0000-\u001f\u007f-\u009f\ud800-\udfff\ufeff]/g, ''));
+  // Signs that no keyboard gives are cleaned out of tables; what people write comes back.
+  const someText = fc.string({ unit: fc.constantFrom(...'abz \'"=+-@;,|0189äßµΩ–½漢'), maxLength: 12 });
   const positive = fc.double({ min: 1e-12, max: 1e9, noNaN: true });
   const anyFigure = fc.record<Figure>(
     {

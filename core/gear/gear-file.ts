@@ -1,10 +1,9 @@
 // Gear as a file: whole items as JSON, for another browser or another shop.
-import { checkGuarded } from '../file';
+import { checkGuarded, GEAR_FORMAT } from '../file';
 import { formatProblem } from '../model';
 import { checkItem, type GearItem } from './item';
 
-export const GEAR_FORMAT = 'hum-map/gear';
-export const GEAR_VERSION = 1;
+const GEAR_VERSION = 1;
 
 export type GearFile = {
   readonly items: readonly GearItem[];
@@ -38,7 +37,7 @@ export function readItems(values: readonly unknown[]): GearFile {
 }
 
 /** Is this a gear file, whatever is in it? */
-export const isGearFile = (value: unknown): boolean =>
+const isGearFile = (value: unknown): boolean =>
   typeof value === 'object' && value !== null && 'format' in value && value.format === GEAR_FORMAT;
 
 /** Reads the text of a gear file. Never throws; says what is wrong and where. */

@@ -16,7 +16,7 @@ export { groupsOfPart } from './fields';
 export type { FieldGroup } from './fields-kit';
 export { figuresOfPart } from './figures';
 export { figuresCsv, readFigures, type FigureChange, type FiguresRead } from './figures-csv';
-export { isGearFile, readGear, readItems, writeGear, type GearFile, type GearRead } from './gear-file';
+export { readGear, readItems, writeGear, type GearFile, type GearRead } from './gear-file';
 export {
   boxOfItem,
   checkItem,
@@ -41,4 +41,5 @@ export {
   type Address,
   type PartKind,
 } from './parts';
+export { troubleOf, troubleWords, type Trouble } from './problems';
 export { BLOCK_TEMPLATES, JACK_TEMPLATES } from './templates';

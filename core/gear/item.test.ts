@@ -14,6 +14,7 @@ import {
   itemFromKind,
   kindOfItem,
   newItemId,
+  troubleOf,
   type GearItem,
 } from './index';
 
@@ -62,6 +63,11 @@ describe('an item of the shelf', () => {
   test.each<[string, (item: GearItem) => unknown, RegExp]>([
     ['no jack', (item) => ({ ...item, jacks: [] }), /has one jack at least/],
     ['no name', (item) => ({ ...item, name: ' ' }), /a box has a name/],
+    [
+      'a jack that nothing is printed at',
+      (item) => ({ ...item, jacks: [{ ...item.jacks[0], label: ' ' }, ...item.jacks.slice(1)] }),
+      /a jack has a printed name/,
+    ],
     ['a wire from nowhere', (item) => ({ ...item, jacks: item.jacks.slice(1) }), /there is no jack "in"/],
     [
       'no impedance at all',
@@ -131,4 +137,22 @@ describe('a box of a rig beside its item', () => {
       differences: [],
     });
   });
+});
+
+test('what keeps an item off the shelf is told with the part and the field, and leads there', () => {
+  const item = produce(itemOf('fuzz'), (draft) => {
+    draft.jacks[0]!.modes[0]!.rIn!.value = -1;
+    draft.blocks[0]!.name = '';
+    draft.controls[0]!.label = 'x'.repeat(300);
+    draft.name = '';
+  });
+  const checked = checkItem(item);
+  const troubles = checked.ok ? [] : checked.problems.map((problem) => troubleOf(item, problem));
+  expect(troubles.map(({ address, words }) => [address, words])).toEqual([
+    ['jacks/in/modes/as-built', 'IN, as built, input impedance: more than 0.'],
+    [`controls/${item.controls[0]!.id}`, `${'x'.repeat(300)}, printed name: at most 200 characters.`],
+    ['', 'name: a box has a name.'],
+  ]);
+  const named = checkItem({ ...itemOf('fuzz'), blocks: item.blocks });
+  expect(named.ok ? '' : troubleOf(item, named.problems[0]!).words).toBe('block, name: a block has a name.');
 });

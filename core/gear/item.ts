@@ -61,13 +61,23 @@ export const boxOfItem = (item: GearItem): Box => ({
   part: item.part,
 });
 
+/** A jack or a block is spoken of by what stands on it: schedule, labels and map would say nothing of one without. */
+const unnamed = ({ jacks, blocks }: GearItem): readonly Problem[] => [
+  ...jacks.flatMap(({ label }, i) =>
+    label.trim() === '' ? [{ path: `jacks[${i}].label`, reason: 'a jack has a printed name' }] : [],
+  ),
+  ...blocks.flatMap(({ name }, i) =>
+    name.trim() === '' ? [{ path: `blocks[${i}].name`, reason: 'a block has a name' }] : [],
+  ),
+];
+
 export type Checked =
   | { readonly ok: true; readonly item: GearItem }
   | { readonly ok: false; readonly problems: readonly Problem[] };
 
 /**
- * What keeps an item off the shelf: types and ranges of every field, at least one jack, ids told apart, names of its
- * own parts that lead somewhere. Never throws.
+ * What keeps an item off the shelf: types and ranges of every field, at least one jack, a name for each, ids told
+ * apart, names of its own parts that lead somewhere. Never throws.
  */
 export function checkItem(value: unknown): Checked {
   const parsed = gearSchema.safeParse(value);
@@ -82,6 +92,7 @@ export function checkItem(value: unknown): Checked {
   const item: GearItem = parsed.data;
   const problems = [
     ...(item.jacks.length === 0 ? [{ path: 'jacks', reason: 'a box has one jack at least' }] : []),
+    ...unnamed(item),
     // It stands alone: its parts are named without it.
     ...checkOneBox(boxOfItem(item)).map(({ path, reason }) => ({
       path,

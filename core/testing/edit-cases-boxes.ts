@@ -19,6 +19,7 @@ export const BOX_CASES: Cases<
   | 'setFigure'
   | 'setJackLabel'
   | 'setConnector'
+  | 'setFrom'
   | 'setHidden'
 > = {
   addBox: { give: { box: added }, see: (r) => box('added')(r)?.tag, then: 'ADDED', refuse: { box: unit } },
@@ -95,6 +96,12 @@ export const BOX_CASES: Cases<
     see: (r) => box('fuzz')(r)!.jacks[0]!.connector,
     then: 'rca',
     refuse: { box: 'fuzz', jack: 'gone', connector: 'rca' },
+  },
+  setFrom: {
+    give: { box: 'fuzz', from: { item: 'own-fuzz', revision: 3 } },
+    see: (r) => box('fuzz')(r)!.from,
+    then: { item: 'own-fuzz', revision: 3 },
+    refuse: { box: 'gone', from: null },
   },
   setHidden: {
     give: { box: 'fuzz', hidden: [{ id: 'h', label: 'Bias', value: '4.5 V', note: '' }] },

@@ -39,6 +39,8 @@ const router = createBrowserRouter([
     children: [
       { path: '/', element: <FirstStart /> },
       { path: '/shelf', ...view(async () => (await import('./views/shelf/shelf')).Shelf) },
+      { path: '/gear', ...view(async () => (await import('./views/own-gear/own-gear')).OwnGearView) },
+      { path: '/gear/:id', ...view(async () => (await import('./views/panel/panel-view')).PanelView) },
       {
         path: '/rig/:id',
         Component: RigShell,

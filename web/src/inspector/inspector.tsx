@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { removeEdit } from '../../../core/cables';
 import { inOrder } from '../../../core/lengths';
 import type { Box } from '../../../core/model';
@@ -15,6 +16,9 @@ import { Jacks } from './jacks';
 import { Paths } from './paths';
 import { Section } from './section';
 import { Wishes } from './wishes';
+
+/** What is on the gear shelf of it: fetched once somebody looks at a box. */
+const OnShelf = lazy(async () => ({ default: (await import('./on-shelf')).OnShelf }));
 
 function Facts({ box }: { box: Box }) {
   const leave = useLeaveFacts();
@@ -130,6 +134,9 @@ export function Inspector({ box }: { box: Box }) {
       <Jacks box={box} />
       <Figures box={box} />
       <Hidden box={box} />
+      <Suspense fallback={null}>
+        <OnShelf box={box} />
+      </Suspense>
       <Section title="Notes" open={box.notes !== ''}>
         <TextField
           label={`Notes on ${box.name}`}

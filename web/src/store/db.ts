@@ -1,4 +1,5 @@
 import Dexie, { type Table } from 'dexie';
+import type { GearItem } from '../../../core/gear';
 import type { HistoryRecord, Rig } from '../../../core/model';
 
 /** What the shelf shows of a rig without reading it whole. */
@@ -32,17 +33,38 @@ export type Preferences = {
   readonly keys?: boolean;
 };
 
+/** An item of the gear shelf. */
+export type GearRow = {
+  readonly id: string;
+  readonly item: GearItem;
+  readonly changed: string;
+  /** When it was put into the bin; null on the shelf. */
+  readonly binned: string | null;
+};
+/** An item as it is being made: it may be unfinished, and is not on the shelf so. */
+export type GearDraft = {
+  readonly id: string;
+  readonly item: GearItem;
+  /** Texts of fields that stand for no value yet, by part and field. */
+  readonly unread: Readonly<Record<string, string>>;
+  /** The revision on the shelf that it began from; 0 where there was none. */
+  readonly based: number;
+  readonly changed: string;
+};
+
 export class RigDatabase extends Dexie {
   heads!: Table<Head, string>;
   edits!: Table<EditRow, [string, number]>;
   snapshots!: Table<Snapshot, [string, number]>;
   preferences!: Table<Preferences, string>;
+  gear!: Table<GearRow, string>;
+  gearDrafts!: Table<GearDraft, string>;
 
   /**
    * Raised with the tables below, and with the version of the document, so that a tab of an older program lets go of
    * the store; a store of a higher one is left alone.
    */
-  static readonly VERSION = 2;
+  static readonly VERSION = 3;
 
   constructor(name = 'hum-map') {
     // "Saved" is only said once it is on the disk, not merely handed to the system.
@@ -52,6 +74,8 @@ export class RigDatabase extends Dexie {
       edits: '[rig+revision], rig',
       snapshots: '[rig+revision], rig',
       preferences: 'key',
+      gear: 'id',
+      gearDrafts: 'id',
     });
   }
 }

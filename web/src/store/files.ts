@@ -36,6 +36,7 @@ export type ImportResult =
       readonly clash: boolean;
     }
   | { readonly kind: 'shelf'; readonly file: string; readonly shelf: ShelfFile }
+  | { readonly kind: 'gear'; readonly file: string; readonly text: string }
   | { readonly kind: 'refused'; readonly file: string; readonly problems: readonly string[] };
 
 const MB = 1024 * 1024;
@@ -48,8 +49,10 @@ export async function readFile(file: File): Promise<ImportResult> {
       file: file.name,
       problems: [`the file has ${Math.ceil(file.size / MB)} MB; at most ${LIMITS.shelfBytes / MB} are read`],
     };
-  const result = await readFileText(await file.text());
+  const text = await file.text();
+  const result = await readFileText(text);
   if (result.kind === 'shelf') return { ...result, file: file.name };
+  if (result.kind === 'gear') return { ...result, file: file.name, text };
   const { read } = result;
   if (!read.ok) return { kind: 'refused', file: file.name, problems: read.problems.map(formatProblem) };
   const head = await database.heads.get(read.rig.id);

@@ -4,6 +4,7 @@ import { readValue } from '../worker/reading';
 import { database, now, today } from './app';
 import { tellTabs } from './channel';
 import { importRig, saveText } from './files';
+import type { GearTaken } from './gear-files';
 import { binRig, listRigs, loadRig, markSavedToFile, rawRecords, type CheckStored } from './rigs';
 
 /**
@@ -26,18 +27,20 @@ export async function saveShelf(args: {
     if (loaded.ok) rigs.push({ rig: loaded.rig, binned });
     else unread.push(await rawRecords(database, id));
   }
-  saveText(writeShelf(rigs, unread, now(), { withNames }), `shelf-${today()}.humshelf.json`);
+  const gear = (await database.gear.toArray()).filter((row) => row.binned === null).map(({ item }) => item);
+  saveText(writeShelf(rigs, unread, now(), { withNames, gear }), `shelf-${today()}.humshelf.json`);
   for (const { rig } of rigs) await markSavedToFile(database, rig.id, now());
   return heads.length;
 }
 
-export type Taken = { readonly added: number; readonly same: number };
+export type Taken = { readonly added: number; readonly same: number; readonly gear: GearTaken };
 
 /**
- * Puts the rigs of a shelf file on the shelf. What stands there already, to the letter, is passed over;
+ * Puts the rigs and the gear of a shelf file on their shelves. What stands there already, to the letter, is passed over;
  * what differs from the rig of its id comes as a copy. Nothing is overwritten.
  */
-export async function importShelf({ rigs }: ShelfFile): Promise<Taken> {
+export async function importShelf({ rigs, gear }: ShelfFile): Promise<Taken> {
+  const { takeGear } = await import('./gear-files');
   const texts = new Set<string>();
   for (const head of await listRigs(database, now())) {
     const loaded = await loadRig(database, head.id, readValue);
@@ -51,5 +54,5 @@ export async function importShelf({ rigs }: ShelfFile): Promise<Taken> {
     tellTabs({ kind: 'shelf', rig: id });
     added += 1;
   }
-  return { added, same: rigs.length - added };
+  return { added, same: rigs.length - added, gear: await takeGear(gear) };
 }

@@ -2,7 +2,9 @@ import { Toolbar } from 'radix-ui';
 import { useId, useMemo, useState } from 'react';
 import { boxesFromQuick, CATALOGUE, CATALOGUE_GROUPS, guessKinds, type Kind } from '../../../../core/catalog';
 import type { SingleEdit } from '../../../../core/edits';
+import { Link } from 'react-router';
 import { useOpen } from '../../rig/use-open';
+import { useKinds } from '../../store/use-gear';
 
 /** Of what fits the words so many are shown: behind them nothing is meant. */
 const MOST_FOUND = 12;
@@ -34,7 +36,8 @@ export function CatalogueList() {
   const { rig, readOnly, select, commit } = useOpen('rig', 'readOnly', 'select', 'commit');
   const [open, setOpen] = useState(() => isOpenAtFirst(rig.boxes.length));
   const [asked, setAsked] = useState('');
-  const found = useMemo(() => guessKinds(asked).slice(0, MOST_FOUND), [asked]);
+  const { own, kinds } = useKinds();
+  const found = useMemo(() => guessKinds(asked, kinds).slice(0, MOST_FOUND), [asked, kinds]);
   const field = useId();
   const add = (kind: Kind) => {
     const boxes = boxesFromQuick(rig, [
@@ -55,7 +58,8 @@ export function CatalogueList() {
       className="border-b border-hair bg-sheet px-4 pb-2"
     >
       <summary className="inline-flex min-h-7 cursor-pointer items-center rounded text-sm text-muted">
-        Catalogue ({CATALOGUE.length} kinds)
+        Catalogue ({own.length > 0 ? `${own.length} of your own, ` : ''}
+        {CATALOGUE.length} kinds)
       </summary>
       <div className="flex items-center gap-2 pb-2">
         <label htmlFor={field} className="text-xs text-muted">
@@ -70,6 +74,9 @@ export function CatalogueList() {
           onChange={(event) => setAsked(event.target.value)}
           className="min-h-7 w-64 max-w-full rounded border border-line bg-raised px-2 text-sm"
         />
+        <Link to="/gear" className="ml-auto rounded text-sm underline underline-offset-2">
+          Your gear shelf
+        </Link>
       </div>
       {asked.trim() !== '' ? (
         found.length > 0 ? (
@@ -84,6 +91,12 @@ export function CatalogueList() {
       ) : (
         // One stop of the Tab key; the arrows go on from kind to kind.
         <Toolbar.Root orientation="vertical" aria-label="Catalogue" className="columns-[11.5rem] gap-4">
+          {own.length > 0 ? (
+            <section className="break-inside-avoid pb-2">
+              <h3 className="px-1 text-xs text-muted">Your own</h3>
+              <ul>{own.map((kind) => row(kind))}</ul>
+            </section>
+          ) : null}
           {CATALOGUE_GROUPS.map(({ name, kinds }) => (
             <section key={name} className="break-inside-avoid pb-2">
               <h3 className="px-1 text-xs text-muted">{name}</h3>

@@ -1,10 +1,10 @@
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import {
   boxesFromQuick,
-  CATALOGUE,
   chosenOf,
   readQuickLine,
   type Choice,
+  type Kind,
   type QuickItem,
 } from '../../../../core/catalog';
 import type { EditCall, SingleEdit } from '../../../../core/edits';
@@ -13,15 +13,21 @@ import { count } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { useOpen } from '../../rig/use-open';
+import { useKinds } from '../../store/use-gear';
 
-const choices = (item: QuickItem) => {
+const choices = (item: QuickItem, kinds: readonly Kind[]) => {
   const guessed = item.guesses.map((guess) => guess.kind);
-  return [...guessed, ...CATALOGUE.filter((kind) => !guessed.includes(kind))];
+  return [...guessed, ...kinds.filter((kind) => !guessed.includes(kind))];
 };
 
-function Guess(props: { item: QuickItem; chosen: Choice | undefined; onChoose: (choice: Choice) => void }) {
-  const { item, chosen, onChoose } = props;
-  const { kind, sets } = chosenOf(item, chosen);
+function Guess(props: {
+  item: QuickItem;
+  kinds: readonly Kind[];
+  chosen: Choice | undefined;
+  onChoose: (choice: Choice) => void;
+}) {
+  const { item, kinds, chosen, onChoose } = props;
+  const { kind, sets } = chosenOf(item, chosen, kinds);
   const value = kind?.id ?? '';
   const rivals = item.guesses.length - 1;
   const unsure = chosen?.kind === undefined && item.certainty !== 'word';
@@ -44,9 +50,9 @@ function Guess(props: { item: QuickItem; chosen: Choice | undefined; onChoose: (
         className="min-h-6 max-w-36 rounded bg-transparent font-semibold"
       >
         {value === '' ? <option value="">which kind?</option> : null}
-        {choices(item).map((kind) => (
-          <option key={kind.id} value={kind.id}>
-            {kind.name}
+        {choices(item, kinds).map((one) => (
+          <option key={one.id} value={one.id}>
+            {'model' in one ? `${one.name} (your own)` : one.name}
           </option>
         ))}
       </select>
@@ -75,11 +81,11 @@ function Guess(props: { item: QuickItem; chosen: Choice | undefined; onChoose: (
   );
 }
 
-/** The word at the end of the line, completed from the kinds. */
-function completion(line: string): string | null {
+/** The word at the end of the line, completed from what is offered, one's own first. */
+function completion(line: string, kinds: readonly Kind[]): string | null {
   const word = line.split(/[,|]/).at(-1)?.trimStart().toLowerCase() ?? '';
   if (word.length < 2) return null;
-  const found = CATALOGUE.flatMap((kind) => kind.words).find((w) => w.startsWith(word) && w !== word);
+  const found = kinds.flatMap((kind) => kind.words).find((w) => w.startsWith(word) && w !== word);
   return found ? line + found.slice(word.length) : null;
 }
 
@@ -105,10 +111,11 @@ export function QuickEntry() {
   const field = useRef<HTMLInputElement>(null);
   const [line, setLine] = useState('');
   const [chosen, setChosen] = useState<Record<number, Choice>>({});
-  const items = useMemo(() => readQuickLine(line), [line]);
-  const boxes = useMemo(() => boxesFromQuick(rig, items, chosen), [rig, items, chosen]);
-  const unknown = items.filter((item, i) => chosenOf(item, chosen[i]).kind === undefined);
-  const more = completion(line);
+  const { kinds } = useKinds();
+  const items = useMemo(() => readQuickLine(line, kinds), [line, kinds]);
+  const boxes = useMemo(() => boxesFromQuick(rig, items, chosen, kinds), [rig, items, chosen, kinds]);
+  const unknown = items.filter((item, i) => chosenOf(item, chosen[i], kinds).kind === undefined);
+  const more = completion(line, kinds);
   const isEmpty = rig.boxes.length === 0;
   const [entered, setEntered] = useState(0);
 
@@ -191,6 +198,7 @@ export function QuickEntry() {
             <Guess
               key={`${i} ${item.text}`}
               item={item}
+              kinds={kinds}
               chosen={chosen[i]}
               onChoose={(choice) => setChosen((old) => ({ ...old, [i]: choice }))}
             />

@@ -27,7 +27,7 @@ export function ImportDialog(props: {
         title={asked.partly ? `Not all of “${asked.file}” was imported` : `“${asked.file}” was not imported`}
         text={
           asked.partly
-            ? 'The other rigs of the file are on the shelf. These could not be read; the file still holds them:'
+            ? 'What could be read of the file is on the shelf. This could not; the file still holds it:'
             : 'Nothing on the shelf was changed.'
         }
         onClose={onClose}

@@ -4,9 +4,9 @@ import { titleWords, makeRig } from '../../../../core/model';
 import { rigHas } from '../../../../core/search';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
-import { PreferencesMenu } from '../../shell/preferences-menu';
 import { database, now, today, useNotice } from '../../store/app';
 import { restoreDemo } from '../../store/demo';
+import { takeGearText, takenWords } from '../../store/gear-files';
 import { troubleWords } from '../../store/trouble';
 import {
   addRig,
@@ -26,6 +26,7 @@ import { readValue } from '../../worker/reading';
 import { Bin } from './bin';
 import { ImportDialog, type Asked } from './import-dialog';
 import { RigLine, type RigActs } from './rig-line';
+import { ShelfBar } from './shelf-bar';
 import { StorageLine } from './storage-line';
 import { useShelf, type ShelfEntry } from './use-shelf';
 
@@ -85,22 +86,25 @@ export function Shelf() {
     act(importRig(rig, mode, { history }).then(() => say(`“${titleWords(rig.title)}” is on the shelf.`)));
   };
   const takeShelf = async ({ file, shelf }: Extract<ImportResult, { kind: 'shelf' }>) => {
-    const { added, same } = await importShelf(shelf);
+    const { added, same, gear } = await importShelf(shelf);
     const passed = same > 0 ? `, ${count(same, 'rig')} stood here already` : '';
-    say(`${count(added, 'rig')} taken from “${file}”${passed}.`);
-    if (shelf.unread.length > 0)
-      setAsked({
-        kind: 'refused',
-        file,
-        partly: true,
-        problems: shelf.unread.map(({ reason }) => reason),
-      });
+    const boxes = gear.added > 0 ? ` ${takenWords(gear)}` : '';
+    say(`${count(added, 'rig')} taken from “${file}”${passed}.${boxes}`);
+    const problems = [...shelf.unread.map(({ reason }) => reason), ...gear.refused];
+    if (problems.length > 0) setAsked({ kind: 'refused', file, partly: true, problems });
+  };
+  const takeGearFile = async ({ file, text }: Extract<ImportResult, { kind: 'gear' }>) => {
+    const gear = await takeGearText(text);
+    const { added, same, refused } = gear;
+    if (added + same > 0) say(takenWords(gear), 'plain', { words: 'Open the gear shelf', to: '/gear' });
+    if (refused.length > 0) setAsked({ kind: 'refused', file, partly: added + same > 0, problems: refused });
   };
   const take = async (files: Iterable<File>) => {
     for (const file of files) {
       const result = await readFile(file);
       if (result.kind === 'refused') setAsked(result);
       else if (result.kind === 'shelf') await takeShelf(result);
+      else if (result.kind === 'gear') await takeGearFile(result);
       else if (result.clash) setAsked({ kind: 'clash', rig: result.rig, history: result.history });
       else store(result, 'keep-both');
     }
@@ -139,35 +143,27 @@ export function Shelf() {
       onDragLeave={() => setOver(false)}
       onDrop={onDrop}
     >
-      <header className="border-b border-hair bg-sheet">
-        <div className="mx-auto flex min-h-11 max-w-5xl flex-wrap items-center gap-3 px-4 py-1">
-          <img src="/mark.svg" alt="" width="22" height="22" />
-          <h1 className="text-base">Hum Map</h1>
-          <span className="text-sm text-muted">Shelf</span>
-          <div className="ml-auto flex gap-2">
-            <Button look="strong" onClick={makeNew}>
-              New rig
-            </Button>
-            <Button onClick={() => picker.current?.click()}>Import …</Button>
-            <Button look="quiet" onClick={demo}>
-              Restore demo
-            </Button>
-            <input
-              ref={picker}
-              type="file"
-              accept=".json,application/json"
-              multiple
-              hidden
-              aria-label="Rig files to import"
-              onChange={(event) => {
-                act(take([...(event.target.files ?? [])]));
-                event.target.value = '';
-              }}
-            />
-            <PreferencesMenu />
-          </div>
-        </div>
-      </header>
+      <ShelfBar at="rigs">
+        <Button look="strong" onClick={makeNew}>
+          New rig
+        </Button>
+        <Button onClick={() => picker.current?.click()}>Import …</Button>
+        <Button look="quiet" onClick={demo}>
+          Restore demo
+        </Button>
+        <input
+          ref={picker}
+          type="file"
+          accept=".json,application/json"
+          multiple
+          hidden
+          aria-label="Rig files to import"
+          onChange={(event) => {
+            act(take([...(event.target.files ?? [])]));
+            event.target.value = '';
+          }}
+        />
+      </ShelfBar>
       <div className="mx-auto max-w-5xl px-4 pt-6">
         {fault !== null ? (
           <p
