@@ -14,7 +14,7 @@ export {
 } from './field';
 export { groupsOfPart } from './fields';
 export type { FieldGroup } from './fields-kit';
-export { figuresOfPart } from './figures';
+export { addressOfFigure, figuresOfPart } from './figures';
 export { figuresCsv, readFigures, type FigureChange, type FiguresRead } from './figures-csv';
 export { readGear, readItems, writeGear, type GearFile, type GearRead } from './gear-file';
 export {

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { compareWithShelf, itemFromBox, type FigureDifference, type GearItem } from '../../../core/gear';
 import { setFigureAt, type Box, type Figure } from '../../../core/model';
@@ -119,8 +119,11 @@ function Beside({ box, item }: { box: Box; item: GearItem }) {
     .filter(Boolean)
     .join('; ');
   const news = differences.filter(({ offeredBack }) => isNewer || offeredBack).length;
+  // Opened by news it stays open: what was looked at does not fold away under the hand.
+  const [opened, setOpened] = useState(news > 0);
+  if (news > 0 && !opened) setOpened(true);
   return (
-    <Section title={`Gear shelf${news > 0 ? ` (${news} to look at)` : ''}`} open={news > 0}>
+    <Section title={`Gear shelf${news > 0 ? ` (${news} to look at)` : ''}`} open={opened}>
       <p className="text-xs text-muted">
         {isNewer
           ? 'It was changed on your shelf since this box was made.'

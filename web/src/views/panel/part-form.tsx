@@ -2,6 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useMemo } from 'react';
 import { useForm } from 'react-hook-form';
 import {
+  addressOfFigure,
   fieldText,
   figuresOfPart,
   groupsOfPart,
@@ -34,7 +35,7 @@ export function PartForm({ address }: { address: Address }) {
   );
   const resolver = useMemo(() => zodResolver(schemaOf(fields, figures)), [fields, figures]);
   const form = useForm<PartTexts>({ values, resolver, mode: 'onChange' });
-  const troubles = troublesOf(item, {}).filter((trouble) => trouble.address === address);
+  const troubles = useMemo(() => troublesOf(item, {}), [item]);
 
   const commitField = (field: Field, text: string) => {
     const { edit, setUnread } = store.getState();
@@ -51,8 +52,23 @@ export function PartForm({ address }: { address: Address }) {
     if (read.ok && JSON.stringify(read.value) !== JSON.stringify(figure))
       edit({ edit: 'set figure', at, figure: read.value });
   };
-  const faultOf = (path: string, told: string | undefined) =>
-    told ?? troubles.find(({ field }) => field === path || field.startsWith(`${path}.`))?.reason ?? null;
+  const schemaFault = (at: Address, path: string) =>
+    troubles.find(({ address: of, field }) => of === at && (field === path || field.startsWith(`${path}.`)))
+      ?.reason ?? null;
+  /** What a text that was kept unread lacks; what is being typed is told by the form. */
+  const fieldFault = (field: Field) => {
+    const kept = unread[unreadKey(address, field.path)];
+    const read = kept === undefined ? null : readField(field, kept);
+    const told = form.formState.errors.fields?.[formName(field.path)]?.message;
+    return told ?? (read && !read.ok ? read.reason : schemaFault(address, field.path));
+  };
+  const figureFault = (place: FigurePlace) => {
+    const { at, unit, figure } = place;
+    const kept = unread[unreadKey(address, at.field)];
+    const read = kept === undefined ? null : readFigure(JSON.parse(kept) as FigureTexts, unit, figure);
+    const told = form.formState.errors.figures?.[formName(figureKey(at))]?.value?.message;
+    return told ?? (read && !read.ok ? read.reason : schemaFault(addressOfFigure(place), at.field));
+  };
 
   return (
     <form aria-label="Facts of the part" onSubmit={(event) => event.preventDefault()}>
@@ -69,7 +85,7 @@ export function PartForm({ address }: { address: Address }) {
                   key={field.path}
                   field={field}
                   form={form}
-                  fault={faultOf(field.path, form.formState.errors.fields?.[formName(field.path)]?.message)}
+                  fault={fieldFault(field)}
                   commit={(text) => commitField(field, text)}
                 />
               ))}
@@ -89,10 +105,7 @@ export function PartForm({ address }: { address: Address }) {
                 place={place}
                 part={nameOfPart(item, address)}
                 form={form}
-                fault={faultOf(
-                  place.at.field,
-                  form.formState.errors.figures?.[formName(figureKey(place.at))]?.value?.message,
-                )}
+                fault={figureFault(place)}
                 commit={(texts) => commitFigure(place, texts)}
               />
             ))}
