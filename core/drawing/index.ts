@@ -24,3 +24,5 @@ export { CORNER, JACK_RADIUS, leadLook, plateEdge, RING_WIDTH, ruleDash, SLEEVE_
 export { drawThumbnail } from './thumbnail';
 export { drawPanel, spotTowards, type PanelDrawing } from './panel';
 export { type Panelled, type Placed, type Spot } from './panel-edges';
+export type { Slot } from './terrace-lay';
+export { drawTerraces, type TerraceDrawing, type TerraceView } from './terraces';

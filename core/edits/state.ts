@@ -1,6 +1,7 @@
 import { boxIn, byId, copy, demand, edit, isNewId, layerOf, must, type BoxDraft } from './edit';
 import {
   forget,
+  LIMITS,
   type RigDraft,
   type Block,
   type Jack,
@@ -114,6 +115,15 @@ export const stateEdits = {
     isNewId(owner.patches, patch.id, 'inner wiring');
     owner.patches.push(copy(patch));
   }),
+
+  renamePatch: edit<{ box: string; patch: string; name: string }>(
+    'Rename inner wiring',
+    (draft, { box, patch, name }) => {
+      demand(name.trim() !== '', 'An inner wiring has a name.');
+      demand(name.length <= LIMITS.nameLength, `A name has at most ${LIMITS.nameLength} characters.`);
+      byId(boxIn(draft, box).patches, patch, 'inner wiring').name = name;
+    },
+  ),
 
   removePatch: edit<{ box: string; patch: string }>('Remove inner wiring', (draft, { box, patch }) => {
     const owner = boxIn(draft, box);

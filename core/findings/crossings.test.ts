@@ -72,14 +72,16 @@ function insertion(
 /** The unit without a loop block: what stands ahead and what stands in the loop are rows of their own. */
 function inRows(rig: Rig): Rig {
   const unit = rig.boxes.find(({ id }) => id === 'multi-effects')!;
-  const { rows, taps } = rowsOf(unit, unit.patches[0]!.wires)!;
+  const read = rowsOf(unit, unit.patches[0]!.wires);
+  const { rows } = read;
   const wires = wiresOfRows(unit, {
+    ...read,
+    was: [],
     rows: [
       { from: { jack: 'input' }, blocks: ['drive'], outputs: ['send-1'] },
       { from: { jack: 'return-1' }, blocks: rows[0]!.blocks.slice(2), outputs: ['out-1-l'] },
     ],
     loops: {},
-    taps,
   });
   return edited(rig, { edit: 'wireInside', arguments: { box: unit.id, patch: unit.patch, wires } });
 }

@@ -7,9 +7,13 @@ import {
   branchAt,
   emptyInput,
   inRows,
+  joinable,
+  joinAt,
+  legTo,
   loopGoes,
   newRow,
   outputOf,
+  partRow,
   removeBlockEdit,
   splitHere,
 } from './index';
@@ -18,12 +22,12 @@ const rig = fourCable();
 
 describe('paths inside a unit', () => {
   const unit = rig.boxes.find(({ id }) => id === 'multi-effects')!;
-  const rows = rowsOf(unit, unit.patches[0]!.wires)!;
+  const rows = rowsOf(unit, unit.patches[0]!.wires);
   /** The rows as the wires they make are read again. */
   const again = (changed: Rows, of: Box = unit) => rowsOf(of, wiresOfRows(of, changed));
 
   test('a split ends the row ahead of a block and goes on from an input of its own', () => {
-    const split = again(splitHere(rows, 'chorus', 'return-2'))!;
+    const split = again(splitHere(rows, 'chorus', 'return-2'));
     expect(split.rows.map((row) => row.blocks)).toEqual([
       ['drive', 'loop-1', 'amp', 'cab'],
       ['chorus', 'delay', 'reverb'],
@@ -38,11 +42,11 @@ describe('paths inside a unit', () => {
     const withLoop = edited(rig, addBlockEdit(unit, choice('loop')));
     const more = withLoop.boxes.find(({ id }) => id === 'multi-effects')!;
     expect(more.blocks.at(-1)).toMatchObject({ id: 'loop-1-2', name: 'Loop 2' });
-    const branch = again(branchAt(rows, 'reverb', 'loop-1-2'), more)!;
+    const branch = again(branchAt(rows, 'reverb', 'loop-1-2'), more);
     expect(branch.rows[1]).toEqual({ from: { after: 'reverb' }, blocks: ['loop-1-2'], outputs: [] });
-    const row = again(newRow(rows, 'return-2', 'loop-1-2'), more)!;
+    const row = again(newRow(rows, 'return-2', 'loop-1-2'), more);
     expect(row.rows[1]).toEqual({ from: { jack: 'return-2' }, blocks: ['loop-1-2'], outputs: [] });
-    expect(again(loopGoes(row, 'loop-1-2', { send: 'send-2' }), more)!.loops['loop-1-2']).toEqual({
+    expect(again(loopGoes(row, 'loop-1-2', { send: 'send-2' }), more).loops['loop-1-2']).toEqual({
       send: 'send-2',
       back: null,
     });
@@ -50,7 +54,29 @@ describe('paths inside a unit', () => {
       ({ id }) => id === unit.id,
     )!;
     expect(without.blocks).toEqual(unit.blocks);
-    expect(rowsOf(without, without.patches[0]!.wires)).toEqual(rows);
+    expect(rowsOf(without, without.patches[0]!.wires)).toMatchObject({ rows: rows.rows, loops: rows.loops });
+  });
+
+  test('a row joins another from a block on, where that makes no ring, and goes out again', () => {
+    const two = again(splitHere(rows, 'chorus', 'return-2'));
+    expect(joinable(two, 0)).toEqual(['chorus', 'delay', 'reverb']);
+    const joined = joinAt(two, 0, 'delay');
+    // Read again, the row that comes first goes through, and the other joins it: the same wires.
+    expect(again(joined).rows).toEqual([
+      {
+        from: { jack: 'input' },
+        blocks: ['drive', 'loop-1', 'amp', 'cab', 'delay', 'reverb'],
+        outputs: ['out-1-l', 'out-1-r'],
+      },
+      { from: { jack: 'return-2' }, blocks: ['chorus'], outputs: [], into: { block: 'delay', port: 'in' } },
+    ]);
+    // What leads to the join may not be joined by what comes out of it.
+    expect(joinable(joined, 1)).toEqual([]);
+    const out = again(inRows(joined, 0, (row) => outputOf(row, 0, 'send-2')));
+    expect(out.rows[0]).toMatchObject({ outputs: ['send-2'] });
+    expect(partRow(joined, 0).rows[0]!.into).toBeUndefined();
+    const leg = again(legTo(rows, 'drive', 'send-2'));
+    expect(leg.rows.map(({ outputs }) => outputs)).toEqual([['send-2'], ['out-1-l', 'out-1-r']]);
   });
 
   test('an output stands in a row once, and goes again', () => {

@@ -3,6 +3,7 @@ import { makeGridBlock } from '../catalog';
 import type { SingleEdit } from '../edits';
 import {
   freshId,
+  ringIn,
   rowsOf,
   wiresOfRows,
   withoutBlock,
@@ -30,17 +31,20 @@ export function addBlockEdit(box: Box, choice: { readonly id: string; readonly n
   };
 }
 
-/** Takes a block out of the unit, and of every inner wiring that can be read as rows. */
+/** Takes a block out of the unit, and of every inner wiring. */
 export const removeBlockEdit = (box: Box, block: string): SingleEdit => ({
   edit: 'removeBlock',
   arguments: {
     box: box.id,
     block,
     wires: Object.fromEntries(
-      box.patches.map((wiring) => {
-        const rows = rowsOf(box, wiring.wires);
-        return [wiring.id, rows ? wiresOfRows(box, withoutBlock(rows, block)) : wiring.wires];
-      }),
+      box.patches.map((wiring) => [
+        wiring.id,
+        wiresOfRows(
+          { ...box, blocks: box.blocks.filter(({ id }) => id !== block) },
+          withoutBlock(rowsOf(box, wiring.wires), block),
+        ),
+      ]),
     ),
   },
 });
@@ -72,6 +76,17 @@ export const newRow = (rows: Rows, jack: string, block: string): Rows =>
 export const branchAt = (rows: Rows, after: string, first: string): Rows =>
   withRows(rows, (all) => [...all, { from: { after }, blocks: [first], outputs: [] }]);
 
+/** A second path from behind a block on, straight to an output. */
+export const legTo = (rows: Rows, after: string, output: string): Rows =>
+  withRows(rows, (all) => [...all, { from: { after }, blocks: [], outputs: [output] }]);
+
+/** The row goes on in another row from one of its blocks on, instead of out by jacks of its own. */
+export const joinAt = (rows: Rows, index: number, block: string): Rows =>
+  inRows(rows, index, (row) => ({ ...row, outputs: [], into: { block, port: 'in' } }));
+
+/** The row joins no other any more. */
+export const partRow = (rows: Rows, index: number): Rows => inRows(rows, index, ({ into: _, ...row }) => row);
+
 /** The row ends ahead of one of its blocks; that and what follows go on in a row of their own, from an input jack. */
 export const splitHere = (rows: Rows, block: string, jack: string): Rows =>
   withRows(rows, (all) =>
@@ -80,8 +95,8 @@ export const splitHere = (rows: Rows, block: string, jack: string): Rows =>
       return at < 0
         ? [row]
         : [
-            { ...row, blocks: row.blocks.slice(0, at), outputs: [] },
-            { from: { jack }, blocks: row.blocks.slice(at), outputs: row.outputs },
+            { from: row.from, blocks: row.blocks.slice(0, at), outputs: [] },
+            { ...row, from: { jack }, blocks: row.blocks.slice(at) },
           ];
     }),
   );
@@ -92,8 +107,19 @@ export const loopGoes = (rows: Rows, block: string, change: Partial<LoopJacks>):
   loops: { ...rows.loops, [block]: { send: null, back: null, ...rows.loops[block], ...change } },
 });
 
-/** A row with another jack at one of its outputs, or with none there; a jack stands in it once. */
-export function outputOf(row: Row, at: number, jack: string | null): Row {
+/** A row with another jack at one of its outputs, or with none there; a jack stands in it once. It joins no other then. */
+export function outputOf({ into, ...row }: Row, at: number, jack: string | null): Row {
   const outputs = row.outputs.filter((other, i) => i !== at && other !== jack);
-  return { ...row, outputs: jack === null ? outputs : outputs.toSpliced(at, 0, jack) };
+  if (jack === null) return { ...row, outputs, ...(into ? { into } : {}) };
+  return { ...row, outputs: outputs.toSpliced(at, 0, jack) };
+}
+
+/** Blocks that a row may join: those of other rows, and none whose signal comes from this one. */
+export function joinable(rows: Rows, index: number): readonly string[] {
+  const own = rows.rows[index];
+  if (!own) return [];
+  return rows.rows
+    .filter((_, i) => i !== index)
+    .flatMap(({ blocks }) => blocks)
+    .filter((block) => ringIn(joinAt(rows, index, block)) === null);
 }

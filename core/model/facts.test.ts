@@ -91,7 +91,7 @@ describe('a master knob that moves several outputs', () => {
 
 describe('a loop that may stand first only', () => {
   const analogue: Box = { ...unit, loops: unit.loops!.map((loop) => ({ ...loop, stands: 'first' })) };
-  const rows = rowsOf(unit, unit.patches[0]!.wires)!;
+  const rows = rowsOf(unit, unit.patches[0]!.wires);
 
   test('is in its place at the head of its row and nowhere else', () => {
     expect(rows.rows[0]!.blocks.indexOf('loop-1')).toBe(1);

@@ -253,7 +253,7 @@ export function setFigureAt(
   if (!Object.hasOwn(FIELDS, at.on) || !Object.hasOwn(FIELDS[at.on], at.field))
     throw new Error(`a box has no figure "${figureKey(at)}"`);
   const holder = holderOf(box, at);
-  if (figure !== undefined) holder[at.field] = clone(figure) as Draft<Figure>;
+  if (figure !== undefined) holder[at.field] = clone(figure);
   else if (at.on === 'dcOutlet' && at.field === 'volts')
     throw new Error(`an outlet of ${box.name} cannot be without its volts`);
   else delete holder[at.field];

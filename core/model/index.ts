@@ -39,16 +39,16 @@ export { differences, PatchError, patchRig, type DocumentPatch } from './patch';
 export { formatPath, formatProblem, type Problem } from './problem';
 export { problemWords } from './problem-words';
 export { BETWEEN_PARTS, type Named } from './references';
+export { moveBlock, restBlock, ringIn, withoutBlock } from './row-edits';
 export {
   hasGrid,
-  moveBlock,
-  restBlock,
+  plainRowsOf,
   restingBlocks,
   rowsOf,
   wiresOfRows,
-  withoutBlock,
   type LoopJacks,
   type Row,
+  type RowJoin,
   type RowStart,
   type Rows,
 } from './rows';

@@ -1,4 +1,5 @@
 import { blockIn, jackIn } from './look-up';
+import { ringIn } from './row-edits';
 import type { Rows } from './rows';
 import type { Box } from './types';
 
@@ -12,8 +13,16 @@ export const loopChannels = (box: Box, loop: LoopFacts): number =>
 export const loopAt = (box: Box, jack: string | null | undefined): LoopFacts | undefined =>
   box.loops?.find(({ sends, returns }) => [...sends, ...returns].some((id) => id === jack));
 
-/** Why blocks cannot stand in these rows, in words; null: they can. A loop that may stand first only heads its row. */
-export function misplaced(box: Box, { rows, loops }: Rows): string | null {
+/** Why blocks cannot stand in these rows, in words; null: they can. A loop that may stand first only heads its row, and nothing feeds itself. */
+export function misplaced(box: Box, all: Rows): string | null {
+  const { rows, loops } = all;
+  const ring = ringIn(all);
+  if (ring) {
+    const names = ring.map((id) => blockIn(box, id)?.name ?? id);
+    return names.length === 1
+      ? `${names.join('')} of ${box.name} would feed itself.`
+      : `${names.join(', ')} of ${box.name} would feed each other in a ring.`;
+  }
   for (const row of rows)
     for (const [i, id] of row.blocks.entries()) {
       const facts = loopAt(box, loops[id]?.send) ?? loopAt(box, loops[id]?.back);

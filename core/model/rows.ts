@@ -1,7 +1,11 @@
-import type { Box, InnerEnd, Wire } from './types';
+import type { Box, InnerEnd, Port, Wire } from './types';
 
-/** A row begins at an input jack, or branches off behind a block of an earlier row. */
-export type RowStart = { readonly jack: string } | { readonly after: string };
+/** A row begins at an input jack, or branches off behind a block of another row: at its usual output, or a second one. */
+export type RowStart =
+  { readonly jack: string } | { readonly after: string; readonly port?: Exclude<Port, 'out'> };
+
+/** Where a row joins another: a block of it, by its usual input or another. */
+export type RowJoin = { readonly block: string; readonly port: Port };
 
 /** One path inside a unit, as technicians read it: from a jack or a split, through blocks in order, out at jacks. */
 export type Row = {
@@ -10,6 +14,8 @@ export type Row = {
   readonly blocks: readonly string[];
   /** None: the path ends inside. Two of a stereo block: left, then right. */
   readonly outputs: readonly string[];
+  /** The path goes on in another row from this block on: a merge. */
+  readonly into?: RowJoin;
 };
 
 /** The jacks a loop block goes out by and comes back by; a stereo loop by a second jack a side, for the right. */
@@ -25,14 +31,35 @@ export type Rows = {
   readonly loops: Readonly<Record<string, LoopJacks>>;
   /** Outputs that another jack hears too (headphones on the main outputs); they stay as the unit has them. */
   readonly taps: readonly Wire[];
+  /** Wires that no row passes (what no input reaches); they stay too. */
+  readonly others: readonly Wire[];
+  /** The wiring that was read: what a change does not touch keeps its wires, sides and conditions with them. */
+  readonly was: readonly Wire[];
+  /** Blocks that stood in a row as it was read. */
+  readonly stood: readonly string[];
 };
 
 const isBlock = (end: InnerEnd, id: string, port: string) =>
   'block' in end && end.block === id && end.port === port;
 const jackOfEnd = (end: InnerEnd) => ('jack' in end ? end.jack : null);
+const sameEnd = (a: InnerEnd, b: InnerEnd) =>
+  'jack' in a ? 'jack' in b && a.jack === b.jack : 'block' in b && a.block === b.block && a.port === b.port;
+
+const sameJacks = (a: readonly string[], b: readonly string[]) =>
+  a.length === b.length && a.every((jack) => b.includes(jack));
 
 /** The wires of a loop block to its jacks; of two jacks a side each has one channel. */
-function wiresOfLoop(block: string, { send, back, sendRight, backRight }: LoopJacks): readonly Wire[] {
+function wiresOfLoop(block: string, jacks: LoopJacks, was: readonly Wire[]): readonly Wire[] {
+  const { send, back, sendRight, backRight } = jacks;
+  const known = was.filter(({ from, to }) => isBlock(from, block, 'send') || isBlock(to, block, 'return'));
+  const before = loopJacks(known, block);
+  if (
+    before.send === send &&
+    before.back === back &&
+    before.sendRight === sendRight &&
+    before.backRight === backRight
+  )
+    return known;
   const out: InnerEnd = { block, port: 'send' };
   const into: InnerEnd = { block, port: 'return' };
   const [left, right] = ['left', 'right'] as const;
@@ -44,27 +71,62 @@ function wiresOfLoop(block: string, { send, back, sendRight, backRight }: LoopJa
   ];
 }
 
-/** The wires that make these rows. */
-export function wiresOfRows(box: Box, { rows, loops, taps }: Rows): readonly Wire[] {
-  const wires: Wire[] = [...taps];
+/** The wires from the end of a row to its outputs; a pair of a stereo block has a side each, and left alone is mono. */
+function wiresToOutputs(
+  box: Box,
+  from: InnerEnd,
+  outputs: readonly string[],
+  was: readonly Wire[],
+): readonly Wire[] {
+  const known = was.filter((wire) => sameEnd(wire.from, from) && 'jack' in wire.to);
+  const before = [...new Set(known.flatMap((wire) => jackOfEnd(wire.to) ?? []))];
+  if (sameJacks(before, outputs)) return known;
+  const last = 'block' in from ? box.blocks.find((block) => block.id === from.block) : undefined;
+  const [left, right] = outputs;
+  if (last?.channelsOut === 2 && outputs.length === 2 && left !== undefined && right !== undefined)
+    return [
+      { from, to: { jack: left }, fromChannel: 'left' },
+      { from, to: { jack: right }, fromChannel: 'right' },
+      { from, to: { jack: left }, fromChannel: 'right', whileOpen: right },
+    ];
+  return outputs.map((jack) => ({ from, to: { jack } }));
+}
+
+const startOf = (from: RowStart): InnerEnd =>
+  'jack' in from ? { jack: from.jack } : { block: from.after, port: from.port ?? 'out' };
+
+/** The wires of the rows alone. */
+function wiresAlong(box: Box, { rows, loops, was }: Rows): readonly Wire[] {
+  const link = (from: InnerEnd, to: InnerEnd): readonly Wire[] => {
+    const known = was.filter((wire) => sameEnd(wire.from, from) && sameEnd(wire.to, to));
+    return known.length > 0 ? known : [{ from, to }];
+  };
+  const wires: Wire[] = [];
   for (const row of rows) {
-    let from: InnerEnd =
-      'jack' in row.from ? { jack: row.from.jack } : { block: row.from.after, port: 'out' };
+    let from = startOf(row.from);
     for (const id of row.blocks) {
-      wires.push({ from, to: { block: id, port: 'in' } });
+      wires.push(...link(from, { block: id, port: 'in' }));
       const loop = loops[id];
-      if (loop) wires.push(...wiresOfLoop(id, loop));
+      if (loop) wires.push(...wiresOfLoop(id, loop, was));
       from = { block: id, port: 'out' };
     }
-    const last = box.blocks.find((block) => block.id === row.blocks.at(-1));
-    const [left, right] = row.outputs;
-    if (last?.channelsOut === 2 && row.outputs.length === 2 && left !== undefined && right !== undefined) {
-      wires.push({ from, to: { jack: left }, fromChannel: 'left' });
-      wires.push({ from, to: { jack: right }, fromChannel: 'right' });
-      wires.push({ from, to: { jack: left }, fromChannel: 'right', whileOpen: right });
-    } else for (const output of row.outputs) wires.push({ from, to: { jack: output } });
+    wires.push(...wiresToOutputs(box, from, row.outputs, was));
+    if (row.into) wires.push(...link(from, row.into));
   }
-  return wires;
+  // Two rows that begin at one place and go on alike are one wire.
+  return [...new Set(wires)];
+}
+
+/** The wires that make these rows, what stood as it was with the wires that it had. */
+export function wiresOfRows(box: Box, rows: Rows): readonly Wire[] {
+  const placed = new Set(rows.rows.flatMap((row) => row.blocks));
+  const isNew = (end: InnerEnd) => 'block' in end && placed.has(end.block) && !rows.stood.includes(end.block);
+  const isThere = (end: InnerEnd) => 'jack' in end || box.blocks.some(({ id }) => id === end.block);
+  // A block that comes into a row leaves what it was wired to outside of one.
+  const others = rows.others.filter(
+    ({ from, to }) => !isNew(from) && !isNew(to) && isThere(from) && isThere(to),
+  );
+  return [...rows.taps, ...wiresAlong(box, rows), ...others];
 }
 
 function loopJacks(wires: readonly Wire[], id: string): LoopJacks {
@@ -77,53 +139,87 @@ function loopJacks(wires: readonly Wire[], id: string): LoopJacks {
   return { send, back, ...(sendRight ? { sendRight } : {}), ...(backRight ? { backRight } : {}) };
 }
 
+type Start = {
+  readonly from: RowStart;
+  readonly to: InnerEnd | undefined;
+  readonly outputs: readonly string[];
+};
+
+/** Each target once: both sides of a stereo way lead to one. */
+const targets = (wires: readonly Wire[]): readonly InnerEnd[] =>
+  wires.map(({ to }) => to).filter((to, i, all) => all.findIndex((other) => sameEnd(to, other)) === i);
+
 /**
- * Reads an inner wiring as rows, or null where it is no set of rows (a merge, two rows from one jack): such a wiring
- * is shown but not edited as rows.
+ * Reads an inner wiring as rows, without loss: splits are rows that branch off, merges rows that end in a block of
+ * another, and what no row passes is kept beside them. `wiresOfRows` gives the same wires again.
  */
-export function rowsOf(box: Box, all: readonly Wire[]): Rows | null {
+export function rowsOf(box: Box, all: readonly Wire[]): Rows {
   const outs = new Set(box.jacks.filter((jack) => jack.direction === 'out').map((jack) => jack.id));
   const isTap = ({ from, to }: Wire) => 'jack' in from && 'jack' in to && outs.has(from.jack);
   const taps = all.filter(isTap);
   const wires = all.filter((wire) => !isTap(wire));
   const loops: Record<string, LoopJacks> = {};
-  const isLoop = (id: string) => box.blocks.some((block) => block.id === id && block.role === 'loop');
   for (const block of box.blocks) if (block.role === 'loop') loops[block.id] = loopJacks(wires, block.id);
   const backs = new Set(Object.values(loops).flatMap(({ back, backRight }) => [back, backRight ?? null]));
+  const leaving = (is: (from: InnerEnd) => boolean) => targets(wires.filter(({ from }) => is(from)));
+
+  /** What goes straight to jacks is one row, what goes to a block a row for each. */
+  const startsAt = (from: RowStart): readonly Start[] => {
+    const onward = leaving((end) => sameEnd(end, startOf(from)));
+    const outputs = onward.flatMap((to) => jackOfEnd(to) ?? []);
+    const straight: Start = { from, to: undefined, outputs };
+    return [
+      ...(outputs.length > 0 ? [straight] : []),
+      ...onward.filter((to) => 'block' in to).map((to) => ({ from, to, outputs: [] })),
+    ];
+  };
+  const jacks = [...new Set(wires.flatMap(({ from }) => jackOfEnd(from) ?? []))].filter(
+    (jack) => !backs.has(jack),
+  );
+  const waiting: Start[] = jacks.flatMap((jack) => startsAt({ jack }));
   const seen = new Set<string>();
   const rows: Row[] = [];
-  const waiting: { readonly from: RowStart; readonly to: InnerEnd }[] = wires.flatMap(({ from, to }) =>
-    'jack' in from && !backs.has(from.jack) ? [{ from: { jack: from.jack }, to }] : [],
-  );
   for (let start = waiting.shift(); start; start = waiting.shift()) {
-    const { from } = start;
-    if ('jack' in from && rows.some((row) => 'jack' in row.from && row.from.jack === from.jack)) return null;
     const blocks: string[] = [];
-    let end: InnerEnd = start.to;
-    const outputs: string[] = [];
-    if ('jack' in end) outputs.push(end.jack);
-    while ('block' in end) {
-      const { block: id, port } = end;
-      if (port !== 'in' || seen.has(id)) return null;
+    const outputs: string[] = [...start.outputs];
+    let into: RowJoin | undefined;
+    let end: InnerEnd | undefined = start.to;
+    while (end && 'block' in end) {
+      const { block: id, port }: RowJoin = end;
+      if (port !== 'in' || seen.has(id)) {
+        into = { block: id, port };
+        break;
+      }
       seen.add(id);
       blocks.push(id);
-      const onward: readonly Wire[] = wires.filter((wire) => isBlock(wire.from, id, 'out'));
-      const jacks = new Set(onward.flatMap((wire) => jackOfEnd(wire.to) ?? []));
-      outputs.push(...jacks);
-      const branches = onward.flatMap(({ to }) => ('block' in to ? [to] : []));
-      const next = jacks.size > 0 ? undefined : branches.shift();
-      waiting.push(...branches.map((to) => ({ from: { after: id }, to })));
-      if (!next) break;
+      const onward = leaving((from) => isBlock(from, id, 'out'));
+      outputs.push(...onward.flatMap((to) => jackOfEnd(to) ?? []));
+      const branches = onward.filter((to) => 'block' in to);
+      const next: InnerEnd | undefined = outputs.length > 0 ? undefined : branches.shift();
+      waiting.push(...branches.map((to) => ({ from: { after: id }, to, outputs: [] })));
+      for (const port of ['out2', ...(loops[id] ? [] : (['send'] as const))] as const)
+        waiting.push(...startsAt({ after: id, port }));
       end = next;
     }
-    rows.push({ from, blocks, outputs });
+    rows.push({ from: start.from, blocks, outputs, ...(into ? { into } : {}) });
   }
-  const rebuilt = wiresOfRows(box, { rows, loops, taps });
-  const placed = new Set(rows.flatMap((row) => row.blocks));
-  const unplaced = Object.keys(loops).some(
-    (id) => isLoop(id) && !placed.has(id) && (loops[id]?.send || loops[id]?.back),
-  );
-  return rebuilt.length === all.length && !unplaced ? { rows, loops, taps } : null;
+  const read: Rows = { rows, loops, taps, others: [], was: all, stood: [...seen] };
+  const along = new Set(wiresAlong(box, read));
+  return { ...read, others: wires.filter((wire) => !along.has(wire)) };
+}
+
+/**
+ * The rows of an inner wiring that is nothing else: no merge, no two rows from one jack, no wire beside them. Null
+ * where it is more: what binds jacks to rows by rule does not know such units.
+ */
+export function plainRowsOf(box: Box, all: readonly Wire[]): Rows | null {
+  const rows = rowsOf(box, all);
+  const starts = rows.rows.flatMap(({ from }) => ('jack' in from ? [from.jack] : []));
+  const isPlain =
+    rows.others.length === 0 &&
+    new Set(starts).size === starts.length &&
+    rows.rows.every(({ from, into }) => into === undefined && !('port' in from));
+  return isPlain ? rows : null;
 }
 
 /** Is this a unit whose inside people rearrange? */
@@ -135,43 +231,3 @@ export const restingBlocks = (box: Box, rows: Rows): readonly string[] => {
   const placed = new Set(rows.rows.flatMap((row) => row.blocks));
   return box.blocks.map((block) => block.id).filter((id) => !placed.has(id));
 };
-
-/** The rows without a block; what branched off behind it branches off behind the one before, or begins where its row did. */
-function takenOut(rows: Rows, block: string): readonly Row[] {
-  const home = rows.rows.find((row) => row.blocks.includes(block));
-  const before = home?.blocks[home.blocks.indexOf(block) - 1];
-  return rows.rows.map((row) => ({
-    from:
-      home && 'after' in row.from && row.from.after === block
-        ? before === undefined
-          ? home.from
-          : { after: before }
-        : row.from,
-    blocks: row.blocks.filter((id) => id !== block),
-    outputs: row.outputs,
-  }));
-}
-
-/** The rows with a block taken out of where it stands and put at a place of a row. */
-export function moveBlock(rows: Rows, block: string, to: { row: number; index: number }): Rows {
-  const within = rows.rows[to.row]?.blocks.includes(block) ?? false;
-  const without = within
-    ? rows.rows.map((row) => ({ ...row, blocks: row.blocks.filter((id) => id !== block) }))
-    : takenOut(rows, block);
-  return {
-    ...rows,
-    rows: without.map((row, i) =>
-      i === to.row ? { ...row, blocks: row.blocks.toSpliced(to.index, 0, block) } : row,
-    ),
-  };
-}
-
-/** The rows with a block resting: it keeps its place in the unit and its loop's jacks. */
-export const restBlock = (rows: Rows, block: string): Rows => ({ ...rows, rows: takenOut(rows, block) });
-
-/** The rows without a block that leaves the unit, its loop’s jacks given free. */
-export const withoutBlock = (rows: Rows, block: string): Rows => ({
-  ...rows,
-  loops: Object.fromEntries(Object.entries(rows.loops).filter(([id]) => id !== block)),
-  rows: takenOut(rows, block),
-});

@@ -4,7 +4,7 @@ import {
   hasGrid,
   isAudio,
   jackIn,
-  rowsOf,
+  plainRowsOf,
   sources,
   type Block,
   type Box,
@@ -131,7 +131,7 @@ const holdsPedal = (rig: Rig, box: Box, send: string | null): boolean =>
 
 function unitOf(rig: Rig, box: Box): Unit | null {
   if (!hasGrid(box)) return null;
-  const rows = rowsOf(box, wiresOf(box));
+  const rows = plainRowsOf(box, wiresOf(box));
   const [front, after] = (rows?.rows ?? []).filter((row) => 'jack' in row.from);
   const at = (jack: string | null | undefined): JackRef | null => (jack ? { box: box.id, jack } : null);
   const whole = (front?.blocks ?? []).filter((id) => rows?.loops[id]?.send && rows.loops[id].back);

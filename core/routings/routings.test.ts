@@ -232,8 +232,8 @@ describe('outboard in a loop of the unit', () => {
       const rig = taken(edited(withLoops('anywhere', 'first'), ahead), INSERT);
       const unit = rig.boxes.find((box) => box.id === 'multi-effects')!;
       expect(leads(rig)).toContain('multi-effects/send-2 > midi-delay/in-l');
-      expect(rowsOf(unit, unit.patches[0]!.wires)!.rows[0]!.blocks[0]).toBe('loop-2');
-      expect(misplaced(unit, rowsOf(unit, unit.patches[0]!.wires)!)).toBeNull();
+      expect(rowsOf(unit, unit.patches[0]!.wires).rows[0]!.blocks[0]).toBe('loop-2');
+      expect(misplaced(unit, rowsOf(unit, unit.patches[0]!.wires))).toBeNull();
     });
   });
 

@@ -18,6 +18,7 @@ export const STATE_CASES: Cases<
   | 'setPatch'
   | 'wireInside'
   | 'addPatch'
+  | 'renamePatch'
   | 'removePatch'
   | 'addBlock'
   | 'removeBlock'
@@ -57,6 +58,12 @@ export const STATE_CASES: Cases<
     see: (r) => box('fuzz')(r)!.patches.length,
     then: 3,
     refuse: { box: 'fuzz', patch: { id: 'other', name: 'O', wires: [] } },
+  },
+  renamePatch: {
+    give: { box: 'fuzz', patch: 'other', name: 'Direct' },
+    see: (r) => box('fuzz')(r)!.patches.find(({ id }) => id === 'other')!.name,
+    then: 'Direct',
+    refuse: { box: 'fuzz', patch: 'other', name: '' },
   },
   removePatch: {
     give: { box: 'fuzz', patch: 'other' },

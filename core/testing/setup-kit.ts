@@ -52,7 +52,7 @@ export const leadBetween = (rig: Rig, from: string, to: string) =>
 /** A block of the unit moved to the end of the row that ends at a jack. */
 export function moved(rig: Rig, block: string, jack: string): Rig {
   const unit = rig.boxes.find((box) => box.id === 'multi-effects')!;
-  const rows = rowsOf(unit, unit.patches[0]!.wires)!;
+  const rows = rowsOf(unit, unit.patches[0]!.wires);
   const row = rows.rows.findIndex((one) => one.outputs.includes(jack));
   const wires = wiresOfRows(unit, moveBlock(rows, block, { row, index: rows.rows[row]!.blocks.length }));
   return edited(rig, { edit: 'wireInside', arguments: { box: unit.id, patch: unit.patch, wires } });

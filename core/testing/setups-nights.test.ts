@@ -18,7 +18,7 @@ describe('I: the ear mix made inside the unit', () => {
       'multi-effects/phones » headphones/in',
     );
     const unit = rig.boxes.find((box) => box.id === 'multi-effects')!;
-    const rows = rowsOf(unit, unit.patches[0]!.wires)!;
+    const rows = rowsOf(unit, unit.patches[0]!.wires);
     const played = ['drive', 'amp', 'cab', 'chorus', 'delay', 'reverb'];
     const wires = wiresOfRows(unit, {
       ...rows,

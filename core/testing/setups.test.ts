@@ -33,15 +33,16 @@ describe('A: front path and loop path as rows of their own, round a small valve 
     const rig = build('guitar, unit, valve head, cab 16');
     const unit = rig.boxes.find((box) => box.id === 'multi-effects')!;
     const { patch } = unit;
-    const rows = rowsOf(unit, unit.patches[0]!.wires)!;
+    const rows = rowsOf(unit, unit.patches[0]!.wires);
     const after = rows.rows[0]!.blocks.slice(2);
     const wires = wiresOfRows(unit, {
+      ...rows,
+      was: [],
       rows: [
         { from: { jack: 'input' }, blocks: ['drive'], outputs: ['send-1'] },
         { from: { jack: 'return-1' }, blocks: after, outputs: ['out-1-l'] },
       ],
       loops: {},
-      taps: rows.taps,
     });
     return edited(rig, { edit: 'wireInside', arguments: { box: 'multi-effects', patch, wires } });
   }
@@ -67,7 +68,7 @@ describe('A: front path and loop path as rows of their own, round a small valve 
   test('a grid that names another jack than the plugged one is one finding, in front and in the loop', () => {
     const rig = take(twoRows(), 'FOUR');
     const unit = rig.boxes.find((box) => box.id === 'multi-effects')!;
-    const rows = rowsOf(unit, unit.patches[0]!.wires)!;
+    const rows = rowsOf(unit, unit.patches[0]!.wires);
     for (const change of [
       { ...rows.rows[0]!, outputs: ['send-2'] },
       { ...rows.rows[0]!, from: { jack: 'return-2' } },

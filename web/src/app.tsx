@@ -47,6 +47,10 @@ const router = createBrowserRouter([
         children: [
           { index: true, element: <Navigate to="map" replace /> },
           { path: 'gear', ...view(async () => (await import('./views/gear/gear')).GearView) },
+          {
+            path: 'gear/inside/:box',
+            ...view(async () => (await import('./views/inside/inside-view')).InsideView),
+          },
           { path: 'routes', ...view(async () => (await import('./views/routes/routes-view')).RoutesView) },
           { path: 'map', Component: MapView },
           { path: 'cables', ...view(async () => (await import('./views/cables/cables-view')).CablesView) },

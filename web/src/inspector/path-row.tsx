@@ -200,6 +200,9 @@ export function PathRow(props: Props) {
           <BlockLine key={id} {...props} id={id} />
         ))}
       </ol>
+      {row.into ? (
+        <p className="text-xs text-muted">joins another row ahead of {nameOf(box, row.into.block)}</p>
+      ) : null}
       <div className="flex flex-wrap items-center gap-1.5">
         <span className="w-12 shrink-0 text-xs text-muted">out by</span>
         {[...row.outputs, null].map((jack, i) =>

@@ -12,6 +12,7 @@ import {
   type Rows,
 } from '../../../core/model';
 import { resolve } from '../../../core/signal';
+import { Link } from 'react-router';
 import { Button } from '../parts/button';
 import { Menu, MenuItem, MenuLine } from '../parts/menu';
 import { useOpen } from '../rig/use-open';
@@ -27,15 +28,6 @@ export function Paths({ box }: { box: Box }) {
   const { say } = useNotice.getState();
   const rows = rowsOf(box, patch.wires);
   const disabled = readOnly !== null;
-  if (!rows)
-    return (
-      <Section title="Paths inside" open>
-        <p className="text-xs text-muted">
-          This inner wiring has merges; it is read and traced as it is, but not edited as rows.
-        </p>
-      </Section>
-    );
-
   const set = (next: Rows) => {
     const reason = misplaced(box, next);
     if (reason !== null) return say(reason, 'bad');
@@ -52,9 +44,17 @@ export function Paths({ box }: { box: Box }) {
 
   return (
     <Section title="Paths inside" open>
+      <div>
+        <Link
+          to={`/rig/${rig.id}/gear/inside/${box.id}`}
+          className="inline-flex min-h-7 items-center rounded border border-line bg-raised px-2.5 text-sm hover:border-ink"
+        >
+          Draw the inside
+        </Link>
+      </div>
       {rows.rows.map((row, i) => (
         <PathRow
-          key={rowKey(row.from)}
+          key={`${rowKey(row.from)} ${i}`}
           box={box}
           rows={rows}
           index={i}
@@ -110,7 +110,7 @@ export function Paths({ box }: { box: Box }) {
               >
                 {rows.rows.map((row, i) => (
                   <MenuItem
-                    key={rowKey(row.from)}
+                    key={`${rowKey(row.from)} ${i}`}
                     onSelect={() => set(moveBlock(rows, id, { row: i, index: row.blocks.length }))}
                   >
                     To the end of row {i + 1}

@@ -1,0 +1,146 @@
+// The inside of every unit of the catalogue, and of any rows there can be: nothing lies on anything.
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { CATALOGUE, makeBox } from '../catalog';
+import { hasGrid, rowsOf, type Box, type Rows } from '../model';
+import { Met } from '../testing/met';
+import { textWidth } from './fonts';
+import {
+  boxOfText,
+  drawTerraces,
+  overlaps,
+  type Point,
+  type Rect,
+  type TerraceDrawing,
+  type TerraceView,
+} from './index';
+
+const given = { id: 'x', name: 'X', tag: 'X', place: 'floor', order: 1 };
+const units = CATALOGUE.map((kind) => makeBox(kind, given)).filter(hasGrid);
+const view = (box: Box, held: readonly string[] = []): TerraceView => ({
+  stateOf: (block) => block.states.find(({ id }) => id === block.state) ?? block.states[0]!,
+  leadAt: (jack) => (held.includes(jack) ? { id: `lead-${jack}`, number: 12 } : undefined),
+  markOf: (block) => (block === box.blocks[0]?.id ? 'fault' : undefined),
+});
+
+const plates = ({ items }: TerraceDrawing): Rect[] =>
+  items.flatMap(({ item }) => (item.type === 'plate' && item.look === 'box' ? [item] : []));
+const words = ({ items }: TerraceDrawing): Rect[] =>
+  items.flatMap(({ item }) =>
+    item.type === 'text'
+      ? [boxOfText(item, textWidth(item.text, item.face, item.size))]
+      : item.type === 'sleeve'
+        ? [item]
+        : [],
+  );
+const ways = ({ items }: TerraceDrawing) =>
+  items.flatMap(({ item }) => (item.type === 'path' ? [item.points] : []));
+const stretch = (a: Point, b: Point): Rect => ({
+  x: Math.min(a.x, b.x) + 1,
+  y: Math.min(a.y, b.y) + 1,
+  w: Math.max(0, Math.abs(a.x - b.x) - 2),
+  h: Math.max(0, Math.abs(a.y - b.y) - 2),
+});
+
+function isClear(drawing: TerraceDrawing) {
+  const all = plates(drawing);
+  const names = words(drawing);
+  for (const [i, a] of all.entries()) for (const b of all.slice(i + 1)) expect(overlaps(a, b)).toBe(false);
+  for (const [i, a] of names.entries())
+    for (const b of names.slice(i + 1)) expect([a, b, overlaps(a, b)]).toEqual([a, b, false]);
+  for (const points of ways(drawing))
+    points.slice(1).forEach((b, i) => {
+      const a = points[i]!;
+      expect(a.x === b.x || a.y === b.y).toBe(true);
+      for (const plate of all)
+        expect([a, b, plate, overlaps(stretch(a, b), plate)]).toEqual([a, b, plate, false]);
+    });
+  for (const { x, y, w, h } of [...all, ...names]) {
+    expect(x).toBeGreaterThanOrEqual(0);
+    expect(y).toBeGreaterThanOrEqual(0);
+    expect(x + w).toBeLessThanOrEqual(drawing.width);
+    expect(y + h).toBeLessThanOrEqual(drawing.height);
+  }
+}
+
+describe('the inside of a unit as terraces', () => {
+  test.each(
+    units.flatMap((box) => box.patches.map((patch) => ({ name: `${box.kind}, ${patch.name}`, box, patch }))),
+  )('$name: plates, names and ways keep apart, every jack that a row goes by is named', ({ box, patch }) => {
+    const rows = rowsOf(box, patch.wires);
+    const drawing = drawTerraces(
+      box,
+      rows,
+      view(
+        box,
+        box.jacks.map(({ id }) => id),
+      ),
+      600,
+    );
+    isClear(drawing);
+    const drawn = drawing.items.flatMap(({ item }) => (item.type === 'jack' ? [item.part.id] : []));
+    const wanted = rows.rows.flatMap(({ from, blocks, outputs }) => [
+      ...('jack' in from ? [from.jack] : []),
+      ...outputs,
+      ...blocks.flatMap((id) => Object.values(rows.loops[id] ?? {}).filter((jack) => jack !== null)),
+    ]);
+    expect(drawn.toSorted()).toEqual(wanted.map((jack) => `x/${jack}`).toSorted());
+    expect(drawing.spots.map(({ address }) => address).toSorted()).toEqual(
+      rows.rows
+        .flatMap(({ blocks }, i) => [`rows/${i}/from`, `rows/${i}/to`, ...blocks.map((id) => `blocks/${id}`)])
+        .toSorted(),
+    );
+  });
+
+  test('law: so it is with any rows, splits and merges', () => {
+    const met = new Met();
+    const box = units.find(({ kind }) => kind === 'Multi-effects')!;
+    const ids = box.blocks.map(({ id }) => id);
+    fc.assert(
+      fc.property(
+        fc.shuffledSubarray(ids, { minLength: 2 }),
+        fc.array(fc.tuple(fc.nat({ max: 6 }), fc.nat(), fc.nat({ max: 3 })), { minLength: 1, maxLength: 4 }),
+        (order, cuts) => {
+          const heads = [{ jack: 'input' }, { jack: 'return-2' }];
+          let at = 0;
+          const rows: Rows['rows'][number][] = [];
+          cuts.forEach(([n, salt, ends], i) => {
+            const blocks = order.slice(at, at + n);
+            at += n;
+            const placed = rows.flatMap((row) => row.blocks);
+            const after = placed[salt % Math.max(1, placed.length)];
+            const from = i < 2 || after === undefined ? heads[Math.min(i, 1)]! : { after };
+            const into = placed.filter((id) => id !== after).at(salt % 3);
+            const isMerge = ends >= 2 && into !== undefined && !('after' in from);
+            rows.push({
+              from,
+              blocks,
+              outputs: isMerge ? [] : ['out-1-l', 'out-1-r'].slice(0, ends % 3),
+              ...(isMerge ? { into: { block: into, port: 'in' } } : {}),
+            });
+          });
+          const loops = { 'loop-1': { send: 'send-1', back: 'return-1' } };
+          const all: Rows = { rows, loops, taps: [], others: [], was: [], stood: [] };
+          isClear(drawTerraces(box, all, view(box, ['input', 'send-1']), 400));
+          if (rows.some(({ into }) => into)) met.count('merge');
+          if (rows.some(({ from }) => 'after' in from)) met.count('split');
+        },
+      ),
+      { numRuns: 200 },
+    );
+    met.atLeast({ merge: 20, split: 50 });
+  });
+
+  test('a block may be put at every place of every row, each under the pointer at one point only', () => {
+    for (const box of units)
+      for (const patch of box.patches) {
+        const rows = rowsOf(box, patch.wires);
+        const { slots } = drawTerraces(box, rows, view(box), 600);
+        expect(slots.map(({ row, index }) => [row, index])).toEqual(
+          rows.rows.flatMap(({ blocks }, row) => [...blocks, ''].map((_, index) => [row, index])),
+        );
+        for (const [i, a] of slots.entries())
+          for (const b of slots.slice(i + 1)) expect(overlaps(a.rect, b.rect)).toBe(false);
+      }
+  });
+});
