@@ -19,7 +19,7 @@ const CLOSE = {
 } as const;
 export type Close = keyof typeof CLOSE;
 /** Under a loop: its jacks with their printed names, and the leads in them. */
-export const LOOP = { cell: 46, stub: 12, h: 66 };
+export const LOOP = { cell: 50, stub: 12, h: 66 };
 export const ROW = { top: 16, between: 20, band: 8 };
 export const END = { pitch: 18, stub: 20 };
 export const MARGIN = 12;

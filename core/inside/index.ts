@@ -12,5 +12,6 @@ export {
   partRow,
   removeBlockEdit,
   splitHere,
+  twinEdit,
   branchAt,
 } from './paths';

@@ -7,6 +7,7 @@ import {
   rowsOf,
   wiresOfRows,
   withoutBlock,
+  type Block,
   type Box,
   type LoopJacks,
   type Row,
@@ -29,6 +30,14 @@ export function addBlockEdit(box: Box, choice: { readonly id: string; readonly n
     edit: 'addBlock',
     arguments: { box: box.id, block: makeGridBlock(choice.id, id, numbered(box, choice.name)) },
   };
+}
+
+/** The same effect on another leg, on one switch with it; it stands in no row yet. */
+export function twinEdit(box: Box, block: Block): SingleEdit {
+  const first = block.twinOf ?? block.id;
+  const id = freshId(`${first}-twin`, new Set(box.blocks.map((one) => one.id)));
+  const twin: Block = { ...block, id, name: numbered(box, block.name), twinOf: first };
+  return { edit: 'addBlock', arguments: { box: box.id, block: twin } };
 }
 
 /** Takes a block out of the unit, and of every inner wiring. */

@@ -101,4 +101,15 @@ describe('a loop that may stand first only', () => {
     expect(misplaced(analogue, moveBlock(rows, 'loop-1', { row: 0, index: 0 }))).toBeNull();
     expect(misplaced(unit, rows)).toBeNull();
   });
+
+  test('two of them stand first together, as the unit is built', () => {
+    const large = build('four-loop unit').boxes[0]!;
+    const own = rowsOf(large, large.patches[0]!.wires);
+    expect(own.rows[0]!.blocks.slice(0, 2)).toEqual(['loop-1', 'loop-2']);
+    expect(misplaced(large, own)).toBeNull();
+    expect(misplaced(large, moveBlock(own, 'loop-2', { row: 0, index: 0 }))).toBeNull();
+    expect(misplaced(large, moveBlock(own, 'loop-2', { row: 0, index: 2 }))).toMatch(
+      /Loop 2 .* can stand first only/,
+    );
+  });
 });

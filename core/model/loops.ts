@@ -13,7 +13,7 @@ export const loopChannels = (box: Box, loop: LoopFacts): number =>
 export const loopAt = (box: Box, jack: string | null | undefined): LoopFacts | undefined =>
   box.loops?.find(({ sends, returns }) => [...sends, ...returns].some((id) => id === jack));
 
-/** Why blocks cannot stand in these rows, in words; null: they can. A loop that may stand first only heads its row, and nothing feeds itself. */
+/** Why blocks cannot stand in these rows, in words; null: they can. Loops that may stand first only head their row together, and nothing feeds itself. */
 export function misplaced(box: Box, all: Rows): string | null {
   const { rows, loops } = all;
   const ring = ringIn(all);
@@ -23,10 +23,15 @@ export function misplaced(box: Box, all: Rows): string | null {
       ? `${names.join('')} of ${box.name} would feed itself.`
       : `${names.join(', ')} of ${box.name} would feed each other in a ring.`;
   }
+  const firstOnly = (id: string) => {
+    const facts = loopAt(box, loops[id]?.send) ?? loopAt(box, loops[id]?.back);
+    return facts?.stands === 'first' ? facts : undefined;
+  };
   for (const row of rows)
     for (const [i, id] of row.blocks.entries()) {
-      const facts = loopAt(box, loops[id]?.send) ?? loopAt(box, loops[id]?.back);
-      if (facts?.stands === 'first' && (i > 0 || 'after' in row.from))
+      const facts = firstOnly(id);
+      const heads = 'jack' in row.from && row.blocks.slice(0, i).every(firstOnly);
+      if (facts && !heads)
         return `${facts.name} of ${box.name} can stand first only: ${blockIn(box, id)?.name ?? id} goes to the start of its row.`;
     }
   return null;

@@ -21,7 +21,7 @@ const LOOP_JACKS: readonly {
 
 /** What a block of the unit is set to, and what can be done with it. */
 export function BlockFacts({ inside, block }: { inside: Inside; block: Block }) {
-  const { box, rows, disabled, set, move, putIn, commit } = inside;
+  const { box, rows, disabled, set, move, putIn, twin, commit } = inside;
   const { rig, setting, scope } = useOpen('rig', 'setting', 'scope');
   const { state, from } = resolve(rig, setting).blockState(box, block);
   const row = rows.rows.findIndex(({ blocks }) => blocks.includes(block.id));
@@ -115,6 +115,15 @@ export function BlockFacts({ inside, block }: { inside: Inside; block: Block }) 
           >
             A row of its own from here on
           </MenuItem>
+        </Menu>
+        <Menu trigger={<Button disabled={disabled || rows.rows.length < 2}>Twin on …</Button>}>
+          {rows.rows.map((_, i) =>
+            i === row ? null : (
+              <MenuItem key={i} onSelect={() => twin(block, i)}>
+                Row {i + 1}, on the same switch
+              </MenuItem>
+            ),
+          )}
         </Menu>
         <Button disabled={disabled} onClick={() => set(restBlock(rows, block.id))}>
           To rest

@@ -105,6 +105,8 @@ function Desk({ box }: { box: Box }) {
   const block = blockIn(box, selected.replace(/^blocks\//, ''));
   const row = /^rows\/(\d+)\//.exec(selected)?.[1];
   const room = box.slots?.blocks;
+  // A switcher has loops only: its room is what it is built with.
+  const takes = room === undefined || box.blocks.length <= room;
   const { rows, disabled, putIn } = inside;
   return (
     <div className="flex flex-col lg:h-full lg:min-h-0">
@@ -112,14 +114,16 @@ function Desk({ box }: { box: Box }) {
         <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5 border-b border-hair bg-sheet px-4 py-1.5">
           <h1 className="text-base">Inside {box.name}</h1>
           <Wirings inside={inside} />
-          <Menu trigger={<Button disabled={disabled || rows.rows.length === 0}>Add block …</Button>}>
-            {gridChoices().map((choice) => (
-              <MenuItem key={choice.id} onSelect={() => putIn(choice, 0, rows.rows[0]?.blocks.length ?? 0)}>
-                {choice.name}
-              </MenuItem>
-            ))}
-          </Menu>
-          {room === undefined ? null : (
+          {takes ? (
+            <Menu trigger={<Button disabled={disabled || rows.rows.length === 0}>Add block …</Button>}>
+              {gridChoices().map((choice) => (
+                <MenuItem key={choice.id} onSelect={() => putIn(choice, 0, rows.rows[0]?.blocks.length ?? 0)}>
+                  {choice.name}
+                </MenuItem>
+              ))}
+            </Menu>
+          ) : null}
+          {room === undefined || !takes ? null : (
             <span className="text-xs text-muted">
               {box.blocks.length} of {room} blocks
             </span>

@@ -1,4 +1,4 @@
-import { addBlockEdit } from '../../../../core/inside';
+import { addBlockEdit, twinEdit } from '../../../../core/inside';
 import type { EditCall, SingleEdit } from '../../../../core/edits';
 import {
   blockIn,
@@ -6,6 +6,7 @@ import {
   moveBlock,
   rowsOf,
   wiresOfRows,
+  type Block,
   type Box,
   type InnerWiring,
   type Rows,
@@ -28,6 +29,8 @@ export type Inside = {
     row: number,
     index: number,
   ) => void;
+  /** Puts a twin of a block at the end of another row: one effect on two legs. */
+  readonly twin: (block: Block, row: number) => void;
   readonly move: (block: string, row: number, index: number) => boolean;
   readonly commit: (call: EditCall) => string | null;
 };
@@ -47,6 +50,19 @@ export function useInside(box: Box): Inside {
     return reason === null;
   };
   const set = (next: Rows) => allowed(box, next) && commit(wired(box, next)) === null;
+  const put = (add: SingleEdit, row: number, index: number) => {
+    if (add.edit !== 'addBlock') return;
+    const { block } = add.arguments;
+    const room = box.slots?.blocks;
+    if (room !== undefined && box.blocks.length >= room) {
+      say(`${box.name} has room for ${room} blocks: take one out first.`, 'bad');
+      return;
+    }
+    const of = { ...box, blocks: [...box.blocks, block] };
+    const next = moveBlock(rows, block.id, { row, index });
+    if (!allowed(of, next)) return;
+    commit({ edit: 'together', arguments: { label: `Put ${block.name} in`, edits: [add, wired(of, next)] } });
+  };
   return {
     box,
     patch,
@@ -54,23 +70,8 @@ export function useInside(box: Box): Inside {
     disabled: readOnly !== null,
     set,
     move: (block, row, index) => set(moveBlock(rows, block, { row, index })),
-    putIn(choice, row, index) {
-      const add = addBlockEdit(box, choice);
-      if (add.edit !== 'addBlock') return;
-      const { block } = add.arguments;
-      const room = box.slots?.blocks;
-      if (room !== undefined && box.blocks.length >= room) {
-        say(`${box.name} has room for ${room} blocks: take one out first.`, 'bad');
-        return;
-      }
-      const of = { ...box, blocks: [...box.blocks, block] };
-      const next = moveBlock(rows, block.id, { row, index });
-      if (!allowed(of, next)) return;
-      commit({
-        edit: 'together',
-        arguments: { label: `Put ${block.name} in`, edits: [add, wired(of, next)] },
-      });
-    },
+    putIn: (choice, row, index) => put(addBlockEdit(box, choice), row, index),
+    twin: (block, row) => put(twinEdit(box, block), row, rows.rows[row]?.blocks.length ?? 0),
     commit,
   };
 }
