@@ -124,6 +124,22 @@ test.describe('axe', () => {
       await open(page, view, ready[view]);
       await audit(page, `${view}, demo`, false);
     }
+    await page.goto(page.url().replace(/\/sheet.*$/, '/gear/inside/multi-effects'));
+    await expect(page.getByRole('group', { name: 'Inside Multi-effects' })).toBeVisible();
+    await audit(page, 'inside, demo', false);
+    await page.goto('/gear');
+    await expect(page.getByText('No gear of your own yet')).toBeVisible();
+    await audit(page, 'gear shelf, empty', false);
+    await page.getByRole('button', { name: 'New box' }).first().click();
+    await page.getByLabel('Kind by name or by what it does').fill('valve head');
+    await page.keyboard.press('Enter');
+    await page.locator('[data-spot="jacks/return"]').click();
+    await audit(page, 'panel', false);
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.getByRole('button', { name: 'Put on the shelf' }).click();
+    await page.getByRole('link', { name: 'Gear shelf' }).click();
+    await expect(page.getByRole('list', { name: 'Your gear' })).toBeVisible();
+    await audit(page, 'gear shelf', false);
     await page.goto('/shelf');
     await expect(page.getByText('1 fault')).toBeVisible();
     await audit(page, 'shelf, demo', false);

@@ -13,26 +13,36 @@ export const loopChannels = (box: Box, loop: LoopFacts): number =>
 export const loopAt = (box: Box, jack: string | null | undefined): LoopFacts | undefined =>
   box.loops?.find(({ sends, returns }) => [...sends, ...returns].some((id) => id === jack));
 
-/** Why blocks cannot stand in these rows, in words; null: they can. Loops that may stand first only head their row together, and nothing feeds itself. */
-export function misplaced(box: Box, all: Rows): string | null {
-  const { rows, loops } = all;
-  const ring = ringIn(all);
+/** A loop block that stands where its loop cannot: behind something, or on a leg of a split. */
+export type LoopMisplaced = { readonly block: string; readonly loop: LoopFacts; readonly row: number };
+
+/** Loops that may stand first only head their row together; those that do not. */
+export function misplacedLoops(box: Box, { rows, loops }: Rows): readonly LoopMisplaced[] {
+  const firstOnly = (id: string): LoopFacts | undefined => {
+    const facts = loopAt(box, loops[id]?.send) ?? loopAt(box, loops[id]?.back);
+    return facts?.stands === 'first' ? facts : undefined;
+  };
+  return rows.flatMap(({ from, blocks }, row) =>
+    blocks.flatMap((block, i): LoopMisplaced[] => {
+      const loop = firstOnly(block);
+      const heads = 'jack' in from && blocks.slice(0, i).every(firstOnly);
+      return loop && !heads ? [{ block, loop, row }] : [];
+    }),
+  );
+}
+
+/** Why blocks cannot stand in these rows, in words; null: they can. Nothing feeds itself. */
+export function misplaced(box: Box, rows: Rows): string | null {
+  const nameOf = (id: string) => blockIn(box, id)?.name ?? id;
+  const ring = ringIn(rows);
   if (ring) {
-    const names = ring.map((id) => blockIn(box, id)?.name ?? id);
+    const names = ring.map(nameOf);
     return names.length === 1
       ? `${names.join('')} of ${box.name} would feed itself.`
       : `${names.join(', ')} of ${box.name} would feed each other in a ring.`;
   }
-  const firstOnly = (id: string) => {
-    const facts = loopAt(box, loops[id]?.send) ?? loopAt(box, loops[id]?.back);
-    return facts?.stands === 'first' ? facts : undefined;
-  };
-  for (const row of rows)
-    for (const [i, id] of row.blocks.entries()) {
-      const facts = firstOnly(id);
-      const heads = 'jack' in row.from && row.blocks.slice(0, i).every(firstOnly);
-      if (facts && !heads)
-        return `${facts.name} of ${box.name} can stand first only: ${blockIn(box, id)?.name ?? id} goes to the start of its row.`;
-    }
-  return null;
+  const [first] = misplacedLoops(box, rows);
+  return first
+    ? `${first.loop.name} of ${box.name} can stand first only: ${nameOf(first.block)} goes to the start of its row.`
+    : null;
 }

@@ -1,6 +1,15 @@
 import { CODES, type Code } from '../codes';
 import type { Rule } from '../rule';
 import { unused } from './gear-unused';
+import { hiddenSetting } from './gear-hidden';
+import { crossed } from './stereo-crossed';
+import { stereoLost } from './stereo-lost';
+import { balance } from './wire-balance';
+import { inMode } from './wire-inmode';
+import { slots } from './cap-slots';
+import { feeds } from './wire-feeds';
+import { loopPlace } from './wire-loopplace';
+import { bridge } from './wire-bridge';
 import { knobs } from './knob-dead';
 import { levelMode } from './level-mode';
 import { bothSpeakers } from './model-bothspk';
@@ -63,6 +72,15 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'ORDER-PICKUP': pickup,
   'ORDER-TIME': time,
   'GEAR-UNUSED': unused,
+  'WIRE-BRIDGE': bridge,
+  'WIRE-LOOPPLACE': loopPlace,
+  'WIRE-FEEDS': feeds,
+  'CAP-SLOTS': slots,
+  'WIRE-INMODE': inMode,
+  'WIRE-BALANCE': balance,
+  'STEREO-LOST': stereoLost,
+  'STEREO-CROSSED': crossed,
+  'GEAR-HIDDEN': hiddenSetting,
   'KNOB-DEAD': knobs,
 };
 

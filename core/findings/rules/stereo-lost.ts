@@ -1,0 +1,83 @@
+import { derive, type Box, type Jack, type Wire } from '../../model';
+import { isOn, resolveIn, traceIn, type Path } from '../../signal';
+import { cure } from '../cure';
+import { isFree, jackPart, leadsAt, type Found, type Wired } from '../finding';
+import { outputPairs } from '../pairs';
+import { rule } from '../rule';
+
+type Data = {
+  readonly box: string;
+  readonly plugged: string;
+  readonly lost: 'left' | 'right';
+  readonly free: string;
+};
+
+/** Does a side come out at some jack with a lead: its own, or the other while its own is free? */
+function comesOut(
+  view: Wired,
+  box: Box,
+  wires: readonly Wire[],
+  side: 'left' | 'right',
+  port: Wire['from'],
+): boolean {
+  const isPort = (end: Wire['from']) =>
+    'block' in end && 'block' in port && end.block === port.block && end.port === port.port;
+  return wires.some(({ from, to, fromChannel, whileOpen }) => {
+    if (!isPort(from) || (fromChannel ?? side) !== side || !('jack' in to)) return false;
+    const jackOf = (id: string): Jack | undefined => box.jacks.find((jack) => jack.id === id);
+    const open = whileOpen === undefined ? undefined : jackOf(whileOpen);
+    if (open && !isFree(view, box, open)) return false;
+    const jack = jackOf(to.jack);
+    return jack !== undefined && !isFree(view, box, jack);
+  });
+}
+
+/** Something in the box makes the sides differ in this sound. */
+const widens = (paths: readonly Path[], box: Box) =>
+  paths.some(({ sections }) =>
+    sections.some(
+      (one) =>
+        one.box === box && one.block.channelsOut === 2 && one.block.role === 'effect' && isOn(one.state),
+    ),
+  );
+
+/** STEREO-LOST: one side of a stereo output has no lead and is not mixed into the other. */
+export const stereoLost = rule<Data>({
+  code: 'STEREO-LOST',
+  reads: 'sound',
+  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+    const resolved = resolveIn(view);
+    const { paths } = traceIn(view);
+    return view.boxes.flatMap((box) => {
+      const { wires } = resolved.innerWiring(box).patch;
+      return outputPairs(box, wires).flatMap(({ left, right }): Found<Data>[] => {
+        const [noLeft, noRight] = [isFree(view, box, left), isFree(view, box, right)];
+        if (noLeft === noRight || !widens(paths, box)) return [];
+        const [lost, plugged, free] = noLeft
+          ? (['left', right, left] as const)
+          : (['right', left, right] as const);
+        const own = wires.find(
+          ({ to, fromChannel }) => 'jack' in to && to.jack === free.id && fromChannel === lost,
+        );
+        if (!own || comesOut(view, box, wires, lost, own.from)) return [];
+        const data = { box: box.id, plugged: plugged.id, lost, free: free.id };
+        return [{ severity: 'caution', parts: [jackPart(box, plugged)], data }];
+      });
+    });
+  }),
+  words: ({ data }, say) => ({
+    text: `Only ${say.jack(`${data.box}/${data.plugged}`)} has a lead: the ${data.lost} side is lost, in ${say.sound()}.`,
+    why: 'What the effect puts on that side, half of its repeats maybe, is not heard anywhere.',
+  }),
+  *cures(view, { data }) {
+    const box = view.boxes.find(({ id }) => id === data.box);
+    const plugged = box?.jacks.find(({ id }) => id === data.plugged);
+    if (!box || !plugged) return;
+    // The other jack has both sides while this one is free, where the box is built so.
+    for (const { lead, side } of leadsAt(view, box, plugged))
+      yield cure(view, {
+        edit: 'replug',
+        arguments: { lead: lead.id, side, at: [{ box: box.id, jack: data.free }] },
+      });
+  },
+});

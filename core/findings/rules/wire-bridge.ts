@@ -1,0 +1,112 @@
+import { blockIn, boxOf, derive, hasGrid, type Box, type InnerEnd, type Wire } from '../../model';
+import { resolveIn, traceIn, type Path, type Step } from '../../signal';
+import { cure } from '../cure';
+import { blockPart, boxPart, type Found } from '../finding';
+import { rule } from '../rule';
+
+type Data = {
+  readonly box: string;
+  readonly patch: string;
+  /** What the wire leads from and to, as people name it. */
+  readonly from: string;
+  readonly to: string;
+  readonly wire: number;
+};
+
+/** One passage of a path through a box: in at a jack, its blocks, out at a jack. */
+type Visit = { readonly steps: readonly Exclude<Step, { type: 'lead' }>[]; readonly at: number };
+
+function visitsOf(path: Path, box: string): readonly Visit[] {
+  const visits: { steps: Exclude<Step, { type: 'lead' }>[]; at: number }[] = [];
+  let open: { steps: Exclude<Step, { type: 'lead' }>[]; at: number } | null = null;
+  path.steps.forEach((step, at) => {
+    if (step.type === 'lead' || step.box !== box) open = null;
+    else if (open) open.steps.push(step);
+    else visits.push((open = { steps: [step], at }));
+  });
+  return visits;
+}
+
+const keyOf = (step: Visit['steps'][number]) =>
+  step.type === 'jack' ? `jack ${step.jack}` : `block ${step.block}`;
+const keyOfEnd = (end: InnerEnd) => ('jack' in end ? `jack ${end.jack}` : `block ${end.block}`);
+const endsOf = ({ steps }: Visit) => [steps[0], steps.at(-1)].map((step) => (step ? keyOf(step) : ''));
+
+/** Does a real preamp stand between two places of a path? */
+const preampBetween = (path: Path, from: number, to: number): boolean => {
+  const preamps = new Set(
+    path.sections
+      .filter(({ block }) => block.role === 'preamp')
+      .map(({ box, block }) => `${box.id}/${block.id}`),
+  );
+  return path.steps
+    .slice(from, to)
+    .some((step) => step.type === 'block' && preamps.has(`${step.box}/${step.block}`));
+};
+
+/** The inner wire by which a path stays in the box while another goes out to the preamp and comes back. */
+function bridgeIn(box: Box, wires: readonly Wire[], paths: readonly Path[]): number | null {
+  const passages = paths.map((path) => ({ path, visits: visitsOf(path, box.id) }));
+  for (const { path, visits } of passages) {
+    const [first, last] = [visits[0], visits.at(-1)];
+    if (!first || !last || first === last || !preampBetween(path, first.at, last.at)) continue;
+    const late = new Set(last.steps.map(keyOf));
+    for (const { visits: others } of passages) {
+      const [only] = others;
+      if (!only || others.length !== 1) continue;
+      if (endsOf(only)[0] !== endsOf(first)[0] || endsOf(only)[1] !== endsOf(last)[1]) continue;
+      // Where it comes over from what the other passes ahead of the preamp to what that passes behind it.
+      const over = only.steps.findIndex((step, i) => i > 0 && late.has(keyOf(step)));
+      const [a, b] = [only.steps[over - 1], only.steps[over]];
+      if (!a || !b) continue;
+      const wire = wires.findIndex(
+        ({ from, to }) => keyOfEnd(from) === keyOf(a) && keyOfEnd(to) === keyOf(b),
+      );
+      if (wire >= 0) return wire;
+    }
+  }
+  return null;
+}
+
+/** WIRE-BRIDGE: the row ahead of the preamp and the row behind it are joined inside the unit. */
+export const bridge = rule<Data>({
+  code: 'WIRE-BRIDGE',
+  reads: 'sound',
+  cause: 1,
+  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+    const grids = view.boxes.filter(hasGrid);
+    if (grids.length === 0) return [];
+    const { paths } = traceIn(view);
+    const resolved = resolveIn(view);
+    return grids.flatMap((box): Found<Data>[] => {
+      const { patch } = resolved.innerWiring(box);
+      const wire = bridgeIn(box, patch.wires, paths);
+      const joint = wire === null ? undefined : patch.wires[wire];
+      if (wire === null || !joint) return [];
+      const nameOf = (end: InnerEnd) =>
+        'jack' in end
+          ? (box.jacks.find(({ id }) => id === end.jack)?.label ?? end.jack)
+          : (blockIn(box, end.block)?.name ?? end.block);
+      const into = 'block' in joint.to ? blockIn(box, joint.to.block) : undefined;
+      return [
+        {
+          severity: 'fault',
+          parts: [into ? blockPart(box, into) : boxPart(box)],
+          data: { box: box.id, patch: patch.id, from: nameOf(joint.from), to: nameOf(joint.to), wire },
+        },
+      ];
+    });
+  }),
+  words: ({ data }, say) => ({
+    text: `Inside ${say.box(data.box)} the path goes on from ${data.from} to ${data.to} past the preamp, in ${say.sound()}.`,
+    why: 'The row ahead of the preamp and the row behind it are joined: the guitar is heard twice, once without the preamp.',
+  }),
+  *cures(view, { data }) {
+    const patch = boxOf(view, data.box)?.patches.find(({ id }) => id === data.patch);
+    if (!patch) return;
+    yield cure(view, {
+      edit: 'wireInside',
+      arguments: { box: data.box, patch: patch.id, wires: patch.wires.filter((_, i) => i !== data.wire) },
+    });
+  },
+});

@@ -1,0 +1,99 @@
+import {
+  blockIn,
+  boxOf,
+  derive,
+  jackIn,
+  rowsOf,
+  wiresOfRows,
+  type Box,
+  type Row,
+  type Rows,
+} from '../../model';
+import { cure } from '../cure';
+import { isFree, jackPart, type Found } from '../finding';
+import { rule } from '../rule';
+
+type Data = {
+  readonly box: string;
+  readonly patch: string;
+  readonly jack: string;
+  /** The row whose feed is to go elsewhere. */
+  readonly row: number;
+  readonly model: string;
+};
+
+/** The rows that a row branched off from, itself first. */
+function lineage(rows: readonly Row[], row: Row): readonly Row[] {
+  const { from } = row;
+  const parent =
+    'after' in from ? rows.find((other) => other !== row && other.blocks.includes(from.after)) : undefined;
+  return parent ? [row, ...lineage(rows, parent)] : [row];
+}
+
+/** The cabinet model that a leg has for itself: what makes a feed of it. */
+const modelOn = (box: Box, { blocks }: Row) =>
+  blocks.map((id) => blockIn(box, id)).find((block) => block?.role === 'cabModel');
+
+/** Outputs at which two legs of one split come out, one of them a feed with a cabinet model that the other has not. */
+function sharedIn(box: Box, { rows }: Rows): readonly { jack: string; row: number; model: string }[] {
+  return rows.flatMap((row, i) => {
+    const model = modelOn(box, row);
+    const above = lineage(rows, row).slice(1);
+    if (!model || above.length === 0) return [];
+    const others = rows.filter(
+      (other) => other !== row && lineage(rows, other).some((one) => above.includes(one)),
+    );
+    return row.outputs
+      .filter((jack) => others.some((other) => other.outputs.includes(jack) && !modelOn(box, other)))
+      .map((jack) => ({ jack, row: i, model: model.name }));
+  });
+}
+
+/** WIRE-FEEDS: two legs of a split come out at one output, a feed and what is no feed. */
+export const feeds = rule<Data>({
+  code: 'WIRE-FEEDS',
+  reads: 'rig',
+  judge: derive(['boxes'], ({ boxes }): readonly Found<Data>[] =>
+    boxes.flatMap((box) =>
+      box.blocks.some(({ role }) => role === 'cabModel')
+        ? box.patches.flatMap((patch) =>
+            sharedIn(box, rowsOf(box, patch.wires)).flatMap(({ jack: id, ...rest }): Found<Data>[] => {
+              const jack = jackIn(box, id);
+              const data = { box: box.id, patch: patch.id, jack: id, ...rest };
+              return jack ? [{ severity: 'fault', parts: [jackPart(box, jack)], data }] : [];
+            }),
+          )
+        : [],
+    ),
+  ),
+  words: ({ data }, say) => ({
+    text: `Both legs of the split come out at ${say.jack(`${data.box}/${data.jack}`)}, the one with ${data.model} too.`,
+    why: 'Two feeds need two outputs: at one they are mixed, and neither can be set by itself.',
+  }),
+  *cures(view, { data }) {
+    const box = boxOf(view, data.box);
+    const patch = box?.patches.find(({ id }) => id === data.patch);
+    if (!box || !patch) return;
+    const rows = rowsOf(box, patch.wires);
+    const used = new Set(rows.rows.flatMap(({ outputs }) => outputs));
+    const shared = jackIn(box, data.jack);
+    const free = box.jacks.filter(
+      (jack) =>
+        jack.direction === 'out' &&
+        !used.has(jack.id) &&
+        jack.converts === shared?.converts &&
+        !Object.values(rows.loops).some(({ send, sendRight }) => send === jack.id || sendRight === jack.id),
+    );
+    // Where a lead waits for it, it is wanted.
+    const best = free.toSorted((a, b) => Number(isFree(view, box, a)) - Number(isFree(view, box, b)));
+    for (const jack of best) {
+      const next = rows.rows.map((row, i) =>
+        i === data.row
+          ? { ...row, outputs: row.outputs.map((one) => (one === data.jack ? jack.id : one)) }
+          : row,
+      );
+      const wires = wiresOfRows(box, { ...rows, rows: next });
+      yield cure(view, { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } });
+    }
+  },
+});
