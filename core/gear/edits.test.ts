@@ -86,6 +86,6 @@ describe('making an item on its panel', () => {
       ),
       { numRuns: 200 },
     );
-    met.atLeast({ 'add part': 100, 'move part': 40, 'remove part': 100, 'set at rest': 8 });
+    met.atLeast({ 'add part': 100, 'move part': 15, 'remove part': 100, 'set at rest': 8 });
   });
 });

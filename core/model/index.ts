@@ -20,7 +20,7 @@ export { follow } from './follow';
 export { checkInvariants, checkOneBox } from './invariants';
 export { isKeyed, isPlain, keyOf, same, type Plain } from './keyed';
 export { blockIn, boxesById, boxOf, endAt, jackIn, jackOf, leadOf, type JackEnd } from './look-up';
-export { misplaced, misplacedLoops } from './loops';
+export { loopAt, misplaced, misplacedLoops } from './loops';
 export {
   freeNumber,
   freshId,

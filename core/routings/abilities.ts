@@ -4,6 +4,7 @@ import {
   hasGrid,
   isAudio,
   jackIn,
+  loopAt,
   plainRowsOf,
   sources,
   type Block,
@@ -40,6 +41,8 @@ export type Unit = {
   readonly ampModels: readonly Block[];
   readonly cabModels: readonly Block[];
   readonly loops: readonly Block[];
+  /** Loop blocks in whose loop a pedal hangs. */
+  readonly hung: readonly string[];
 };
 
 export type FreeLoop = {
@@ -135,7 +138,11 @@ function unitOf(rig: Rig, box: Box): Unit | null {
   const [front, after] = (rows?.rows ?? []).filter((row) => 'jack' in row.from);
   const at = (jack: string | null | undefined): JackRef | null => (jack ? { box: box.id, jack } : null);
   const whole = (front?.blocks ?? []).filter((id) => rows?.loops[id]?.send && rows.loops[id].back);
-  const loopId = whole.find((id) => !holdsPedal(rig, box, rows?.loops[id]?.send ?? null)) ?? whole[0];
+  const sendOf = (id: string) => rows?.loops[id]?.send ?? null;
+  const empty = whole.filter((id) => !holdsPedal(rig, box, sendOf(id)));
+  // One that may stand first only leaves all effects of the unit behind the preamp: another is better.
+  const anywhere = empty.find((id) => loopAt(box, sendOf(id))?.stands !== 'first');
+  const loopId = anywhere ?? empty[0] ?? whole[0];
   const loopJacks = loopId === undefined ? undefined : rows?.loops[loopId];
   const loopBlock = blockIn(box, loopId) ?? null;
   const [send, back] = loopJacks
@@ -160,6 +167,7 @@ function unitOf(rig: Rig, box: Box): Unit | null {
     ampModels: blocksOf(box, 'ampModel'),
     cabModels: blocksOf(box, 'cabModel'),
     loops: blocksOf(box, 'loop'),
+    hung: whole.filter((id) => !empty.includes(id)),
   };
 }
 

@@ -73,7 +73,14 @@ export function doubledFeed(unit: Unit): Feed {
     path.main.blocks[at],
     `${box.name} has no loop block to split off behind: its loop is a row of its own.`,
   );
-  const late = path.main.blocks.slice(at + 1);
+  const behind = path.main.blocks.slice(at + 1);
+  const hung = behind.find((id) => unit.hung.includes(id));
+  if (hung !== undefined)
+    throw new CannotBeHad(
+      `${blockIn(box, hung)?.name ?? hung} of ${box.name} stands behind the split with a pedal in it: a loop is there once.`,
+    );
+  // A loop with nothing in it is a wire: its jacks are there once, and the feed needs none.
+  const late = behind.filter((id) => blockIn(box, id)?.role !== 'loop');
   if (late.length === 0) throw new CannotBeHad('Nothing stands behind the loop: there is nothing to double.');
   const ids = new Set(box.blocks.map((block) => block.id));
   const twins: Block[] = [];

@@ -141,6 +141,27 @@ const intoRack = (): Rig =>
     ]),
   );
 
+/** Both sides of a unit to the desk, its drive at work. */
+const wide = (): Rig =>
+  edited(
+    build(
+      'guitar, unit, desk',
+      'guitar/out > multi-effects/input',
+      'multi-effects/out-1-l > desk/ch-1',
+      'multi-effects/out-1-r > desk/ch-2',
+    ),
+    set('multi-effects', 'drive', 'on'),
+  );
+/** The feed leaves the row ahead of the delay. */
+const early = (): EditCall =>
+  rewired(build('unit'), 'multi-effects', (rows) => ({
+    ...rows,
+    rows: [
+      { ...rows.rows[0]!, blocks: rows.rows[0]!.blocks.filter((id) => id !== 'cab'), outputs: ['out-1-l'] },
+      { from: { after: 'chorus' }, blocks: ['cab'], outputs: ['out-2-l'] },
+    ],
+  }));
+
 export const INSIDE_CASES: readonly Case[] = [
   {
     code: 'WIRE-LOOPPLACE',
@@ -215,6 +236,20 @@ export const INSIDE_CASES: readonly Case[] = [
     sound: pair,
     spoil: swap('lead-2', 'to', 'lead-3', 'to'),
     first: 'lead-2',
+    severity: 'caution',
+  },
+  {
+    code: 'STEREO-NARROW',
+    sound: wide,
+    spoil: rewired(wide(), 'multi-effects', (rows) => moveBlock(rows, 'drive', { row: 0, index: 6 })),
+    first: 'multi-effects/drive',
+    severity: 'caution',
+  },
+  {
+    code: 'SPLIT-TWIN',
+    sound: () => edited(split(), set('multi-effects', 'reverb', 'off')),
+    spoil: early(),
+    first: 'multi-effects/delay',
     severity: 'caution',
   },
 ];

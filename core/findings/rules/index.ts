@@ -1,6 +1,8 @@
 import { CODES, type Code } from '../codes';
 import type { Rule } from '../rule';
 import { unused } from './gear-unused';
+import { twin } from './split-twin';
+import { narrow } from './stereo-narrow';
 import { hiddenSetting } from './gear-hidden';
 import { crossed } from './stereo-crossed';
 import { stereoLost } from './stereo-lost';
@@ -81,6 +83,8 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'STEREO-LOST': stereoLost,
   'STEREO-CROSSED': crossed,
   'GEAR-HIDDEN': hiddenSetting,
+  'STEREO-NARROW': narrow,
+  'SPLIT-TWIN': twin,
   'KNOB-DEAD': knobs,
 };
 

@@ -1,16 +1,15 @@
 import {
-  blockIn,
   boxOf,
   derive,
   jackIn,
   rowsOf,
   wiresOfRows,
   type Box,
-  type Row,
   type Rows,
 } from '../../model';
 import { cure } from '../cure';
 import { isFree, jackPart, type Found } from '../finding';
+import { feedModel, lineage } from '../legs';
 import { rule } from '../rule';
 
 type Data = {
@@ -22,29 +21,17 @@ type Data = {
   readonly model: string;
 };
 
-/** The rows that a row branched off from, itself first. */
-function lineage(rows: readonly Row[], row: Row): readonly Row[] {
-  const { from } = row;
-  const parent =
-    'after' in from ? rows.find((other) => other !== row && other.blocks.includes(from.after)) : undefined;
-  return parent ? [row, ...lineage(rows, parent)] : [row];
-}
-
-/** The cabinet model that a leg has for itself: what makes a feed of it. */
-const modelOn = (box: Box, { blocks }: Row) =>
-  blocks.map((id) => blockIn(box, id)).find((block) => block?.role === 'cabModel');
-
 /** Outputs at which two legs of one split come out, one of them a feed with a cabinet model that the other has not. */
 function sharedIn(box: Box, { rows }: Rows): readonly { jack: string; row: number; model: string }[] {
   return rows.flatMap((row, i) => {
-    const model = modelOn(box, row);
+    const model = feedModel(box, row);
     const above = lineage(rows, row).slice(1);
     if (!model || above.length === 0) return [];
     const others = rows.filter(
       (other) => other !== row && lineage(rows, other).some((one) => above.includes(one)),
     );
     return row.outputs
-      .filter((jack) => others.some((other) => other.outputs.includes(jack) && !modelOn(box, other)))
+      .filter((jack) => others.some((other) => other.outputs.includes(jack) && !feedModel(box, other)))
       .map((jack) => ({ jack, row: i, model: model.name }));
   });
 }

@@ -3,7 +3,7 @@ import { cure } from '../cure';
 import { blockPart, type Found } from '../finding';
 import { rule } from '../rule';
 
-type Data = { readonly box: string; readonly patch: string; readonly block: string; readonly loop: string };
+type Data = { readonly box: string; readonly patch: string; readonly block: string };
 
 /** WIRE-LOOPPLACE: a loop block stands in the path where this unit cannot have it. */
 export const loopPlace = rule<Data>({
@@ -13,9 +13,9 @@ export const loopPlace = rule<Data>({
     boxes.flatMap((box) =>
       box.loops?.some(({ stands }) => stands === 'first')
         ? box.patches.flatMap((patch) =>
-            misplacedLoops(box, rowsOf(box, patch.wires)).flatMap(({ block, loop }): Found<Data>[] => {
+            misplacedLoops(box, rowsOf(box, patch.wires)).flatMap(({ block }): Found<Data>[] => {
               const part = blockIn(box, block);
-              const data = { box: box.id, patch: patch.id, block, loop: loop.name };
+              const data = { box: box.id, patch: patch.id, block };
               return part ? [{ severity: 'fault', parts: [blockPart(box, part)], data }] : [];
             }),
           )
@@ -23,7 +23,7 @@ export const loopPlace = rule<Data>({
     ),
   ),
   words: ({ data }, say) => ({
-    text: `${say.block(`${data.box}/${data.block}`)} stands behind what it cannot stand behind: ${data.loop} comes first in the path or nowhere.`,
+    text: `${say.block(`${data.box}/${data.block}`)} stands behind other blocks: it comes first in the path or nowhere.`,
     why: 'The loop goes out ahead of the converters: no setting of the unit brings it later.',
   }),
   *cures(view, { data }) {
