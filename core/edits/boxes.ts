@@ -132,6 +132,16 @@ export const boxEdits = {
     boxIn(draft, box).from = copy(from);
   }),
 
+  /** null: nobody has said. */
+  setClock: edit<{ box: string; clock: Box['clock'] | null }>(
+    'Change digital clock',
+    (draft, { box, clock }) => {
+      const owner = boxIn(draft, box);
+      if (clock) owner.clock = copy(clock);
+      else delete owner.clock;
+    },
+  ),
+
   setHidden: edit<{ box: string; hidden: Box['hidden'] }>(
     'Change hidden settings',
     (draft, { box, hidden }) => {

@@ -122,6 +122,12 @@ export const leadEdits = {
     },
   ),
 
+  setTemporary: edit<{ id: string; temporary: boolean }>('Mark temporary', (draft, { id, temporary }) => {
+    const lead = leadIn(draft, id);
+    if (temporary) lead.temporary = true;
+    else delete lead.temporary;
+  }),
+
   setPlug: edit<End & { plug: Plug }>('Change plug', (draft, { lead, side, plug }) => {
     leadIn(draft, lead)[mustBeSide(side)].plug = copy(plug);
   }),

@@ -27,6 +27,7 @@ export const CODES = [
   'WIRE-LOOSE',
   'WIRE-SILENT',
   'WIRE-SHUT',
+  'DIG-CLOCK',
   'WIRE-INMODE',
   'WIRE-BALANCE',
   'STEREO-LOST',
@@ -42,6 +43,7 @@ export const CODES = [
   'ORDER-PICKUP',
   'ORDER-TIME',
   'GEAR-UNUSED',
+  'GEAR-LEFTOVER',
   'GEAR-HIDDEN',
   'KNOB-DEAD',
 ] as const;

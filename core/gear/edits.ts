@@ -75,7 +75,7 @@ function settle(part: Draft<Plain>, path: string, value: unknown): void {
 }
 
 /** An empty record of facts is no fact: a size of nothing, a price of nothing. */
-const WHOLE_OR_NONE = ['size', 'price', 'midi'] as const;
+const WHOLE_OR_NONE = ['size', 'price', 'midi', 'clock'] as const;
 
 function setField(draft: ItemDraft, address: Address, path: string, value: unknown): void {
   const part = partAt(draft, address);

@@ -63,6 +63,17 @@ const midiGroup: FieldGroup = {
   ],
 };
 
+const clockGroup: FieldGroup = {
+  title: 'Digital clock',
+  fields: [
+    choice('clock.source', 'Clock', words.CLOCK, { empty: 'absent' }),
+    number('clock.rateHz', 'Samples a second', { unit: 'Hz' }),
+  ],
+};
+
+const isDigital = (item: GearItem) =>
+  item.clock !== undefined || item.jacks.some(({ carries }) => carries === 'digital');
+
 const hearsMidi = (item: GearItem) =>
   item.midi !== undefined || item.jacks.some(({ carries }) => carries === 'midi' || carries === 'usb');
 
@@ -71,4 +82,5 @@ export const boxGroups = (item: GearItem): readonly FieldGroup[] => [
   ...BOX_GROUPS,
   powerGroup(item),
   ...(hearsMidi(item) ? [midiGroup] : []),
+  ...(isDigital(item) ? [clockGroup] : []),
 ];

@@ -193,4 +193,8 @@ export const BANK_BYTES = options<NonNullable<NonNullable<Box['midi']>['bankByte
   lsb: 'CC 32',
   '14-bit': 'CC 0 and 32 as one',
 });
+export const CLOCK = options<NonNullable<Box['clock']>['source']>({
+  own: 'leads by its own clock',
+  input: 'follows the clock that comes in',
+});
 export const SIDE = options<'left' | 'right'>(same('left', 'right'));

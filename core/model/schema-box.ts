@@ -92,6 +92,12 @@ const midi = z.looseObject({
   banksCountFrom: z.number().int().min(0).max(1).optional(),
 });
 
+/** Of a box with digital jacks: whether its own clock leads or it follows the one that comes in, and how fast. */
+const clock = z.looseObject({
+  source: z.enum(['own', 'input']),
+  rateHz: z.number().gt(0).optional(),
+});
+
 /** What a model of gear is, wherever it stands and whatever it is called. */
 const model = {
   tripMs: notNegativeFigure.optional(),
@@ -114,6 +120,7 @@ const model = {
     .looseObject({ widthMm: z.number().gt(0), depthMm: z.number().gt(0), heightMm: z.number().gt(0) })
     .optional(),
   midi: midi.optional(),
+  clock: clock.optional(),
 };
 
 /** A model: an entry of the catalogue or of one's own shelf, copied into rigs. */

@@ -44,6 +44,8 @@ export const leadSchema = z.looseObject({
     })
     .default({ kind: 'none' }),
   loom: id.optional(),
+  /** Laid for a test or a night's mending; it is to go again. */
+  temporary: z.boolean().optional(),
   label: name.default(''),
   measured: z
     .looseObject({

@@ -19,6 +19,7 @@ export const BOX_CASES: Cases<
   | 'setFigure'
   | 'setJackLabel'
   | 'setConnector'
+  | 'setClock'
   | 'setFrom'
   | 'setHidden'
 > = {
@@ -96,6 +97,12 @@ export const BOX_CASES: Cases<
     see: (r) => box('fuzz')(r)!.jacks[0]!.connector,
     then: 'rca',
     refuse: { box: 'fuzz', jack: 'gone', connector: 'rca' },
+  },
+  setClock: {
+    give: { box: 'fuzz', clock: { source: 'own', rateHz: 48_000 } },
+    see: (r) => box('fuzz')(r)!.clock,
+    then: { source: 'own', rateHz: 48_000 },
+    refuse: { box: 'gone', clock: null },
   },
   setFrom: {
     give: { box: 'fuzz', from: { item: 'own-fuzz', revision: 3 } },

@@ -24,6 +24,7 @@ export const LEAD_CASES: Cases<
   | 'setLeadLength'
   | 'computeLeadLength'
   | 'setLeadKind'
+  | 'setTemporary'
   | 'setPlug'
   | 'setAdapters'
   | 'setLeadNotes'
@@ -133,6 +134,12 @@ export const LEAD_CASES: Cases<
     see: (r) => leadOf('lead-6')(r)!.kind,
     then: 'instrument',
     refuse: { id: 'gone', kind: 'patch' },
+  },
+  setTemporary: {
+    give: { id: 'lead-6', temporary: true },
+    see: (r) => leadOf('lead-6')(r)!.temporary,
+    then: true,
+    refuse: { id: 'gone', temporary: true },
   },
   setPlug: {
     give: { lead: 'lead-1', side: 'from', plug: { ...STRAIGHT, silent: true } },

@@ -1,7 +1,7 @@
 // Rigs that show a finding about what is inside a unit and about sides, one edit from rigs that do not.
 import type { EditCall } from '../edits';
 import { makeBox, CATALOGUE } from '../catalog';
-import { moveBlock, rowsOf, wiresOfRows, type Rig, type Rows, type Wire } from '../model';
+import { makeLead, moveBlock, rowsOf, wiresOfRows, type Rig, type Rows, type Wire } from '../model';
 import { build, edited } from './build';
 import type { Case } from './finding-cases';
 import { replug, set, swap } from './short-edits';
@@ -162,6 +162,35 @@ const early = (): EditCall =>
     ],
   }));
 
+/** A rack and a second one that takes its digital output, both with a clock that is known. */
+const digital = (): Rig => {
+  const rig = build(
+    'guitar, rack unit, combo',
+    'guitar/out > rack-unit/input',
+    'rack-unit/out-2-l > combo/input',
+  );
+  const rack = rig.boxes.find(({ id }) => id === 'rack-unit')!;
+  const second = {
+    ...rack,
+    id: 'second',
+    name: 'Second rack',
+    tag: 'SECOND',
+    jacks: rack.jacks.map((jack) => (jack.id === 'digital' ? { ...jack, direction: 'in' as const } : jack)),
+    clock: { source: 'input' as const, rateHz: 48_000 },
+  };
+  const boxes = rig.boxes.map((box) =>
+    box === rack ? { ...box, clock: { source: 'own' as const, rateHz: 48_000 } } : box,
+  );
+  const lead = makeLead({
+    id: 'lead-9',
+    number: 9,
+    kind: 'digital',
+    from: [{ box: 'rack-unit', jack: 'digital' }],
+    to: [{ box: 'second', jack: 'digital' }],
+  });
+  return edited({ ...rig, boxes: [...boxes, second] }, { edit: 'plug', arguments: { lead } });
+};
+
 export const INSIDE_CASES: readonly Case[] = [
   {
     code: 'WIRE-LOOPPLACE',
@@ -250,6 +279,24 @@ export const INSIDE_CASES: readonly Case[] = [
     sound: () => edited(split(), set('multi-effects', 'reverb', 'off')),
     spoil: early(),
     first: 'multi-effects/delay',
+    severity: 'caution',
+  },
+  {
+    code: 'DIG-CLOCK',
+    sound: digital,
+    spoil: {
+      edit: 'setClock',
+      arguments: { box: 'second', clock: { source: 'own', rateHz: 48_000 } },
+    },
+    first: 'lead-9',
+    severity: 'fault',
+  },
+  {
+    code: 'GEAR-LEFTOVER',
+    sound: () =>
+      build('guitar, fuzz, combo, tuner', 'guitar/out > fuzz/in', 'fuzz/out > combo/input', 'tuner/out > .'),
+    spoil: { edit: 'setTemporary', arguments: { id: 'lead-3', temporary: true } },
+    first: 'lead-3',
     severity: 'caution',
   },
 ];

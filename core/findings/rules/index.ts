@@ -1,6 +1,8 @@
 import { CODES, type Code } from '../codes';
 import type { Rule } from '../rule';
 import { unused } from './gear-unused';
+import { leftover } from './gear-leftover';
+import { clocks } from './dig-clock';
 import { twin } from './split-twin';
 import { narrow } from './stereo-narrow';
 import { hiddenSetting } from './gear-hidden';
@@ -85,6 +87,8 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'GEAR-HIDDEN': hiddenSetting,
   'STEREO-NARROW': narrow,
   'SPLIT-TWIN': twin,
+  'DIG-CLOCK': clocks,
+  'GEAR-LEFTOVER': leftover,
   'KNOB-DEAD': knobs,
 };
 

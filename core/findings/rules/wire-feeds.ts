@@ -1,12 +1,4 @@
-import {
-  boxOf,
-  derive,
-  jackIn,
-  rowsOf,
-  wiresOfRows,
-  type Box,
-  type Rows,
-} from '../../model';
+import { boxOf, derive, jackIn, rowsOf, wiresOfRows, type Box, type Rows } from '../../model';
 import { cure } from '../cure';
 import { isFree, jackPart, type Found } from '../finding';
 import { feedModel, lineage } from '../legs';

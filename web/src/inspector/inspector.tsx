@@ -9,6 +9,7 @@ import { useLeaveFacts } from '../rig/use-leave-facts';
 import { useOpen } from '../rig/use-open';
 import { usePreferences } from '../store/app';
 import { Blocks } from './blocks';
+import { Clock } from './clock';
 import { Controls } from './controls';
 import { Figures } from './figures';
 import { Hidden } from './hidden';
@@ -133,6 +134,7 @@ export function Inspector({ box }: { box: Box }) {
       <Controls box={box} />
       <Jacks box={box} />
       <Figures box={box} />
+      <Clock box={box} />
       <Hidden box={box} />
       <Suspense fallback={null}>
         <OnShelf box={box} />

@@ -146,6 +146,19 @@ export function LeadFacts({ id }: { id: string }) {
           </Labelled>
         </div>
       )}
+      {link ? null : (
+        <label className="flex min-h-6 items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            checked={lead.temporary ?? false}
+            disabled={disabled}
+            onChange={(event) =>
+              commit({ edit: 'setTemporary', arguments: { id, temporary: event.target.checked } })
+            }
+          />
+          Temporary: for a test, to go again
+        </label>
+      )}
       {loom ? (
         <p className="text-xs text-muted">
           In the loom{' '}
