@@ -209,3 +209,32 @@ test('a walk keeps unchanged ticks, opens a changed step again with the reason, 
   await page.keyboard.press('Control+z');
   await expect(step('HEAD SPK 16 Ω').getByRole('checkbox')).toBeChecked();
 });
+
+test('house rules: what another side would change is counted, findings follow it, and new rigs begin with it', async ({
+  page,
+}) => {
+  await newRig(page, 'guitar, delay, combo');
+  await page.getByText('House rules', { exact: true }).click();
+  const cabinet = page.getByRole('group', { name: 'A cabinet model heard through a guitar cabinet' });
+  await expect(cabinet.getByLabel(/never both/)).toBeChecked();
+  await expect(cabinet.getByText('changes nothing here')).toBeVisible();
+  await cabinet.getByLabel(/^accepted/).check();
+  await expect(cabinet.getByLabel(/^accepted/)).toBeChecked();
+  const slack = page.getByLabel('Slack on a lead, % of its way');
+  await slack.fill('much');
+  await slack.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('A number of percent');
+  await slack.fill('20');
+  await slack.press('Enter');
+  await page.getByRole('button', { name: 'Let new rigs begin with these' }).click();
+  await saved(page);
+
+  await newRig(page, 'guitar, combo');
+  await page.getByText('House rules', { exact: true }).click();
+  await expect(page.getByLabel('Slack on a lead, % of its way')).toHaveValue('20');
+  await expect(page.getByRole('group', { name: /^A cabinet model/ }).getByLabel(/^accepted/)).toBeChecked();
+  await page.getByRole('button', { name: 'New rigs as usual again' }).click();
+  await newRig(page, 'guitar, combo');
+  await page.getByText('House rules', { exact: true }).click();
+  await expect(page.getByLabel('Slack on a lead, % of its way')).toHaveValue('12');
+});

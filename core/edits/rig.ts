@@ -8,6 +8,7 @@ import {
   type Adapter,
   type Block,
   type Lead,
+  type Rig,
   type Tick,
   type Walk,
   type Want,
@@ -49,6 +50,16 @@ export const rigEdits = {
     'Change house rule',
     (draft, { question, position }) => {
       draft.houseRules.schools[question] = position;
+    },
+  ),
+
+  /** A limit of the house, as the file names it: percent, metres, decibels. */
+  setLimit: edit<{ limit: keyof Rig['houseRules']['limits']; value: number }>(
+    'Change house limit',
+    (draft, { limit, value }) => {
+      demand(Object.hasOwn(draft.houseRules.limits, limit), `There is no house limit "${String(limit)}".`);
+      demand(Number.isFinite(value) && value >= 0 && value <= 1000, 'A house limit is 0 to 1000.');
+      draft.houseRules.limits[limit] = value;
     },
   ),
 

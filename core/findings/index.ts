@@ -2,6 +2,7 @@
 export { type Cure } from './cure';
 export { type Finding, type FindingFigure } from './finding';
 export { type Guess } from './guess';
+export { houseLines, type HouseLine } from './house';
 export { cureOf, judge } from './judge';
 export { merged, underTheirCauses, type Caused, type Merged } from './merge';
 export { soundName } from './names';

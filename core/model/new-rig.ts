@@ -4,13 +4,20 @@ import { FORMAT, VERSION } from './terms';
 import type { Rig } from './types';
 
 /** A rig with the usual stage (player, floor, backline, desk), one sound and nothing in it. */
-export function makeRig(args: { id: string; title: string; created: string }): Rig {
+export function makeRig(args: {
+  id: string;
+  title: string;
+  created: string;
+  /** What the house begins with: its limits, and its sides where technicians disagree. */
+  houseRules?: Rig['houseRules'] | undefined;
+}): Rig {
   return rigSchema.parse({
     format: FORMAT,
     version: VERSION,
     id: args.id,
     title: args.title,
     dates: { created: args.created },
+    ...(args.houseRules ? { houseRules: args.houseRules } : {}),
     stage: {
       places: [
         makePlace('player', 'Player', { distanceM: 0, dropM: 0.5 }),

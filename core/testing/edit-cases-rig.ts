@@ -9,6 +9,7 @@ export const RIG_CASES: Cases<
   | 'setRigNotes'
   | 'markRevision'
   | 'setSchool'
+  | 'setLimit'
   | 'setWant'
   | 'removeWant'
   | 'takeRouting'
@@ -48,6 +49,12 @@ export const RIG_CASES: Cases<
     see: (r) => r.houseRules.schools.buffers,
     then: 'both ends',
     refuse: null,
+  },
+  setLimit: {
+    give: { limit: 'slackPercent', value: 20 },
+    see: (r) => r.houseRules.limits.slackPercent,
+    then: 20,
+    refuse: { limit: 'slackPercent', value: -1 },
   },
   setWant: {
     give: { want: { type: 'effect', id: 'want', box: 'fuzz', block: 'fuzz', where: 'ahead' } },

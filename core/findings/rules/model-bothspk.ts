@@ -4,6 +4,7 @@ import { blockPart, type Found } from '../finding';
 import { distinct, isSectionOn, modelOff } from '../hung';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
+import { positionOf } from '../schools';
 
 type Data = { readonly model: string; readonly cabinet: string };
 
@@ -11,8 +12,9 @@ type Data = { readonly model: string; readonly cabinet: string };
 export const bothSpeakers = rule<Data>({
   code: 'MODEL-BOTHSPK',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] =>
-    distinct(
+  judge: derive(['boxes', 'leads', 'variant', 'sound', 'houseRules'], (view): readonly Found<Data>[] => {
+    if (positionOf(view, 'cabinet') === 'accepted') return [];
+    return distinct(
       traceIn(view).paths.flatMap((path) => {
         const heard = path.sections.at(-1);
         if (heard?.block.role !== 'speaker') return [];
@@ -26,8 +28,8 @@ export const bothSpeakers = rule<Data>({
             data: { model: `${section.box.id}/${section.block.id}`, cabinet: heard.box.id },
           }));
       }),
-    ),
-  ),
+    );
+  }),
   words: ({ data }, say) => ({
     text: `${capitalFirst(say.block(data.model))} is on and heard through ${say.box(data.cabinet)}.`,
     why: 'The sound of a cabinet twice: dull and boxy. A cabinet model belongs on feeds without a guitar cabinet.',

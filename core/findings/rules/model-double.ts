@@ -4,6 +4,7 @@ import { blockPart, type Found } from '../finding';
 import { distinct, isPreampOn, isSectionOn, loopsWithPreamp, modelOff } from '../hung';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
+import { positionOf } from '../schools';
 
 type Data = {
   readonly model: string;
@@ -37,8 +38,9 @@ function metBy(
 export const double = rule<Data>({
   code: 'MODEL-DOUBLE',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] =>
-    distinct(
+  judge: derive(['boxes', 'leads', 'variant', 'sound', 'houseRules'], (view): readonly Found<Data>[] => {
+    const byEar = positionOf(view, 'model') === 'by ear';
+    return distinct(
       traceIn(view).paths.flatMap((path) => {
         const removable = new Set(
           loopsWithPreamp(view, path).flatMap((loop) => loop.preamps.map((p) => p.block)),
@@ -47,7 +49,8 @@ export const double = rule<Data>({
           const { role } = section.block;
           if ((role !== 'ampModel' && role !== 'cabModel') || !isSectionOn(section)) return [];
           const met = metBy(path, i, removable);
-          if (!met) return [];
+          // A cabinet model ahead of a preamp is nobody's school.
+          if (!met || (role === 'ampModel' && byEar)) return [];
           const { preamp, behind } = met;
           return [
             {
@@ -63,8 +66,8 @@ export const double = rule<Data>({
           ];
         });
       }),
-    ),
-  ),
+    );
+  }),
   words: ({ data }, say) => ({
     text: `${capitalFirst(say.block(data.model))} is on ${data.behind ? 'behind' : 'ahead of'} a real preamp, ${say.block(data.preamp)}.`,
     why:

@@ -6,6 +6,7 @@ import { blockPart, type Found, type View } from '../finding';
 import { leadsOn } from '../order';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
+import { positionOf } from '../schools';
 
 type Data = { readonly box: string; readonly block: string; readonly gain: string };
 
@@ -19,15 +20,12 @@ const isDriven = ({ block, state }: Section): boolean =>
   (DRIVEN.includes(block.category) ||
     ((block.role === 'preamp' || block.role === 'ampModel') && (state.gainSmallDb?.value ?? 0) > DRIVEN_DB));
 
-/** The house's side in "delay and reverb ahead of gain": flagged, unless it is said to be wanted. */
-export const TIME_SCHOOL = { question: 'time ahead of gain', accept: 'wanted' } as const;
-
 /** ORDER-TIME: an echo or reverb ahead of gain: its tail is distorted. */
 export const time = rule<Data>({
   code: 'ORDER-TIME',
   reads: 'sound',
   judge: derive(['boxes', 'leads', 'variant', 'sound', 'houseRules'], (view): readonly Found<Data>[] => {
-    if (view.houseRules.schools[TIME_SCHOOL.question] === TIME_SCHOOL.accept) return [];
+    if (positionOf(view, 'time') === 'wanted') return [];
     const seen = new Set<string>();
     return traceIn(view).paths.flatMap((path) =>
       path.sections.flatMap((section, at): Found<Data>[] => {

@@ -1,4 +1,4 @@
-import { boxOf, derive } from '../../model';
+import { boxOf, derive, type Wire } from '../../model';
 import { resolveIn } from '../../signal';
 import { cure } from '../cure';
 import { isFree, jackPart, type Found } from '../finding';
@@ -12,6 +12,9 @@ type Data = {
   readonly free: string;
   readonly side: 'left' | 'right';
 };
+
+/** The wire to both sides. */
+const both = ({ toChannel: _, ...wire }: Wire): Wire => wire;
 
 /** WIRE-INMODE: a stereo input has one lead, and the other side hears nothing. */
 export const inMode = rule<Data>({
@@ -50,10 +53,7 @@ export const inMode = rule<Data>({
     // Set to one side: its jack feeds both, the other none.
     const wires = patch.wires
       .filter(({ from }) => !isJack(from, data.free))
-      .map((wire) => {
-        const { toChannel: _, ...both } = wire;
-        return isJack(wire.from, data.plugged) ? both : wire;
-      });
+      .map((wire) => (isJack(wire.from, data.plugged) ? both(wire) : wire));
     yield cure(view, { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } });
   },
 });

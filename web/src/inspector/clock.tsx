@@ -20,8 +20,7 @@ export function Clock({ box }: { box: Box }) {
     ({ edit: 'setClock', arguments: { box: box.id, clock: next } }) as const;
   const setRate = (text: string) => {
     if (!clock) return 'Say first whose clock leads.';
-    const { rateHz: _, ...rest } = clock;
-    if (text.trim() === '') return session.commit(put(rest));
+    if (text.trim() === '') return session.commit(put({ source: clock.source }));
     const rateHz = parseQuantity(text.replace(/\s*k(hz)?$/i, 'e3'), 'Hz');
     return rateHz === null || rateHz <= 0
       ? 'Samples a second, such as 48000 or 48k.'

@@ -23,12 +23,13 @@ export const usePreferences = create<PreferenceState>((set, get) => ({
   units: 'metres',
   paper: 'a4',
   keys: true,
+  house: null,
   set(change) {
     set(change);
-    const { theme, units, paper, keys } = get();
+    const { theme, units, paper, keys, house } = get();
     showTheme(theme);
     // A store that refuses preferences loses nothing that matters.
-    database.preferences.put({ key: 'one', theme, units, paper, keys }).catch(() => undefined);
+    database.preferences.put({ key: 'one', theme, units, paper, keys, house }).catch(() => undefined);
   },
 }));
 
@@ -36,8 +37,8 @@ export const usePreferences = create<PreferenceState>((set, get) => ({
 export async function loadPreferences(readable: boolean): Promise<void> {
   const stored = readable ? await database.preferences.get('one').catch(() => undefined) : undefined;
   if (stored) {
-    const { theme, units, paper = 'a4', keys = true } = stored;
-    usePreferences.setState({ theme, units, paper, keys });
+    const { theme, units, paper = 'a4', keys = true, house = null } = stored;
+    usePreferences.setState({ theme, units, paper, keys, house });
   }
   showTheme(usePreferences.getState().theme);
   dark.addEventListener('change', () => showTheme(usePreferences.getState().theme));

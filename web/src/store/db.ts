@@ -31,6 +31,8 @@ export type Preferences = {
   readonly paper?: 'a4' | 'letter';
   /** Single keys act on the map and the profile. */
   readonly keys?: boolean;
+  /** House rules that new rigs begin with; none: those of the trade. */
+  readonly house?: Rig['houseRules'] | null;
 };
 
 /** An item of the gear shelf. */

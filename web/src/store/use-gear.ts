@@ -1,7 +1,6 @@
-import { useEffect, useMemo } from 'react';
+import { useEffect } from 'react';
 import { create } from 'zustand';
-import { CATALOGUE, type Kind } from '../../../core/catalog';
-import { kindOfItem, newItemId } from '../../../core/gear';
+import { newItemId } from '../../../core/gear';
 import { database } from './app';
 import { onTold, tellTabs } from './channel';
 import { readGearShelf, type GearShelf } from './gear';
@@ -35,15 +34,6 @@ export function useGearShelf(): State {
     void look();
   }, []);
   return state;
-}
-
-/** What can be offered for a box: one's own first, then the kinds of the catalogue. */
-export function useKinds(): { readonly own: readonly Kind[]; readonly kinds: readonly Kind[] } {
-  const { shelf } = useGearShelf();
-  return useMemo(() => {
-    const own = (shelf?.items ?? []).map(({ item }) => kindOfItem(item));
-    return { own, kinds: own.length === 0 ? CATALOGUE : [...own, ...CATALOGUE] };
-  }, [shelf]);
 }
 
 /** Tells every view and tab that the gear shelf is another. */

@@ -1,7 +1,7 @@
 import { freeByBox, plugAnswers } from '../../../core/cables';
 import { drawMap, drawProfile } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
-import { cureOf, marksOf, report } from '../../../core/findings';
+import { cureOf, houseLines, marksOf, report } from '../../../core/findings';
 import { pocketCardHtml, paperMap, sheetOf, shelfCard, svgOf } from '../../../core/papers';
 import { assumedFigures } from '../../../core/planner';
 import type { Rig } from '../../../core/model';
@@ -45,6 +45,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   sheet: (rig, { variant, unit }) => sheetOf(rig, variant, unit),
   svg: (rig, { setting, unit }) => svgOf(paperMap(rig, setting.variant, setting.sound, unit), rig.title),
   card: (rig, { variant, day, unit }) => pocketCardHtml(rig, variant, day, unit),
+  house: (rig, { variant }) => houseLines(rig, variant),
   shelf: (rig) => shelfCard(rig),
   assumed: (rig) => assumedFigures(rig),
 };

@@ -2,7 +2,7 @@ import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Detail, MapDrawing, ProfileDrawing } from '../../../core/drawing';
 import type { Layer } from '../../../core/layers';
 import type { RouteLine, RouteName } from '../../../core/routes';
-import type { Cure, FindingLine } from '../../../core/findings';
+import type { Cure, FindingLine, HouseLine } from '../../../core/findings';
 import type { Sheet, ShelfCard } from '../../../core/papers';
 import type { AssumedLine } from '../../../core/planner';
 import type { Setting } from '../../../core/model';
@@ -79,6 +79,10 @@ export type Queries = {
       readonly day: string;
     };
     result: string;
+  };
+  house: {
+    query: { readonly kind: 'house'; readonly variant: string | null };
+    result: readonly HouseLine[];
   };
   shelf: { query: { readonly kind: 'shelf' }; result: ShelfCard };
   assumed: { query: { readonly kind: 'assumed' }; result: readonly AssumedLine[] };

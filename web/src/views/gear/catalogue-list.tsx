@@ -4,7 +4,7 @@ import { boxesFromQuick, CATALOGUE, CATALOGUE_GROUPS, guessKinds, type Kind } fr
 import type { SingleEdit } from '../../../../core/edits';
 import { Link } from 'react-router';
 import { useOpen } from '../../rig/use-open';
-import { useKinds } from '../../store/use-gear';
+import { useKinds } from '../../store/use-kinds';
 
 /** Of what fits the words so many are shown: behind them nothing is meant. */
 const MOST_FOUND = 12;

@@ -7,6 +7,7 @@ import { useOpen } from '../../rig/use-open';
 import { Strip } from '../../shell/strip';
 import { AssumedList } from './assumed-list';
 import { CatalogueList } from './catalogue-list';
+import { House } from './house';
 import { QuickEntry } from './quick-entry';
 import { Stage } from './stage';
 
@@ -34,6 +35,7 @@ export function GearView() {
           <>
             <Strip />
             <Stage />
+            <House />
           </>
         )}
       </div>

@@ -13,7 +13,7 @@ import { count } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { useOpen } from '../../rig/use-open';
-import { useKinds } from '../../store/use-gear';
+import { useKinds } from '../../store/use-kinds';
 
 const choices = (item: QuickItem, kinds: readonly Kind[]) => {
   const guessed = item.guesses.map((guess) => guess.kind);

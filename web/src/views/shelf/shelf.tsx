@@ -4,7 +4,7 @@ import { titleWords, makeRig } from '../../../../core/model';
 import { rigHas } from '../../../../core/search';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
-import { database, now, today, useNotice } from '../../store/app';
+import { database, now, today, useNotice, usePreferences } from '../../store/app';
 import { restoreDemo } from '../../store/demo';
 import { takeGearText, takenWords } from '../../store/gear-files';
 import { troubleWords } from '../../store/trouble';
@@ -61,9 +61,10 @@ export function Shelf() {
       .then(refresh)
       .catch((error: unknown) => say(`The store refused: ${troubleWords(error)}`, 'bad'));
 
+  const houseRules = usePreferences((state) => state.house) ?? undefined;
   const makeNew = () =>
     act(
-      addRig(makeRig({ id: newId(), title: 'New rig', created: today() })).then((id) =>
+      addRig(makeRig({ id: newId(), title: 'New rig', created: today(), houseRules })).then((id) =>
         navigate(`/rig/${id}/gear`, { replace: wanted === 'new' }),
       ),
     );

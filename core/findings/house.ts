@@ -1,0 +1,48 @@
+// The house rules of a rig, and what it would bring to take another side.
+import { applyEdit } from '../edits';
+import type { Rig } from '../model';
+import { weakly } from '../units';
+import { report } from './report';
+import { positionOf, SCHOOLS, type School, type SchoolName } from './schools';
+
+/** One question where houses differ. */
+export type HouseLine = {
+  readonly id: string;
+  readonly question: string;
+  readonly inForce: string;
+  readonly positions: readonly {
+    readonly id: string;
+    readonly words: string;
+    /** Findings that would be gone, and new, with this position; both 0 for the one in force. */
+    readonly gone: number;
+    readonly added: number;
+  }[];
+};
+
+/** What is found as it is shown, by key; findings that are accepted are settled. */
+const shown = (rig: Rig, variant: string | null): ReadonlySet<string> =>
+  new Set(report(rig, variant, null).flatMap(({ key, accepted }) => (accepted === null ? [key] : [])));
+
+const notIn = (a: ReadonlySet<string>, b: ReadonlySet<string>) => [...a].filter((key) => !b.has(key)).length;
+
+/** Every question that findings follow, with what each other position would change in this rig, over all sounds. */
+export const houseLines = weakly((rig: Rig, variant: string | null): readonly HouseLine[] => {
+  const now = shown(rig, variant);
+  return (Object.keys(SCHOOLS) as SchoolName[]).map((name) => {
+    const { id, question, positions }: School = SCHOOLS[name];
+    const inForce = positionOf(rig, name);
+    return {
+      id,
+      question,
+      inForce,
+      positions: positions.map((position) => {
+        const { rig: other } = applyEdit(rig, {
+          edit: 'setSchool',
+          arguments: { question: id, position: position.id },
+        });
+        const then = position.id === inForce ? now : shown(other, variant);
+        return { ...position, gone: notIn(now, then), added: notIn(then, now) };
+      }),
+    };
+  });
+});

@@ -1,0 +1,147 @@
+import { useState } from 'react';
+import type { HouseLine } from '../../../../core/findings';
+import { same } from '../../../../core/model';
+import { count } from '../../../../core/units';
+import { Button } from '../../parts/button';
+import { Busy } from '../../parts/empty';
+import { Labelled, TextField } from '../../parts/field';
+import { useOpen } from '../../rig/use-open';
+import { useNotice, usePreferences } from '../../store/app';
+import { useAnalysis } from '../../worker/use-analysis';
+
+/** What another position would change here: findings gone and new. */
+function brings({ gone, added }: HouseLine['positions'][number], isInForce: boolean): string {
+  if (isInForce) return 'in force';
+  const words = [
+    gone > 0 ? `${count(gone, 'finding')} gone` : '',
+    added > 0 ? `${count(added, 'finding')} new` : '',
+  ].filter(Boolean);
+  return words.length === 0 ? 'changes nothing here' : words.join(', ');
+}
+
+function Question({
+  line,
+  disabled,
+  onTake,
+}: {
+  line: HouseLine;
+  disabled: boolean;
+  onTake: (id: string) => void;
+}) {
+  return (
+    <fieldset className="border-t border-hair py-2 first:border-t-0">
+      <legend className="float-left w-full text-sm">{line.question}</legend>
+      <div className="clear-both flex flex-col gap-1 pt-1">
+        {line.positions.map((position) => {
+          const isInForce = position.id === line.inForce;
+          return (
+            <label key={position.id} className="flex min-h-6 flex-wrap items-center gap-2 text-sm">
+              <input
+                type="radio"
+                name={line.id}
+                checked={isInForce}
+                disabled={disabled}
+                onChange={() => onTake(position.id)}
+              />
+              <span className={isInForce ? 'font-semibold' : ''}>{position.words}</span>
+              <span className="text-xs text-muted">{brings(position, isInForce)}</span>
+            </label>
+          );
+        })}
+      </div>
+    </fieldset>
+  );
+}
+
+const SLACK = [
+  { limit: 'slackPercent', words: 'Slack on a lead, % of its way' },
+  { limit: 'playerSlackPercent', words: 'Slack on the player’s own lead, %' },
+] as const;
+
+/** Where houses differ, and the limits that are judged by: of this rig, and what new rigs begin with. */
+export function House() {
+  const { rig, setting, readOnly, session, commit } = useOpen(
+    'rig',
+    'setting',
+    'readOnly',
+    'session',
+    'commit',
+  );
+  const { house, set } = usePreferences();
+  const say = useNotice((state) => state.say);
+  // Three rigs are judged for it: only where somebody looks.
+  const [open, setOpen] = useState(false);
+  const { value, fault } = useAnalysis<'house'>(open ? { kind: 'house', variant: setting.variant } : null);
+  const disabled = readOnly !== null;
+  const { houseRules } = rig;
+  const isDefault = house !== null && same(house, houseRules);
+  const setLimit = (limit: (typeof SLACK)[number]['limit']) => (text: string) => {
+    const percent = Number(text.replace('%', '').replace(',', '.').trim());
+    return text.trim() === '' || !Number.isFinite(percent)
+      ? 'A number of percent, such as 12.'
+      : session.commit({ edit: 'setLimit', arguments: { limit, value: percent } });
+  };
+  return (
+    <details
+      className="border-t border-hair bg-sheet px-4 py-1"
+      onToggle={(event) => setOpen(event.currentTarget.open)}
+    >
+      <summary className="inline-flex min-h-8 cursor-pointer items-center rounded text-sm font-semibold">
+        House rules
+      </summary>
+      <div className="max-w-3xl pb-3">
+        <p className="pb-1 text-xs text-muted">
+          Good technicians disagree on these. Findings follow the side that this rig takes.
+        </p>
+        {fault !== null ? <p className="text-xs text-danger">{fault}</p> : null}
+        {value === null ? <Busy what="Weighing the other sides" /> : null}
+        {(value ?? []).map((line) => (
+          <Question
+            key={line.id}
+            line={line}
+            disabled={disabled}
+            onTake={(position) => commit({ edit: 'setSchool', arguments: { question: line.id, position } })}
+          />
+        ))}
+        <div className="grid max-w-md grid-cols-2 gap-3 border-t border-hair py-2">
+          {SLACK.map(({ limit, words }) => (
+            <Labelled key={limit} label={words}>
+              {(id) => (
+                <TextField
+                  id={id}
+                  mono
+                  onPause={false}
+                  value={String(houseRules.limits[limit])}
+                  disabled={disabled}
+                  commit={setLimit(limit)}
+                />
+              )}
+            </Labelled>
+          ))}
+        </div>
+        <div className="flex flex-wrap items-center gap-2">
+          <Button
+            disabled={isDefault}
+            onClick={() => {
+              set({ house: houseRules });
+              say('New rigs begin with these house rules.');
+            }}
+          >
+            {isDefault ? 'New rigs begin with these' : 'Let new rigs begin with these'}
+          </Button>
+          {house === null ? null : (
+            <Button
+              look="quiet"
+              onClick={() => {
+                set({ house: null });
+                say('New rigs begin with the usual house rules again.');
+              }}
+            >
+              New rigs as usual again
+            </Button>
+          )}
+        </div>
+      </div>
+    </details>
+  );
+}
