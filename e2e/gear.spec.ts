@@ -158,7 +158,7 @@ test('the first start opens the demo’s map with one line; a bad address leads 
   await page.goto('/rig/nowhere/map');
   await expect(page.getByText('This rig is not on this shelf')).toBeVisible();
   await page.getByRole('button', { name: 'To the shelf' }).click();
-  await expect(page.getByRole('list', { name: 'Rigs' }).getByRole('listitem')).toHaveCount(3);
+  await expect(page.getByRole('list', { name: 'Rigs' }).getByRole('listitem')).toHaveCount(4);
   // Back leads where one came from, by a link as by a short address.
   await page.getByRole('link', { name: 'Pit chair' }).click();
   await expect(page).toHaveURL(/\/pit-chair\/map/);

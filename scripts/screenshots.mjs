@@ -53,6 +53,28 @@ const shots = [
     },
   },
   {
+    name: 'inside',
+    act: async (page) => {
+      await go('Gear')(page);
+      await page
+        .getByRole('region', { name: 'Stage' })
+        .getByRole('button', { name: /^Multi-effects/ })
+        .click();
+      await page.getByRole('link', { name: 'Draw the inside' }).click();
+      await page.locator('[data-spot="blocks/loop-1"]').click();
+    },
+  },
+  {
+    name: 'panel',
+    act: async (page) => {
+      await page.goto(new URL('/gear', page.url()).href);
+      await page.getByRole('button', { name: 'New box' }).first().click();
+      await page.getByLabel('Kind by name or by what it does').fill('four-channel head');
+      await page.keyboard.press('Enter');
+      await page.locator('[data-spot="jacks/return"]').click();
+    },
+  },
+  {
     name: 'plugging-dark',
     theme: 'dark',
     act: async (page) => {
@@ -76,6 +98,7 @@ const shots = [
       await page.getByLabel('Shelf: all rigs').click();
       await page.getByText('1 fault').first().waitFor();
       await page.getByRole('link', { name: 'Stage walk-on' }).waitFor();
+      await page.getByRole('link', { name: 'Fly kit' }).waitFor();
     },
   },
   { name: 'map-tablet', size: [820, 1180] },

@@ -72,3 +72,26 @@ describe('Stage walk-on', () => {
       expect(heard).toEqual(expect.arrayContaining(['speaker', 'mix-1']));
   });
 });
+
+describe('Fly kit', () => {
+  test('is direct only, and goes on by another preamp where the unit dies', () => {
+    const rig = demo('fly-kit');
+    expect(rig.sounds.map((sound) => sound.name)).toEqual(['Entrance', 'Ballad', 'Fallback']);
+    expect(rig.boxes.some((box) => box.jacks.some((jack) => jack.carries === 'speaker'))).toBe(false);
+    const settings = settingsOf(rig, null);
+    const boxes = settings.map((setting) =>
+      trace(rig, setting).paths.flatMap((path) => path.sections.map(({ box }) => box.id)),
+    );
+    expect(boxes.map((ids) => ids.includes('small-unit'))).toEqual([true, true, false]);
+    expect(ends(rig)).toEqual([
+      expect.arrayContaining(['mix-1', 'ears']),
+      expect.arrayContaining(['mix-1', 'ears']),
+      ['mix-2'],
+    ]);
+  });
+
+  test('contains one honest mistake, cured at a press: a lead that was borrowed', () => {
+    expect(found(demo('fly-kit'))).toEqual([['GEAR-LEFTOVER', 'caution', null]]);
+    expect(ends(cured(demo('fly-kit')))).toEqual(ends(demo('fly-kit')));
+  });
+});

@@ -1,12 +1,13 @@
 import pitChair from '../../../demo/pit-chair.humrig.json?url';
 import stageWalkOn from '../../../demo/stage-walk-on.humrig.json?url';
+import flyKit from '../../../demo/fly-kit.humrig.json?url';
 import type { Rig } from '../../../core/model';
 import { readText } from '../worker/reading';
 import { database, now } from './app';
 import { importRig } from './files';
 
 /** The demo rigs, each a file of its own: most starts need none of them, the first start one. */
-const DEMOS = [pitChair, stageWalkOn] as const;
+const DEMOS = [pitChair, stageWalkOn, flyKit] as const;
 
 /** Noted from the first start until every demo is on the shelf: since when they are owed. */
 const OWED = 'hum-map-demos-owed';
