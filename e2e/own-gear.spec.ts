@@ -103,6 +103,15 @@ test('a box from nothing, on its panel and by keys: not stored while it is wrong
   await expect(facts(page).getByLabel('Resistance')).toHaveValue('100 kΩ');
   await put(page).click();
   await expect(page.getByText('on the shelf, revision 1')).toBeVisible();
+  // What is changed after that waits, and can be let go.
+  await spot(page, 'blocks/effect').focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Delete');
+  await expect(page.getByText('revision 1, changed since')).toBeVisible();
+  await page.getByRole('button', { name: 'As on the shelf' }).click();
+  await expect(spot(page, 'blocks/effect')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('on the shelf, revision 1')).toBeVisible();
 
   await newRig(page, 'guitar, grey moth, combo');
   const stage = page.getByRole('region', { name: 'Stage' });

@@ -154,7 +154,7 @@ test.describe('versions of the store', () => {
     await other.goto('/mark.svg');
     await page.getByLabel('Gear in one line').fill('chorus');
     await page.keyboard.press('Enter');
-    expect(await other.evaluate(raise, 30)).toBe('open');
+    expect(await other.evaluate(raise, 40)).toBe('open');
     await expect(page.getByText(/newer version of Hum Map has taken the store over/)).toBeVisible();
     await expect(page.getByLabel('Gear in one line')).toBeDisabled();
 

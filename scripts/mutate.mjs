@@ -126,7 +126,7 @@ const MUTATIONS = [
   },
   {
     what: 'formulas reach a spreadsheet',
-    file: 'core/papers/schedule.ts',
+    file: 'core/file/csv.ts',
     from: "RISKY.test(cell) ? `'${cell}` : cell",
     to: 'cell',
     suites: ['core/papers'],
@@ -144,6 +144,48 @@ const MUTATIONS = [
     from: 'pending.push({ record: { ...record, ...of, revision, patches, inverse }, after: top });',
     to: '',
     suites: ['web/src/store/tabs-law'],
+  },
+  {
+    what: 'a merge inside a unit is lost as it is read',
+    file: 'core/model/rows.ts',
+    from: 'into = { block: id, port };\n        break;',
+    to: 'break;',
+    suites: ['core/model/rows'],
+  },
+  {
+    what: 'a box of one’s own is not checked before it is stored',
+    file: 'core/gear/item.ts',
+    from: 'return problems.length > 0 ? { ok: false, problems } : { ok: true, item };',
+    to: 'return { ok: true, item };',
+    suites: ['core/gear/item'],
+  },
+  {
+    what: 'a figure of a table loses its range',
+    file: 'core/gear/figures-csv.ts',
+    from: "low: line('low'),",
+    to: "low: '',",
+    suites: ['core/gear/files'],
+  },
+  {
+    what: 'what the rig measured is not given back to the shelf',
+    file: 'core/gear/compare.ts',
+    from: 'offeredBack: isBetter(figure, other.figure),',
+    to: 'offeredBack: false,',
+    suites: ['core/gear/item'],
+  },
+  {
+    what: 'the other side of a house rule is not followed',
+    file: 'core/findings/schools.ts',
+    from: 'positions.find((position) => position.id === said)?.id ?? positions[0].id;',
+    to: 'positions[0].id;',
+    suites: ['core/findings/house'],
+  },
+  {
+    what: 'wires of a panel lie on each other',
+    file: 'core/drawing/panel-wires.ts',
+    from: '[gap, inOrder(nets, crossingsAt(planned, gap))]',
+    to: '[gap, nets]',
+    suites: ['core/drawing/panel'],
   },
 ];
 

@@ -35,8 +35,6 @@ const TITLES: Readonly<Record<Jack['panel'], string>> = {
   side: 'SIDE',
 };
 
-export const edgeOf = ({ panel }: Jack): Edge => (PANELS.upper.includes(panel) ? 'upper' : 'lower');
-
 const widest = (lines: readonly string[]) =>
   Math.max(0, ...lines.map((line) => textWidth(line, 'mono', TEXT)));
 

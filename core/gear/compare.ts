@@ -43,9 +43,6 @@ const partsOf = ({ jacks, blocks }: Pick<Box, 'jacks' | 'blocks'>) =>
 const only = (a: ReadonlyMap<string, string>, b: ReadonlyMap<string, string>) =>
   [...a].filter(([key]) => !b.has(key)).map(([, name]) => name);
 
-/** Was this box made from the item? */
-export const isFrom = (box: Box, item: GearItem): boolean => box.from?.item === item.id;
-
 /** What differs between a box and the item it was made from. */
 export function compareWithShelf(box: Box, item: GearItem): Comparison {
   const shelf = new Map(figurePlaces(item).map((place) => [figureKey(place.at), place]));

@@ -1,5 +1,5 @@
 // One's own gear: items of the gear shelf, their panel's facts and edits, files, and what a rig's box has of them.
-export { compareWithShelf, hasOffers, isFrom, type Comparison, type FigureDifference } from './compare';
+export { compareWithShelf, hasOffers, type Comparison, type FigureDifference } from './compare';
 export { applyGearEdit, type GearEdit, type GearEdited } from './edits';
 export { endOptions } from './ends';
 export {
@@ -18,7 +18,6 @@ export { addressOfFigure, figuresOfPart } from './figures';
 export { figuresCsv, readFigures, type FigureChange, type FiguresRead } from './figures-csv';
 export { readGear, readItems, writeGear, type GearFile, type GearRead } from './gear-file';
 export {
-  boxOfItem,
   checkItem,
   copyOfItem,
   emptyItem,

@@ -1,15 +1,16 @@
 // What the choices of a part are called on the panel.
 import { connectorName } from '../cables';
-import type {
-  Block,
-  BlockRole,
-  Box,
-  Carries,
-  Connector,
-  Control,
-  EffectCategory,
-  Jack,
-  SpeakerFacts,
+import {
+  CONNECTORS,
+  EFFECT_CATEGORIES,
+  type Block,
+  type BlockRole,
+  type Box,
+  type Carries,
+  type Control,
+  type EffectCategory,
+  type Jack,
+  type SpeakerFacts,
 } from '../model';
 
 type Option = { readonly value: string; readonly label: string };
@@ -36,29 +37,6 @@ export const CARRYING = options<Carries>({
   usb: 'USB',
   dc: 'DC',
 });
-const CONNECTORS: readonly Connector[] = [
-  'ts-635',
-  'trs-635',
-  'xlr-f',
-  'xlr-m',
-  'combo',
-  'rca',
-  'ts-35',
-  'trs-35',
-  'speaker-twist',
-  'din-5',
-  'din-7',
-  'din-8',
-  'barrel-21',
-  'usb-a',
-  'usb-b',
-  'usb-c',
-  'bnc',
-  'optical',
-  'network',
-  'mains',
-  'none',
-];
 export const CONNECTOR: readonly Option[] = CONNECTORS.map((value) => ({
   value,
   label: connectorName(value),
@@ -111,29 +89,7 @@ export const ROLE = options<BlockRole>({
   merge: 'merge',
   mute: 'mute',
 });
-export const CATEGORY = options<EffectCategory>(
-  same(
-    'fuzz',
-    'booster',
-    'overdrive',
-    'distortion',
-    'wah',
-    'filter',
-    'compressor',
-    'pitch',
-    'eq',
-    'volume',
-    'gate',
-    'tuner',
-    'chorus',
-    'phaser',
-    'flanger',
-    'tremolo',
-    'delay',
-    'reverb',
-    'looper',
-  ),
-);
+export const CATEGORY = options<EffectCategory>(same(...EFFECT_CATEGORIES));
 export const BYPASS = options<Block['bypassKind']>({
   none: 'no bypass',
   true: 'true bypass',

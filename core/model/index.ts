@@ -57,7 +57,16 @@ export { jackSchema } from './schema-jack';
 export { boxSchema, modelSchema } from './schema-box';
 export { ITEMS, rigSchema } from './schema-rig';
 export { derive, everyNight, everySound, inNight, inSetting, type Reads, type Slices } from './slices';
-export { FORBIDDEN_KEYS, FORMAT, LEAD_KINDS, LIMITS, SEVERITIES, VERSION } from './terms';
+export {
+  CONNECTORS,
+  EFFECT_CATEGORIES,
+  FORBIDDEN_KEYS,
+  FORMAT,
+  LEAD_KINDS,
+  LIMITS,
+  SEVERITIES,
+  VERSION,
+} from './terms';
 export {
   chosen,
   guitarOf,

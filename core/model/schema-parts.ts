@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CARRIES, FORBIDDEN_KEYS, LIMITS } from './terms';
+import { CARRIES, CONNECTORS, FORBIDDEN_KEYS, LIMITS } from './terms';
 
 export const id = z
   .string()
@@ -43,30 +43,7 @@ export const notNegativeFigure = figureOf(notNegative);
 
 export const carries = z.enum(CARRIES);
 
-/** Names of connectors. On a panel `xlr-f` is the socket with holes; on a lead `xlr-m` is the plug with pins. */
-export const connector = z.enum([
-  'ts-635',
-  'trs-635',
-  'xlr-f',
-  'xlr-m',
-  'combo',
-  'rca',
-  'ts-35',
-  'trs-35',
-  'speaker-twist',
-  'din-5',
-  'din-7',
-  'din-8',
-  'barrel-21',
-  'usb-a',
-  'usb-b',
-  'usb-c',
-  'bnc',
-  'optical',
-  'network',
-  'mains',
-  'none',
-]);
+export const connector = z.enum(CONNECTORS);
 
 export const jackRef = z.looseObject({ box: id, jack: id });
 

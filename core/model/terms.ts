@@ -40,6 +40,31 @@ export const CARRIES = [
   'air',
 ] as const;
 
+/** Names of connectors. On a panel `xlr-f` is the socket with holes; on a lead `xlr-m` is the plug with pins. */
+export const CONNECTORS = [
+  'ts-635',
+  'trs-635',
+  'xlr-f',
+  'xlr-m',
+  'combo',
+  'rca',
+  'ts-35',
+  'trs-35',
+  'speaker-twist',
+  'din-5',
+  'din-7',
+  'din-8',
+  'barrel-21',
+  'usb-a',
+  'usb-b',
+  'usb-c',
+  'bnc',
+  'optical',
+  'network',
+  'mains',
+  'none',
+] as const;
+
 export const EFFECT_CATEGORIES = [
   'fuzz',
   'booster',

@@ -8,56 +8,35 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { drawTerraces, spotTowards, type Slot, type Spot } from '../../../../core/drawing';
+import { useMemo, useState } from 'react';
+import { drawTerraces, type Slot, type Spot } from '../../../../core/drawing';
 import type { FindingLine } from '../../../../core/findings';
 import { blockIn, type Severity } from '../../../../core/model';
 import { resolve } from '../../../../core/signal';
 import { useSize } from '../../parts/use-size';
 import { DrawnItem } from '../../pen/items';
+import { SpotFrame } from '../../pen/spot-frame';
+import { SpotMark } from '../../pen/spot-mark';
 import { useOpen } from '../../rig/use-open';
 import { useInsideKeys } from './inside-keys';
 import { blockName, type Inside } from './use-inside';
 
-const ARROWS: Readonly<Record<string, 'left' | 'right' | 'up' | 'down'>> = {
-  ArrowLeft: 'left',
-  ArrowRight: 'right',
-  ArrowUp: 'up',
-  ArrowDown: 'down',
-};
+type BlockProps = { spot: Spot; selected: boolean; isStop: boolean; drags: boolean; onPress: () => void };
 
-function SpotMark(props: {
-  spot: Spot;
-  selected: boolean;
-  isStop: boolean;
-  drags: boolean;
-  onPress: () => void;
-}) {
-  const { spot, selected, isStop, drags, onPress } = props;
+/** A spot that can be drawn along, where it is a block. */
+function Handle({ spot, selected, isStop, drags, onPress }: BlockProps) {
   const { setNodeRef, listeners } = useDraggable({ id: spot.address, disabled: !drags });
-  const { x, y, w, h } = spot.rect;
   return (
-    <g
-      ref={(node) => setNodeRef(node as unknown as HTMLElement)}
-      role="button"
-      data-spot={spot.address}
-      tabIndex={isStop ? 0 : -1}
-      aria-label={spot.words}
-      aria-pressed={selected}
-      className={`${drags ? 'cursor-grab' : 'cursor-pointer'} touch-none outline-none [&:focus-visible>rect]:stroke-ink [&:focus-visible>rect]:[stroke-width:3]`}
+    <SpotMark
+      spot={spot}
+      isStop={isStop}
+      pressed={selected}
+      ring={selected ? 'stroke-select' : 'stroke-transparent'}
+      hold={(node) => setNodeRef(node as unknown as HTMLElement)}
+      className={`touch-none ${drags ? 'cursor-grab' : 'cursor-pointer'}`}
       onClick={onPress}
       {...listeners}
-    >
-      <rect
-        x={x}
-        y={y}
-        width={w}
-        height={h}
-        rx={4}
-        strokeWidth={2}
-        className={`fill-transparent ${selected ? 'stroke-select' : 'stroke-transparent'}`}
-      />
-    </g>
+    />
   );
 }
 
@@ -116,34 +95,10 @@ export function TerracesPane({ inside, findings, selected, onSelect }: Props) {
     );
   }, [rig, setting, findings, box, rows, width]);
   const { spots, slots } = drawing;
-  const svg = useRef<SVGSVGElement>(null);
   const [dragged, setDragged] = useState<string | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const onKey = useInsideKeys(inside);
   const stop = spots.some(({ address }) => address === selected) ? selected : (spots[0]?.address ?? '');
-
-  const focusSpot = (address: string) =>
-    svg.current?.querySelector<SVGGElement>(`[data-spot="${CSS.escape(address)}"]`)?.focus();
-  const hasFocus = useRef(false);
-  useEffect(() => {
-    if (hasFocus.current) focusSpot(stop);
-  }, [stop, drawing]);
-
-  const press = (event: KeyboardEvent) => {
-    const address = document.activeElement?.getAttribute('data-spot') ?? stop;
-    const towards = ARROWS[event.key];
-    if ((event.key === 'Enter' || event.key === ' ') && !event.altKey) {
-      event.preventDefault();
-      onSelect(address);
-    } else if (towards && !event.altKey && !event.ctrlKey && !event.metaKey) {
-      event.preventDefault();
-      const next = spotTowards(spots, address, towards);
-      if (next) {
-        onSelect(next.address);
-        focusSpot(next.address);
-      }
-    } else onKey(event, address);
-  };
 
   const drop = (over: string | undefined) => {
     const block = dragged?.replace(/^blocks\//, '');
@@ -167,20 +122,13 @@ export function TerracesPane({ inside, findings, selected, onSelect }: Props) {
       onDragCancel={() => setDragged(null)}
     >
       <div ref={frame} className="min-w-0 overflow-x-auto">
-        <svg
-          ref={svg}
-          role="group"
-          aria-label={`Inside ${box.name}`}
-          width={drawing.width}
-          height={drawing.height}
-          viewBox={`0 0 ${drawing.width} ${drawing.height}`}
-          className="block select-none"
-          onFocus={() => (hasFocus.current = true)}
-          onBlur={(event) => {
-            if (event.relatedTarget !== null)
-              hasFocus.current = svg.current?.contains(event.relatedTarget) ?? false;
-          }}
-          onKeyDown={press}
+        <SpotFrame
+          label={`Inside ${box.name}`}
+          drawing={drawing}
+          stop={stop}
+          onMove={onSelect}
+          onPress={onSelect}
+          onKey={onKey}
         >
           {drawing.items.map(({ item }, i) => (
             <DrawnItem key={i} item={item} emphasis={undefined} />
@@ -189,7 +137,7 @@ export function TerracesPane({ inside, findings, selected, onSelect }: Props) {
             <SlotMark key={slotId(slot)} slot={slot} shown={dragged !== null} />
           ))}
           {spots.map((spot) => (
-            <SpotMark
+            <Handle
               key={spot.address}
               spot={spot}
               selected={spot.address === selected}
@@ -198,7 +146,7 @@ export function TerracesPane({ inside, findings, selected, onSelect }: Props) {
               onPress={() => onSelect(spot.address)}
             />
           ))}
-        </svg>
+        </SpotFrame>
       </div>
       <DragOverlay dropAnimation={null}>
         {dragged !== null && blockIn(box, dragged.replace(/^blocks\//, '')) ? (

@@ -4,7 +4,7 @@ import { BLOCK_TEMPLATES, JACK_TEMPLATES, idOf, kindOfPart } from '../../../../c
 import { Button } from '../../parts/button';
 import { Menu, MenuItem } from '../../parts/menu';
 import { database, now, useNotice } from '../../store/app';
-import { storeItem } from '../../store/gear';
+import { dropDraft, readGearItem, storeItem } from '../../store/gear';
 import { saveGear } from '../../store/gear-files';
 import { troubleWords } from '../../store/trouble';
 import { freshItemId, tellGear } from '../../store/use-gear';
@@ -45,7 +45,27 @@ function useStore() {
   };
 }
 
-function Bar({ onStore, isRight }: { onStore: () => void; isRight: boolean }) {
+/** Takes the box back to what stands on the shelf; what was changed since is still to be undone and redone. */
+function useDiscard() {
+  const store = usePanelStore();
+  const say = useNotice((state) => state.say);
+  return async () => {
+    const { item, stored } = store.getState();
+    try {
+      const { row } = await readGearItem(database, item.id);
+      if (!row) return;
+      await dropDraft(database, item.id);
+      stored(row.item);
+      tellGear();
+    } catch (error) {
+      say(`The store refused: ${troubleWords(error)}`, 'bad');
+    }
+  };
+}
+
+type BarProps = { readonly onStore: () => void; readonly onDiscard: () => void; readonly isRight: boolean };
+
+function Bar({ onStore, onDiscard, isRight }: BarProps) {
   const { item, based, changed, past, future, undo, redo } = usePanel(
     'item',
     'based',
@@ -79,6 +99,11 @@ function Bar({ onStore, isRight }: { onStore: () => void; isRight: boolean }) {
         <Button look="quiet" disabled={future.length === 0} title={future.at(-1)?.label} onClick={redo}>
           Redo
         </Button>
+        {changed && based > 0 ? (
+          <Button look="quiet" onClick={onDiscard}>
+            As on the shelf
+          </Button>
+        ) : null}
         <Button disabled={based === 0 || changed} onClick={() => saveGear([item])}>
           Save as a file
         </Button>
@@ -207,6 +232,7 @@ export function PanelDesk() {
   const { item, unread, undo, redo, wiringFrom } = usePanel('item', 'unread', 'undo', 'redo', 'wiringFrom');
   const isRight = useMemo(() => troublesOf(item, unread).length === 0, [item, unread]);
   const onStore = useStore();
+  const onDiscard = useDiscard();
   useEffect(() => {
     document.title = `${item.name} – Hum Map`;
   }, [item.name]);
@@ -227,7 +253,7 @@ export function PanelDesk() {
   }, []);
   return (
     <div className="flex min-h-full flex-col lg:h-full">
-      <Bar onStore={() => void onStore()} isRight={isRight} />
+      <Bar onStore={() => void onStore()} onDiscard={() => void onDiscard()} isRight={isRight} />
       <main tabIndex={-1} className="flex min-h-0 flex-1 flex-col lg:flex-row">
         <div className="flex min-w-0 flex-col lg:min-h-0 lg:flex-1 lg:overflow-auto">
           <Tools />
