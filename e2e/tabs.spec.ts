@@ -164,7 +164,7 @@ test.describe('versions of the store', () => {
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Save what is stored as a file' }).click();
     const text = readFileSync(await (await download).path(), 'utf8');
-    expect(JSON.parse(text)).toMatchObject({ format: 'hum-map/raw', version: 3 });
+    expect(JSON.parse(text)).toMatchObject({ format: 'hum-map/raw', version: 4 });
     expect(text).toContain('Chorus');
     // A picture opened as a page asks for an icon of its own; the server has none.
     expect(quiet.splice(0)).toEqual([expect.stringContaining('404')]);

@@ -35,6 +35,19 @@ describe('a shelf in one file', () => {
     );
   });
 
+  test('takes the gear of the gear shelf along as it stands, and none is no list of nothing', () => {
+    const gear = [{ id: 'own-moth', name: 'Grey Moth', jacks: [] }, 'no item at all'];
+    expect(shelfOf(writeShelf([], [], SAVED, { gear })).gear).toEqual(gear);
+    expect(shelfOf(writeShelf([], [], SAVED)).gear).toEqual([]);
+    // A shelf file of a program that knew of none.
+    const old = JSON.stringify({ format: 'hum-map/shelf', version: 1, rigs: [] });
+    expect(shelfOf(old).gear).toEqual([]);
+  });
+
+  test('a gear file is told from rigs and shelves', () => {
+    expect(readAnyFile(JSON.stringify({ format: 'hum-map/gear', version: 1, items: [] })).kind).toBe('gear');
+  });
+
   test('who walked a walk stays out unless it is asked for', () => {
     const walked: Rig = {
       ...rig('walked'),

@@ -229,7 +229,7 @@ export function Shelf() {
           }
         />
         <p className="pt-6 text-xs text-muted">
-          {over ? 'Let go to import.' : 'Rig files and shelf files can be dropped anywhere on this page.'}
+          {over ? 'Let go to import.' : 'Rig, shelf and gear files can be dropped anywhere on this page.'}
         </p>
       </div>
       {asked ? (
