@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { EditCall } from '../edits';
-import { makeSound, type Rig } from '../model';
+import { makeSound, moveBlock, rowsOf, wiresOfRows, type Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
 import { replug, REST, set, swap } from '../testing/short-edits';
 import { cureOf, judge, merged, sentenceOf } from './index';
@@ -261,5 +261,29 @@ describe('a ring inside a box, with no lead in it', () => {
     const rig = ringing(gainDb);
     const cure = cureOf(rig, found(rig, 'SAFE-FEEDBACK')[0]!)!;
     expect(found(edited(rig, cure.edit), 'SAFE-FEEDBACK')).toEqual([]);
+  });
+});
+
+describe('a side that is lost', () => {
+  const loop = build(
+    'guitar, stereo loop unit, stereo delay, desk',
+    'guitar/out > stereo-loop-unit/input',
+    'stereo-loop-unit/send-l > stereo-delay/in-l',
+    'stereo-delay/out-l > stereo-loop-unit/return-l',
+    'stereo-loop-unit/out-l > desk/ch-1',
+    'stereo-loop-unit/out-r > desk/ch-2',
+  );
+  test('is none at a send that hears nothing wide, whatever stands behind the return', () => {
+    expect(found(loop, 'STEREO-LOST')).toEqual([]);
+  });
+  test('is one where the wide effect stands ahead of the send', () => {
+    const box = loop.boxes.find(({ id }) => id === 'stereo-loop-unit')!;
+    const rows = rowsOf(box, box.patches[0]!.wires);
+    const wires = wiresOfRows(box, moveBlock(rows, 'delay', { row: 0, index: 0 }));
+    const wide = edited(loop, {
+      edit: 'wireInside',
+      arguments: { box: box.id, patch: 'inside', wires },
+    });
+    expect(found(edited(wide, set('stereo-loop-unit', 'loop-1', 'on')), 'STEREO-LOST').length).toBe(1);
   });
 });

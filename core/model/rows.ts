@@ -1,3 +1,4 @@
+import { weakly } from '../units';
 import type { Box, InnerEnd, Port, Wire } from './types';
 
 /** A row begins at an input jack, or branches off behind a block of another row: at its usual output, or a second one. */
@@ -153,7 +154,7 @@ const targets = (wires: readonly Wire[]): readonly InnerEnd[] =>
  * Reads an inner wiring as rows, without loss: splits are rows that branch off, merges rows that end in a block of
  * another, and what no row passes is kept beside them. `wiresOfRows` gives the same wires again.
  */
-export function rowsOf(box: Box, all: readonly Wire[]): Rows {
+export const rowsOf = weakly((box: Box, all: readonly Wire[]): Rows => {
   const outs = new Set(box.jacks.filter((jack) => jack.direction === 'out').map((jack) => jack.id));
   const isTap = ({ from, to }: Wire) => 'jack' in from && 'jack' in to && outs.has(from.jack);
   const taps = all.filter(isTap);
@@ -206,7 +207,7 @@ export function rowsOf(box: Box, all: readonly Wire[]): Rows {
   const read: Rows = { rows, loops, taps, others: [], was: all, stood: [...seen] };
   const along = new Set(wiresAlong(box, read));
   return { ...read, others: wires.filter((wire) => !along.has(wire)) };
-}
+});
 
 /**
  * The rows of an inner wiring that is nothing else: no merge, no two rows from one jack, no wire beside them. Null

@@ -7,7 +7,6 @@ import { build, edited, fourCable, plugged } from '../testing/build';
 import { Met } from '../testing/met';
 import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';
-
 import {
   jointLine,
   mapSheets,

@@ -32,14 +32,26 @@ function comesOut(
   });
 }
 
-/** Something in the box makes the sides differ in this sound. */
-const widens = (paths: readonly Path[], box: Box) =>
-  paths.some(({ sections }) =>
-    sections.some(
+/** Something that the signal passes in the box, ahead of the jack, makes the sides differ in this sound. */
+const widens = (paths: readonly Path[], box: Box, jack: Jack) =>
+  paths.some(({ sections, steps }) => {
+    const at = steps.findIndex(
+      (step) => step.type === 'jack' && step.box === box.id && step.jack === jack.id,
+    );
+    const passed = new Set(
+      steps
+        .slice(0, Math.max(0, at))
+        .flatMap((step) => (step.type === 'block' && step.box === box.id ? [step.block] : [])),
+    );
+    return sections.some(
       (one) =>
-        one.box === box && one.block.channelsOut === 2 && one.block.role === 'effect' && isOn(one.state),
-    ),
-  );
+        one.box === box &&
+        passed.has(one.block.id) &&
+        one.block.channelsOut === 2 &&
+        one.block.role === 'effect' &&
+        isOn(one.state),
+    );
+  });
 
 /** STEREO-LOST: one side of a stereo output has no lead and is not mixed into the other. */
 export const stereoLost = rule<Data>({
@@ -52,7 +64,7 @@ export const stereoLost = rule<Data>({
       const { wires } = resolved.innerWiring(box).patch;
       return outputPairs(box, wires).flatMap(({ left, right }): Found<Data>[] => {
         const [noLeft, noRight] = [isFree(view, box, left), isFree(view, box, right)];
-        if (noLeft === noRight || !widens(paths, box)) return [];
+        if (noLeft === noRight || !widens(paths, box, noLeft ? right : left)) return [];
         const [lost, plugged, free] = noLeft
           ? (['left', right, left] as const)
           : (['right', left, right] as const);
