@@ -18,7 +18,7 @@ export const leftover = rule<Data>({
   ),
   words: ({ data }) => ({
     text: `Lead ${data.number} is temporary and still plugged.`,
-    why: 'What was laid for a test is in no card and on no label: the next who patches does not know of it.',
+    why: 'What was laid for a test is meant to go again: the next who patches takes it for a part of the rig.',
   }),
   *cures(_view, { parts }) {
     const id = parts[0]?.id;

@@ -11,7 +11,7 @@ import {
   type Rows,
 } from '../../model';
 import { isOn, resolveIn, type Resolved } from '../../signal';
-import { cure } from '../cure';
+import { group } from '../cure';
 import { blockPart, type Found } from '../finding';
 import { feedModel, lineage } from '../legs';
 import { rule } from '../rule';
@@ -126,6 +126,8 @@ export const twin = rule<Data>({
     // The split moves behind the last effect: both ways have them all.
     const next = rows.rows.map((row, i) => (i === data.row ? { ...row, from: { after: last } } : row));
     const wires = wiresOfRows(box, { ...rows, rows: next });
-    yield cure(view, { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } });
+    yield group(`Split off behind ${blockIn(box, last)?.name ?? last} instead`, [
+      { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } },
+    ]);
   },
 });

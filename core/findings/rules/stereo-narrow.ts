@@ -1,6 +1,6 @@
 import { blockIn, boxOf, derive, moveBlock, rowsOf, wiresOfRows, type Block, type Box } from '../../model';
 import { isOn, resolveIn } from '../../signal';
-import { cure } from '../cure';
+import { group } from '../cure';
 import { blockPart, isFree, type Found } from '../finding';
 import { rule } from '../rule';
 
@@ -47,6 +47,9 @@ export const narrow = rule<Data>({
     const row = rows.rows.findIndex(({ blocks }) => blocks.includes(data.wide));
     const index = rows.rows[row]?.blocks.indexOf(data.wide) ?? 0;
     const wires = wiresOfRows(box, moveBlock(rows, data.narrow, { row, index }));
-    yield cure(view, { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } });
+    yield group(
+      `Move ${blockIn(box, data.narrow)?.name ?? data.narrow} ahead of ${blockIn(box, data.wide)?.name ?? data.wide}`,
+      [{ edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } }],
+    );
   },
 });

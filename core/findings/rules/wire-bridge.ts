@@ -1,6 +1,6 @@
 import { blockIn, boxOf, derive, hasGrid, type Box, type InnerEnd, type Wire } from '../../model';
 import { resolveIn, traceIn, type Path, type Step } from '../../signal';
-import { cure } from '../cure';
+import { group } from '../cure';
 import { blockPart, boxPart, type Found } from '../finding';
 import { rule } from '../rule';
 
@@ -104,9 +104,11 @@ export const bridge = rule<Data>({
   *cures(view, { data }) {
     const patch = boxOf(view, data.box)?.patches.find(({ id }) => id === data.patch);
     if (!patch) return;
-    yield cure(view, {
-      edit: 'wireInside',
-      arguments: { box: data.box, patch: patch.id, wires: patch.wires.filter((_, i) => i !== data.wire) },
-    });
+    yield group(`Cut the inner wire from ${data.from} to ${data.to}`, [
+      {
+        edit: 'wireInside',
+        arguments: { box: data.box, patch: patch.id, wires: patch.wires.filter((_, i) => i !== data.wire) },
+      },
+    ]);
   },
 });

@@ -1,5 +1,5 @@
 import { boxOf, derive, jackIn, rowsOf, wiresOfRows, type Box, type Rows } from '../../model';
-import { cure } from '../cure';
+import { group } from '../cure';
 import { isFree, jackPart, type Found } from '../finding';
 import { feedModel, lineage } from '../legs';
 import { rule } from '../rule';
@@ -72,7 +72,9 @@ export const feeds = rule<Data>({
           : row,
       );
       const wires = wiresOfRows(box, { ...rows, rows: next });
-      yield cure(view, { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } });
+      yield group(`Let the feed come out at ${jack.label}`, [
+        { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } },
+      ]);
     }
   },
 });

@@ -1,6 +1,6 @@
 import { boxOf, derive, type Wire } from '../../model';
 import { resolveIn } from '../../signal';
-import { cure } from '../cure';
+import { group } from '../cure';
 import { isFree, jackPart, type Found } from '../finding';
 import { inputPairs } from '../pairs';
 import { rule } from '../rule';
@@ -54,6 +54,8 @@ export const inMode = rule<Data>({
     const wires = patch.wires
       .filter(({ from }) => !isJack(from, data.free))
       .map((wire) => (isJack(wire.from, data.plugged) ? both(wire) : wire));
-    yield cure(view, { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } });
+    yield group(`Set ${box.name} to the ${data.side === 'left' ? 'right' : 'left'} side, for both`, [
+      { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } },
+    ]);
   },
 });

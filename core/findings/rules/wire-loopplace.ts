@@ -1,5 +1,5 @@
 import { blockIn, boxOf, derive, misplacedLoops, moveBlock, rowsOf, wiresOfRows } from '../../model';
-import { cure } from '../cure';
+import { group } from '../cure';
 import { blockPart, type Found } from '../finding';
 import { rule } from '../rule';
 
@@ -37,6 +37,8 @@ export const loopPlace = rule<Data>({
     const row = own && 'jack' in own.from ? at : rows.rows.findIndex(({ from }) => 'jack' in from);
     if (row < 0) return;
     const wires = wiresOfRows(box, moveBlock(rows, data.block, { row, index: 0 }));
-    yield cure(view, { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } });
+    yield group(`Move ${blockIn(box, data.block)?.name ?? data.block} to the start of the path`, [
+      { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } },
+    ]);
   },
 });

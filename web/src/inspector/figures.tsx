@@ -36,6 +36,7 @@ function FigureLine({ box, entry }: { box: Box; entry: FigureEntry }) {
             {formatQuantity(figure.low, unit)} … {formatQuantity(figure.high, unit)}
           </span>
         ) : null}
+        {figure.page === undefined ? null : <span className="block text-muted">p. {figure.page}</span>}
       </span>
       <TextField
         label={`${of}: ${what}`}
