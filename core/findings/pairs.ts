@@ -1,5 +1,6 @@
 // Jacks that are the two sides of one thing: by which channel of a block they give or take.
 import { jackIn, type Box, type Jack, type Wire } from '../model';
+import { weakly } from '../units';
 
 /** Left and right of an output or an input. */
 export type Pair = { readonly left: Jack; readonly right: Jack };
@@ -8,7 +9,7 @@ const portOf = (end: Wire['from']) => ('block' in end ? `${end.block} ${end.port
 const jackAt = (box: Box, end: Wire['from']) => ('jack' in end ? jackIn(box, end.jack) : undefined);
 
 /** Outputs at which each side of a block comes out by itself. */
-export function outputPairs(box: Box, wires: readonly Wire[]): readonly Pair[] {
+export const outputPairs = weakly((box: Box, wires: readonly Wire[]): readonly Pair[] => {
   const sides = wires.filter(({ whileOpen }) => whileOpen === undefined);
   return sides.flatMap((wire): Pair[] => {
     const left = wire.fromChannel === 'left' ? jackAt(box, wire.to) : undefined;
@@ -20,10 +21,10 @@ export function outputPairs(box: Box, wires: readonly Wire[]): readonly Pair[] {
       return right && right !== left ? [{ left, right }] : [];
     });
   });
-}
+});
 
 /** Inputs that go to a side each of one block; a right one may hear the left one while it is free. */
-export function inputPairs(box: Box, wires: readonly Wire[]): readonly Pair[] {
+export const inputPairs = weakly((box: Box, wires: readonly Wire[]): readonly Pair[] => {
   return wires.flatMap((wire): Pair[] => {
     const left = wire.toChannel === 'left' ? jackAt(box, wire.from) : undefined;
     const port = portOf(wire.to);
@@ -34,4 +35,13 @@ export function inputPairs(box: Box, wires: readonly Wire[]): readonly Pair[] {
       return right && right !== left ? [{ left, right }] : [];
     });
   });
-}
+});
+
+/** Right inputs that hear the left one while they are free are a pair too. */
+export const normalledPairs = weakly(({ jacks }: Box): readonly Pair[] =>
+  jacks.flatMap((right) => {
+    if (right.normalledFrom === undefined || right.direction !== 'in') return [];
+    const left = jacks.find(({ id }) => id === right.normalledFrom);
+    return left?.direction === 'in' ? [{ left, right }] : [];
+  }),
+);

@@ -59,12 +59,11 @@ export const stereoLost = rule<Data>({
   reads: 'sound',
   judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
     const resolved = resolveIn(view);
-    const { paths } = traceIn(view);
     return view.boxes.flatMap((box) => {
       const { wires } = resolved.innerWiring(box).patch;
       return outputPairs(box, wires).flatMap(({ left, right }): Found<Data>[] => {
         const [noLeft, noRight] = [isFree(view, box, left), isFree(view, box, right)];
-        if (noLeft === noRight || !widens(paths, box, noLeft ? right : left)) return [];
+        if (noLeft === noRight || !widens(traceIn(view).paths, box, noLeft ? right : left)) return [];
         const [lost, plugged, free] = noLeft
           ? (['left', right, left] as const)
           : (['right', left, right] as const);

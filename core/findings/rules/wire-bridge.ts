@@ -1,4 +1,4 @@
-import { blockIn, boxOf, derive, hasGrid, type Box, type InnerEnd, type Wire } from '../../model';
+import { blockIn, boxOf, derive, hasGrid, rowsOf, type Box, type InnerEnd, type Wire } from '../../model';
 import { resolveIn, traceIn, type Path, type Step } from '../../signal';
 import { group } from '../cure';
 import { blockPart, boxPart, type Found } from '../finding';
@@ -80,6 +80,8 @@ export const bridge = rule<Data>({
     const resolved = resolveIn(view);
     return grids.flatMap((box): Found<Data>[] => {
       const { patch } = resolved.innerWiring(box);
+      // Rows that nothing parts or joins have no bridge: most units, and no path need be followed for them.
+      if (!rowsOf(box, patch.wires).rows.some(({ from, into }) => into || 'after' in from)) return [];
       const wire = bridgeIn(box, patch.wires, paths);
       const joint = wire === null ? undefined : patch.wires[wire];
       if (wire === null || !joint) return [];

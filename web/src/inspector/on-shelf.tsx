@@ -17,7 +17,7 @@ const figureWords = (figure: Figure | undefined, unit: string) =>
     ? `${formatQuantity(figure.value, unit)} ${figure.source}${figure.page === undefined ? '' : `, p. ${figure.page}`}`
     : 'not known';
 
-/** Says what the store refused; true where it was stored. */
+/** Puts an item on the shelf and gives it as it stands there; what the store refused is said, and null given. */
 function usePutOnShelf() {
   const say = useNotice((state) => state.say);
   return async (item: GearItem, based: number): Promise<GearItem | null> => {
