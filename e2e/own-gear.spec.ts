@@ -257,3 +257,34 @@ test('newer figures of the shelf are taken one by one, and what was measured on 
   await page.getByRole('button', { name: 'Take back' }).click();
   await expect(shelfList(page)).toContainText('Fuzz');
 });
+
+test('a box that two tabs change goes to the shelf twice: nothing of either is lost, nothing is left half made', async ({
+  page,
+}) => {
+  await page.goto('/gear');
+  await beginAs(page, 'fuzz');
+  await page.getByLabel('Name', { exact: true }).fill('Grey Moth');
+  await page.getByLabel('Name', { exact: true }).press('Enter');
+  await put(page).click();
+  await expect(page.getByText('on the shelf, revision 1')).toBeVisible();
+  const other = await page.context().newPage();
+  await other.goto(page.url());
+  await expect(other.getByText('on the shelf, revision 1')).toBeVisible();
+  for (const [tab, name] of [
+    [page, 'Greyer Moth'],
+    [other, 'Browner Moth'],
+  ] as const) {
+    await tab.getByLabel('Name', { exact: true }).fill(name);
+    await tab.getByLabel('Name', { exact: true }).press('Enter');
+    await expect(tab.getByText('revision 1, changed since')).toBeVisible();
+    await put(tab).click();
+    if (tab === page) await expect(page.getByText('on the shelf, revision 2')).toBeVisible();
+  }
+  await expect(other.getByText('“Browner Moth” was changed in another tab meanwhile')).toBeVisible();
+  await expect(other.getByLabel('Name', { exact: true })).toHaveValue('Browner Moth (from this tab)');
+  await toShelf(other);
+  await expect(shelfList(other).getByRole('listitem')).toHaveCount(2);
+  await expect(shelfList(other)).toContainText('Greyer Moth');
+  await expect(shelfList(other)).not.toContainText('changes not on the shelf');
+  await other.close();
+});

@@ -75,5 +75,5 @@ export function compareWithShelf(box: Box, item: GearItem): Comparison {
 }
 
 /** What of a comparison is worth a word: newer figures to take, and better ones to give back. */
-export const hasOffers = ({ isNewer, differences }: Comparison): boolean =>
-  differences.some(({ offeredBack }) => isNewer || offeredBack);
+export const offersIn = ({ isNewer, differences }: Comparison): readonly FigureDifference[] =>
+  differences.filter(({ offeredBack }) => isNewer || offeredBack);

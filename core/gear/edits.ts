@@ -3,6 +3,7 @@ import { produce, type Draft } from 'immer';
 import {
   clone,
   forgetInBox,
+  same,
   setFigureAt,
   type Figure,
   type FigurePath,
@@ -203,8 +204,6 @@ function movePart(draft: ItemDraft, address: Address, by: -1 | 1): void {
   list.splice(from, 1);
   list.splice(to, 0, part);
 }
-
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
 function wire(draft: ItemDraft, call: Extract<GearEdit, { edit: 'wire' }>): Address {
   const { patch, from, to } = call;

@@ -1,5 +1,5 @@
 // One's own gear: items of the gear shelf, their panel's facts and edits, files, and what a rig's box has of them.
-export { compareWithShelf, hasOffers, type Comparison, type FigureDifference } from './compare';
+export { compareWithShelf, offersIn, type Comparison, type FigureDifference } from './compare';
 export { applyGearEdit, type GearEdit, type GearEdited } from './edits';
 export { endOptions } from './ends';
 export {

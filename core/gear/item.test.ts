@@ -9,7 +9,7 @@ import {
   checkItem,
   compareWithShelf,
   copyOfItem,
-  hasOffers,
+  offersIn,
   itemFromBox,
   itemFromKind,
   kindOfItem,
@@ -115,18 +115,18 @@ describe('a box of a rig beside its item', () => {
   const box = makeBox(kindOfItem(item), { id: 'x', name: 'Fuzz', tag: 'F', place: 'floor', order: 1 });
 
   test('what is newer on the shelf is offered, and what the rig knows better is offered back', () => {
-    expect(hasOffers(compareWithShelf(box, item))).toBe(false);
+    expect(offersIn(compareWithShelf(box, item))).toEqual([]);
     const known: Figure = { value: 8200, source: 'manual', page: '4' };
     const newer = compareWithShelf(box, put(item, known, 1));
     expect(newer).toMatchObject({ isNewer: true, differences: [{ onShelf: known, offeredBack: false }] });
-    expect(hasOffers(newer)).toBe(true);
+    expect(offersIn(newer)).toEqual(newer.differences);
     const measured: Figure = { value: 7900, source: 'measured', date: '2026-05-06' };
     const here = produce(box, (draft) => setFigureAt({ ...draft, jacks: draft.jacks }, rin, measured));
     const back = compareWithShelf(here, put(item, known, 0));
     expect(back).toMatchObject({ isNewer: false, differences: [{ here: measured, offeredBack: true }] });
     // An older measurement, and a manual against a measurement, are no better.
     for (const better of [{ ...measured, date: '2026-05-07' }, measured])
-      expect(hasOffers(compareWithShelf(here, put(item, better, 0)))).toBe(false);
+      expect(offersIn(compareWithShelf(here, put(item, better, 0)))).toEqual([]);
   });
 
   test('jacks and blocks that only one of both has are named', () => {

@@ -16,7 +16,7 @@ import {
   type Problem,
 } from '../model';
 
-const text = z.string().max(200, 'at most 200 characters');
+const text = z.string().max(LIMITS.nameLength, `at most ${LIMITS.nameLength} characters`);
 const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'a date is written YYYY-MM-DD');
 
 /** What an item has beside the model that is copied into rigs. */
@@ -109,7 +109,7 @@ export const newItemId = (name: string, salt: string): string => `own-${slug(nam
 export const emptyItem = (id: string): GearItem =>
   gearSchema.parse({ id, revision: 0, kind: 'Box', name: 'New box' });
 
-/** An item that begins as a kind of the catalogue, or as another item, is. */
+/** An item that begins as a kind is: of the catalogue, or one's own. */
 export function itemFromKind(kind: Kind, id: string): GearItem {
   const { name, place, part = 'box' } = kind;
   return gearSchema.parse({ ...clone(modelOf(kind)), id, revision: 0, name, place, part });

@@ -121,7 +121,7 @@ export const takesLine = (mode: JackMode | undefined): boolean =>
 /** What has figures: a box, or a model of one. */
 export type WithFigures = Pick<Box, 'jacks' | 'blocks' | 'power' | 'tripMs'>;
 
-/** Does the figure belong there, whether or not it is known? Impedances of a block's state are rare: known ones only. */
+/** Figures that belong to a state of a block, known or not; its impedances are rare, and shown where they are known. */
 const OF_BLOCK: Partial<Record<Block['role'], readonly StateField[]>> = {
   source: [],
   speaker: [],

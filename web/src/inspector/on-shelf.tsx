@@ -1,6 +1,12 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { compareWithShelf, itemFromBox, type FigureDifference, type GearItem } from '../../../core/gear';
+import {
+  compareWithShelf,
+  itemFromBox,
+  offersIn,
+  type FigureDifference,
+  type GearItem,
+} from '../../../core/gear';
 import { setFigureAt, type Box, type Figure } from '../../../core/model';
 import { formatQuantity } from '../../../core/units';
 import { produce } from 'immer';
@@ -118,7 +124,7 @@ function Beside({ box, item }: { box: Box; item: GearItem }) {
   ]
     .filter(Boolean)
     .join('; ');
-  const news = differences.filter(({ offeredBack }) => isNewer || offeredBack).length;
+  const news = offersIn(comparison).length;
   // Opened by news it stays open: what was looked at does not fold away under the hand.
   const [opened, setOpened] = useState(news > 0);
   if (news > 0 && !opened) setOpened(true);

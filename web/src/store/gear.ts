@@ -1,6 +1,6 @@
 // The gear shelf: one's own items, and those that are being made.
 import { checkItem, type GearItem } from '../../../core/gear';
-import { problemWords } from '../../../core/model';
+import { problemWords, same as isSame } from '../../../core/model';
 import type { GearDraft, GearRow, RigDatabase } from './db';
 
 /** What stands on the gear shelf; `unread`: rows that do not pass any more, kept as they are. */
@@ -37,7 +37,7 @@ export async function readGearShelf(db: RigDatabase): Promise<GearShelf> {
     items: good.filter(({ binned }) => binned === null),
     binned: good.filter(({ binned }) => binned !== null),
     drafts: [...drafts].sort(byName),
-    unread: checked.flatMap(({ row, checked: { ...result } }) =>
+    unread: checked.flatMap(({ row, checked: result }) =>
       result.ok
         ? []
         : [
@@ -52,7 +52,7 @@ export async function readGearShelf(db: RigDatabase): Promise<GearShelf> {
   };
 }
 
-/** `none`: nothing of this id is there, neither made nor being made. */
+/** What stands on the shelf under an id, and what is being made of it; both undefined: nothing is there. */
 export async function readGearItem(
   db: RigDatabase,
   id: string,
@@ -74,12 +74,12 @@ export type Stored =
 
 /**
  * Puts an item on the shelf, one revision on; its draft is done with. What does not pass is not stored.
- * @param based the revision that it was made from, 0 for none; null: whatever stands there
+ * @param based the revision that it was made from, 0 for none
  */
 export async function storeItem(
   db: RigDatabase,
   item: GearItem,
-  based: number | null,
+  based: number,
   now: string,
 ): Promise<Stored> {
   const checked = checkItem(item);
@@ -92,7 +92,7 @@ export async function storeItem(
   return db.transaction('rw', [db.gear, db.gearDrafts], async (): Promise<Stored> => {
     const there = await db.gear.get(item.id);
     const revision = there?.item.revision ?? 0;
-    if (based !== null && revision !== based) return { ok: false, why: 'changed', revision };
+    if (revision !== based) return { ok: false, why: 'changed', revision };
     const stored: GearItem = { ...checked.item, revision: revision + 1 };
     await db.gear.put({ id: item.id, item: stored, changed: now, binned: null });
     await db.gearDrafts.delete(item.id);
@@ -116,7 +116,7 @@ export async function takeItems(
     const copies: string[] = [];
     for (const item of items) {
       const there = await db.gear.get(item.id);
-      if (there && there.binned === null && JSON.stringify(there.item) === JSON.stringify(item)) {
+      if (there && there.binned === null && isSame(there.item, item)) {
         same += 1;
         continue;
       }

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type DragEvent } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Kind } from '../../../../core/catalog';
 import { copyOfItem, emptyItem, itemFromKind, type FiguresRead, type GearItem } from '../../../../core/gear';
@@ -6,6 +6,7 @@ import { count } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
 import { Menu, MenuItem } from '../../parts/menu';
+import { useFiles } from '../../parts/use-files';
 import { database, now, useNotice } from '../../store/app';
 import { saveText } from '../../store/files';
 import { binItem, dropDraft, keepDraft, removeItem, restoreItem } from '../../store/gear';
@@ -36,7 +37,6 @@ const isTable = (file: File) => /\.(csv|txt|tsv)$/i.test(file.name);
 export function OwnGearView() {
   const { shelf, fault } = useGearShelf();
   const [question, setQuestion] = useState<Question | null>(null);
-  const picker = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const say = useNotice((state) => state.say);
   useEffect(() => {
@@ -69,7 +69,7 @@ export function OwnGearView() {
       ),
   };
 
-  const take = async (files: Iterable<File>) => {
+  const take = async (files: readonly File[]) => {
     for (const file of files) {
       const text = await file.text();
       if (isTable(file)) {
@@ -87,6 +87,12 @@ export function OwnGearView() {
     }
   };
 
+  const { pick, picker, over, drop } = useFiles(
+    'Gear files and tables to import',
+    '.json,.csv,.tsv,.txt,application/json,text/csv',
+    (files) => act(take(files)),
+  );
+
   const close = () => setQuestion(null);
   const items = (shelf?.items ?? []).map(({ item }) => item);
   const drafts = new Map((shelf?.drafts ?? []).map((draft) => [draft.id, draft]));
@@ -94,36 +100,17 @@ export function OwnGearView() {
   const isEmpty = items.length + onlyMade.length === 0;
 
   return (
-    <main
-      tabIndex={-1}
-      className="min-h-full pb-16"
-      onDragOver={(event: DragEvent) => event.preventDefault()}
-      onDrop={(event: DragEvent) => {
-        event.preventDefault();
-        act(take(event.dataTransfer.files));
-      }}
-    >
+    <main tabIndex={-1} className="min-h-full pb-16" {...drop}>
       <ShelfBar at="gear">
         <Button look="strong" onClick={() => setQuestion({ kind: 'new' })}>
           New box
         </Button>
-        <Button onClick={() => picker.current?.click()}>Import …</Button>
+        <Button onClick={pick}>Import …</Button>
         <Menu align="end" trigger={<Button disabled={items.length === 0}>Save all …</Button>}>
           <MenuItem onSelect={() => saveGear(items)}>As a gear file</MenuItem>
           <MenuItem onSelect={() => saveFigures(items)}>All figures as a table, to be filled in</MenuItem>
         </Menu>
-        <input
-          ref={picker}
-          type="file"
-          accept=".json,.csv,.tsv,.txt,application/json,text/csv"
-          multiple
-          hidden
-          aria-label="Gear files and tables to import"
-          onChange={(event) => {
-            act(take([...(event.target.files ?? [])]));
-            event.target.value = '';
-          }}
-        />
+        {picker}
       </ShelfBar>
       <div className="mx-auto max-w-5xl px-4 pt-6">
         {fault !== null ? (
@@ -143,14 +130,14 @@ export function OwnGearView() {
             <Button look="strong" onClick={() => setQuestion({ kind: 'new' })}>
               New box
             </Button>
-            <Button onClick={() => picker.current?.click()}>Import a gear file …</Button>
+            <Button onClick={pick}>Import a gear file …</Button>
           </Empty>
         ) : (
           <ul
             aria-label="Your gear"
             tabIndex={-1}
             data-focus="gear"
-            className="rounded border border-hair bg-sheet"
+            className={`rounded border bg-sheet ${over ? 'border-select' : 'border-hair'}`}
           >
             {onlyMade.map(({ id, item }) => (
               <ItemLine key={id} item={item} made acts={acts} />
@@ -191,8 +178,9 @@ export function OwnGearView() {
         ) : null}
         <p className="pt-6 text-xs text-muted">
           {isEmpty ? '' : `${count(items.length, 'box', 'boxes')}. `}
-          Gear files and tables of figures can be dropped anywhere on this page. A table has one line a
-          figure: fill it in beside the manual and bring it back.
+          {over
+            ? 'Let go to import.'
+            : 'Gear files and tables of figures can be dropped anywhere on this page. A table has one line a figure: fill it in beside the manual and bring it back.'}
         </p>
       </div>
       {question?.kind === 'new' ? (

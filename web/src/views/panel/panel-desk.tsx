@@ -35,6 +35,7 @@ function useStore() {
           0,
           now(),
         );
+        await dropDraft(database, item.id);
         say(`“${item.name}” was changed in another tab meanwhile: this one stands beside it.`, 'bad');
         await navigate(`/gear/${id}`);
       }

@@ -1,9 +1,10 @@
-import { useEffect, useEffectEvent, useRef, useState, type DragEvent } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { titleWords, makeRig } from '../../../../core/model';
 import { rigHas } from '../../../../core/search';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
+import { useFiles } from '../../parts/use-files';
 import { database, now, today, useNotice, usePreferences } from '../../store/app';
 import { restoreDemo } from '../../store/demo';
 import { takeGearText, takenWords } from '../../store/gear-files';
@@ -41,13 +42,11 @@ const newId = () => `rig-${randomId().slice(0, 8)}`;
 export function Shelf() {
   const { contents, fault, refresh } = useShelf();
   const [asked, setAsked] = useState<Asked | null>(null);
-  const [over, setOver] = useState(false);
   const [sought, setSought] = useState('');
   const isSought = ({ head, rig }: ShelfEntry) =>
     rig ? rigHas(rig, sought) : head.title.toLowerCase().includes(sought.toLowerCase());
   const entries = contents?.entries ?? [];
   const shown = entries.length > FEW ? entries.filter(isSought) : entries;
-  const picker = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const say = useNotice((state) => state.say);
 
@@ -71,16 +70,6 @@ export function Shelf() {
 
   const demo = () => act(restoreDemo().then(() => say('A fresh copy of the demo is on the shelf.')));
 
-  // Links from elsewhere may ask for an act; it is done once, and a reload does not do it again.
-  const [params, setParams] = useSearchParams();
-  const wanted = params.get('act');
-  const onWanted = useEffectEvent(() => {
-    if (wanted === 'new') makeNew();
-    if (wanted === 'import') picker.current?.click();
-    if (wanted !== null && wanted !== 'new') setParams({}, { replace: true });
-  });
-  useEffect(() => onWanted(), [wanted]);
-
   const store = (read: Pick<Extract<ImportResult, { kind: 'read' }>, 'rig' | 'history'>, mode: Mode) => {
     const { rig, history } = read;
     setAsked(null);
@@ -100,7 +89,7 @@ export function Shelf() {
     if (added + same > 0) say(takenWords(gear), 'plain', { words: 'Open the gear shelf', to: '/gear' });
     if (refused.length > 0) setAsked({ kind: 'refused', file, partly: added + same > 0, problems: refused });
   };
-  const take = async (files: Iterable<File>) => {
+  const take = async (files: readonly File[]) => {
     for (const file of files) {
       const result = await readFile(file);
       if (result.kind === 'refused') setAsked(result);
@@ -127,43 +116,31 @@ export function Shelf() {
       ),
   };
 
-  const onDrop = (event: DragEvent) => {
-    event.preventDefault();
-    setOver(false);
-    act(take(event.dataTransfer.files));
-  };
+  const { pick, picker, over, drop } = useFiles('Rig files to import', '.json,application/json', (files) =>
+    act(take(files)),
+  );
+
+  // Links from elsewhere may ask for an act; it is done once, and a reload does not do it again.
+  const [params, setParams] = useSearchParams();
+  const wanted = params.get('act');
+  const onWanted = useEffectEvent(() => {
+    if (wanted === 'new') makeNew();
+    if (wanted === 'import') pick();
+    if (wanted !== null && wanted !== 'new') setParams({}, { replace: true });
+  });
+  useEffect(() => onWanted(), [wanted]);
 
   return (
-    <main
-      tabIndex={-1}
-      className="min-h-full pb-16"
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={onDrop}
-    >
+    <main tabIndex={-1} className="min-h-full pb-16" {...drop}>
       <ShelfBar at="rigs">
         <Button look="strong" onClick={makeNew}>
           New rig
         </Button>
-        <Button onClick={() => picker.current?.click()}>Import …</Button>
+        <Button onClick={pick}>Import …</Button>
         <Button look="quiet" onClick={demo}>
           Restore demo
         </Button>
-        <input
-          ref={picker}
-          type="file"
-          accept=".json,application/json"
-          multiple
-          hidden
-          aria-label="Rig files to import"
-          onChange={(event) => {
-            act(take([...(event.target.files ?? [])]));
-            event.target.value = '';
-          }}
-        />
+        {picker}
       </ShelfBar>
       <div className="mx-auto max-w-5xl px-4 pt-6">
         {fault !== null ? (
@@ -183,7 +160,7 @@ export function Shelf() {
             <Button look="strong" onClick={makeNew}>
               New rig
             </Button>
-            <Button onClick={() => picker.current?.click()}>Import a file …</Button>
+            <Button onClick={pick}>Import a file …</Button>
             <Button onClick={demo}>Restore the demo</Button>
           </Empty>
         ) : (
