@@ -95,7 +95,9 @@ export function keepFocus(): void {
     const tried = below < 0 ? spots : spots.slice(0, below + 1);
     const target = tried.map(nextTo).find((found) => found !== null);
     const middle = ['main [data-focus]', 'main'].map((place) => document.querySelector<HTMLElement>(place));
-    [target, ...middle].find((found) => found !== null && found !== undefined)?.focus();
+    const next = [target, ...middle].find((found) => found !== null && found !== undefined);
+    // A view that has just been opened is seen from its top.
+    next?.focus({ preventScroll: next.matches('main') });
   };
   const check = () => {
     isChecking = false;
