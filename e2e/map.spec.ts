@@ -129,6 +129,25 @@ test('by tap and tap on pedals: the first press names the jacks, the next picks 
   await expect(findings(page)).toContainText('1 fault');
 });
 
+test('a jack pressed before it is known what fits takes the plug all the same', async ({ page }) => {
+  await newRig(page, 'guitar, fuzz, combo');
+  await page.getByRole('link', { name: 'Map' }).click();
+  await part(page, 'jack:guitar/out').click();
+  await expect(facts(page, /Facts of Guitar/)).toBeVisible();
+  await expect(map(page)).toHaveAttribute('aria-busy', 'false');
+  // Both presses in one turn of the page: no answer can have come between them.
+  await page.evaluate(async () => {
+    const press = (key: string) =>
+      [...document.querySelectorAll(`[data-testid="map"] [data-part="${key}"]`)]
+        .at(-1)
+        ?.dispatchEvent(new MouseEvent('click', { bubbles: true }));
+    press('jack:guitar/out');
+    await Promise.resolve();
+    press('jack:combo/input');
+  });
+  await expect.poll(() => route(page)).toEqual(['GUITAR · Guitar', 'COMBO · Combo']);
+});
+
 test('escape ends plugging with nothing changed', async ({ page }) => {
   await fourCable(page);
   await part(page, 'jack:multi-effects/send-1').click();

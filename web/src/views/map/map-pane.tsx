@@ -1,12 +1,10 @@
-import { useEffect, useLayoutEffect, useMemo, useRef, type MouseEvent, type PointerEvent } from 'react';
-import { pickUp } from '../../../../core/cables';
+import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import type { MapDrawing } from '../../../../core/drawing';
-import { refOf } from '../../../../core/model';
 import { Busy } from '../../parts/empty';
 import { useLasting, useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';
 import type { Emphasis, EmphasisOf } from '../../pen/look';
-import { boxIdOf, loomSelected, selectionWords, type Selection } from '../../../../core/acts';
+import { boxIdOf, loomSelected, selectionWords } from '../../../../core/acts';
 import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 import { afterNextPaint } from '../../store/after-paint';
@@ -16,6 +14,7 @@ import { FlyOut } from './fly-out';
 import { Ghosts } from './ghosts';
 import { onActKey } from './keys';
 import { usePlugging, useRinged } from './use-map';
+import { usePress } from './use-press';
 
 const GLIDE_MS = 150;
 /** Only what takes longer than this is said to be under way. */
@@ -24,8 +23,6 @@ const SLOW_MS = 300;
 const NAMES_AT = 1.4;
 
 type Drawing = Grouped<MapDrawing>;
-
-const boxGroup = (drawing: Drawing, box: string) => drawing.groups.find(({ key }) => key === `box:${box}`);
 
 /** After an edit the selected box stays where it is on the screen; the rest glides there. */
 function useSteady(drawing: Drawing | null, pane: HTMLElement | null, zoom: number, anchor: string | null) {
@@ -147,60 +144,7 @@ export function MapPane() {
     );
   }, [framed, pane, openKey]);
 
-  const isPlate = (box: string) =>
-    drawing !== null &&
-    boxGroup(drawing, box)?.items.some((item) => item.type === 'plate' && item.look === 'box');
-  const partAt = (event: MouseEvent) =>
-    (event.target as Element).closest('[data-part]')?.getAttribute('data-part') ?? null;
-  const point = (event: PointerEvent) => {
-    const { hand, pointed, pointAt } = store.getState();
-    const over = hand && event.pointerType === 'mouse' ? partAt(event) : null;
-    const box = over?.startsWith('lead:') ? undefined : over?.split(':')[1]?.split('/')[0];
-    if (box !== undefined && box !== pointed) pointAt(box);
-  };
-  const press = (event: MouseEvent) => {
-    const { rig, select, setHand, setLevel, toggleHub, choose, pointAt, readOnly } = store.getState();
-    const key = partAt(event);
-    if (plugging && key?.startsWith('box:')) {
-      pointAt(key.slice('box:'.length));
-      return;
-    }
-    const opens = (event.target as Element).closest('[data-opens]')?.getAttribute('data-opens');
-    if (opens) {
-      toggleHub(opens);
-      return;
-    }
-    const cut = key?.indexOf(':') ?? -1;
-    if (!key || cut < 0) {
-      setHand(null);
-      select(null);
-      return;
-    }
-    const [type, id] = [key.slice(0, cut), key.slice(cut + 1)];
-    // An overview's plate opens into its boxes, the first of them chosen.
-    if (drawing?.level === 2 && level === 2) setLevel(1);
-    const owner = id.split('/')[0] ?? '';
-    // A pedal's jacks take up half of its plate: the first press chooses the pedal and names them, the next is for them.
-    if (type === 'jack' && !plugging && owner !== chosenBox && isPlate(owner)) {
-      select({ type: 'box', id: owner });
-      return;
-    }
-    if (plugging && type === 'jack') {
-      const answer = plugging.answers.find(({ at }) => `${at.box}/${at.jack}` === id);
-      if (answer && answer.verdict !== 'wrong') {
-        choose(answer);
-        return;
-      }
-      if (answer) {
-        select({ type: 'jack', id });
-        return;
-      }
-    }
-    setHand(
-      type === 'jack' && readOnly === null && !plugging ? pickUp(rig, setting.variant, refOf(id)) : null,
-    );
-    select({ type: type as NonNullable<Selection>['type'], id });
-  };
+  const { press, point } = usePress(drawing, plugging);
 
   return (
     <div className="relative flex min-h-0 flex-1 flex-col">

@@ -52,7 +52,12 @@ export function useRinged(): readonly Part[] {
   return useMemo(() => JSON.parse(text) as readonly Part[], [text]);
 }
 
-export type Plugging = { readonly hand: Hand; readonly answers: readonly PlugAnswer[] };
+export type Plugging = {
+  readonly hand: Hand;
+  readonly answers: readonly PlugAnswer[];
+  /** Whether the answers are for this hand; there are none before. */
+  readonly known: boolean;
+};
 
 /** What is in the hand, and what each jack says to it. */
 export function usePlugging(): Plugging | null {
@@ -62,7 +67,7 @@ export function usePlugging(): Plugging | null {
     'plugging',
   );
   return useMemo(
-    () => (hand ? { hand, answers: stale ? NONE : (value ?? NONE) } : null),
+    () => (hand ? { hand, answers: stale ? NONE : (value ?? NONE), known: !stale } : null),
     [hand, stale, value],
   );
 }

@@ -1,0 +1,92 @@
+// What a press on the map does: chooses, opens, picks a plug up, plugs it.
+import { useEffect, useRef, type MouseEvent, type PointerEvent } from 'react';
+import { boxIdOf, type Selection } from '../../../../core/acts';
+import { pickUp } from '../../../../core/cables';
+import type { MapDrawing } from '../../../../core/drawing';
+import { refOf } from '../../../../core/model';
+import type { OpenRig } from '../../rig/open-rig';
+import { useOpenRig } from '../../rig/use-open';
+import type { Grouped } from '../../worker/parcel';
+import type { Plugging } from './use-map';
+
+type Drawing = Grouped<MapDrawing>;
+type Part = NonNullable<Selection>;
+
+const targetOf = (event: MouseEvent) => event.target as Element;
+const partAt = (event: MouseEvent) =>
+  targetOf(event).closest('[data-part]')?.getAttribute('data-part') ?? null;
+
+const isPlate = (drawing: Drawing | null, box: string) =>
+  drawing?.groups
+    .find(({ key }) => key === `box:${box}`)
+    ?.items.some((item) => item.type === 'plate' && item.look === 'box') === true;
+
+/** A jack pressed with a plug in hand, once it is known what it says to that plug. */
+function plugInto(store: OpenRig, { answers }: Plugging, id: string): void {
+  const { choose, select, setHand } = store.getState();
+  const answer = answers.find(({ at }) => `${at.box}/${at.jack}` === id);
+  if (answer && answer.verdict !== 'wrong') {
+    choose(answer);
+    return;
+  }
+  if (!answer) setHand(null);
+  select({ type: 'jack', id });
+}
+
+function pressPart(store: OpenRig, part: Part, onPlate: boolean): void {
+  const { rig, setting, selection, select, setHand, readOnly } = store.getState();
+  const owner = part.id.split('/')[0] ?? '';
+  // A pedal's jacks take up half of its plate: the first press chooses the pedal and names them, the next is for them.
+  if (part.type === 'jack' && onPlate && owner !== boxIdOf(selection)) {
+    select({ type: 'box', id: owner });
+    return;
+  }
+  const picks = part.type === 'jack' && readOnly === null;
+  setHand(picks ? pickUp(rig, setting.variant, refOf(part.id)) : null);
+  select(part);
+}
+
+/** What the pointer does on a drawing of the map. */
+export function usePress(drawing: Drawing | null, plugging: Plugging | null) {
+  const store = useOpenRig();
+  // A quick hand presses a jack before it is known what it says to the plug: the press is kept until it is.
+  const early = useRef<string | null>(null);
+  useEffect(() => {
+    if (plugging && !plugging.known) return;
+    if (plugging && early.current !== null) plugInto(store, plugging, early.current);
+    early.current = null;
+  }, [store, plugging]);
+
+  const point = (event: PointerEvent) => {
+    const { hand, pointed, pointAt } = store.getState();
+    const over = hand && event.pointerType === 'mouse' ? partAt(event) : null;
+    const box = over?.startsWith('lead:') ? undefined : over?.split(':')[1]?.split('/')[0];
+    if (box !== undefined && box !== pointed) pointAt(box);
+  };
+  const press = (event: MouseEvent) => {
+    const { level, select, setHand, setLevel, toggleHub, pointAt } = store.getState();
+    const key = partAt(event);
+    if (plugging && key?.startsWith('box:')) {
+      pointAt(key.slice('box:'.length));
+      return;
+    }
+    const opens = targetOf(event).closest('[data-opens]')?.getAttribute('data-opens');
+    if (opens) {
+      toggleHub(opens);
+      return;
+    }
+    const cut = key?.indexOf(':') ?? -1;
+    if (!key || cut < 0) {
+      setHand(null);
+      select(null);
+      return;
+    }
+    // An overview's plate opens into its boxes, the first of them chosen.
+    if (drawing?.level === 2 && level === 2) setLevel(1);
+    const [type, id] = [key.slice(0, cut) as Part['type'], key.slice(cut + 1)];
+    if (plugging?.known && type === 'jack') plugInto(store, plugging, id);
+    else if (plugging && type === 'jack') early.current = id;
+    else pressPart(store, { type, id }, isPlate(drawing, id.split('/')[0] ?? ''));
+  };
+  return { press, point };
+}
