@@ -142,6 +142,36 @@ test('what is left of the facts is the rig; sounds, findings and steps back keep
   await expect(page.getByRole('banner').locator(':focus')).toHaveCount(1);
 });
 
+test('arrows pressed before the route is known walk it once it is', async ({ page }) => {
+  await newRig(page, 'guitar, fuzz, combo');
+  await page.getByRole('link', { name: 'Routes' }).click();
+  await page
+    .getByRole('button', { name: /^Take / })
+    .first()
+    .click();
+  await page.getByRole('link', { name: 'Cables' }).click();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('link', { name: 'Map', exact: true })).toBeVisible();
+  // As the map comes up, in the same turn of the page: no answer can be there yet.
+  await page.evaluate(
+    () =>
+      new Promise<void>((done) => {
+        const watch = new MutationObserver(() => {
+          const map = document.querySelector('[data-testid="map"]');
+          if (!map) return;
+          watch.disconnect();
+          for (let i = 0; i < 3; i += 1)
+            map.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }));
+          done();
+        });
+        watch.observe(document.body, { childList: true, subtree: true });
+        [...document.querySelectorAll('a')].find((a) => a.textContent === 'Map')?.click();
+      }),
+  );
+  await expect(page.getByRole('region', { name: /Facts of Fuzz/ })).toBeVisible();
+});
+
 test('a walk begins at its first step and ends at the next walk', async ({ page }) => {
   const keys = await wired(page);
   await keys.enter(page.getByRole('link', { name: 'Bench' }), 'Enter');

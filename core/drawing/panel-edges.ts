@@ -9,7 +9,13 @@ export type Edge = 'upper' | 'lower';
 export type Panelled = Pick<Box, 'jacks' | 'blocks' | 'patches' | 'controls'>;
 
 /** Something that can be chosen: its address among the parts of the item, where it is, and what it is called. */
-export type Spot = { readonly address: string; readonly rect: Rect; readonly words: string };
+export type Spot = {
+  readonly address: string;
+  readonly rect: Rect;
+  readonly words: string;
+  /** Where arrows think it is, if elsewhere: as if the drawing had not been folded. */
+  readonly walked?: Rect;
+};
 
 export type Placed = { readonly item: Item; readonly address: string | null };
 

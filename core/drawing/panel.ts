@@ -251,7 +251,10 @@ export function spotTowards(
   address: string,
   towards: 'left' | 'right' | 'up' | 'down',
 ): Spot | undefined {
-  const middle = ({ rect }: Spot) => ({ x: rect.x + rect.w / 2, y: rect.y + rect.h / 2 });
+  const middle = ({ rect, walked = rect }: Spot) => ({
+    x: walked.x + walked.w / 2,
+    y: walked.y + walked.h / 2,
+  });
   const at = spots.find((spot) => spot.address === address);
   if (!at) return spots[0];
   const from = middle(at);

@@ -41,6 +41,8 @@ export type Laid = {
   readonly laneX: (row: number, use: 'split' | 'merge') => number;
   readonly y: readonly number[];
   readonly heights: readonly number[];
+  /** Where a row below the last would stand. */
+  readonly bottom: number;
   readonly plate: (id: string) => Rect;
 };
 
@@ -100,6 +102,7 @@ export function lay(
     },
     y,
     heights,
+    bottom: top,
     plate: (id) => {
       const row = rows.rows.findIndex(({ blocks }) => blocks.includes(id));
       const column = columns.of.get(id) ?? 0;

@@ -9,6 +9,7 @@ import {
   boxOfText,
   drawTerraces,
   overlaps,
+  spotTowards,
   type Point,
   type Rect,
   type TerraceDrawing,
@@ -136,11 +137,41 @@ describe('the inside of a unit as terraces', () => {
       for (const patch of box.patches) {
         const rows = rowsOf(box, patch.wires);
         const { slots } = drawTerraces(box, rows, view(box), 600);
-        expect(slots.map(({ row, index }) => [row, index])).toEqual(
-          rows.rows.flatMap(({ blocks }, row) => [...blocks, ''].map((_, index) => [row, index])),
+        expect([...new Set(slots.map(({ row, index }) => `${row} ${index}`))].toSorted()).toEqual(
+          rows.rows
+            .flatMap(({ blocks }, row) => [...blocks, ''].map((_, index) => `${row} ${index}`))
+            .toSorted(),
         );
         for (const [i, a] of slots.entries())
           for (const b of slots.slice(i + 1)) expect(overlaps(a.rect, b.rect)).toBe(false);
       }
+  });
+
+  test('what is longer than the pane goes on below: no unit is wider than a tablet, arrows walk on as if it were one line', () => {
+    const met = new Met();
+    for (const box of units)
+      for (const patch of box.patches) {
+        const rows = rowsOf(box, patch.wires);
+        const [long, short] = [
+          drawTerraces(box, rows, view(box), 4000),
+          drawTerraces(box, rows, view(box), 736),
+        ];
+        expect([box.kind, short.width]).toEqual([box.kind, 736]);
+        isClear(short);
+        expect(short.spots.map(({ address }) => address).toSorted()).toEqual(
+          long.spots.map(({ address }) => address).toSorted(),
+        );
+        for (const { blocks } of rows.rows)
+          blocks.slice(1).forEach((id, i) => {
+            const [a, b] = [blocks[i]!, id].map((one) =>
+              short.spots.find(({ address }) => address === `blocks/${one}`)!,
+            );
+            const wraps = b!.rect.x < a!.rect.x;
+            expect(wraps ? b!.rect.y > a!.rect.y + a!.rect.h : b!.rect.y === a!.rect.y).toBe(true);
+            expect(spotTowards(short.spots, a!.address, 'right')).toBe(b);
+            if (wraps) met.count('goes on below');
+          });
+      }
+    met.atLeast({ 'goes on below': 3 });
   });
 });

@@ -1,8 +1,9 @@
-import { blockIn, jackIn, type Block, type Box, type Rows, type Severity } from '../model';
+import { blockIn, jackIn, type Block, type Box, type Row, type Rows, type Severity } from '../model';
 import { fitText } from './fonts';
 import { hopsOver } from './leads';
 import { labelLines, type Placed, type Spot } from './panel-edges';
 import type { Point, Rect, TextItem } from './primitives';
+import { folded, stavesOf, type RowPart } from './terrace-fold';
 import {
   END,
   jacksOfLoop,
@@ -202,10 +203,66 @@ function startItems(box: Box, rows: Rows, i: number, laid: Laid, view: TerraceVi
   ];
 }
 
+/** A row as it would be drawn if there were room without end. */
+function rowPart(box: Box, rows: Rows, row: Row, i: number, { laid, view, right, hops }: Sheet): RowPart {
+  const y = laid.y[i] ?? 0;
+  const begins = 'jack' in row.from ? jackIn(box, row.from.jack)?.label : undefined;
+  const split = laid.laneX(i, 'split');
+  const merge = laid.laneX(i, 'merge');
+  const start = begins === undefined ? split : laid.left;
+  const end = row.into ? merge - LANE : laid.right + LANE;
+  return {
+    row: i,
+    ways: waysOf(rows, i, laid).map(({ points }, n) => ({ points, hops: hops[n] ?? [] })),
+    band: {
+      x: start,
+      y: y - ROW.band,
+      w: Math.max(LANE, (row.into ? merge : laid.right) - start),
+      h: (laid.heights[i] ?? 0) + 2 * ROW.band,
+    },
+    items: [
+      ...row.blocks.flatMap((id) => blockItems(box, rows, id, { plate: laid.plate(id), view })),
+      ...startItems(box, rows, i, laid, view),
+      ...endItems(box, rows, i, laid, view),
+    ],
+    spots: [
+      {
+        address: `rows/${i}/from`,
+        rect: {
+          x: begins === undefined ? split - LANE : MARGIN,
+          y: y + 8,
+          w: begins === undefined ? 2 * LANE : laid.left - MARGIN + LANE,
+          h: 28,
+        },
+        words: begins === undefined ? `Row ${i + 1}, a split` : `Row ${i + 1} from ${begins}`,
+      },
+      ...row.blocks.flatMap((id): Spot[] => {
+        const block = blockIn(box, id);
+        if (!block) return [];
+        const words = wordsOf(box, block, view).filter(Boolean).join(', ');
+        return [{ address: `blocks/${id}`, rect: laid.plate(id), words }];
+      }),
+      {
+        address: `rows/${i}/to`,
+        rect: { x: end, y: y + 2, w: row.into ? 2 * LANE : right - end, h: PLATE.h - 4 },
+        words: `Where row ${i + 1} ends`,
+      },
+    ],
+  };
+}
+
+type Sheet = {
+  readonly laid: Laid;
+  readonly view: TerraceView;
+  readonly right: number;
+  readonly hops: readonly (readonly Point[])[];
+};
+
 /**
  * Draws the inside of a unit as terraces: a row for each path from where it begins to where it comes out, splits
- * branching down, merges joining; loops with the jacks they go by, and the leads that stand in them.
- * @param width the least width, px
+ * branching down, merges joining; loops with the jacks they go by, and the leads that stand in them. What is longer
+ * than the pane goes on below, as staves of a score do.
+ * @param width of the pane, px; only a column that is wider makes the drawing wider
  */
 export function drawTerraces(box: Box, rows: Rows, view: TerraceView, width: number): TerraceDrawing {
   const labels = rows.rows.flatMap(({ outputs }) =>
@@ -216,75 +273,22 @@ export function drawTerraces(box: Box, rows: Rows, view: TerraceView, width: num
   const wide = laidAs('wide');
   const laid = rightOf(wide) + MARGIN > width ? laidAs('tight') : wide;
   const right = rightOf(laid);
-  const height = Math.max(
-    96,
-    ...rows.rows.map(
-      (row, i) => (laid.y[i] ?? 0) + Math.max(laid.heights[i] ?? 0, row.outputs.length * END.pitch),
-    ),
-  );
-  const ways = rows.rows.flatMap((_, i) => waysOf(rows, i, laid));
-  const hops = hopsOver(ways);
-  const bands = rows.rows.map((row, i): Placed => {
-    const from = 'after' in row.from ? laid.laneX(i, 'split') : laid.left;
-    const to = row.into ? laid.laneX(i, 'merge') : laid.right;
-    const y = (laid.y[i] ?? 0) - ROW.band;
-    return {
-      address: null,
-      item: {
-        type: 'plate',
-        look: 'place',
-        x: from,
-        y,
-        w: Math.max(LANE, to - from),
-        h: (laid.heights[i] ?? 0) + 2 * ROW.band,
-      },
-    };
+  const ways = rows.rows.map((_, i) => waysOf(rows, i, laid));
+  const hops = hopsOver(ways.flat());
+  let at = 0;
+  const parts = rows.rows.map((row, i) => {
+    const own = hops.slice(at, (at += ways[i]?.length ?? 0));
+    return rowPart(box, rows, row, i, { laid, view, right, hops: own });
   });
+  const goesOn = (i: number): TextItem => {
+    const from = rows.rows[i]?.from;
+    const name = from && 'jack' in from ? (jackIn(box, from.jack)?.label ?? '') : `row ${i + 1}`;
+    return text({ x: 0, y: 0, text: `${name} …`, face: 'mono', tone: 'muted', anchor: 'end' });
+  };
+  const drawn = folded(parts, slotsOf(rows, laid), laid, stavesOf(laid, right, width), goesOn);
   return {
-    width: Math.max(width, right + MARGIN),
-    height: height + 2 * ROW.band + MARGIN,
-    items: [
-      ...bands,
-      ...ways.flatMap(({ points }, i): Placed[] => [
-        { address: null, item: { type: 'path', points, hops: hops[i] ?? [], stroke: 'single', tone: 'ink' } },
-      ]),
-      ...rows.rows.flatMap((row, i) => [
-        ...row.blocks.flatMap((id) => blockItems(box, rows, id, { plate: laid.plate(id), view })),
-        ...startItems(box, rows, i, laid, view),
-        ...endItems(box, rows, i, laid, view),
-      ]),
-    ],
-    spots: rows.rows.flatMap((row, i): Spot[] => {
-      const y = laid.y[i] ?? 0;
-      const begins = 'jack' in row.from ? jackIn(box, row.from.jack)?.label : undefined;
-      const from = begins === undefined ? laid.laneX(i, 'split') - LANE : MARGIN;
-      const w = begins === undefined ? 2 * LANE : laid.left - MARGIN + LANE;
-      const end = row.into ? laid.laneX(i, 'merge') - LANE : laid.right + LANE;
-      return [
-        {
-          address: `rows/${i}/from`,
-          rect: { x: from, y: y + 8, w, h: 28 },
-          words: begins === undefined ? `Row ${i + 1}, a split` : `Row ${i + 1} from ${begins}`,
-        },
-        ...row.blocks.flatMap((id): Spot[] => {
-          const block = blockIn(box, id);
-          return block
-            ? [
-                {
-                  address: `blocks/${id}`,
-                  rect: laid.plate(id),
-                  words: wordsOf(box, block, view).filter(Boolean).join(', '),
-                },
-              ]
-            : [];
-        }),
-        {
-          address: `rows/${i}/to`,
-          rect: { x: end, y: y + 2, w: row.into ? 2 * LANE : right - end, h: PLATE.h - 4 },
-          words: `Where row ${i + 1} ends`,
-        },
-      ];
-    }),
-    slots: slotsOf(rows, laid),
+    ...drawn,
+    width: Math.max(width, drawn.width + MARGIN),
+    height: Math.max(96, drawn.height) + MARGIN,
   };
 }

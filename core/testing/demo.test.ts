@@ -36,11 +36,22 @@ describe('Pit chair', () => {
     expect(rig.leads[0]!.from.at.map((ref) => ref.box)).toEqual(['guitar', 'baritone']);
     expect(rig.stage.places.find((place) => place.name === 'Cupboard')!.enclosed).toBe(true);
     expect(new Set(rig.leads.map((lead) => lead.kind))).toEqual(
-      new Set(['instrument', 'patch', 'speaker', 'balanced', 'air', 'stereo', 'midi', 'expression', 'dc']),
+      new Set([
+        ...['instrument', 'patch', 'speaker', 'balanced', 'air', 'stereo'],
+        ...['midi', 'switch', 'expression', 'dc', 'mains'],
+      ]),
     );
     const feed = trace(rig, settingsOf(rig, null)[0]!).paths.find((path) => path.output.block === 'mix-1')!;
     const models = feed.sections.filter((s) => s.block.role === 'cabModel' && s.state.id === 'on');
     expect(models).toHaveLength(1);
+  });
+
+  test('the head’s channel follows the unit’s programs: MIDI through the delay unit to relays at its FOOT jack', () => {
+    const { leads } = demo('pit-chair');
+    const way = (from: string) =>
+      leads.filter((lead) => lead.from.at.some((ref) => ref.box === from)).map((lead) => lead.to.at[0]);
+    expect(way('midi-delay')).toContainEqual({ box: 'relay-footswitch', jack: 'midi-in' });
+    expect(way('relay-footswitch')).toEqual([{ box: 'valve-head', jack: 'foot' }]);
   });
 
   test('contains three honest mistakes, and nothing else', () => {
@@ -64,6 +75,16 @@ describe('Stage walk-on', () => {
     expect(rig.boxes.find((box) => box.id === 'combo')!.jacks.some((jack) => jack.label === 'RETURN')).toBe(
       false,
     );
+  });
+
+  test('is lifted by a clean boost in the chase alone', () => {
+    const rig = demo('stage-walk-on');
+    const states = settingsOf(rig, null).map((setting) =>
+      trace(rig, setting)
+        .paths[0]!.sections.filter(({ block }) => block.id === 'boost')
+        .map(({ state }) => state.id),
+    );
+    expect(states).toEqual([['off'], ['on']]);
   });
 
   test('contains one honest mistake, cured at a press', () => {

@@ -40,7 +40,8 @@ function Handle({ spot, selected, isStop, drags, onPress }: BlockProps) {
   );
 }
 
-const slotId = ({ row, index }: Slot) => `slot ${row} ${index}`;
+/** A place that goes on below is under the pointer at two. */
+const slotId = ({ row, index, rect }: Slot) => `slot ${row} ${index} ${rect.x} ${rect.y}`;
 
 function SlotMark({ slot, shown }: { slot: Slot; shown: boolean }) {
   const { setNodeRef, isOver } = useDroppable({ id: slotId(slot), disabled: !shown });

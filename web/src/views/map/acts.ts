@@ -21,7 +21,7 @@ import { isAudio } from '../../../../core/model';
 import type { OpenRig, OpenState } from '../../rig/open-rig';
 import { goFocus } from '../../parts/focus';
 import { useNotice } from '../../store/app';
-import { findingsIn, linesIn } from './use-map';
+import { findingsIn, isTold, linesIn } from './use-map';
 
 /** Something that can be done on the map, by key and by menu. */
 export type Act = {
@@ -31,6 +31,8 @@ export type Act = {
   readonly shown: string;
   readonly run: () => void;
   readonly enabled: boolean;
+  /** The answer of the worker that it goes by. */
+  readonly by?: 'route' | 'findings';
 };
 
 const act = (label: string, key: string, shown: string, run: () => void, enabled = true): Act => ({
@@ -41,9 +43,21 @@ const act = (label: string, key: string, shown: string, run: () => void, enabled
   enabled,
 });
 
+/** A quick hand is ahead of the first answer: the act is done, as it is then, once there is one. */
+function whenTold(act: Act, store: OpenRig): void {
+  const stop = store.subscribe((state) => {
+    if (act.by !== undefined && !isTold(state, act.by)) return;
+    stop();
+    actsOf(state)
+      .find(({ key }) => key === act.key)
+      ?.run();
+  });
+}
+
 /** Does an act; the focus goes to what it asks or took in hand, and else to the rig, also from the menu of acts. */
-export function perform({ run }: Act, store: OpenRig): void {
-  run();
+export function perform(act: Act, store: OpenRig): void {
+  if (act.by === undefined || isTold(store.getState(), act.by)) act.run();
+  else whenTold(act, store);
   const { asking, hand } = store.getState();
   if (asking === null && hand === null) goFocus('rig');
 }
@@ -60,8 +74,8 @@ function stepActs(state: OpenState): readonly Act[] {
   };
   const jack = (by: 1 | -1) => select(alongJacks(rig, layer, selection, by));
   return [
-    act('Next on the route', 'ArrowRight', '→', () => walk(1)),
-    act('Back on the route', 'ArrowLeft', '←', () => walk(-1)),
+    { ...act('Next on the route', 'ArrowRight', '→', () => walk(1)), by: 'route' },
+    { ...act('Back on the route', 'ArrowLeft', '←', () => walk(-1)), by: 'route' },
     act('Next jack of the box', 'ArrowDown', '↓', () => jack(1), !!box),
     act('Jack before', 'ArrowUp', '↑', () => jack(-1), !!box),
   ];
@@ -142,7 +156,10 @@ function askActs(state: OpenState): readonly Act[] {
     if (id !== null) setSound(id);
   };
   return [
-    act('Next finding', 'n', 'N', finding, findings.length > 0),
+    {
+      ...act('Next finding', 'n', 'N', finding, findings.length > 0 || !isTold(state, 'findings')),
+      by: 'findings',
+    },
     act('Next sound', 's', 'S', () => other(1), rig.sounds.length > 1),
     act('Sound before', 'Shift+S', 'Shift S', () => other(-1), rig.sounds.length > 1),
     ...LAYERS.map(({ id, name }, i) =>
