@@ -132,6 +132,8 @@ test('what the unit cannot do says why; a wiring has a name and a sound of its o
   // The unit is still chosen.
   await page.getByRole('link', { name: 'Draw the inside' }).click();
   await expect(found(page)).not.toContainText(/fault/i);
+  const jacks = page.getByRole('region', { name: 'Jacks of its paths' }).getByRole('listitem');
+  await expect(jacks.filter({ hasText: 'to INPUT of Valve head' })).toHaveCount(1);
   const loops = await page
     .locator('[data-spot^="blocks/loop"]')
     .evaluateAll((all) => all.map((one) => one.getAttribute('aria-label') ?? ''));

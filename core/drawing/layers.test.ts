@@ -120,6 +120,17 @@ describe('layers', () => {
       ]),
     );
     expect(draw(referenceRig(), 'power').elsewhere.map((e) => e.layer)).not.toContain('power');
+    // A box in two layers counts in each what it has there; what is fed by another is told with that one.
+    const relay = build(
+      'midi delay, relay footswitch, valve head, supply',
+      'midi-delay/midi-thru > relay-footswitch/midi-in',
+      'relay-footswitch/relay-1 > valve-head/foot',
+      'supply/out-1 > relay-footswitch/dc',
+    );
+    expect(draw(relay, 'signal').elsewhere).toEqual([
+      { words: 'Relay footswitch (2 leads)', layer: 'control' },
+      { words: 'Supply (1 lead)', layer: 'power' },
+    ]);
   });
 
   test('level: each lead of the way has its step and its figure on the sleeve of a run', () => {

@@ -155,9 +155,7 @@ function staveParts(
       ]),
       ...crossings(stave.from).map(([row, { x, y }]) => free(shifted(nameOf(row), x - 8, y + 4))),
       ...rows.flatMap(({ row, items }) =>
-        items
-          .filter(({ item }) => isIn(xOf(item)))
-          .map(({ item, address }): Placed => ({ address, item: shifted(item, dx, dy(row)) })),
+        items.map(({ item, address }): Placed => ({ address, item: shifted(item, dx, dy(row)) })),
       ),
     ],
     spots: rows.flatMap(({ row, spots }) =>
@@ -166,7 +164,8 @@ function staveParts(
         .map((spot) => ({ ...spot, rect: rect(row, spot.rect), walked: spot.rect })),
     ),
     slots: slots.flatMap((slot) => {
-      const cut = rows.some(({ row }) => row === slot.row) ? cutRect(slot.rect, stave) : null;
+      const own = rows.find(({ row }) => row === slot.row);
+      const cut = own ? cutRect({ ...slot.rect, h: own.band.h }, stave) : null;
       return cut ? [{ ...slot, rect: rect(slot.row, cut) }] : [];
     }),
   };
@@ -190,6 +189,11 @@ export function folded(
   nameOf: (row: number) => Item,
 ): Folded {
   const pitch = (row: number) => (laid.y[row + 1] ?? laid.bottom) - (laid.y[row] ?? 0);
+  const spareOf = (row: number) => {
+    const loops = (laid.heights[row] ?? 0) - PLATE.h;
+    // Where the outputs of the row are what makes it tall, loops have taken nothing.
+    return pitch(row) - 2 * ROW.band - ROW.between > (laid.heights[row] ?? 0) ? 0 : loops;
+  };
   let top = MARGIN + ROW.top;
   let width = 0;
   const drawn = staves.map((stave, n) => {
@@ -197,14 +201,18 @@ export function folded(
     const isLast = n === staves.length - 1;
     const pieces = piecesOf(parts, stave);
     const lines = new Set(pieces.flatMap(({ row, points }) => points.map(({ y }) => rowAt(laid, y, row))));
-    const rows = parts.filter(
-      ({ row, items }) =>
-        lines.has(row) || items.some(({ item }) => xOf(item) >= stave.from && xOf(item) < stave.to),
-    );
+    const rows = parts.flatMap((part): RowPart[] => {
+      const items = part.items.filter(({ item }) => xOf(item) >= stave.from && xOf(item) < stave.to);
+      if (!lines.has(part.row) && items.length === 0) return [];
+      const line = (laid.y[part.row] ?? 0) + PLATE.h;
+      // Without a loop in this stave a row is as low as its plates.
+      const spare = items.some(({ item }) => 'y' in item && item.y > line) ? 0 : spareOf(part.row);
+      return [{ ...part, items, band: { ...part.band, h: part.band.h - spare } }];
+    });
     const tops = new Map<number, number>();
-    for (const { row } of rows) {
+    for (const { row, band } of rows) {
       tops.set(row, top);
-      top += pitch(row);
+      top += pitch(row) - ((laid.heights[row] ?? 0) + 2 * ROW.band - band.h);
     }
     if (!isLast) top += BETWEEN;
     width = Math.max(width, stave.to + dx + (isLast ? 0 : GOES_ON));

@@ -15,3 +15,4 @@ export {
   twinEdit,
   branchAt,
 } from './paths';
+export { standingJacks, type StandingJack } from './standing';

@@ -49,22 +49,38 @@ const WORDS: Readonly<Partial<Record<Jack['carries'], string>>> = {
 /** Boxes and leads that a layer does not draw: `Supply (10 leads)`, `MIDI (3)`, each with the layer that does. */
 export function elsewhereOf(rig: Reads<'boxes' | 'leads'>, layer: Layer): readonly Elsewhere[] {
   const others = (['control', 'power'] as const).filter((other) => other !== layer);
-  const plugged = rig.leads.filter((lead) => lead.from.at.length + lead.to.at.length > 0);
-  const at = (box: string) =>
-    plugged.filter((lead) => [...lead.from.at, ...lead.to.at].some((ref) => ref.box === box));
+  const leads = rig.leads.map((lead) => {
+    const refs = [...lead.from.at, ...lead.to.at];
+    return {
+      feeds: new Set(lead.from.at.map(({ box }) => box)),
+      boxes: new Set(refs.map(({ box }) => box)),
+      jacks: refs.flatMap((ref) => jackOf(rig, ref) ?? []),
+    };
+  });
   return others.flatMap((other): Elsewhere[] => {
-    const silent = rig.boxes.filter((box) => isSilentBox(box) && jacksOf(box, other).length > 0);
-    const own = silent.filter(
-      (box) => other === 'power' || jacksOf(box, 'power').length === 0 || at(box.id).length > 0,
-    );
-    const told = new Set(own.flatMap((box) => at(box.id)));
+    const carried = leads.filter(({ jacks }) => jacks.some((jack) => CARRIES[other].includes(jack.carries)));
+    const told = new Set<(typeof carried)[number]>();
+    const silent = rig.boxes
+      .filter((box) => isSilentBox(box) && jacksOf(box, other).length > 0)
+      .map((box) => ({
+        box,
+        at: carried.filter(({ boxes }) => boxes.has(box.id)),
+        fed: carried.filter(({ feeds }) => feeds.has(box.id)).length,
+      }))
+      .sort((a, b) => b.fed - a.fed)
+      .flatMap(({ box, at }): Elsewhere[] => {
+        const isBare = at.length === 0;
+        // What is fed by a box that stands here already is no news; a box with nothing in it is told once.
+        if (isBare && other === 'control' && jacksOf(box, 'power').length > 0) return [];
+        if (!isBare && at.every((lead) => told.has(lead))) return [];
+        for (const lead of at) told.add(lead);
+        return [{ words: `${box.name} (${count(at.length, 'lead')})`, layer: other }];
+      });
     return [
-      ...own.map((box) => ({ words: `${box.name} (${count(at(box.id).length, 'lead')})`, layer: other })),
+      ...silent,
       ...CARRIES[other].flatMap((carries) => {
-        const n = plugged.filter(
-          (lead) =>
-            !told.has(lead) &&
-            [...lead.from.at, ...lead.to.at].some((ref) => jackOf(rig, ref)?.carries === carries),
+        const n = carried.filter(
+          (lead) => !told.has(lead) && lead.jacks.some((jack) => jack.carries === carries),
         ).length;
         return n === 0 ? [] : [{ words: `${WORDS[carries] ?? carries} (${n})`, layer: other }];
       }),

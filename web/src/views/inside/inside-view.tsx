@@ -12,6 +12,7 @@ import { useOpen } from '../../rig/use-open';
 import { useAnalysis } from '../../worker/use-analysis';
 import { BlockFacts } from './block-facts';
 import { KEYS } from './inside-keys';
+import { JackList } from './jack-list';
 import { RowFacts } from './row-facts';
 import { TerracesPane } from './terraces-pane';
 import { blockName, useInside, type Inside } from './use-inside';
@@ -154,11 +155,7 @@ function Desk({ box }: { box: Box }) {
         <div className="min-w-0 flex-1">
           {block ? <BlockFacts key={block.id} inside={inside} block={block} /> : null}
           {row === undefined ? null : <RowFacts key={row} inside={inside} index={Number(row)} />}
-          {!block && row === undefined ? (
-            <p className="px-4 py-3 text-sm text-muted">
-              Choose a block, or where a row begins or ends, to see what it is and what can be done with it.
-            </p>
-          ) : null}
+          {!block && row === undefined ? <JackList inside={inside} /> : null}
         </div>
         <Found box={box} lines={own} />
       </aside>
