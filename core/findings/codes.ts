@@ -12,6 +12,7 @@ export const CODES = [
   'WIRE-JOINED',
   'WIRE-DIRECTION',
   'WIRE-RING',
+  'WIRE-TURNED',
   'WIRE-BRIDGE',
   'WIRE-LOOPPLACE',
   'WIRE-FEEDS',

@@ -1,8 +1,8 @@
 // Rigs that show a finding about what is inside a unit and about sides, one edit from rigs that do not.
-import type { EditCall } from '../edits';
+import type { EditCall, SingleEdit } from '../edits';
 import { makeBox, CATALOGUE } from '../catalog';
 import { makeLead, moveBlock, rowsOf, wiresOfRows, type Rig, type Rows, type Wire } from '../model';
-import { build, edited } from './build';
+import { build, edited, fourCable } from './build';
 import type { Case } from './finding-cases';
 import { replug, set, swap } from './short-edits';
 
@@ -298,5 +298,21 @@ export const INSIDE_CASES: readonly Case[] = [
     spoil: { edit: 'setTemporary', arguments: { id: 'lead-3', temporary: true } },
     first: 'lead-3',
     severity: 'caution',
+  },
+  {
+    code: 'WIRE-TURNED',
+    sound: fourCable,
+    spoil: {
+      edit: 'together',
+      arguments: {
+        label: 'Both halves exchanged',
+        edits: [
+          swap('lead-2', 'to', 'lead-4', 'to'),
+          swap('lead-3', 'from', 'lead-5', 'from'),
+        ] as SingleEdit[],
+      },
+    },
+    first: 'multi-effects/loop-1',
+    severity: 'fault',
   },
 ];

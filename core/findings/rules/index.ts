@@ -44,6 +44,7 @@ import { plug } from './wire-plug';
 import { ring } from './wire-ring';
 import { shut } from './wire-shut';
 import { silent } from './wire-silent';
+import { turned } from './wire-turned';
 
 const BY_CODE: Readonly<Record<Code, Rule>> = {
   'SAFE-NOLOAD': noLoad,
@@ -76,6 +77,7 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'ORDER-PICKUP': pickup,
   'ORDER-TIME': time,
   'GEAR-UNUSED': unused,
+  'WIRE-TURNED': turned,
   'WIRE-BRIDGE': bridge,
   'WIRE-LOOPPLACE': loopPlace,
   'WIRE-FEEDS': feeds,

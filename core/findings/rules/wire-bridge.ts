@@ -1,8 +1,9 @@
 import { blockIn, boxOf, derive, hasGrid, rowsOf, type Box, type InnerEnd, type Wire } from '../../model';
-import { resolveIn, traceIn, type Path, type Step } from '../../signal';
+import { resolveIn, traceIn, type Path } from '../../signal';
 import { group } from '../cure';
 import { blockPart, boxPart, type Found } from '../finding';
 import { rule } from '../rule';
+import { preampBetween, visitsOf, type Visit } from '../visits';
 
 type Data = {
   readonly box: string;
@@ -13,36 +14,10 @@ type Data = {
   readonly wire: number;
 };
 
-/** One passage of a path through a box: in at a jack, its blocks, out at a jack. */
-type Visit = { readonly steps: readonly Exclude<Step, { type: 'lead' }>[]; readonly at: number };
-
-function visitsOf(path: Path, box: string): readonly Visit[] {
-  const visits: { steps: Exclude<Step, { type: 'lead' }>[]; at: number }[] = [];
-  let open: { steps: Exclude<Step, { type: 'lead' }>[]; at: number } | null = null;
-  path.steps.forEach((step, at) => {
-    if (step.type === 'lead' || step.box !== box) open = null;
-    else if (open) open.steps.push(step);
-    else visits.push((open = { steps: [step], at }));
-  });
-  return visits;
-}
-
 const keyOf = (step: Visit['steps'][number]) =>
   step.type === 'jack' ? `jack ${step.jack}` : `block ${step.block}`;
 const keyOfEnd = (end: InnerEnd) => ('jack' in end ? `jack ${end.jack}` : `block ${end.block}`);
 const endsOf = ({ steps }: Visit) => [steps[0], steps.at(-1)].map((step) => (step ? keyOf(step) : ''));
-
-/** Does a real preamp stand between two places of a path? */
-const preampBetween = (path: Path, from: number, to: number): boolean => {
-  const preamps = new Set(
-    path.sections
-      .filter(({ block }) => block.role === 'preamp')
-      .map(({ box, block }) => `${box.id}/${block.id}`),
-  );
-  return path.steps
-    .slice(from, to)
-    .some((step) => step.type === 'block' && preamps.has(`${step.box}/${step.block}`));
-};
 
 /** The inner wire by which a path stays in the box while another goes out to the preamp and comes back. */
 function bridgeIn(box: Box, wires: readonly Wire[], paths: readonly Path[]): number | null {

@@ -1,0 +1,85 @@
+import { scopeIn } from '../../cables';
+import type { SingleEdit } from '../../edits';
+import { blockIn, derive, leadOf, rowsOf, type Box, type LoopJacks } from '../../model';
+import { resolveIn, traceIn, type Path } from '../../signal';
+import { group } from '../cure';
+import { blockPart, leadPart, type Found } from '../finding';
+import { rule } from '../rule';
+import { preampBetween, visitsOf, type Visit } from '../visits';
+
+/** The leads by which the box is come into and left, the first time and the last. */
+type Data = {
+  readonly box: string;
+  readonly block: string;
+  readonly leads: { readonly in: readonly [string, string]; readonly out: readonly [string, string] };
+};
+
+const leadBeside = (path: Path, at: number): string | undefined => {
+  const step = path.steps[at];
+  return step?.type === 'lead' ? step.lead : undefined;
+};
+
+const jackAt = ({ steps }: Visit, end: 0 | -1): string | null => {
+  const step = steps.at(end);
+  return step?.type === 'jack' ? step.jack : null;
+};
+
+/** A path that comes into a box by the way back of its loop, and leaves it, behind a preamp, by the way out of that loop. */
+function turnedIn(path: Path, box: Box, loops: Readonly<Record<string, LoopJacks>>): Data | null {
+  const visits = visitsOf(path, box.id);
+  const [first, last] = [visits[0], visits.at(-1)];
+  if (!first || !last || visits.length !== 2 || !preampBetween(path, first.at, last.at)) return null;
+  const [block] =
+    Object.entries(loops).find(
+      ([, { send, back }]) =>
+        back !== null && send !== null && back === jackAt(first, 0) && send === jackAt(last, -1),
+    ) ?? [];
+  if (block === undefined) return null;
+  const around = [first, last].map(({ at, steps }) => [
+    leadBeside(path, at - 1),
+    leadBeside(path, at + steps.length),
+  ]);
+  const [inFirst, outFirst, inLast, outLast] = around.flat();
+  if (inFirst === undefined || outFirst === undefined || inLast === undefined || outLast === undefined)
+    return null;
+  return { box: box.id, block, leads: { in: [inFirst, inLast], out: [outFirst, outLast] } };
+}
+
+/** WIRE-TURNED: both halves of a unit in each other's place: it plays, with what belongs behind the preamp ahead of it. */
+export const turned = rule<Data>({
+  code: 'WIRE-TURNED',
+  reads: 'sound',
+  cause: 1,
+  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+    const boxes = view.boxes.filter(({ blocks }) => blocks.some(({ role }) => role === 'loop'));
+    if (boxes.length === 0) return [];
+    const { paths } = traceIn(view);
+    const resolved = resolveIn(view);
+    return boxes.flatMap((box): Found<Data>[] => {
+      const { loops } = rowsOf(box, resolved.innerWiring(box).patch.wires);
+      for (const path of paths) {
+        const data = turnedIn(path, box, loops);
+        const block = data && blockIn(box, data.block);
+        if (!data || !block) continue;
+        const leads = [...data.leads.in, ...data.leads.out].flatMap((id) => leadOf(view, id) ?? []);
+        return [{ severity: 'fault', parts: [blockPart(box, block), ...leads.map(leadPart)], data }];
+      }
+      return [];
+    });
+  }),
+  words: ({ data }, say) => ({
+    text: `${say.block(`${data.box}/${data.block}`)} is plugged the wrong way round, in ${say.sound()}: the guitar comes in where the loop comes back, and goes to the power stage where the loop goes out.`,
+    why: 'Everything sounds, but what belongs behind the preamp stands ahead of it, and the other way round.',
+  }),
+  *cures(view, { data: { leads } }) {
+    const exchange = ([a, b]: readonly [string, string], side: 'from' | 'to'): SingleEdit => ({
+      edit: 'exchangeEnds',
+      arguments: { a: { lead: a, side }, b: { lead: b, side }, ...scopeIn(view.variant?.id ?? null) },
+    });
+    const numbers = [...leads.in, ...leads.out].map((id) => leadOf(view, id)?.number ?? 0);
+    yield group(
+      `Exchange the plugs of leads ${numbers[0]} and ${numbers[1]}, and those of leads ${numbers[2]} and ${numbers[3]}`,
+      [exchange(leads.in, 'to'), exchange(leads.out, 'from')],
+    );
+  },
+});
