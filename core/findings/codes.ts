@@ -26,6 +26,7 @@ export const CODES = [
   'WIRE-LOOPOFF',
   'WIRE-GRID',
   'WIRE-LOOSE',
+  'WIRE-ASIDE',
   'WIRE-SILENT',
   'WIRE-SHUT',
   'DIG-CLOCK',

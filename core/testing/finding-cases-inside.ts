@@ -315,4 +315,16 @@ export const INSIDE_CASES: readonly Case[] = [
     first: 'multi-effects/loop-1',
     severity: 'fault',
   },
+  {
+    code: 'WIRE-ASIDE',
+    sound: () =>
+      build(
+        'guitar, amp selector, combo',
+        'guitar/out > amp-selector/in',
+        'amp-selector/out-a > combo/input',
+      ),
+    spoil: replug('lead-2', 'from', 'amp-selector/tuner'),
+    first: 'lead-2',
+    severity: 'caution',
+  },
 ];

@@ -8,6 +8,7 @@ import { narrow } from './stereo-narrow';
 import { hiddenSetting } from './gear-hidden';
 import { crossed } from './stereo-crossed';
 import { stereoLost } from './stereo-lost';
+import { aside } from './wire-aside';
 import { balance } from './wire-balance';
 import { inMode } from './wire-inmode';
 import { slots } from './cap-slots';
@@ -66,6 +67,7 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'WIRE-LOOPOFF': loopOff,
   'WIRE-GRID': grid,
   'WIRE-LOOSE': loose,
+  'WIRE-ASIDE': aside,
   'WIRE-SILENT': silent,
   'WIRE-SHUT': shut,
   'MODEL-DOUBLE': double,
