@@ -115,6 +115,27 @@ test('a figure from the manual leaves the list of assumed ones; a bad one is ref
   await expect(list.getByRole('listitem')).toHaveCount(100 + hidden);
 });
 
+test('a load inside an amplifier counts once it is noted as switched in, and no longer', async ({ page }) => {
+  await newRig(page, 'guitar, four-channel head');
+  await page.getByRole('link', { name: 'Map' }).click();
+  const findings = page.getByRole('region', { name: 'Findings' });
+  await expect(findings).toContainText('No load on');
+  await page.getByRole('link', { name: 'Gear' }).click();
+  await page
+    .getByRole('region', { name: 'Stage' })
+    .getByRole('button', { name: /^Four-channel head/ })
+    .click();
+  const head = facts(page, 'Four-channel head');
+  await head.getByText('Loudspeaker jacks').click();
+  const inside = head.getByLabel('a load inside is switched in').first();
+  await inside.check();
+  await saved(page);
+  await page.getByRole('link', { name: 'Map' }).click();
+  await expect(findings).not.toContainText('No load on');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(findings).toContainText('No load on');
+});
+
 test('sounds: new, renamed, moved, on another guitar; a state of its own goes back to rest', async ({
   page,
 }) => {

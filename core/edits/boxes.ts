@@ -36,6 +36,10 @@ const text = (value: string, what: string) => {
   return value;
 };
 
+type SpeakerChoice = Partial<
+  Pick<NonNullable<Jack['speaker']>, 'needsLoad' | 'internalLoad' | 'isLoad' | 'bridged'>
+>;
+
 const jackIn = (box: BoxDraft, id: string) =>
   must(
     box.jacks.find((jack) => jack.id === id),
@@ -124,6 +128,15 @@ export const boxEdits = {
     'Change connector',
     (draft, args) => {
       jackIn(boxIn(draft, args.box), args.jack).connector = args.connector;
+    },
+  ),
+
+  /** What nobody but its owner knows of a loudspeaker jack: whether a load is switched in, how its output stands. */
+  setSpeaker: edit<{ box: string; jack: string; facts: SpeakerChoice }>(
+    'Change loudspeaker jack',
+    (draft, { box, jack, facts }) => {
+      const owner = jackIn(boxIn(draft, box), jack);
+      Object.assign(must(owner.speaker, `${owner.label} is no loudspeaker jack.`), facts);
     },
   ),
 

@@ -83,15 +83,11 @@ describe('speaker impedance against a valve tap', () => {
 describe('a load is followed to where the power goes', () => {
   test('a recorded internal load is one', () => {
     const rig = edited(fourCable(), { edit: 'unplug', arguments: { lead: 'lead-6', side: 'to' } });
-    const loaded: Rig = {
-      ...rig,
-      boxes: rig.boxes.map((b) => ({
-        ...b,
-        jacks: b.jacks.map((j) =>
-          j.id === 'spk-16' && j.speaker ? { ...j, speaker: { ...j.speaker, internalLoad: true } } : j,
-        ),
-      })),
-    };
+    expect(found(rig, 'SAFE-NOLOAD')).toHaveLength(1);
+    const loaded = edited(rig, {
+      edit: 'setSpeaker',
+      arguments: { box: 'valve-head', jack: 'spk-16', facts: { internalLoad: true } },
+    });
     expect(found(loaded, 'SAFE-NOLOAD')).toEqual([]);
   });
   test('without a free cabinet there is no cure to offer', () => {

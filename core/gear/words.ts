@@ -13,11 +13,11 @@ import {
   type SpeakerFacts,
 } from '../model';
 
-type Option = { readonly value: string; readonly label: string };
+type Option<T extends string> = { readonly value: T; readonly label: string };
 
 /** Every value of a type with its words: the compiler asks for those that are missing. */
-const options = <T extends string>(words: Readonly<Record<T, string>>): readonly Option[] =>
-  Object.entries<string>(words).map(([value, label]) => ({ value, label }));
+const options = <T extends string>(words: Readonly<Record<T, string>>): readonly Option<T>[] =>
+  (Object.entries(words) as [T, string][]).map(([value, label]) => ({ value, label }));
 
 const same = <T extends string>(...values: readonly T[]) =>
   Object.fromEntries(values.map((value): [string, string] => [value, value])) as Record<T, string>;
@@ -37,7 +37,7 @@ export const CARRYING = options<Carries>({
   usb: 'USB',
   dc: 'DC',
 });
-export const CONNECTOR: readonly Option[] = CONNECTORS.map((value) => ({
+export const CONNECTOR: readonly Option<string>[] = CONNECTORS.map((value) => ({
   value,
   label: connectorName(value),
 }));
@@ -98,7 +98,7 @@ export const BYPASS = options<Block['bypassKind']>({
   relay: 'relay',
 });
 export const SWITCHED = options<Block['switchedBy']>({ hand: 'by hand', preset: 'by the preset' });
-export const CHANNELS: readonly Option[] = [
+export const CHANNELS: readonly Option<string>[] = [
   { value: '1', label: 'mono' },
   { value: '2', label: 'stereo' },
 ];

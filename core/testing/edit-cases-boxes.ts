@@ -20,6 +20,7 @@ export const BOX_CASES: Cases<
   | 'setJackLabel'
   | 'setConnector'
   | 'setClock'
+  | 'setSpeaker'
   | 'setFrom'
   | 'setHidden'
 > = {
@@ -103,6 +104,12 @@ export const BOX_CASES: Cases<
     see: (r) => box('fuzz')(r)!.clock,
     then: { source: 'own', rateHz: 48_000 },
     refuse: { box: 'gone', clock: null },
+  },
+  setSpeaker: {
+    give: { box: 'valve-head', jack: 'spk-16', facts: { internalLoad: true } },
+    see: (r) => box('valve-head')(r)!.jacks.find(({ id }) => id === 'spk-16')!.speaker!.internalLoad,
+    then: true,
+    refuse: { box: 'fuzz', jack: 'in', facts: { internalLoad: true } },
   },
   setFrom: {
     give: { box: 'fuzz', from: { item: 'own-fuzz', revision: 3 } },

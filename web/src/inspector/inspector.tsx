@@ -16,6 +16,7 @@ import { Hidden } from './hidden';
 import { Jacks } from './jacks';
 import { Paths } from './paths';
 import { Section } from './section';
+import { Speaker } from './speaker';
 import { Wishes } from './wishes';
 
 /** What is on the gear shelf of it: fetched once somebody looks at a box. */
@@ -134,6 +135,7 @@ export function Inspector({ box }: { box: Box }) {
       <Controls box={box} />
       <Jacks box={box} />
       <Figures box={box} />
+      <Speaker box={box} />
       <Clock box={box} />
       <Hidden box={box} />
       <Suspense fallback={null}>

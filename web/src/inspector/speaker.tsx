@@ -1,0 +1,92 @@
+import { BRIDGED, IS_LOAD } from '../../../core/gear';
+import type { Box, Jack } from '../../../core/model';
+import { Choice, Labelled } from '../parts/field';
+import { useOpen } from '../rig/use-open';
+import { Section } from './section';
+
+type Facts = NonNullable<Jack['speaker']>;
+
+const NEEDS_LOAD = 'must not run without a load';
+
+/** Of an output: whether it may run with nothing plugged, and what stands against its ground. */
+function Output({ jack, facts, set, disabled }: LineProps) {
+  // Of a stage with a transformer it is no question.
+  const isAsked = facts.stage !== 'valve' && facts.stage !== 'solid-transformer';
+  const flags = [
+    ...(isAsked || !facts.needsLoad ? [['needsLoad', NEEDS_LOAD] as const] : []),
+    ['internalLoad', 'a load inside is switched in'] as const,
+  ];
+  return (
+    <>
+      {flags.length === 1 ? <p className="text-xs text-muted">{NEEDS_LOAD}</p> : null}
+      {flags.map(([key, words]) => (
+        <label key={key} className="flex min-h-6 items-center gap-2 text-xs">
+          <input
+            type="checkbox"
+            checked={facts[key]}
+            disabled={disabled}
+            onChange={({ target }) => set({ [key]: target.checked })}
+          />
+          {words}
+        </label>
+      ))}
+      <Labelled label={`Output ${jack.label}`}>
+        {(id) => (
+          <Choice
+            id={id}
+            value={facts.bridged}
+            disabled={disabled}
+            options={BRIDGED}
+            onChange={(bridged) => set({ bridged })}
+          />
+        )}
+      </Labelled>
+    </>
+  );
+}
+
+type LineProps = {
+  readonly jack: Jack;
+  readonly facts: Facts;
+  readonly disabled: boolean;
+  readonly set: (facts: Partial<Pick<Facts, 'needsLoad' | 'internalLoad' | 'isLoad' | 'bridged'>>) => void;
+};
+
+/** Of a box with loudspeaker jacks: what decides whether an amplifier is safe, and only its owner knows. */
+export function Speaker({ box }: { box: Box }) {
+  const { readOnly, commit } = useOpen('readOnly', 'commit');
+  const disabled = readOnly !== null;
+  const jacks = box.jacks.filter((jack) => jack.speaker);
+  if (jacks.length === 0) return null;
+  return (
+    <Section title="Loudspeaker jacks">
+      <p className="text-xs text-muted">
+        As the manual or the amplifier itself says: a load inside counts only while it is switched in.
+      </p>
+      <ul className="flex flex-col gap-2">
+        {jacks.map((jack) => {
+          const facts = jack.speaker;
+          if (!facts) return null;
+          const set: LineProps['set'] = (to) =>
+            commit({ edit: 'setSpeaker', arguments: { box: box.id, jack: jack.id, facts: to } });
+          return (
+            <li key={jack.id} role="group" aria-label={jack.label} className="flex flex-col gap-1">
+              <span className="font-mono text-sm">{jack.label}</span>
+              {jack.direction === 'in' ? (
+                <Choice
+                  label={`What ${jack.label} is`}
+                  value={facts.isLoad}
+                  disabled={disabled}
+                  options={IS_LOAD}
+                  onChange={(isLoad) => set({ isLoad })}
+                />
+              ) : (
+                <Output jack={jack} facts={facts} set={set} disabled={disabled} />
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </Section>
+  );
+}
