@@ -1,7 +1,7 @@
 // What puts a finding right, with the words on its button.
 import type { EditCall, EditGroup, SingleEdit } from '../edits';
 import { blockIn, boxOf, leadOf, type JackRef, type Lead, type Rig } from '../model';
-import { formatClock, formatQuantity } from '../units';
+import { formatClock, formatQuantity, inWords } from '../units';
 import type { View } from './finding';
 import { partName } from './names';
 import { leadWords } from './phrases';
@@ -35,6 +35,11 @@ const at = (rig: Rig, refs: readonly JackRef[]) =>
 
 const lead = (rig: Rig, id: string) => partName(rig, { type: 'lead', id });
 
+const byNumber = (rig: Rig, ids: readonly string[]) =>
+  ids
+    .toSorted((a, b) => (leadOf(rig, a)?.number ?? 0) - (leadOf(rig, b)?.number ?? 0))
+    .map((id) => lead(rig, id));
+
 function words(rig: Rig, call: CureEdit): string {
   switch (call.edit) {
     case 'plug':
@@ -44,7 +49,7 @@ function words(rig: Rig, call: CureEdit): string {
     case 'unplug':
       return `Unplug ${lead(rig, call.arguments.lead)}`;
     case 'exchangeEnds':
-      return `Exchange the plugs of ${lead(rig, call.arguments.a.lead)} and ${lead(rig, call.arguments.b.lead)}`;
+      return `Exchange the plugs of ${inWords(byNumber(rig, [call.arguments.a.lead, call.arguments.b.lead]))}`;
     case 'setLeadKind':
       return `Make ${lead(rig, call.arguments.id)} ${leadWords(call.arguments.kind)}`;
     case 'setLeadLength':

@@ -6,9 +6,9 @@ import { cure, type Cure } from './cure';
 import { isFree, type Found, type View, type Wired } from './finding';
 import { capitalFirst } from './phrases';
 import type { Say } from './rule';
-import { traceIn } from '../signal';
 import { compareScores, scoreOf, shapesOf, type Score } from './score';
 import { isWhole, suspectsIn } from './suspects';
+import { isAside } from './work';
 
 /** A plug, the jack it stands in, and the jack of the same box that it belongs in. */
 export type Misplaced = {
@@ -19,7 +19,7 @@ export type Misplaced = {
 };
 
 /** Trial wirings that are traced. */
-const MOST_TRIALS = 24;
+export const MOST_TRIALS = 24;
 
 const refOf = ({ box, jack }: JackEnd): JackRef => ({ box: box.id, jack: jack.id });
 
@@ -40,16 +40,17 @@ function movesOf(of: Wired, leads: readonly string[]): readonly Misplaced[] {
             far !== undefined &&
             far.box !== at.box &&
             isFree(of, at.box, jack) &&
-            !clashes({ from: jack, to: far.jack }),
+            !clashes({ from: jack, to: far.jack }) &&
+            !isAside(of, at.box, jack),
         )
         .map((jack) => ({ lead, side, at: refOf(at), to: refOf({ box: at.box, jack }) })),
     );
 }
 
-type Judged = Wired & Reads<'sounds' | 'wants'>;
+export type Judged = Wired & Reads<'sounds' | 'wants'>;
 
 /** The move of a plug of these leads that makes all right, the best of them. */
-function bestMove(of: Judged, leads: readonly string[]): Misplaced | null {
+export function bestMove(of: Judged, leads: readonly string[]): { move: Misplaced; score: Score } | null {
   const suspects = suspectsIn(of);
   const shapes = shapesOf(of);
   const sounds = shapes.map(({ sound }) => sound);
@@ -62,31 +63,13 @@ function bestMove(of: Judged, leads: readonly string[]): Misplaced | null {
     const score = scoreOf({ ...after, sounds }, shapes);
     if (isWhole(score, suspects) && (!best || compareScores(score, best.score) < 0)) best = { move, score };
   }
-  return best?.move ?? null;
+  return best;
 }
 
 /** The plug whose move makes all right, where something clashes or rings; null: no single one does. */
 export const misplacedIn = derive(
   ['boxes', 'leads', 'variant', 'sounds', 'wants'],
-  (of: Judged): Misplaced | null => bestMove(of, suspectsIn(of).leads),
-);
-
-/** The same where nothing clashes or rings, but something wanted is silent: of leads at boxes where the signal ends. */
-export const strayIn = derive(
-  ['boxes', 'leads', 'variant', 'sounds', 'wants'],
-  (of: Judged): Misplaced | null => {
-    const shapes = shapesOf(of);
-    if (suspectsIn(of).leads.length > 0 || scoreOf(of, shapes)[1] === 0) return null;
-    const ends = new Set(shapes.flatMap(({ sound }) => traceIn({ ...of, sound }).ends.map(({ box }) => box)));
-    const near = pluggedIn(of).filter(
-      ({ from, to }) =>
-        from.length > 0 && to.length > 0 && [from, to].some((refs) => ends.has(refs[0]?.box ?? '')),
-    );
-    return bestMove(
-      of,
-      near.map(({ lead }) => lead.id),
-    );
-  },
+  (of: Judged): Misplaced | null => bestMove(of, suspectsIn(of).leads)?.move ?? null,
 );
 
 export type MisplacedData = { readonly misplaced: Misplaced };

@@ -1,4 +1,15 @@
-import { boxOf, derive, everySound, isLink, pluggedIn, type JackRef, type Reads, type Sound } from '../model';
+import {
+  boxOf,
+  derive,
+  everySound,
+  isLink,
+  pluggedIn,
+  type InnerEnd,
+  type JackRef,
+  type Reads,
+  type Sound,
+  type Wire,
+} from '../model';
 import {
   graphIn,
   isOn,
@@ -14,7 +25,8 @@ import type { Wired } from './finding';
 
 /**
  * How well a wiring does, best least: rings, then what is not heard, then leads from a box into itself, then power
- * stages that hear no preamp, then effects that are on and passed by, then jacks visited against their order.
+ * stages that hear no preamp, then effects that are on and passed by, then loops with a lead in one of their jacks
+ * alone, then jacks visited against their order.
  */
 export type Score = readonly [
   cycles: number,
@@ -22,6 +34,7 @@ export type Score = readonly [
   intoItself: number,
   withoutPreamp: number,
   passedBy: number,
+  halfLoops: number,
   inversions: number,
 ];
 
@@ -66,6 +79,28 @@ const intoItself = (of: Wired): number =>
     ({ lead, from, to }) => !isLink(lead) && from[0]?.box !== undefined && from[0].box === to[0]?.box,
   ).length;
 
+/** Loops of boxes that a lead goes out by and none comes back, or the other way round: by the wirings at rest. */
+export function halfLoops(of: Wired): number {
+  const held = new Set(
+    pluggedIn(of).flatMap(({ from, to }) => [...from, ...to].map(({ box, jack }) => `${box}/${jack}`)),
+  );
+  return of.boxes.reduce((sum, box) => {
+    const wires = box.patches.find(({ id }) => id === box.patch)?.wires ?? [];
+    const loops = box.blocks.filter(({ role }) => role === 'loop');
+    return sum + loops.filter(({ id }) => isHalf(box.id, id, wires, held)).length;
+  }, 0);
+}
+
+/** Whether just one way of a loop block, out or back, has a lead. */
+function isHalf(box: string, block: string, wires: readonly Wire[], held: ReadonlySet<string>): boolean {
+  const isHeld = (jack: string | null) => jack !== null && held.has(`${box}/${jack}`);
+  const jackOf = (end: InnerEnd) => ('jack' in end ? end.jack : null);
+  const isPort = (end: InnerEnd, port: string) => 'block' in end && end.block === block && end.port === port;
+  const out = wires.some(({ from, to }) => isPort(from, 'send') && isHeld(jackOf(to)));
+  const back = wires.some(({ from, to }) => isPort(to, 'return') && isHeld(jackOf(from)));
+  return out !== back;
+}
+
 /** A way through a power stage of a box with a preamp of its own, and through no preamp at all. */
 const lacksPreamp = (path: Path): boolean =>
   path.sections.every(({ block }) => block.role !== 'preamp') &&
@@ -109,14 +144,22 @@ export function scoreOf(
   shapes: readonly Shape[] = shapesOf(of),
 ): Score {
   const wanted = wantedOutputs(of);
-  const total: [number, number, number, number, number, number] = [0, 0, intoItself(of), 0, 0, 0];
+  const total: [number, number, number, number, number, number, number] = [
+    0,
+    0,
+    intoItself(of),
+    0,
+    0,
+    halfLoops(of),
+    0,
+  ];
   for (const { sound, count } of shapes) {
     const { cycles, paths } = traceIn({ ...of, sound });
     total[0] += count * cycles.length;
     total[1] += count * wanted.filter((output) => !isHeard(paths, output)).length;
     for (const path of paths.slice(0, MOST_PATHS)) {
       total[3] += count * Number(lacksPreamp(path));
-      total[5] += count * inversions(of, path);
+      total[6] += count * inversions(of, path);
     }
     total[4] += count * passedBy({ ...of, sound }, paths);
   }
@@ -131,4 +174,4 @@ export function doesBetter(a: Score, b: Score): boolean {
 
 /** Below 0 where the first does better. */
 export const compareScores = (a: Score, b: Score): number =>
-  a[0] - b[0] || a[1] - b[1] || a[2] - b[2] || a[3] - b[3] || a[4] - b[4] || a[5] - b[5];
+  a[0] - b[0] || a[1] - b[1] || a[2] - b[2] || a[3] - b[3] || a[4] - b[4] || a[5] - b[5] || a[6] - b[6];

@@ -3,7 +3,7 @@ import { derive } from '../model';
 import { cyclesIn } from '../signal';
 import { clashingLeads } from './exchange';
 import { byLeads } from './rings';
-import { shapesOf, type Score } from './score';
+import { halfLoops, shapesOf, type Score } from './score';
 
 /** What is wrong with a wiring before anybody is asked whose fault it is. */
 export type Suspects = {
@@ -15,6 +15,8 @@ export type Suspects = {
   readonly leads: readonly string[];
   /** Rings inside boxes: no lead opens them. */
   readonly inner: number;
+  /** Loops with a lead in one of their jacks alone. */
+  readonly halfLoops: number;
 };
 
 export const suspectsIn = derive(['boxes', 'leads', 'variant', 'sounds'], (of): Suspects => {
@@ -26,6 +28,7 @@ export const suspectsIn = derive(['boxes', 'leads', 'variant', 'sounds'], (of): 
     leads: [...new Set([...clashing, ...ringing])],
     ringing,
     inner: cycles.filter(({ leads }) => leads.length === 0).length,
+    halfLoops: halfLoops(of),
   };
 });
 
@@ -33,10 +36,14 @@ export const suspectsIn = derive(['boxes', 'leads', 'variant', 'sounds'], (of): 
 export const isOpenAgain = (score: Score, { inner }: Suspects): boolean => score[0] <= inner;
 
 /**
- * Everything wanted sounds, nothing goes into itself or past its preamp, every box is met in the order of its jacks;
- * some effect may be out of use.
+ * Everything wanted sounds, nothing goes into itself or past its preamp, every box is met in the order of its jacks, no
+ * more loops are half than were; some effect may be out of use.
  */
 export const isWhole = (score: Score, suspects: Suspects): boolean => {
-  const [, unheard, intoItself, withoutPreamp, , inversions] = score;
-  return isOpenAgain(score, suspects) && unheard + intoItself + withoutPreamp + inversions === 0;
+  const [, unheard, intoItself, withoutPreamp, , half, inversions] = score;
+  return (
+    isOpenAgain(score, suspects) &&
+    unheard + intoItself + withoutPreamp + inversions === 0 &&
+    half <= suspects.halfLoops
+  );
 };

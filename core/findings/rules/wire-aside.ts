@@ -1,49 +1,13 @@
 import { scopeIn } from '../../cables';
-import {
-  actsOnBlock,
-  blockIn,
-  boxOf,
-  derive,
-  isAudio,
-  jackIn,
-  leadOf,
-  type Block,
-  type Box,
-  type Jack,
-  type Lead,
-} from '../../model';
-import { resolveIn, traceIn, type Path } from '../../signal';
+import { boxOf, derive, jackIn, leadOf, type Box, type Jack, type Lead } from '../../model';
+import { traceIn, type Path } from '../../signal';
 import { cure } from '../cure';
 import { isFree, jackPart, leadPart, type Found, type Wired } from '../finding';
 import { rule } from '../rule';
 import { visitsOf } from '../visits';
+import { isWorked, isWorkedIn, outputsOfWork } from '../work';
 
 type Data = { readonly lead: string; readonly number: number; readonly at: string; readonly to: string };
-
-/** Whether a block is there to be worked: a switch or a knob acts on it, and it is more than a buffer. */
-const isWorked = (box: Box, block: Block): boolean =>
-  block.role !== 'buffer' &&
-  (block.states.length > 1 || box.controls.some((control) => actsOnBlock(control, block.id)));
-const isWorkedIn = (box: Box, id: string): boolean => {
-  const block = blockIn(box, id);
-  return block !== undefined && isWorked(box, block);
-};
-
-/** The outputs of a box behind any block that is there to be worked, in printed order; sends are none. */
-function outputsOfWork(of: Wired, box: Box): readonly Jack[] {
-  const { wires } = resolveIn({ ...of, sound: null }).innerWiring(box).patch;
-  const behind = new Set(box.blocks.filter((block) => isWorked(box, block)).map(({ id }) => id));
-  // A set that grows while it is walked takes in what stands behind what it took in.
-  for (const id of behind)
-    for (const { from, to } of wires)
-      if ('block' in from && from.block === id && 'block' in to) behind.add(to.block);
-  const fed = new Set(
-    wires.flatMap(({ from, to }) =>
-      'block' in from && from.port !== 'send' && 'jack' in to && behind.has(from.block) ? [to.jack] : [],
-    ),
-  );
-  return box.jacks.filter((jack) => fed.has(jack.id) && isAudio(jack));
-}
 
 /** A lead of a path that leaves a box past all that is there to be worked, though what that does comes out at a free jack. */
 function asideIn(of: Wired, path: Path, box: Box): { lead: Lead; at: Jack; to: Jack } | null {

@@ -15,17 +15,11 @@ import {
 import { resolveIn } from '../../signal';
 import { cure, group } from '../cure';
 import { isFree, jackPart, leadsAt, type Found, type Wired } from '../finding';
-import {
-  misplacedCure,
-  misplacedFound,
-  misplacedIn,
-  misplacedWords,
-  strayIn,
-  type MisplacedData,
-} from '../misplaced';
+import { misplacedIn } from '../misplaced';
+import { strayCure, strayFound, strayIn, strayWords, type StrayData } from '../stray';
 import { rule } from '../rule';
 
-type Data = Mixed | MisplacedData;
+type Data = Mixed | StrayData;
 type Mixed = {
   readonly box: string;
   readonly patch: string;
@@ -146,22 +140,22 @@ export const grid = rule<Data>({
     });
     const found = every.filter(({ parts }) => !parts.some(({ type, id }) => type === 'lead' && id === told));
     const stray = found.length === 0 ? strayIn(view) : null;
-    if (stray) return [misplacedFound(stray, {})];
+    if (stray) return [strayFound(view, stray)];
     return [...new Map(found.map((f) => [f.parts.map((part) => part.id).join(' '), f])).values()];
   }),
   words: ({ data }, say) => ({
     text:
-      'misplaced' in data
-        ? `${misplacedWords(data, say)}.`
-        : `${say.box(data.box)}: its path names ${say.jacksOf(data.box, data.wanted)}, the lead is in ${say.jacksOf(data.box, data.plugged)}.`,
+      'plugged' in data
+        ? `${say.box(data.box)}: its path names ${say.jacksOf(data.box, data.wanted)}, the lead is in ${say.jacksOf(data.box, data.plugged)}.`
+        : `${strayWords(data, say)}.`,
     why:
       'phones' in data && data.phones
         ? 'What it feeds hears the level that is set for ears, and both sides of a stereo plug.'
         : 'The jack that a path names and the jack the lead is really in must be the same, or the signal ends there.',
   }),
   *cures(view, { data }) {
-    if ('misplaced' in data) {
-      yield misplacedCure(view, data);
+    if (!('plugged' in data)) {
+      yield strayCure(view, data);
       return;
     }
     const box = boxOf(view, data.box);
