@@ -117,6 +117,19 @@ export function rackUnit(): KindParts {
       ...toPair('reverb', 'out-1-l', 'out-1-r'),
       ...phonesOn('out-1-l', 'out-1-r'),
     ],
+    wiringName: 'Front and loop',
+    otherWirings: [
+      {
+        id: 'one-row',
+        name: 'All in one row',
+        wires: [
+          { from: { jack: 'input' }, to: at('compressor', 'in') },
+          ...row('compressor', 'drive', 'amp', 'cab', 'chorus', 'delay', 'reverb'),
+          ...toPair('reverb', 'out-1-l', 'out-1-r'),
+          ...phonesOn('out-1-l', 'out-1-r'),
+        ],
+      },
+    ],
     controls: [
       outputKnob('out-1-l', 'out-1-r'),
       {

@@ -18,6 +18,9 @@ const POWER_IN = { rIn: typical(10e3, 100e3), nominalDbu: decibels(-10, 4), maxD
 const SIDES = ['L', 'R'] as const;
 const SIDE = { L: 'l', R: 'r' } as const;
 
+const sideOf = (side: string): Pick<JackInput, 'side'> =>
+  side === '' ? {} : { side: side === 'L' ? 'left' : 'right' };
+
 const block = (id: string, name: string, role: 'power' | 'speaker'): BlockInput => ({
   id,
   name,
@@ -47,12 +50,13 @@ const outsOf = (of: Stage, side: string): readonly JackInput[] => {
   if (of.taps)
     return of.taps.map((ohm) => {
       const jack = speakerOut(`spk-${ohm}${end}`, ohm, facts);
-      return { ...jack, label: side === '' ? jack.label : `${side} ${jack.label}` };
+      return { ...jack, ...sideOf(side), label: side === '' ? jack.label : `${side} ${jack.label}` };
     });
   const least = of.least ?? 4;
   return [
     {
       ...speakerOut(`spk${end}`, 8, { ...facts, minOhm: typical(least) }),
+      ...sideOf(side),
       label: side === '' ? 'SPK OUT' : `SPK ${side}`,
       ground: 'none',
     },
@@ -68,6 +72,7 @@ function powerAmplifier(of: Stage, sides: readonly ('L' | 'R')[]): KindParts {
     jacks: [
       ...each.map((side) =>
         input(id('in', side), side === '' ? 'IN' : `IN ${side}`, POWER_IN, {
+          ...sideOf(side),
           carries: 'line',
           connector: 'combo',
           balance: 'driven',
@@ -107,7 +112,7 @@ const spkIn = (id: string, label: string, ohm: number, watts: number): JackInput
 function stereoCabinet(): KindParts {
   return {
     jacks: SIDES.flatMap((side): JackInput[] => [
-      spkIn(`in-${SIDE[side]}`, `SPK IN ${side}`, 8, 60),
+      { ...spkIn(`in-${SIDE[side]}`, `SPK IN ${side}`, 8, 60), ...sideOf(side) },
       { ...air, id: `air-${SIDE[side]}`, label: `AIR ${side}` },
     ]),
     blocks: SIDES.map((side) => block(`speaker-${SIDE[side]}`, `Loudspeaker ${side}`, 'speaker')),

@@ -1,6 +1,15 @@
 // One plug in the wrong jack of its box: the free jack beside it that makes all right.
 import { scopeIn } from '../cables';
-import { derive, isAudio, jackKey, pluggedIn, type JackEnd, type JackRef, type Reads } from '../model';
+import {
+  derive,
+  isAudio,
+  jackKey,
+  pluggedIn,
+  type Jack,
+  type JackEnd,
+  type JackRef,
+  type Reads,
+} from '../model';
 import { clashes, plugsOf, withEnds, type Side } from './exchange';
 import { cure, type Cure } from './cure';
 import { isFree, type Found, type View, type Wired } from './finding';
@@ -23,6 +32,16 @@ export const MOST_TRIALS = 24;
 
 const refOf = ({ box, jack }: JackEnd): JackRef => ({ box: box.id, jack: jack.id });
 
+/** Of moves that do alike the one between jacks that are most alike was meant: same kind, same impedances. */
+function alike(a: Jack, b: Jack): number {
+  const [p, q] = [a.modes[0], b.modes[0]];
+  return (
+    Number(a.carries === b.carries) +
+    Number(p?.rIn?.value === q?.rIn?.value) +
+    Number(p?.rOut?.value === q?.rOut?.value)
+  );
+}
+
 /** Every plug of these leads, moved to each free jack of its box that is no clash and does not lead into the box. */
 function movesOf(of: Wired, leads: readonly string[]): readonly Misplaced[] {
   return pluggedIn(of)
@@ -43,8 +62,13 @@ function movesOf(of: Wired, leads: readonly string[]): readonly Misplaced[] {
             !clashes({ from: jack, to: far.jack }) &&
             !isAside(of, at.box, jack),
         )
-        .map((jack) => ({ lead, side, at: refOf(at), to: refOf({ box: at.box, jack }) })),
-    );
+        .map((jack) => ({
+          move: { lead, side, at: refOf(at), to: refOf({ box: at.box, jack }) },
+          alike: alike(at.jack, jack),
+        })),
+    )
+    .sort((a, b) => b.alike - a.alike)
+    .map(({ move }) => move);
 }
 
 export type Judged = Wired & Reads<'sounds' | 'wants'>;

@@ -45,3 +45,17 @@ export const normalledPairs = weakly(({ jacks }: Box): readonly Pair[] =>
     return left?.direction === 'in' ? [{ left, right }] : [];
   }),
 );
+
+/** Jacks that are said to be a side each, in printed order: of several taps the first with the first. */
+export const sidedPairs = weakly(({ jacks }: Box): Readonly<Record<'in' | 'out', readonly Pair[]>> => {
+  const pairs = (direction: 'in' | 'out') => {
+    const of = (side: 'left' | 'right') =>
+      jacks.filter((jack) => jack.side === side && jack.direction === direction);
+    const rights = of('right');
+    return of('left').flatMap((left, i): Pair[] => {
+      const right = rights[i];
+      return right ? [{ left, right }] : [];
+    });
+  };
+  return { in: pairs('in'), out: pairs('out') };
+});

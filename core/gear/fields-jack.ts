@@ -19,6 +19,7 @@ export function jackGroups(item: GearItem, jack: Jack): readonly FieldGroup[] {
           ? [
               choice('balance', 'Balance', words.BALANCE),
               { ...whole('channels', 'Channels'), empty: 'text' as const },
+              choice('side', 'Of two sides it is', words.OF_TWO, { empty: 'absent' }),
             ]
           : []),
         choice('ground', 'Its ground', words.GROUND),

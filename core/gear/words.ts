@@ -23,6 +23,7 @@ const same = <T extends string>(...values: readonly T[]) =>
   Object.fromEntries(values.map((value): [string, string] => [value, value])) as Record<T, string>;
 
 export const PANEL = options<Jack['panel']>(same('rear', 'front', 'top', 'side'));
+export const OF_TWO = options<NonNullable<Jack['side']>>({ left: 'the left', right: 'the right' });
 export const DIRECTION = options<Jack['direction']>({
   in: 'in',
   out: 'out',

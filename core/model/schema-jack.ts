@@ -72,6 +72,8 @@ export const jackSchema = z.looseObject({
     .enum(['unbalanced', 'driven', 'impedance', 'cross-coupled', 'transformer'])
     .default('unbalanced'),
   channels: z.number().int().min(1).max(64).default(1),
+  /** Which of two sides it is, where each goes through the box by itself. */
+  side: z.enum(['left', 'right']).optional(),
   modes: z.array(mode).default([]),
   /** The mode at rest; null where the jack has one way to be only. */
   mode: id.nullable().default(null),

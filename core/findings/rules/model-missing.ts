@@ -97,6 +97,7 @@ export const missing = rule<Data>({
     const box = boxOf(view, data.unit);
     if (!box) return;
     yield* modelOn(view, box, data.model);
+    yield* bothOn(view, box);
     yield* modelPutIn(box, data.model, data.outOf);
   },
 });
@@ -111,6 +112,15 @@ function* modelOn(view: View, box: Box, model: Model): Generator<Cure> {
   for (const block of box.blocks)
     if (block.role === model && block.states.some((state) => state.id === 'on'))
       yield switchTo(view, box, block, 'on');
+}
+
+/** Where amp and cabinet model are both off, the one without the other is only the next thing missing. */
+function* bothOn(view: View, box: Box): Generator<Cure> {
+  const off = (['ampModel', 'cabModel'] as const).flatMap((model) =>
+    [...modelOn(view, box, model)].slice(0, 1),
+  );
+  const edits = off.flatMap(({ edit }) => (edit.edit === 'together' ? [] : [edit]));
+  if (edits.length === 2) yield group(`Set amp model and cabinet model of ${box.name} to on`, edits);
 }
 
 /** A model put in as the last block of the row that ends at the feed's output. */

@@ -2,7 +2,7 @@ import { boxOf, derive, type Box } from '../../model';
 import { resolveIn } from '../../signal';
 import { cure } from '../cure';
 import { leadPart, leadsAt, type Found } from '../finding';
-import { inputPairs, normalledPairs, outputPairs } from '../pairs';
+import { inputPairs, normalledPairs, outputPairs, sidedPairs } from '../pairs';
 import { rule } from '../rule';
 
 type Plug = { readonly lead: string; readonly number: number; readonly side: 'from' | 'to' };
@@ -17,9 +17,14 @@ export const crossed = rule<Data>({
     const insOf = (box: Box) => [
       ...inputPairs(box, resolved.innerWiring(box).patch.wires),
       ...normalledPairs(box),
+      ...sidedPairs(box).in,
+    ];
+    const outsOf = (box: Box) => [
+      ...outputPairs(box, resolved.innerWiring(box).patch.wires),
+      ...sidedPairs(box).out,
     ];
     return view.boxes.flatMap((box) =>
-      outputPairs(box, resolved.innerWiring(box).patch.wires).flatMap(({ left, right }): Found<Data>[] => {
+      outsOf(box).flatMap(({ left, right }): Found<Data>[] => {
         const [a, b] = [leadsAt(view, box, left)[0], leadsAt(view, box, right)[0]];
         if (!a?.far || !b?.far || a.far.box !== b.far.box) return [];
         const { far } = a;

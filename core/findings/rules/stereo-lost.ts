@@ -2,14 +2,16 @@ import { derive, type Box, type Jack, type Wire } from '../../model';
 import { isOn, resolveIn, traceIn, type Path } from '../../signal';
 import { cure } from '../cure';
 import { isFree, jackPart, leadsAt, type Found, type Wired } from '../finding';
-import { outputPairs } from '../pairs';
+import { outputPairs, type Pair } from '../pairs';
 import { rule } from '../rule';
 
 type Data = {
   readonly box: string;
   readonly plugged: string;
   readonly lost: 'left' | 'right';
-  readonly free: string;
+  /** The jack of the other side, where it holds no lead; else the one whose lead is heard nowhere. */
+  readonly free: string | null;
+  readonly silent?: string;
 };
 
 /** Does a side come out at some jack with a lead: its own, or the other while its own is free? */
@@ -53,7 +55,22 @@ const widens = (paths: readonly Path[], box: Box, jack: Jack) =>
     );
   });
 
-/** STEREO-LOST: one side of a stereo output has no lead and is not mixed into the other. */
+const isHeardBy = (paths: readonly Path[], box: Box, jack: Jack) =>
+  paths.some(({ steps }) =>
+    steps.some((step) => step.type === 'jack' && step.box === box.id && step.jack === jack.id),
+  );
+
+/** Both sides have leads, and one of them leads to nothing that is heard. */
+function halfHeard(paths: readonly Path[], box: Box, { left, right }: Pair): readonly Found<Data>[] {
+  const [byLeft, byRight] = [isHeardBy(paths, box, left), isHeardBy(paths, box, right)];
+  if (byLeft === byRight) return [];
+  const [heard, silent, lost] = byLeft ? ([left, right, 'right'] as const) : ([right, left, 'left'] as const);
+  if (!widens(paths, box, heard)) return [];
+  const data = { box: box.id, plugged: heard.id, lost, free: null, silent: silent.id };
+  return [{ severity: 'caution', parts: [jackPart(box, silent)], data }];
+}
+
+/** STEREO-LOST: one side of a stereo output has no lead and is not mixed into the other, or is heard nowhere. */
 export const stereoLost = rule<Data>({
   code: 'STEREO-LOST',
   reads: 'sound',
@@ -61,9 +78,11 @@ export const stereoLost = rule<Data>({
     const resolved = resolveIn(view);
     return view.boxes.flatMap((box) => {
       const { wires } = resolved.innerWiring(box).patch;
-      return outputPairs(box, wires).flatMap(({ left, right }): Found<Data>[] => {
+      return outputPairs(box, wires).flatMap(({ left, right }): readonly Found<Data>[] => {
+        const { paths } = traceIn(view);
         const [noLeft, noRight] = [isFree(view, box, left), isFree(view, box, right)];
-        if (noLeft === noRight || !widens(traceIn(view).paths, box, noLeft ? right : left)) return [];
+        if (!noLeft && !noRight) return halfHeard(paths, box, { left, right });
+        if (noLeft === noRight || !widens(paths, box, noLeft ? right : left)) return [];
         const [lost, plugged, free] = noLeft
           ? (['left', right, left] as const)
           : (['right', left, right] as const);
@@ -77,13 +96,16 @@ export const stereoLost = rule<Data>({
     });
   }),
   words: ({ data }, say) => ({
-    text: `Only ${say.jack(`${data.box}/${data.plugged}`)} has a lead: the ${data.lost} side is lost, in ${say.sound()}.`,
+    text:
+      data.silent === undefined
+        ? `Only ${say.jack(`${data.box}/${data.plugged}`)} has a lead: the ${data.lost} side is lost, in ${say.sound()}.`
+        : `What leaves ${say.jack(`${data.box}/${data.silent}`)} is heard nowhere: the ${data.lost} side is lost, in ${say.sound()}.`,
     why: 'What the effect puts on that side, half of its repeats maybe, is not heard anywhere.',
   }),
   *cures(view, { data }) {
     const box = view.boxes.find(({ id }) => id === data.box);
     const plugged = box?.jacks.find(({ id }) => id === data.plugged);
-    if (!box || !plugged) return;
+    if (!box || !plugged || data.free === null) return;
     // The other jack has both sides while this one is free, where the box is built so.
     for (const { lead, side } of leadsAt(view, box, plugged))
       yield cure(view, {

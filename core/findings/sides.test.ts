@@ -1,0 +1,88 @@
+import { describe, expect, test } from '@jest/globals';
+import { build, edited } from '../testing/build';
+import { set } from '../testing/short-edits';
+import { cureOf, judge, merged, sentenceOf } from './index';
+
+const found = (rig: ReturnType<typeof build>, code: string) =>
+  judge(rig, null).filter((f) => f.code === code);
+
+const DELAY = ['stereo-delay/out-l > stereo-power-amp/in-l', 'stereo-delay/out-r > stereo-power-amp/in-r'];
+const SPEAKERS = [
+  'stereo-power-amp/spk-l = stereo-cabinet/in-l',
+  'stereo-power-amp/spk-r = stereo-cabinet/in-r',
+];
+const guitar = 'guitar/out > preamp-pedal/in';
+
+/** A stereo delay into a stereo power amplifier, its two loudspeakers in one cabinet of two halves. */
+describe('sides that go through a box each by itself', () => {
+  const rig = (...plugs: readonly string[]) =>
+    edited(
+      build(
+        'guitar, preamp, stereo delay, stereo power amp, stereo cab',
+        guitar,
+        'preamp-pedal/out > stereo-delay/in-l',
+        ...plugs,
+      ),
+      set('stereo-delay', 'delay', 'on'),
+    );
+
+  test('straight through nothing is said', () => {
+    expect(judge(rig(...DELAY, ...SPEAKERS), null).filter(({ code }) => code.startsWith('STEREO'))).toEqual(
+      [],
+    );
+  });
+
+  test('crossed ahead of the power stages, or behind them: one line, and its cure puts them straight', () => {
+    for (const wrong of [
+      rig(
+        'stereo-delay/out-l > stereo-power-amp/in-r',
+        'stereo-delay/out-r > stereo-power-amp/in-l',
+        ...SPEAKERS,
+      ),
+      rig(
+        ...DELAY,
+        'stereo-power-amp/spk-l = stereo-cabinet/in-r',
+        'stereo-power-amp/spk-r = stereo-cabinet/in-l',
+      ),
+    ]) {
+      const [finding, ...more] = found(wrong, 'STEREO-CROSSED');
+      expect(more).toEqual([]);
+      expect(found(edited(wrong, cureOf(wrong, finding!)!.edit), 'STEREO-CROSSED')).toEqual([]);
+    }
+  });
+
+  test('a side whose lead leads to no loudspeaker is lost; with the delay off there is none to lose', () => {
+    const half = rig(...DELAY, SPEAKERS[0]!);
+    const [finding] = found(half, 'STEREO-LOST');
+    expect(sentenceOf(half, finding!).text).toBe(
+      'What leaves OUT R of Stereo delay is heard nowhere: the right side is lost, in Sound 1.',
+    );
+    expect(found(edited(half, set('stereo-delay', 'delay', 'off')), 'STEREO-LOST')).toEqual([]);
+    expect(found(rig(...DELAY, ...SPEAKERS), 'STEREO-LOST')).toEqual([]);
+  });
+});
+
+describe('a unit that is wired inside for other jacks', () => {
+  test.each([
+    ['rack unit, combo', 'rack-unit', 'out-1-l', 'All in one row'],
+    ['effects-only unit, combo', 'effects-only-unit', 'out-l', 'All in one row'],
+  ])('%s: its other wiring is what is offered, no plug is blamed', (line, id, out, name) => {
+    const rig = build(`guitar, ${line}`, `guitar/out > ${id}/input`, `${id}/${out} > combo/input`);
+    const [shown, ...more] = merged(rig, judge(rig, null));
+    expect(more).toEqual([]);
+    expect(shown!.finding).toMatchObject({ code: 'WIRE-GRID', parts: [{ type: 'box', id }] });
+    const cure = cureOf(rig, shown!.finding)!;
+    expect(cure.label).toContain(`“${name}”`);
+    expect(judge(edited(rig, cure.edit), null)).toEqual([]);
+  });
+});
+
+test('a feed that lacks amp and cabinet model: both are switched on at one press', () => {
+  const rig = build(
+    'guitar, unit, audio interface',
+    'guitar/out > multi-effects/input',
+    'multi-effects/out-1-l > audio-interface/ch-1',
+  );
+  const [finding] = found(rig, 'MODEL-MISSING');
+  expect(found(edited(rig, cureOf(rig, finding!)!.edit), 'MODEL-MISSING')).toEqual([]);
+});
