@@ -110,6 +110,12 @@ export const crossingsIn = derive(
 export const alongWith = (view: View, { exchange, all }: Crossing): readonly Cure[] =>
   all.filter((other) => other !== exchange).map((other) => exchangeCure(view, other));
 
+/** The exchanges that explain a wiring and have to do with one of these leads, as cures. */
+export const crossingCures = (view: View, leads: readonly string[]): readonly Cure[] =>
+  crossingsIn(view)
+    .filter((exchange) => leadsIn(exchange).some((lead) => leads.includes(lead)))
+    .map((exchange) => exchangeCure(view, exchange));
+
 /** Does an exchange clear a lead between two of a kind? */
 export const clearsClash = (of: Judged, exchange: Exchange): boolean =>
   leadsIn(exchange).some((lead) => suspectsIn(of).clashing.includes(lead));

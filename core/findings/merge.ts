@@ -9,8 +9,16 @@ export type Caused = { readonly finding: Finding; readonly brings: readonly Find
 /** Of more causes than this none alone is likely to bring a thing about. */
 const MOST_CAUSES = 4;
 
-/** Puts what a cause brings about under it: what its cure would take away too. */
-function underCauses(rig: Rig, findings: readonly Finding[]): ReadonlyMap<Finding, Finding> {
+type Under = ReadonlyMap<Finding, Finding>;
+
+/** What a finding stands under in the end; itself where nothing explains it. */
+function rootOf(under: Under, finding: Finding): Finding {
+  const cause = under.get(finding);
+  return cause ? rootOf(under, cause) : finding;
+}
+
+/** Puts what a cause brings about under it: what its cure would take away too. Two that explain each other stay one. */
+function underCauses(rig: Rig, findings: readonly Finding[]): Under {
   const under = new Map<Finding, Finding>();
   for (const cause of findings) {
     const covers = ruleOf(cause.code)?.covers;
@@ -19,6 +27,8 @@ function underCauses(rig: Rig, findings: readonly Finding[]): ReadonlyMap<Findin
       if (
         other.code !== cause.code &&
         other.variant === cause.variant &&
+        !under.has(other) &&
+        rootOf(under, cause) !== other &&
         SEVERITY_ORDER[other.severity] >= SEVERITY_ORDER[cause.severity] &&
         covers(cause, other)
       )
@@ -49,7 +59,7 @@ export function underTheirCauses(rig: Rig, findings: readonly Finding[]): readon
     .filter((finding) => !under.has(finding))
     .map((finding) => ({
       finding,
-      brings: [...under].filter(([, cause]) => cause === finding).map(([effect]) => effect),
+      brings: [...under.keys()].filter((effect) => rootOf(under, effect) === finding),
     }));
 }
 

@@ -1,9 +1,11 @@
 // One wrong lead is one line, and it says what is so.
 import { describe, expect, test } from '@jest/globals';
-import type { Rig } from '../model';
+import fc from 'fast-check';
+import { jackKey, type Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
-import { replug } from '../testing/short-edits';
-import { cureOf, report } from './index';
+import { Met } from '../testing/met';
+import { replug, swap } from '../testing/short-edits';
+import { cureOf, judge, merged, report } from './index';
 
 const lines = (rig: Rig) => report(rig, null, null).filter(({ severity }) => severity !== 'note');
 const codes = (rig: Rig) => lines(rig).map(({ code }) => code);
@@ -83,4 +85,63 @@ test('what is worse than its cause, or about another lead of the box, keeps its 
   );
   expect(codes(desk)).toContain('SAFE-SPKOUT');
   expect(codes(desk)).toContain('MODEL-MISSING');
+});
+
+describe('whatever is found is shown, by itself or under what is shown', () => {
+  const soak = () =>
+    build(
+      'guitar, valve head, attenuator, cab 8 100w',
+      'guitar/out > valve-head/input',
+      'valve-head/spk-8 = attenuator/in',
+      'attenuator/out = cabinet/in',
+    );
+
+  test('two that explain each other are one line: an attenuator the wrong way round', () => {
+    const rig = edited(soak(), swap('lead-2', 'to', 'lead-3', 'from'));
+    const [line, ...more] = lines(rig);
+    expect(more).toEqual([]);
+    expect(line!.severity).toBe('danger');
+    expect(lines(edited(rig, cureOf(rig, line!.finding)!.edit))).toEqual([]);
+  });
+
+  test('law: so it is however leads are plugged', () => {
+    const met = new Met();
+    const rigs = [
+      soak(),
+      fourCable(),
+      build(
+        'guitar, unit, stereo power amp, stereo cab, y lead, desk, headphones',
+        'guitar/out > multi-effects/input',
+        'multi-effects/out-1-l > stereo-power-amp/in-l',
+        'multi-effects/out-1-r > stereo-power-amp/in-r',
+        'stereo-power-amp/spk-l = stereo-cabinet/in-l',
+        'stereo-power-amp/spk-r = stereo-cabinet/in-r',
+        'multi-effects/phones » headphones/in',
+      ),
+    ];
+    const move = fc.tuple(fc.nat(), fc.boolean(), fc.nat());
+    fc.assert(
+      fc.property(fc.nat({ max: 2 }), fc.array(move, { minLength: 1, maxLength: 3 }), (which, moves) => {
+        const rig = moves.reduce((now, [n, isFrom, to]) => {
+          const lead = now.leads[n % now.leads.length]!;
+          const held = new Set(
+            now.leads.flatMap(({ from, to: end }) => [...from.at, ...end.at].map(jackKey)),
+          );
+          const free = now.boxes
+            .flatMap((box) => box.jacks.map((jack) => `${box.id}/${jack.id}`))
+            .filter((key) => !held.has(key));
+          return edited(now, replug(lead.id, isFrom ? 'from' : 'to', free[to % free.length]!));
+        }, rigs[which]!);
+        const all = judge(rig, null);
+        const shown = merged(rig, all);
+        const told = shown.flatMap(({ finding, brings }) => [finding, ...brings]);
+        expect(new Set(told)).toEqual(new Set(all));
+        expect(told).toHaveLength(all.length);
+        if (shown.some(({ brings }) => brings.length > 0)) met.count('under another');
+        if (all.length > 2) met.count('several');
+      }),
+      { numRuns: 300 },
+    );
+    met.atLeast({ 'under another': 80, several: 80 });
+  });
 });

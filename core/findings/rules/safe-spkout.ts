@@ -1,5 +1,6 @@
 import { leadKindFor } from '../../cables';
 import { derive, endAt, isAudio, leadOf, pluggedIn, refOf, type JackEnd } from '../../model';
+import { crossingCures } from '../crossings';
 import { cure, group, type Cure } from '../cure';
 import { isFree, jackPart, leadPart, type Found, type View } from '../finding';
 import { DESTROYS } from '../phrases';
@@ -74,6 +75,7 @@ export const speakerOut = rule<Data>({
     const run = pluggedIn(view).find(({ lead }) => lead.id === data.lead);
     if (!run) return;
     const farSide = run.from.some(({ box, jack }) => `${box}/${jack}` === data.to) ? 'from' : 'to';
+    yield* crossingCures(view, [run.lead.id]);
     const misplaced = misplacedIn(view);
     if (misplaced && misplaced.lead === run.lead.id) yield misplacedCure(view, { misplaced });
     for (const load of freeLoads(view))

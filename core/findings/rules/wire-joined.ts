@@ -1,9 +1,8 @@
 import { boxOf, derive, pluggedIn, type JackEnd } from '../../model';
 import { jointsIn, type Joint } from '../../signal';
 import { inWords } from '../../units';
-import { crossingsIn } from '../crossings';
+import { crossingCures } from '../crossings';
 import { cure } from '../cure';
-import { exchangeCure } from '../exchange';
 import { boxPart, everyJack, isFree, jackPart, leadPart, type Found } from '../finding';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
@@ -68,9 +67,7 @@ export const joined = rule<Data>({
       : 'Each output loads the other: level is lost, and one may be hurt. A mixer joins two outputs, a selector takes one or the other; a Y does neither.',
   }),
   *cures(view, { data }) {
-    for (const exchange of crossingsIn(view))
-      if ([exchange.a, exchange.b].some(({ lead }) => data.leads.includes(lead)))
-        yield exchangeCure(view, exchange);
+    yield* crossingCures(view, data.leads);
     for (const id of [...data.leads].reverse()) {
       const run = pluggedIn(view).find(({ lead }) => lead.id === id);
       if (!run) continue;
