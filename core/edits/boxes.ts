@@ -94,6 +94,17 @@ export const boxEdits = {
     for (const [id, order] of Object.entries(orders)) boxIn(draft, id).order = order;
   }),
 
+  /** In for a test or one night: a box, or a block of it. */
+  setForTest: edit<{ box: string; block: string | null; temporary: boolean }>(
+    'Mark as in for a test',
+    (draft, { box, block, temporary }) => {
+      const owner = boxIn(draft, box);
+      const part = block === null ? owner : byId(owner.blocks, block, `block of ${owner.name}`);
+      if (temporary) part.temporary = true;
+      else delete part.temporary;
+    },
+  ),
+
   setFolded: edit<{ id: string; folded: Box['folded'] }>('Fold or open', (draft, { id, folded }) => {
     boxIn(draft, id).folded = folded;
   }),

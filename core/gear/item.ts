@@ -144,6 +144,8 @@ export function itemFromBox(box: Box, id: string): GearItem {
     part: box.part,
     notes: box.notes,
     jacks: jacks.map(({ wallOutlet: _, ...jack }) => clone(jack)),
+    hidden: box.hidden.map(({ assumed: _, ...item }) => clone(item)),
+    blocks: box.blocks.map(({ temporary: _, ...block }) => clone(block)),
     controls: controls.map((control) => ({ ...clone(control), position: null, basis: null })),
   });
 }

@@ -85,6 +85,7 @@ export const BETWEEN_PARTS: readonly Reference[] = [
   { at: 'boxes[].place', to: 'place', gone: 'never' },
   { at: 'boxes[].jacks[].wallOutlet', to: 'mains outlet', gone: 'absent' },
   { at: 'boxes[].memory.stored[].sound', to: 'sound', gone: drop('boxes[].memory.stored[]') },
+  { at: 'boxes[].hidden[].assumed[].sound', to: 'sound', gone: drop('boxes[].hidden[].assumed[]') },
   { at: 'leads[].from.at[].(box/jack)', to: 'jack', gone: drop('leads[].from.at[]') },
   { at: 'leads[].to.at[].(box/jack)', to: 'jack', gone: drop('leads[].to.at[]') },
   { at: 'leads[].loom', to: 'loom', gone: 'absent' },

@@ -69,6 +69,8 @@ export const blockSchema = z.looseObject({
   passesUnpowered: z.boolean().default(false),
   movable: z.boolean().default(false),
   twinOf: id.optional(),
+  /** It is in for a test, and goes again. */
+  temporary: z.boolean().optional(),
   /** Can this be switched from the sound's preset, or only by hand at the box? */
   switchedBy: z.enum(['hand', 'preset']).default('hand'),
   pickups: z.array(pickup).default([]),

@@ -114,7 +114,18 @@ const model = {
   /** How many blocks, loops and relays the unit has room for. */
   slots: z.looseObject({ blocks: z.number().int().min(0).optional() }).optional(),
   controls: z.array(control).default([]),
-  hidden: z.array(z.looseObject({ id, label: name, value: name, note: name.default('') })).default([]),
+  hidden: z
+    .array(
+      z.looseObject({
+        id,
+        label: name,
+        value: name,
+        note: name.default(''),
+        /** How it stood when a sound was set up. */
+        assumed: z.array(z.looseObject({ sound: id, value: name })).optional(),
+      }),
+    )
+    .default([]),
   power: power.prefault({}),
   size: z
     .looseObject({ widthMm: z.number().gt(0), depthMm: z.number().gt(0), heightMm: z.number().gt(0) })
@@ -150,6 +161,8 @@ export const boxSchema = z.looseObject({
   folded: z.enum(['auto', 'open', 'folded']).default('auto'),
   /** `lead`: a lead with three or more ends, kept as a box. */
   part: z.enum(['box', 'lead']).default('box'),
+  /** It is in for a test or for one night, and goes again. */
+  temporary: z.boolean().optional(),
   ...model,
   memory: z.looseObject({ stored: z.array(z.looseObject({ sound: id, date: day })).default([]) }).optional(),
   notes,

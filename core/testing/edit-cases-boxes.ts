@@ -20,6 +20,7 @@ export const BOX_CASES: Cases<
   | 'setJackLabel'
   | 'setConnector'
   | 'setClock'
+  | 'setForTest'
   | 'setSpeaker'
   | 'setFrom'
   | 'setHidden'
@@ -104,6 +105,12 @@ export const BOX_CASES: Cases<
     see: (r) => box('fuzz')(r)!.clock,
     then: { source: 'own', rateHz: 48_000 },
     refuse: { box: 'gone', clock: null },
+  },
+  setForTest: {
+    give: { box: 'multi-effects', block: 'drive', temporary: true },
+    see: (r) => box('multi-effects')(r)!.blocks.find(({ id }) => id === 'drive')!.temporary,
+    then: true,
+    refuse: { box: 'fuzz', block: 'gone', temporary: true },
   },
   setSpeaker: {
     give: { box: 'valve-head', jack: 'spk-16', facts: { internalLoad: true } },

@@ -16,6 +16,9 @@ function withNames(rig: Rig): Loose {
       : box.id === 'fuzz'
         ? {
             ...box,
+            hidden: [
+              { id: 'bias', label: 'Bias', value: '5 V', assumed: [{ sound: 'sound-2', value: '4.5 V' }] },
+            ],
             blocks: [...box.blocks, { ...box.blocks[0], id: 'twin', twinOf: 'fuzz' }],
             patches: [
               ...box.patches,

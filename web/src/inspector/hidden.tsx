@@ -6,11 +6,16 @@ import { Section } from './section';
 
 /** Trims and switches inside the box: a spare must copy them. */
 export function Hidden({ box }: { box: Box }) {
-  const { readOnly, session, commit } = useOpen('readOnly', 'session', 'commit');
+  const { readOnly, session, commit, sound } = useOpen('readOnly', 'session', 'commit', 'sound');
   const disabled = readOnly !== null;
   const put = (hidden: Box['hidden']) => ({ edit: 'setHidden', arguments: { box: box.id, hidden } }) as const;
   const change = (id: string, field: 'label' | 'value') => (text: string) =>
     session.commit(put(box.hidden.map((item) => (item.id === id ? { ...item, [field]: text } : item))));
+  const assume = (item: Box['hidden'][number], of: string) => (text: string) => {
+    const others = (item.assumed ?? []).filter((one) => one.sound !== of);
+    const assumed = text.trim() === '' ? others : [...others, { sound: of, value: text.trim() }];
+    return session.commit(put(box.hidden.map((one) => (one.id === item.id ? { ...one, assumed } : one))));
+  };
   const add = () => {
     const id = freshId('hidden', new Set(box.hidden.map((item) => item.id)));
     commit(put([...box.hidden, { id, label: 'Switch inside', value: '', note: '' }]));
@@ -40,6 +45,18 @@ export function Hidden({ box }: { box: Box }) {
           >
             ×
           </Button>
+          {sound ? (
+            <>
+              <span className="truncate text-xs text-muted">{sound.name} was set up with</span>
+              <TextField
+                label={`How ${item.label} was set for ${sound.name}`}
+                value={item.assumed?.find((one) => one.sound === sound.id)?.value ?? ''}
+                placeholder="as it is"
+                disabled={disabled}
+                commit={assume(item, sound.id)}
+              />
+            </>
+          ) : null}
         </div>
       ))}
       <div>

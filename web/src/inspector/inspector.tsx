@@ -98,6 +98,17 @@ function Facts({ box }: { box: Box }) {
           />
         )}
       </Labelled>
+      <label className="col-span-2 flex min-h-6 items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          checked={box.temporary ?? false}
+          disabled={disabled}
+          onChange={({ target }) =>
+            commit({ edit: 'setForTest', arguments: { box: box.id, block: null, temporary: target.checked } })
+          }
+        />
+        In for a test, to go again
+      </label>
       <div className="flex items-end justify-end">
         <Button
           look="danger"

@@ -128,6 +128,20 @@ export function BlockFacts({ inside, block }: { inside: Inside; block: Block }) 
         <Button disabled={disabled} onClick={() => set(restBlock(rows, block.id))}>
           To rest
         </Button>
+        <label className="flex min-h-7 items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            checked={block.temporary ?? false}
+            disabled={disabled}
+            onChange={({ target }) =>
+              commit({
+                edit: 'setForTest',
+                arguments: { box: box.id, block: block.id, temporary: target.checked },
+              })
+            }
+          />
+          In for a test, to go again
+        </label>
         <Button look="danger" disabled={disabled} onClick={() => commit(removeBlockEdit(box, block.id))}>
           Out of the unit
         </Button>
