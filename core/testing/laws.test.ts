@@ -155,7 +155,7 @@ describe('findings', () => {
           expect(judge(after, null).map(key)).not.toContain(key(finding));
           const whole = withOtherCrossings(rig, finding, after);
           for (const left of bad(whole))
-            if (!PAIRED.includes(left.code) && !hungBefore(whole === after ? rig : after, left))
+            if (!PAIRED.includes(left.code) && !hungBefore(whole === after ? rig : whole, left))
               for (const charge of charges(left)) expect(before).toContain(charge);
           const [wrong, left] = [clashesAndRings(rig), clashesAndRings(whole)];
           expect(wrong).toEqual(expect.arrayContaining([...left]));
