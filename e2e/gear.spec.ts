@@ -3,6 +3,8 @@ import type { Page } from '@playwright/test';
 import { expect, newEmptyRig, newRig, saved, test } from './fixtures';
 
 const stage = (page: Page) => page.getByRole('region', { name: 'Stage' });
+/** A part of the map. */
+const part = (page: Page, key: string) => page.locator(`[data-testid="map"] [data-part="${key}"]`).first();
 const facts = (page: Page, of: string) => page.getByRole('region', { name: `Facts of ${of}` });
 
 test('quick entry: guesses with their rivals, repeats, ohms and watts, completion, an unknown word', async ({
@@ -134,6 +136,36 @@ test('a load inside an amplifier counts once it is noted as switched in, and no 
   await expect(findings).not.toContainText('No load on');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(findings).toContainText('No load on');
+});
+
+test('what is set inside and what is in for a test: noted, told of, put right', async ({ page }) => {
+  await newRig(page, 'guitar, fuzz, combo');
+  await page.getByRole('link', { name: 'Routes' }).click();
+  await page
+    .getByRole('button', { name: /^Take / })
+    .first()
+    .click();
+  await part(page, 'box:fuzz').click();
+  const fuzz = facts(page, 'Fuzz');
+  await fuzz.getByText(/^Hidden settings/).click();
+  await fuzz.getByRole('button', { name: 'Note a trim or a switch' }).click();
+  const findings = page.getByRole('region', { name: 'Findings' });
+  await expect(findings).toContainText('Nobody has noted how Switch inside of Fuzz is set.');
+  await fuzz.getByLabel('How Switch inside is set', { exact: true }).fill('bright');
+  await page.keyboard.press('Enter');
+  await fuzz.getByLabel('How Switch inside was set for Sound 1').fill('dark');
+  await page.keyboard.press('Enter');
+  await expect(findings).toContainText(
+    'Switch inside of Fuzz stands at bright; Sound 1 was set up with dark.',
+  );
+  await findings.getByRole('button', { name: /Switch inside of Fuzz stands/ }).click();
+  await findings.getByRole('button', { name: 'Put Switch inside of Fuzz back to dark' }).click();
+  await expect(findings).not.toContainText('Switch inside');
+
+  await fuzz.getByLabel('In for a test, to go again').check();
+  await findings.getByRole('button', { name: /Fuzz is in for a test only/ }).click();
+  await findings.getByRole('button', { name: /^Take Fuzz out/ }).click();
+  await expect(findings).not.toContainText('in for a test');
 });
 
 test('sounds: new, renamed, moved, on another guitar; a state of its own goes back to rest', async ({
