@@ -41,3 +41,14 @@ export async function newRig(page: Page, line: string) {
 
 export const saved = (page: Page) =>
   expect(page.getByRole('banner').getByText('saved', { exact: true })).toBeVisible();
+
+/** A new rig with the first routing that can be had taken; the page stands on its map. */
+export async function newWiredRig(page: Page, line: string) {
+  await newRig(page, line);
+  await page.getByRole('link', { name: 'Routes' }).click();
+  await page
+    .getByRole('button', { name: /^Take / })
+    .first()
+    .click();
+  await expect(page.getByTestId('map')).toBeVisible();
+}

@@ -1,7 +1,7 @@
 // By keyboard alone: after every act the focus is where the hands go on, and never lost to the page.
 import type { Locator, Page } from '@playwright/test';
 import { Hands } from './acts';
-import { expect, newRig, saved, test } from './fixtures';
+import { expect, newRig, newWiredRig, saved, test } from './fixtures';
 
 const LINE = 'guitar, tuner, fuzz, od, delay | unit | valve head, cab 16';
 
@@ -143,13 +143,9 @@ test('what is left of the facts is the rig; sounds, findings and steps back keep
 });
 
 test('arrows pressed before the route is known walk it once it is', async ({ page }) => {
-  await newRig(page, 'guitar, fuzz, combo');
-  await page.getByRole('link', { name: 'Routes' }).click();
-  await page
-    .getByRole('button', { name: /^Take / })
-    .first()
-    .click();
+  await newWiredRig(page, 'guitar, fuzz, combo');
   await page.getByRole('link', { name: 'Cables' }).click();
+  await expect(page.getByRole('region', { name: 'Lead schedule' })).toBeVisible();
   await saved(page);
   await page.reload();
   await expect(page.getByRole('link', { name: 'Map', exact: true })).toBeVisible();

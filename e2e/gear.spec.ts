@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { expect, newEmptyRig, newRig, saved, test } from './fixtures';
+import { expect, newEmptyRig, newRig, newWiredRig, saved, test } from './fixtures';
 
 const stage = (page: Page) => page.getByRole('region', { name: 'Stage' });
 /** A part of the map. */
@@ -139,12 +139,7 @@ test('a load inside an amplifier counts once it is noted as switched in, and no 
 });
 
 test('what is set inside and what is in for a test: noted, told of, put right', async ({ page }) => {
-  await newRig(page, 'guitar, fuzz, combo');
-  await page.getByRole('link', { name: 'Routes' }).click();
-  await page
-    .getByRole('button', { name: /^Take / })
-    .first()
-    .click();
+  await newWiredRig(page, 'guitar, fuzz, combo');
   await part(page, 'box:fuzz').click();
   const fuzz = facts(page, 'Fuzz');
   await fuzz.getByText(/^Hidden settings/).click();

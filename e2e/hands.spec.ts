@@ -136,5 +136,7 @@ test('a loom is pressed as one, named, split and tied again; the schedule and th
   await page.getByRole('link', { name: 'Cables', exact: true }).click();
   await expect(page.getByRole('row', { name: /^7 / })).toContainText('Stage loom');
   await page.getByRole('link', { name: 'Sheet', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Leads' })).toContainText('Loom Stage loom: leads 6, 7, 8, 26');
+  await expect(page.getByRole('region', { name: 'Leads' })).toContainText(
+    'Loom Stage loom: leads 6, 7, 8, 26',
+  );
 });

@@ -5,6 +5,7 @@ import type { Box } from '../../../core/model';
 import { formatLength, parseLength } from '../../../core/units';
 import { Button } from '../parts/button';
 import { Choice, Labelled, TextField } from '../parts/field';
+import { Tick } from '../parts/tick';
 import { useLeaveFacts } from '../rig/use-leave-facts';
 import { useOpen } from '../rig/use-open';
 import { usePreferences } from '../store/app';
@@ -98,17 +99,16 @@ function Facts({ box }: { box: Box }) {
           />
         )}
       </Labelled>
-      <label className="col-span-2 flex min-h-6 items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          checked={box.temporary ?? false}
-          disabled={disabled}
-          onChange={({ target }) =>
-            commit({ edit: 'setForTest', arguments: { box: box.id, block: null, temporary: target.checked } })
-          }
-        />
+      <Tick
+        className="col-span-2"
+        checked={box.temporary ?? false}
+        disabled={disabled}
+        onChange={(temporary) =>
+          commit({ edit: 'setForTest', arguments: { box: box.id, block: null, temporary } })
+        }
+      >
         In for a test, to go again
-      </label>
+      </Tick>
       <div className="flex items-end justify-end">
         <Button
           look="danger"

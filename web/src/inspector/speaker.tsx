@@ -1,6 +1,7 @@
 import { BRIDGED, IS_LOAD } from '../../../core/gear';
 import type { Box, Jack } from '../../../core/model';
 import { Choice, Labelled } from '../parts/field';
+import { Tick } from '../parts/tick';
 import { useOpen } from '../rig/use-open';
 import { Section } from './section';
 
@@ -20,15 +21,9 @@ function Output({ jack, facts, set, disabled }: LineProps) {
     <>
       {flags.length === 1 ? <p className="text-xs text-muted">{NEEDS_LOAD}</p> : null}
       {flags.map(([key, words]) => (
-        <label key={key} className="flex min-h-6 items-center gap-2 text-xs">
-          <input
-            type="checkbox"
-            checked={facts[key]}
-            disabled={disabled}
-            onChange={({ target }) => set({ [key]: target.checked })}
-          />
+        <Tick key={key} checked={facts[key]} disabled={disabled} onChange={(is) => set({ [key]: is })}>
           {words}
-        </label>
+        </Tick>
       ))}
       <Labelled label={`Output ${jack.label}`}>
         {(id) => (

@@ -6,6 +6,7 @@ import { FromLayer } from '../../inspector/blocks';
 import { Button } from '../../parts/button';
 import { Choice, Labelled, Ways } from '../../parts/field';
 import { Menu, MenuItem } from '../../parts/menu';
+import { Tick } from '../../parts/tick';
 import { useOpen } from '../../rig/use-open';
 import { freeOutputs, jackChoices, NONE } from './jack-choices';
 import { blockName, type Inside } from './use-inside';
@@ -128,20 +129,15 @@ export function BlockFacts({ inside, block }: { inside: Inside; block: Block }) 
         <Button disabled={disabled} onClick={() => set(restBlock(rows, block.id))}>
           To rest
         </Button>
-        <label className="flex min-h-7 items-center gap-2 text-sm">
-          <input
-            type="checkbox"
-            checked={block.temporary ?? false}
-            disabled={disabled}
-            onChange={({ target }) =>
-              commit({
-                edit: 'setForTest',
-                arguments: { box: box.id, block: block.id, temporary: target.checked },
-              })
-            }
-          />
+        <Tick
+          checked={block.temporary ?? false}
+          disabled={disabled}
+          onChange={(temporary) =>
+            commit({ edit: 'setForTest', arguments: { box: box.id, block: block.id, temporary } })
+          }
+        >
           In for a test, to go again
-        </label>
+        </Tick>
         <Button look="danger" disabled={disabled} onClick={() => commit(removeBlockEdit(box, block.id))}>
           Out of the unit
         </Button>

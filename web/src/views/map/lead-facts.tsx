@@ -13,6 +13,7 @@ import { formatLength, parseLength } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Choice, Labelled, TextField } from '../../parts/field';
 import { useLeaveFacts } from '../../rig/use-leave-facts';
+import { Tick } from '../../parts/tick';
 import { useOpen } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 
@@ -147,17 +148,13 @@ export function LeadFacts({ id }: { id: string }) {
         </div>
       )}
       {link ? null : (
-        <label className="flex min-h-6 items-center gap-2 text-sm">
-          <input
-            type="checkbox"
-            checked={lead.temporary ?? false}
-            disabled={disabled}
-            onChange={(event) =>
-              commit({ edit: 'setTemporary', arguments: { id, temporary: event.target.checked } })
-            }
-          />
+        <Tick
+          checked={lead.temporary ?? false}
+          disabled={disabled}
+          onChange={(temporary) => commit({ edit: 'setTemporary', arguments: { id, temporary } })}
+        >
           Temporary: for a test, to go again
-        </label>
+        </Tick>
       )}
       {loom ? (
         <p className="text-xs text-muted">
