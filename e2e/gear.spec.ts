@@ -83,6 +83,7 @@ test('the stage: a place of its own, its distance in feet, and lengths that foll
   await expect(page.getByRole('button', { name: /by hand: back to the rule/ })).toBeVisible();
   await page.getByRole('button', { name: /by hand: back to the rule/ }).click();
   await expect(page.getByLabel('Length of lead 3')).toHaveValue('39.4 ft');
+  await saved(page);
   await page.reload();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
   await expect(page.getByLabel('Length of lead 3')).toHaveValue('39.4 ft');

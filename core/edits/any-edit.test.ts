@@ -38,7 +38,7 @@ test('every edit of any arguments on any rig is refused, or gives a document tha
         }
       }
     }),
-    { numRuns: 120 },
+    { numRuns: 170 },
   );
   expect(Object.getOwnPropertyNames(Object.prototype)).toEqual(BORN_WITH);
   expect(met.refused).toBeGreaterThan(400);

@@ -4,12 +4,12 @@ import { resolveIn } from '../signal';
 import type { Wired } from './finding';
 
 /** Whether a block is there to be worked: a switch or a knob acts on it, and it is more than a buffer. */
-export const isWorked = (box: Box, block: Block): boolean =>
+const isWorked = (box: Box, block: Block): boolean =>
   block.role !== 'buffer' &&
   (block.states.length > 1 || box.controls.some((control) => actsOnBlock(control, block.id)));
-export const isWorkedIn = (box: Box, id: string): boolean => {
+export const isWorkedIn = (box: Box | undefined, id: string): boolean => {
   const block = blockIn(box, id);
-  return block !== undefined && isWorked(box, block);
+  return box !== undefined && block !== undefined && isWorked(box, block);
 };
 
 /** The outputs of a box behind any block that is there to be worked, in printed order; sends are none. */

@@ -4,25 +4,35 @@ import { traceIn, type Path } from '../../signal';
 import { cure } from '../cure';
 import { isFree, jackPart, leadPart, type Found, type Wired } from '../finding';
 import { rule } from '../rule';
-import { visitsOf } from '../visits';
-import { isWorked, isWorkedIn, outputsOfWork } from '../work';
+import { isWorkedIn, outputsOfWork } from '../work';
 
 type Data = { readonly lead: string; readonly number: number; readonly at: string; readonly to: string };
 
-/** A lead of a path that leaves a box past all that is there to be worked, though what that does comes out at a free jack. */
-function asideIn(of: Wired, path: Path, box: Box): { lead: Lead; at: Jack; to: Jack } | null {
-  for (const { steps, at } of visitsOf(path, box.id)) {
-    const last = steps.at(-1);
-    const next = path.steps[at + steps.length];
-    const jack = last?.type === 'jack' ? jackIn(box, last.jack) : undefined;
-    const lead = next?.type === 'lead' ? leadOf(of, next.lead) : undefined;
-    if (!jack || !lead || steps.some((step) => step.type === 'block' && isWorkedIn(box, step.block)))
-      continue;
-    const outputs = outputsOfWork(of, box);
-    const to = outputs.find(({ carries }) => carries === jack.carries);
-    if (to && outputs.every((one) => isFree(of, box, one))) return { lead, at: jack, to };
-  }
-  return null;
+type Out = { readonly box: Box; readonly at: Jack; readonly lead: Lead };
+
+/** Where a path leaves a box by a lead, having passed nothing in it that is there to be worked. */
+function unworked(of: Wired, path: Path): readonly Out[] {
+  const found: Out[] = [];
+  let passed = false;
+  path.steps.forEach((step, i) => {
+    if (step.type === 'block') passed ||= isWorkedIn(boxOf(of, step.box), step.block);
+    if (step.type !== 'lead') return;
+    const before = path.steps[i - 1];
+    const box = before?.type === 'jack' ? boxOf(of, before.box) : undefined;
+    const at = before?.type === 'jack' ? jackIn(box, before.jack) : undefined;
+    const lead = leadOf(of, step.lead);
+    if (!passed && box && at && lead) found.push({ box, at, lead });
+    passed = false;
+  });
+  return found;
+}
+
+/** The free output that gives what the box does, where every one of them is free. */
+function freeOutput(of: Wired, { box, at }: Out): Jack | undefined {
+  const outputs = outputsOfWork(of, box);
+  return outputs.every((one) => isFree(of, box, one))
+    ? outputs.find(({ carries }) => carries === at.carries)
+    : undefined;
 }
 
 /** WIRE-ASIDE: a lead that is heard is in an output which nothing of its box acts on: a tuner out for an out. */
@@ -31,22 +41,17 @@ export const aside = rule<Data>({
   reads: 'sound',
   cause: 2,
   judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
-    const { paths } = traceIn(view);
-    return view.boxes.flatMap((box): Found<Data>[] => {
-      if (!box.blocks.some((block) => isWorked(box, block))) return [];
-      for (const path of paths) {
-        const found = asideIn(view, path, box);
-        if (!found) continue;
-        const { lead, at, to } = found;
-        const data = {
-          lead: lead.id,
-          number: lead.number,
-          at: `${box.id}/${at.id}`,
-          to: `${box.id}/${to.id}`,
-        };
-        return [{ severity: 'caution', parts: [leadPart(lead), jackPart(box, at)], data }];
-      }
-      return [];
+    const outs = new Map(
+      traceIn(view).paths.flatMap((path) =>
+        unworked(view, path).map((out) => [`${out.box.id}/${out.at.id}`, out] as const),
+      ),
+    );
+    return [...outs].flatMap(([key, out]): Found<Data>[] => {
+      const to = freeOutput(view, out);
+      if (!to) return [];
+      const { box, at, lead } = out;
+      const data = { lead: lead.id, number: lead.number, at: key, to: `${box.id}/${to.id}` };
+      return [{ severity: 'caution', parts: [leadPart(lead), jackPart(box, at)], data }];
     });
   }),
   words: ({ data }, say) => ({

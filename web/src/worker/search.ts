@@ -6,8 +6,16 @@ export type Search<T> = { readonly result: Promise<readonly T[]>; readonly cance
 
 const spawn = () => new Worker(new URL('./search.worker.ts', import.meta.url), { type: 'module' });
 
+/** A worker with the one handle to it: once a handle is collected, its worker no longer answers another. */
+type Ready = { readonly worker: Worker; readonly searches: Remote<Searches> };
+
 /** One that has done its search and waits for the next: a start costs more than most searches. */
-let idle: Worker | null = null;
+let idle: Ready | null = null;
+
+function begun(make: () => Worker): Ready {
+  const worker = make();
+  return { worker, searches: wrap<Searches>(worker) };
+}
 
 /**
  * Begins a search in the worker of its own: the analyst goes on answering meanwhile.
@@ -18,7 +26,8 @@ export function startSearch<T>(
   told: (progress: Progress<T>) => void,
   make: () => Worker = spawn,
 ): Search<T> {
-  const worker = idle ?? make();
+  const ready = idle ?? begun(make);
+  const { worker, searches } = ready;
   idle = null;
   let over = false;
   let stop: (reason: Error) => void = () => undefined;
@@ -32,7 +41,7 @@ export function startSearch<T>(
   };
   const result = Promise.race([
     work(
-      wrap<Searches>(worker),
+      searches,
       proxy((progress: Progress<T>) => {
         if (!over) told(progress);
       }),
@@ -40,8 +49,8 @@ export function startSearch<T>(
     stopped,
   ]).then(
     (found) => {
+      if (!over) idle = ready;
       over = true;
-      idle = worker;
       return found;
     },
     (error: unknown) => {

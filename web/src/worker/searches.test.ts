@@ -63,6 +63,20 @@ test('a search that is cancelled ends its worker at once', async () => {
   expect(log[0]).toBe('ended');
 });
 
+test('the next search goes by the handle of the last: a handle that is collected takes its worker along', async () => {
+  const handles: unknown[] = [];
+  for (let i = 0; i < 2; i += 1)
+    await startSearch<ShownCard>(
+      (searches) => {
+        handles.push(searches);
+        return Promise.resolve([]);
+      },
+      () => undefined,
+      () => makeWorker([]),
+    ).result;
+  expect(handles[1]).toBe(handles[0]);
+});
+
 test('a lead where none of audio belongs, or a night that is plugged otherwise, takes no other card away', () => {
   const odd = plugged(build('guitar, unit, valve head, cab 16'), 'multi-effects/midi-out > valve-head/input');
   const cards = cardsOf(odd);
