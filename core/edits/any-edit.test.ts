@@ -38,11 +38,11 @@ test('every edit of any arguments on any rig is refused, or gives a document tha
         }
       }
     }),
-    { numRuns: 170 },
+    { numRuns: 230 },
   );
   expect(Object.getOwnPropertyNames(Object.prototype)).toEqual(BORN_WITH);
   expect(met.refused).toBeGreaterThan(400);
-  expect(met.done.size).toBe(EDIT_NAMES.length);
+  expect(EDIT_NAMES.filter((name) => !met.done.has(name))).toEqual([]);
 });
 
 test.each<[string, EditCall, RegExp]>([
