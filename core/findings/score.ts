@@ -1,10 +1,17 @@
 import {
+  blockIn,
   boxOf,
   derive,
   everySound,
+  hasGrid,
+  isAudio,
   isLink,
+  jackIn,
   pluggedIn,
+  rowsOf,
+  type Box,
   type InnerEnd,
+  type Jack,
   type JackRef,
   type Reads,
   type Sound,
@@ -21,12 +28,14 @@ import {
   type Path,
   type WantedOutput,
 } from '../signal';
+import { jacksAlong } from '../inside';
+import { weakly } from '../units';
 import type { Wired } from './finding';
 
 /**
  * How well a wiring does, best least: rings, then what is not heard, then leads from a box into itself, then power
  * stages that hear no preamp, then effects that are on and passed by, then loops with a lead in one of their jacks
- * alone, then jacks visited against their order.
+ * alone, then pickups in an input that is none for them, then jacks visited against their order.
  */
 export type Score = readonly [
   cycles: number,
@@ -35,6 +44,7 @@ export type Score = readonly [
   withoutPreamp: number,
   passedBy: number,
   halfLoops: number,
+  loaded: number,
   inversions: number,
 ];
 
@@ -60,17 +70,49 @@ export const isHeard = (paths: readonly Path[], wanted: WantedOutput): boolean =
     return path.sections.at(-1)?.block.role === HEARD_BY[wanted.kind];
   });
 
-/** Boxes print their jacks in the order the signal is meant to meet them; each step back counts. */
+/**
+ * The order in which a signal is meant to meet the jacks of a box: as they are printed, or, where the paths inside can
+ * be drawn, row after row.
+ */
+const orderOf = weakly((box: Box): readonly string[] => {
+  const printed = box.jacks.map(({ id }) => id);
+  if (!hasGrid(box)) return printed;
+  const wires = box.patches.find(({ id }) => id === box.patch)?.wires ?? [];
+  return [...new Set([...jacksAlong(rowsOf(box, wires)), ...printed])];
+});
+
+/** Each step back from the order in which the jacks of a box are meant to be met counts. */
 function inversions(of: Reads<'boxes'>, path: Path): number {
   const last = new Map<string, number>();
   let n = 0;
   for (const step of path.steps) {
-    if (step.type !== 'jack') continue;
-    const at = boxOf(of, step.box)?.jacks.findIndex((jack) => jack.id === step.jack) ?? 0;
+    const box = step.type === 'jack' ? boxOf(of, step.box) : undefined;
+    if (step.type !== 'jack' || !box) continue;
+    const at = orderOf(box).indexOf(step.jack);
     if (at < (last.get(step.box) ?? 0)) n += 1;
     last.set(step.box, at);
   }
   return n;
+}
+
+/** Below this an input loads a pickup so that it is no input for one, ohm. */
+const LEAST_FOR_PICKUP = 200e3;
+
+/** Whether a pickup goes straight into a return or a line input of a box that has an input for it. */
+function isLoaded(of: ForSignal, { source, steps }: Path): boolean {
+  const block = blockIn(boxOf(of, source.box), source.block);
+  const first = steps.find((step) => step.type === 'jack' && step.box !== source.box);
+  const box = first?.type === 'jack' ? boxOf(of, first.box) : undefined;
+  const jack = first?.type === 'jack' ? jackIn(box, first.jack) : undefined;
+  if (!box || !jack || !block || block.pickups.length === 0) return false;
+  const loadOf = (one: Jack) => resolveIn(of).jackMode(box, one).mode?.rIn?.value;
+  const isFor = (one: Jack) => (loadOf(one) ?? 0) >= LEAST_FOR_PICKUP;
+  // A fuzz loads the pickup and is meant to: only where the box has an input for one beside it.
+  return (
+    loadOf(jack) !== undefined &&
+    !isFor(jack) &&
+    box.jacks.some((one) => one.direction === 'in' && isAudio(one) && isFor(one))
+  );
 }
 
 /** Leads that join two jacks of one box: nothing hangs between. */
@@ -144,26 +186,21 @@ export function scoreOf(
   shapes: readonly Shape[] = shapesOf(of),
 ): Score {
   const wanted = wantedOutputs(of);
-  const total: [number, number, number, number, number, number, number] = [
-    0,
-    0,
-    intoItself(of),
-    0,
-    0,
-    halfLoops(of),
-    0,
-  ];
+  const total = { cycles: 0, unheard: 0, withoutPreamp: 0, passedBy: 0, loaded: 0, inversions: 0 };
   for (const { sound, count } of shapes) {
-    const { cycles, paths } = traceIn({ ...of, sound });
-    total[0] += count * cycles.length;
-    total[1] += count * wanted.filter((output) => !isHeard(paths, output)).length;
+    const one = { ...of, sound };
+    const { cycles, paths } = traceIn(one);
+    total.cycles += count * cycles.length;
+    total.unheard += count * wanted.filter((output) => !isHeard(paths, output)).length;
     for (const path of paths.slice(0, MOST_PATHS)) {
-      total[3] += count * Number(lacksPreamp(path));
-      total[6] += count * inversions(of, path);
+      total.withoutPreamp += count * Number(lacksPreamp(path));
+      total.loaded += count * Number(isLoaded(one, path));
+      total.inversions += count * inversions(of, path);
     }
-    total[4] += count * passedBy({ ...of, sound }, paths);
+    total.passedBy += count * passedBy(one, paths);
   }
-  return total;
+  const { cycles, unheard, withoutPreamp, passedBy: passed, loaded, inversions: back } = total;
+  return [cycles, unheard, intoItself(of), withoutPreamp, passed, halfLoops(of), loaded, back];
 }
 
 /** Does the first do better by more than the order in which boxes are met? */
@@ -173,5 +210,7 @@ export function doesBetter(a: Score, b: Score): boolean {
 }
 
 /** Below 0 where the first does better. */
-export const compareScores = (a: Score, b: Score): number =>
-  a[0] - b[0] || a[1] - b[1] || a[2] - b[2] || a[3] - b[3] || a[4] - b[4] || a[5] - b[5] || a[6] - b[6];
+export function compareScores(a: Score, b: Score): number {
+  const at = a.findIndex((value, i) => value !== b[i]);
+  return at < 0 ? 0 : (a[at] ?? 0) - (b[at] ?? 0);
+}

@@ -46,8 +46,11 @@ function bestSwap(of: Judged, leads: readonly string[]): { exchange: Exchange; s
   const suspects = suspectsIn(of);
   const shapes = shapesOf(of);
   const sounds = shapes.map(({ sound }) => sound);
+  // What carries a loudspeaker is told of by its load.
+  const speaks = new Set(of.leads.flatMap(({ id, kind }) => (kind === 'speaker' ? [id] : [])));
   return candidatesOf(of, leads)
     .filter(({ near, left, cleared }) => near === 0 && left + cleared === 0)
+    .filter(({ a, b }) => !speaks.has(a.lead) && !speaks.has(b.lead))
     .slice(0, MOST_TRIALS)
     .map(({ a, b }) => ({
       exchange: { a, b },

@@ -40,7 +40,7 @@ export const isOpenAgain = (score: Score, { inner }: Suspects): boolean => score
  * more loops are half than were; some effect may be out of use.
  */
 export const isWhole = (score: Score, suspects: Suspects): boolean => {
-  const [, unheard, intoItself, withoutPreamp, , half, inversions] = score;
+  const [, unheard, intoItself, withoutPreamp, , half, , inversions] = score;
   return (
     isOpenAgain(score, suspects) &&
     unheard + intoItself + withoutPreamp + inversions === 0 &&

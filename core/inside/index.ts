@@ -15,4 +15,4 @@ export {
   twinEdit,
   branchAt,
 } from './paths';
-export { standingJacks, type StandingJack } from './standing';
+export { jacksAlong, standingJacks, type StandingJack } from './standing';

@@ -12,7 +12,7 @@ export type StandingJack = {
 };
 
 /** The jacks that paths go by, in the order of the drawing: where a row begins, its loops, where it comes out. */
-function jacksAlong({ rows, loops, taps }: Rows): readonly string[] {
+export function jacksAlong({ rows, loops, taps }: Rows): readonly string[] {
   const all = rows.flatMap(({ from, blocks, outputs }) => [
     ...('jack' in from ? [from.jack] : []),
     ...blocks.flatMap((id) => {
