@@ -55,14 +55,14 @@ const widens = (paths: readonly Path[], box: Box, jack: Jack) =>
     );
   });
 
-const isHeardBy = (paths: readonly Path[], box: Box, jack: Jack) =>
+const isHeardAt = (paths: readonly Path[], box: Box, jack: Jack) =>
   paths.some(({ steps }) =>
     steps.some((step) => step.type === 'jack' && step.box === box.id && step.jack === jack.id),
   );
 
 /** Both sides have leads, and one of them leads to nothing that is heard. */
 function halfHeard(paths: readonly Path[], box: Box, { left, right }: Pair): readonly Found<Data>[] {
-  const [byLeft, byRight] = [isHeardBy(paths, box, left), isHeardBy(paths, box, right)];
+  const [byLeft, byRight] = [isHeardAt(paths, box, left), isHeardAt(paths, box, right)];
   if (byLeft === byRight) return [];
   const [heard, silent, lost] = byLeft ? ([left, right, 'right'] as const) : ([right, left, 'left'] as const);
   if (!widens(paths, box, heard)) return [];

@@ -4,35 +4,32 @@ import { traceIn, type Path } from '../../signal';
 import { cure } from '../cure';
 import { isFree, jackPart, leadPart, type Found, type Wired } from '../finding';
 import { rule } from '../rule';
-import { isWorkedIn, outputsOfWork } from '../work';
+import { visitsOf } from '../visits';
+import { outputsOfWork, workedIn } from '../work';
 
 type Data = { readonly lead: string; readonly number: number; readonly at: string; readonly to: string };
 
-type Out = { readonly box: Box; readonly at: Jack; readonly lead: Lead };
+/** A box that gives what it does at free jacks only, the first of them, and another output of it that holds a lead. */
+type Doubtful = { readonly box: Box; readonly to: Jack };
 
-/** Where a path leaves a box by a lead, having passed nothing in it that is there to be worked. */
-function unworked(of: Wired, path: Path): readonly Out[] {
-  const found: Out[] = [];
-  let passed = false;
-  path.steps.forEach((step, i) => {
-    if (step.type === 'block') passed ||= isWorkedIn(boxOf(of, step.box), step.block);
-    if (step.type !== 'lead') return;
-    const before = path.steps[i - 1];
-    const box = before?.type === 'jack' ? boxOf(of, before.box) : undefined;
-    const at = before?.type === 'jack' ? jackIn(box, before.jack) : undefined;
-    const lead = leadOf(of, step.lead);
-    if (!passed && box && at && lead) found.push({ box, at, lead });
-    passed = false;
-  });
-  return found;
-}
+const doubtfulIn = derive(['boxes', 'leads', 'variant'], (of): readonly Doubtful[] =>
+  of.boxes.flatMap((box): Doubtful[] => {
+    const outputs = workedIn(box).size > 0 ? outputsOfWork(of, box) : [];
+    const [to] = outputs;
+    return to && outputs.every((one) => isFree(of, box, one)) ? [{ box, to }] : [];
+  }),
+);
 
-/** The free output that gives what the box does, where every one of them is free. */
-function freeOutput(of: Wired, { box, at }: Out): Jack | undefined {
-  const outputs = outputsOfWork(of, box);
-  return outputs.every((one) => isFree(of, box, one))
-    ? outputs.find(({ carries }) => carries === at.carries)
-    : undefined;
+/** The lead by which a path leaves a box, having passed nothing in it that is there to be worked. */
+function unworked(of: Wired, path: Path, box: Box): { readonly at: Jack; readonly lead: Lead } | null {
+  for (const { steps, at } of visitsOf(path, box.id)) {
+    const [last, next] = [steps.at(-1), path.steps[at + steps.length]];
+    const jack = last?.type === 'jack' ? jackIn(box, last.jack) : undefined;
+    const lead = next?.type === 'lead' ? leadOf(of, next.lead) : undefined;
+    const isPassed = steps.some((step) => step.type === 'block' && workedIn(box).has(step.block));
+    if (jack && lead && !isPassed) return { at: jack, lead };
+  }
+  return null;
 }
 
 /** WIRE-ASIDE: a lead that is heard is in an output which nothing of its box acts on: a tuner out for an out. */
@@ -41,17 +38,23 @@ export const aside = rule<Data>({
   reads: 'sound',
   cause: 2,
   judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
-    const outs = new Map(
-      traceIn(view).paths.flatMap((path) =>
-        unworked(view, path).map((out) => [`${out.box.id}/${out.at.id}`, out] as const),
-      ),
-    );
-    return [...outs].flatMap(([key, out]): Found<Data>[] => {
-      const to = freeOutput(view, out);
-      if (!to) return [];
-      const { box, at, lead } = out;
-      const data = { lead: lead.id, number: lead.number, at: key, to: `${box.id}/${to.id}` };
-      return [{ severity: 'caution', parts: [leadPart(lead), jackPart(box, at)], data }];
+    const doubtful = doubtfulIn(view);
+    if (doubtful.length === 0) return [];
+    const { paths } = traceIn(view);
+    return doubtful.flatMap(({ box, to }): Found<Data>[] => {
+      for (const path of paths) {
+        const found = unworked(view, path, box);
+        if (!found || found.at.carries !== to.carries) continue;
+        const { lead, at } = found;
+        const data = {
+          lead: lead.id,
+          number: lead.number,
+          at: `${box.id}/${at.id}`,
+          to: `${box.id}/${to.id}`,
+        };
+        return [{ severity: 'caution', parts: [leadPart(lead), jackPart(box, at)], data }];
+      }
+      return [];
     });
   }),
   words: ({ data }, say) => ({

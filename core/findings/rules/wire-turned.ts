@@ -45,6 +45,12 @@ function turnedIn(path: Path, box: Box, loops: Readonly<Record<string, LoopJacks
   return { box: box.id, block, leads: { in: [inFirst, inLast], out: [outFirst, outLast] } };
 }
 
+/** Whether a path comes into a box, the first time, by the way back of a loop. */
+function comesInByLoop({ steps }: Path, box: Box, loops: Readonly<Record<string, LoopJacks>>): boolean {
+  const first = steps.find((step) => step.type === 'jack' && step.box === box.id);
+  return first?.type === 'jack' && Object.values(loops).some(({ back }) => back === first.jack);
+}
+
 /** WIRE-TURNED: both halves of a unit in each other's place: it plays, with what belongs behind the preamp ahead of it. */
 export const turned = rule<Data>({
   code: 'WIRE-TURNED',
@@ -53,12 +59,12 @@ export const turned = rule<Data>({
   judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
     const boxes = view.boxes.filter(({ blocks }) => blocks.some(({ role }) => role === 'loop'));
     if (boxes.length === 0) return [];
-    const { paths } = traceIn(view);
     const resolved = resolveIn(view);
+    const { paths } = traceIn(view);
     return boxes.flatMap((box): Found<Data>[] => {
       const { loops } = rowsOf(box, resolved.innerWiring(box).patch.wires);
       for (const path of paths) {
-        const data = turnedIn(path, box, loops);
+        const data = comesInByLoop(path, box, loops) ? turnedIn(path, box, loops) : null;
         const block = data && blockIn(box, data.block);
         if (!data || !block) continue;
         const leads = [...data.leads.in, ...data.leads.out].flatMap((id) => leadOf(view, id) ?? []);
