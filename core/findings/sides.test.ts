@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { rowsOf, wiresOfRows } from '../model';
 import { build, edited } from '../testing/build';
 import { set } from '../testing/short-edits';
 import { cureOf, judge, merged, sentenceOf } from './index';
@@ -85,4 +86,43 @@ test('a feed that lacks amp and cabinet model: both are switched on at one press
   );
   const [finding] = found(rig, 'MODEL-MISSING');
   expect(found(edited(rig, cureOf(rig, finding!)!.edit), 'MODEL-MISSING')).toEqual([]);
+});
+
+describe('two legs behind a split, neither with a cabinet model', () => {
+  /** The second leg leaves behind the drive, ahead of the delay. */
+  const legs = (gear: string, ...plugs: readonly string[]) => {
+    const rig = build(
+      `guitar, unit, combo, ${gear}`,
+      'guitar/out > multi-effects/input',
+      'multi-effects/out-1-l > combo/input',
+      ...plugs,
+    );
+    const unit = rig.boxes.find(({ id }) => id === 'multi-effects')!;
+    const read = rowsOf(unit, unit.patches[0]!.wires);
+    const wires = wiresOfRows(unit, {
+      ...read,
+      rows: [
+        { ...read.rows[0]!, blocks: ['drive', 'delay'], outputs: ['out-1-l'] },
+        { from: { after: 'drive' }, blocks: [], outputs: ['out-2-l'] },
+      ],
+    });
+    return edited(
+      rig,
+      { edit: 'wireInside', arguments: { box: unit.id, patch: unit.patch, wires } },
+      set('multi-effects', 'delay', 'on'),
+    );
+  };
+
+  test('one to the stage, one to the desk: what only one has is told', () => {
+    const rig = legs('desk', 'multi-effects/out-2-l - desk/ch-1');
+    expect(found(rig, 'SPLIT-TWIN').map((f) => sentenceOf(rig, f).text)).toEqual([
+      'Delay of Multi-effects stands behind the split, in Sound 1: the feed at OUT 2 L of Multi-effects is without it.',
+    ]);
+    const late = edited(rig, cureOf(rig, found(rig, 'SPLIT-TWIN')[0]!)!.edit);
+    expect(found(late, 'SPLIT-TWIN')).toEqual([]);
+  });
+
+  test('wet and dry to two amplifiers: that is what the split is for', () => {
+    expect(found(legs('combo', 'multi-effects/out-2-l > combo-2/input'), 'SPLIT-TWIN')).toEqual([]);
+  });
 });

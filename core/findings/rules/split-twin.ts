@@ -2,6 +2,7 @@ import {
   blockIn,
   boxOf,
   derive,
+  hasGrid,
   rowsOf,
   wiresOfRows,
   type Block,
@@ -10,7 +11,7 @@ import {
   type Row,
   type Rows,
 } from '../../model';
-import { isOn, resolveIn, type Resolved } from '../../signal';
+import { isOn, resolveIn, traceIn, type Path, type Resolved } from '../../signal';
 import { group } from '../cure';
 import { blockPart, type Found } from '../finding';
 import { feedModel, lineage } from '../legs';
@@ -20,8 +21,10 @@ type Data = {
   readonly box: string;
   readonly patch: string;
   readonly block: string;
-  /** The row that is the feed. */
+  /** The row that branches off, which way from there is the feed, and where that comes out. */
   readonly row: number;
+  readonly which: 'leg' | 'parent';
+  readonly at: string;
   readonly onFeed: boolean;
   /** Its like on the other leg, on a switch of its own. */
   readonly twin: string | null;
@@ -74,6 +77,32 @@ function missedOn(box: Box, legs: readonly (readonly string[])[], resolved: Reso
   );
 }
 
+/** What hears some outputs of a box: the roles of the blocks at which ways from them end. */
+const heardBy = (paths: readonly Path[], box: Box, jacks: readonly string[]): ReadonlySet<string> =>
+  new Set(
+    paths
+      .filter(({ steps }) =>
+        steps.some((step) => step.type === 'jack' && step.box === box.id && jacks.includes(step.jack)),
+      )
+      .flatMap(({ sections }) => sections.at(-1)?.block.role ?? []),
+  );
+
+/** Heard at a desk, and at no loudspeaker. */
+const atDesk = (ends: ReadonlySet<string>) => ends.has('mix') && !ends.has('speaker');
+const atSpeaker = (ends: ReadonlySet<string>) => ends.has('speaker') && !ends.has('mix');
+
+/**
+ * Which way from a split is meant for other ears: that with a cabinet model of its own, or the one to a desk where the
+ * other goes to a loudspeaker. `null`: wet and dry, or any two alike.
+ */
+function feedOf(paths: readonly Path[], box: Box, { rows }: Rows, leg: Row): 'leg' | 'parent' | null {
+  if (feedModel(box, leg)) return 'leg';
+  const own = heardBy(paths, box, leg.outputs);
+  const other = heardBy(paths, box, lineage(rows, leg)[1]?.outputs ?? []);
+  if (atDesk(own) && atSpeaker(other)) return 'leg';
+  return atSpeaker(own) && atDesk(other) ? 'parent' : null;
+}
+
 /** SPLIT-TWIN: behind a split an effect is on one feed only, or on both with a switch each. */
 export const twin = rule<Data>({
   code: 'SPLIT-TWIN',
@@ -81,23 +110,29 @@ export const twin = rule<Data>({
   judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
     const resolved = resolveIn(view);
     return view.boxes.flatMap((box) => {
-      if (!box.blocks.some(({ role }) => role === 'cabModel')) return [];
+      if (!hasGrid(box)) return [];
       const { patch } = resolved.innerWiring(box);
       const rows = rowsOf(box, patch.wires);
       return rows.rows.flatMap((feed, row) => {
-        if (!('after' in feed.from) || !feedModel(box, feed) || feed.outputs.length === 0) return [];
-        return missedOn(box, legsOf(rows, feed), resolved).flatMap((missed): Found<Data>[] => {
-          const block = blockIn(box, missed.block);
-          const like = blockIn(box, missed.twin);
-          if (!block) return [];
-          return [
-            {
-              severity: like ? 'note' : 'caution',
-              parts: [blockPart(box, block), ...(like ? [blockPart(box, like)] : [])],
-              data: { box: box.id, patch: patch.id, row, ...missed },
-            },
-          ];
-        });
+        if (!('after' in feed.from) || feed.outputs.length === 0) return [];
+        const which = feedOf(traceIn(view).paths, box, rows, feed);
+        const [at] = which === 'parent' ? (lineage(rows.rows, feed)[1]?.outputs ?? []) : feed.outputs;
+        if (which === null || at === undefined) return [];
+        const [leg, rest] = legsOf(rows, feed);
+        return missedOn(box, which === 'leg' ? [leg, rest] : [rest, leg], resolved).flatMap(
+          (missed): Found<Data>[] => {
+            const block = blockIn(box, missed.block);
+            const like = blockIn(box, missed.twin);
+            if (!block) return [];
+            return [
+              {
+                severity: like ? 'note' : 'caution',
+                parts: [blockPart(box, block), ...(like ? [blockPart(box, like)] : [])],
+                data: { box: box.id, patch: patch.id, row, which, at: `${box.id}/${at}`, ...missed },
+              },
+            ];
+          },
+        );
       });
     });
   }),
@@ -111,7 +146,7 @@ export const twin = rule<Data>({
     return {
       text: data.onFeed
         ? `${block} stands on the feed only, in ${say.sound()}: the other way is without it.`
-        : `${block} stands behind the split, in ${say.sound()}: the feed with the cabinet model is without it.`,
+        : `${block} stands behind the split, in ${say.sound()}: the feed at ${say.jack(data.at)} is without it.`,
       why: 'What stands behind a split is there once for each way, or one of them is without it.',
     };
   },
@@ -120,11 +155,19 @@ export const twin = rule<Data>({
     const patch = box?.patches.find(({ id }) => id === data.patch);
     if (!box || !patch || data.onFeed || data.twin !== null) return;
     const rows = rowsOf(box, patch.wires);
-    const feed = rows.rows[data.row];
-    const last = feed && lineage(rows.rows, feed)[1]?.blocks.at(-1);
-    if (last === undefined) return;
+    const leg = rows.rows[data.row];
+    const parent = leg && lineage(rows.rows, leg)[1];
+    if (!leg || !parent || !('after' in leg.from)) return;
+    const cut = parent.blocks.indexOf(leg.from.after) + 1;
     // The split moves behind the last effect: both ways have them all.
-    const next = rows.rows.map((row, i) => (i === data.row ? { ...row, from: { after: last } } : row));
+    const last = data.which === 'leg' ? parent.blocks.at(-1) : leg.blocks.at(-1);
+    if (last === undefined) return;
+    const next = rows.rows.map((row): Row => {
+      if (row === leg)
+        return { ...leg, from: { after: last }, blocks: data.which === 'leg' ? leg.blocks : [] };
+      if (row !== parent || data.which === 'leg') return row;
+      return { ...row, blocks: [...row.blocks.slice(0, cut), ...leg.blocks, ...row.blocks.slice(cut)] };
+    });
     const wires = wiresOfRows(box, { ...rows, rows: next });
     yield group(`Split off behind ${blockIn(box, last)?.name ?? last} instead`, [
       { edit: 'wireInside', arguments: { box: box.id, patch: patch.id, wires } },
