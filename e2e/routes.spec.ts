@@ -52,3 +52,23 @@ test('a feed with the late effects doubled: one switch for both legs, each way t
   await expect(way).toContainText('Delay (feed) on');
   await saved(page);
 });
+
+test('a routing pressed while the rig is tried anew is taken as it comes out then, or not at all', async ({
+  page,
+}) => {
+  await newRig(page, 'guitar, unit, valve head, cab 16, desk');
+  await page.getByRole('link', { name: 'Routes' }).click();
+  await expect(page.getByRole('button', { name: 'Take Four-cable', exact: true })).toBeVisible();
+  // Both presses in one turn of the page: the search for the change cannot have ended between them.
+  const press = (...names: readonly string[]) =>
+    page.evaluate((all) => {
+      const buttons = [...document.querySelectorAll('button')];
+      for (const name of all)
+        buttons.find((b) => (b.getAttribute('aria-label') ?? b.textContent) === name)?.click();
+    }, names);
+  await press('Desk CH 1', 'Take Four-cable');
+  await expect(page.getByText('Four-cable cannot be had any more.')).toBeVisible();
+  await expect(page).toHaveURL(/routes$/);
+  await press('As usual', 'Take Four-cable and a feed, split last');
+  await expect(page).toHaveURL(/map/);
+});

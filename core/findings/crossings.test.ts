@@ -1,9 +1,10 @@
 // Insertions of four leads, wrongly plugged in every way that two exchanged plugs can make them.
 import { describe, expect, test } from '@jest/globals';
 import { isAudio, jackKey, rowsOf, wiresOfRows, type Rig } from '../model';
+import { makeGridBlock } from '../catalog';
 import type { EditCall } from '../edits';
 import { build, edited } from '../testing/build';
-import { set } from '../testing/short-edits';
+import { set, swap } from '../testing/short-edits';
 import { cureOf, judge, merged } from './index';
 
 const REST = { layer: 'rest' } as const;
@@ -298,4 +299,50 @@ describe('a loop switcher with a pedal in each of two loops, both on', () => {
       ),
     ).toEqual([]);
   });
+});
+
+test('both halves in each other’s place are told and restored with an outboard unit in another loop too', () => {
+  const sound = edited(
+    build(
+      'guitar, unit, delay, valve head, cab 16 100w',
+      'guitar/out > multi-effects/input',
+      'multi-effects/send-1 > valve-head/input',
+      'valve-head/send > multi-effects/return-1',
+      'multi-effects/out-1-l > valve-head/return',
+      'valve-head/spk-16 = cabinet/in',
+      'multi-effects/send-2 > digital-delay/in',
+      'digital-delay/out > multi-effects/return-2',
+    ),
+    set('multi-effects', 'loop-1', 'on'),
+  );
+  const unit = sound.boxes.find(({ id }) => id === 'multi-effects')!;
+  const read = rowsOf(unit, unit.patches[0]!.wires);
+  const loop: EditCall = {
+    edit: 'together',
+    arguments: {
+      label: 'A second loop',
+      edits: [
+        { edit: 'addBlock', arguments: { box: unit.id, block: makeGridBlock('loop', 'loop-2', 'Loop 2') } },
+        {
+          edit: 'wireInside',
+          arguments: {
+            box: unit.id,
+            patch: unit.patch,
+            wires: wiresOfRows(
+              { ...unit, blocks: [...unit.blocks, makeGridBlock('loop', 'loop-2', 'Loop 2')] },
+              {
+                ...read,
+                rows: read.rows.map((row) => ({ ...row, blocks: ['drive', 'loop-1', 'loop-2', 'reverb'] })),
+                loops: { ...read.loops, 'loop-2': { send: 'send-2', back: 'return-2' } },
+              },
+            ),
+          },
+        },
+      ],
+    },
+  };
+  const two = edited(sound, loop, set('multi-effects', 'loop-2', 'on'));
+  const wrong = edited(two, swap('lead-1', 'to', 'lead-3', 'to'), swap('lead-2', 'from', 'lead-4', 'from'));
+  expect(linesOf(wrong).map(({ finding }) => finding.code)).toEqual(['WIRE-TURNED']);
+  expect(joins(curedOnce(wrong))).toBe(joins(two));
 });

@@ -24,26 +24,36 @@ const jackAt = ({ steps }: Visit, end: 0 | -1): string | null => {
   return step?.type === 'jack' ? step.jack : null;
 };
 
+const leadsOf = (path: Path, { at, steps }: Visit) => ({
+  in: leadBeside(path, at - 1),
+  out: leadBeside(path, at + steps.length),
+});
+
 /** A path that comes into a box by the way back of its loop, and leaves it, behind a preamp, by the way out of that loop. */
 function turnedIn(path: Path, box: Box, loops: Readonly<Record<string, LoopJacks>>): Data | null {
   const visits = visitsOf(path, box.id);
   const [first, last] = [visits[0], visits.at(-1)];
-  if (!first || !last || visits.length !== 2 || !preampBetween(path, first.at, last.at)) return null;
+  // Other loops of the box make more passages: the halves are what lies on either side of the preamp.
+  const behind = visits.findIndex((visit, i) => {
+    const before = visits[i - 1];
+    return before !== undefined && preampBetween(path, before.at, visit.at);
+  });
+  const [ahead, after] = [visits[behind - 1], visits[behind]];
+  if (!first || !last || !ahead || !after) return null;
   const [block] =
     Object.entries(loops).find(
       ([, { send, back }]) =>
         back !== null && send !== null && back === jackAt(first, 0) && send === jackAt(last, -1),
     ) ?? [];
-  if (block === undefined) return null;
-  const around = [first, last].map(({ at, steps }) => [
-    leadBeside(path, at - 1),
-    leadBeside(path, at + steps.length),
-  ]);
-  const [inFirst, outFirst, inLast, outLast] = around.flat();
-  if (inFirst === undefined || outFirst === undefined || inLast === undefined || outLast === undefined)
-    return null;
-  return { box: box.id, block, leads: { in: [inFirst, inLast], out: [outFirst, outLast] } };
+  const ins = [leadsOf(path, first).in, leadsOf(path, after).in] as const;
+  const outs = [leadsOf(path, ahead).out, leadsOf(path, last).out] as const;
+  return block !== undefined && areLeads(ins) && areLeads(outs)
+    ? { box: box.id, block, leads: { in: ins, out: outs } }
+    : null;
 }
+
+const areLeads = (two: readonly [string | undefined, string | undefined]): two is readonly [string, string] =>
+  two[0] !== undefined && two[1] !== undefined;
 
 /** Whether a path comes into a box, the first time, by the way back of a loop. */
 function comesInByLoop({ steps }: Path, box: Box, loops: Readonly<Record<string, LoopJacks>>): boolean {

@@ -1,3 +1,4 @@
+import { useEffect, useEffectEvent, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { severityCounts } from '../../../../core/findings';
 import type { RoutingChange } from '../../../../core/edits';
@@ -108,7 +109,7 @@ function SmallMap({ card }: { card: Can }) {
   );
 }
 
-function RoutingCard({ card, onTake }: { card: Can; onTake: (change: RoutingChange) => void }) {
+function RoutingCard({ card, onTake }: { card: Can; onTake: (card: Can) => void }) {
   const { readOnly } = useOpen('readOnly');
   return (
     <article
@@ -132,7 +133,7 @@ function RoutingCard({ card, onTake }: { card: Can; onTake: (change: RoutingChan
             className="min-h-8 w-full"
             disabled={readOnly !== null}
             aria-label={`Take ${card.name}`}
-            onClick={() => onTake(card.change)}
+            onClick={() => onTake(card)}
           >
             Take this routing
           </Button>
@@ -190,6 +191,22 @@ export function RoutesView() {
     void navigate(`/rig/${rig.id}/map`);
     goFocus('rig');
   };
+  // Pressed while the rig is tried anew, a routing is taken as it comes out then.
+  const early = useRef<string | null>(null);
+  const takeNow = useEffectEvent((card: ShownCard) => {
+    if (card.can) take(card.change);
+    else say(`${card.name} cannot be had any more. ${card.reason}`, 'bad');
+  });
+  useEffect(() => {
+    if (stale) return;
+    const card = cards?.find(({ name }) => name === early.current);
+    early.current = null;
+    if (card) takeNow(card);
+  }, [cards, stale]);
+  const press = (card: Can) => {
+    if (stale) early.current = card.name;
+    else take(card.change);
+  };
   if (sources(rig).length === 0)
     return (
       <Empty
@@ -228,7 +245,7 @@ export function RoutesView() {
         {(value ?? [])
           .filter((card) => card.can)
           .map((card) => (
-            <RoutingCard key={card.name} card={card} onTake={take} />
+            <RoutingCard key={card.name} card={card} onTake={press} />
           ))}
       </div>
       <CannotBeHad cards={(value ?? []).filter((card) => !card.can)} />
