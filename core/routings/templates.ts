@@ -54,7 +54,14 @@ function fourLeads(rig: Rig, abilities: Abilities) {
       ...line([ampLoop.send], after, loop.back),
       { from: [output], to: ampLoop.back },
     ],
-    states: on(unit, loop.block),
+    // What hung in another loop is put away with it: left on, that loop would end the signal.
+    states: [
+      ...on(unit, loop.block),
+      ...off(
+        unit,
+        unit.loops.filter(({ id }) => id !== loop.block?.id),
+      ),
+    ],
     modes: inMode(rig, loop.send, 'instrument'),
   };
   return { unit, amplifier, wanted };

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { cureOf, judge } from '../findings';
 import { readRig } from '../file';
 import type { Rig } from '../model';
+import { cardsOf } from '../planner';
 import { settingsOf, trace } from '../signal';
 import { edited } from './build';
 
@@ -60,6 +61,15 @@ describe('Pit chair', () => {
       ['SAFE-IMPED', 'caution', null],
       ['MODEL-TWOPRE', 'caution', 'storm'],
     ]);
+  });
+
+  test('no routing that can be had of it silences a sound that is heard now', () => {
+    const silent = (rig: Rig) => judge(rig, null).filter(({ code }) => code === 'WIRE-SILENT');
+    const now = silent(demo('pit-chair')).map(({ sound }) => sound);
+    const cards = cardsOf(demo('pit-chair')).filter((card) => card.can);
+    expect(cards.length).toBeGreaterThan(4);
+    for (const card of cards)
+      expect([card.name, silent(card.trial).map(({ sound }) => sound)]).toEqual([card.name, now]);
   });
 
   test('pressing every cure leaves it heard in every sound at the cabinet, by the feed and by the microphone', () => {
