@@ -174,7 +174,7 @@ export function RoutesView() {
   const { rig, commit } = useOpen('rig', 'commit');
   const navigate = useNavigate();
   const say = useNotice((state) => state.say);
-  const { cards, progress, stale, fault, cancel, again } = useCards();
+  const { cards, progress, stale, isBehind, fault, cancel, again } = useCards();
   // Before the first search has come to its end, what it found so far is shown.
   const value = cards ?? progress?.found ?? null;
 
@@ -204,7 +204,7 @@ export function RoutesView() {
     if (card) takeNow(card);
   }, [cards, stale]);
   const press = (card: Can) => {
-    if (stale) early.current = card.name;
+    if (isBehind()) early.current = card.name;
     else take(card.change);
   };
   if (sources(rig).length === 0)

@@ -56,6 +56,8 @@ export function useCards() {
   return {
     ...state,
     stale: state.turn !== turn && state.fault === null,
+    /** Whether the rig has changed since the cards were found, also where the page has not shown that yet. */
+    isBehind: () => state.turn !== store.getState().turn && state.fault === null,
     cancel: () => running.current?.cancel(),
     again: () => {
       setState((old) => ({ ...old, fault: null }));
