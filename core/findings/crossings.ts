@@ -1,16 +1,14 @@
 // Crossed leads: the one or two exchanges of plugs that bring a wiring back to where a sensible one has its leads.
 import type { Cure } from './cure';
-import { derive, isLink, pluggedIn, type Plugged, type Reads } from '../model';
+import { derive, isLink, pluggedIn, type Plugged } from '../model';
 import { candidatesOf, exchangeCure, exchanged, jacksOf, type Candidate, type Exchange } from './exchange';
 import type { View, Wired } from './finding';
 import { misplacedIn } from './misplaced';
-import { compareScores, doesBetter, scoreOf, shapesOf, type Score } from './score';
+import { bestTrial, compareScores, doesBetter, type Judged, type Score } from './score';
 import { isOpenAgain, isWhole, suspectsIn } from './suspects';
 
 /** A crossing of two leads, among all that explain the wiring. */
 export type Crossing = { readonly exchange: Exchange; readonly all: readonly Exchange[] };
-
-type Judged = Wired & Reads<'sounds' | 'wants'>;
 
 /** Trial wirings that are traced, for one exchange and for two. */
 const MOST_TRIALS = { one: 24, two: 24 } as const;
@@ -36,21 +34,17 @@ const explainsMore = (two: Tried, one: Tried): boolean =>
   doesBetter(two.score, one.score) || (compareScores(two.score, one.score) < 0 && two.score.at(-1) === 0);
 
 /** The best of several ways to exchange plugs that leave no clash, by tracing the likeliest. */
-function bestOf(of: Judged, ways: readonly Way[], most: number): Tried | undefined {
-  const shapes = shapesOf(of);
-  const sounds = shapes.map(({ sound }) => sound);
-  return ways
+function bestOf(of: Judged, ways: readonly Way[], most: number): Tried | null {
+  const trials = ways
     .filter(({ clashes: left }) => left === 0)
     .sort((a, b) => a.intoItself - b.intoItself)
     .slice(0, most)
-    .map(({ exchanges }): Tried => {
-      const after = exchanges.reduce((wired: Judged, exchange) => exchanged(wired, exchange), of);
-      return { exchanges, score: scoreOf({ ...after, sounds }, shapes) };
-    })
-    .reduce<Tried | undefined>(
-      (best, one) => (best && compareScores(best.score, one.score) <= 0 ? best : one),
-      undefined,
-    );
+    .map(({ exchanges }) => ({
+      of: exchanges,
+      wired: exchanges.reduce((wired: Judged, exchange) => exchanged(wired, exchange), of),
+    }));
+  const best = bestTrial(of, trials);
+  return best && { exchanges: best.of, score: best.score };
 }
 
 /** Leads with a plug in a box that the signal may come by twice: at least two inputs or two outputs hold a lead. */
@@ -99,8 +93,7 @@ export const crossingsIn = derive(
       (run) => !isLink(run.lead) && run.from.length > 0 && run.to.length > 0,
     );
     const leads = [...new Set([...clashing, ...leadsOfHubs(of, whole)])];
-    const two =
-      leads.length <= MOST_LEADS ? bestOf(of, pairsOf(of, leads).map(way), MOST_TRIALS.two) : undefined;
+    const two = leads.length <= MOST_LEADS ? bestOf(of, pairsOf(of, leads).map(way), MOST_TRIALS.two) : null;
     const best = two && (!one || explainsMore(two, one)) ? two : one;
     return best && isOpenAgain(best.score, suspects) ? best.exchanges.map(({ a, b }) => ({ a, b })) : [];
   },

@@ -2,6 +2,7 @@
 import { scopeIn } from '../cables';
 import { EditError, trialOf, type EditCall } from '../edits';
 import {
+  asLately,
   endAt,
   isAudio,
   isLink,
@@ -54,7 +55,7 @@ export const clashingLeads = (of: Wired): readonly string[] =>
 /** The document after an edit, or null if the edit cannot be done. */
 export function trial(rig: Rig, call: EditCall): Rig | null {
   try {
-    return trialOf(rig, call);
+    return asLately(trialOf(rig, call));
   } catch (error) {
     if (error instanceof EditError) return null;
     throw error;

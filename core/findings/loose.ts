@@ -11,7 +11,7 @@ import {
 } from '../model';
 import { clashes, withEnds, type Side } from './exchange';
 import { everyJack, hasSource, isFree, type Wired } from './finding';
-import { compareScores, doesBetter, scoreOf, shapesOf, type Score } from './score';
+import { bestTrial, doesBetter, scoreOf } from './score';
 
 /** Trial wirings for one lead. */
 const MOST_TRIALS = 24;
@@ -53,21 +53,14 @@ export type Heal = { readonly loose: Loose; readonly to: JackRef };
 export const healsIn = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): readonly Heal[] => {
   const hanging = looseIn(of);
   if (!hasSource(of) || hanging.length > MOST_LOOSE || hanging.length === 0) return [];
-  const shapes = shapesOf(of);
-  const sounds = shapes.map(({ sound }) => sound);
-  const before = scoreOf(of, shapes);
+  const before = scoreOf(of);
   return hanging.flatMap((one): Heal[] => {
     const { run, side } = one;
-    const best = goalsOf(of, one)
-      .map(({ box, jack }) => {
-        const to = { box: box.id, jack: jack.id };
-        const after = withEnds(of, new Map([[run.lead.id, { [side]: [to] }]]));
-        return { to, score: scoreOf({ ...after, sounds }, shapes) };
-      })
-      .reduce<{ to: JackRef; score: Score } | null>(
-        (found, other) => (found && compareScores(found.score, other.score) <= 0 ? found : other),
-        null,
-      );
-    return best && doesBetter(best.score, before) ? [{ loose: one, to: best.to }] : [];
+    const trials = goalsOf(of, one).map(({ box, jack }) => {
+      const to = { box: box.id, jack: jack.id };
+      return { of: to, wired: withEnds(of, new Map([[run.lead.id, { [side]: [to] }]])) };
+    });
+    const best = bestTrial(of, trials);
+    return best && doesBetter(best.score, before) ? [{ loose: one, to: best.of }] : [];
   });
 });

@@ -1,21 +1,12 @@
 // One plug in the wrong jack of its box: the free jack beside it that makes all right.
 import { scopeIn } from '../cables';
-import {
-  derive,
-  isAudio,
-  jackKey,
-  pluggedIn,
-  type Jack,
-  type JackEnd,
-  type JackRef,
-  type Reads,
-} from '../model';
+import { derive, isAudio, jackKey, pluggedIn, refAt, type Jack, type JackRef } from '../model';
 import { clashes, plugsOf, withEnds, type Side } from './exchange';
 import { cure, type Cure } from './cure';
 import { isFree, type Found, type View, type Wired } from './finding';
 import { capitalFirst } from './phrases';
 import type { Say } from './rule';
-import { compareScores, scoreOf, shapesOf, type Score } from './score';
+import { bestTrial, type Judged, type Score } from './score';
 import { isWhole, suspectsIn } from './suspects';
 import { isAside } from './work';
 
@@ -29,8 +20,6 @@ export type Misplaced = {
 
 /** Trial wirings that are traced. */
 export const MOST_TRIALS = 24;
-
-const refOf = ({ box, jack }: JackEnd): JackRef => ({ box: box.id, jack: jack.id });
 
 /** Of moves that do alike the one between jacks that are most alike was meant: same kind, same impedances. */
 function alike(a: Jack, b: Jack): number {
@@ -63,7 +52,7 @@ function movesOf(of: Wired, leads: readonly string[]): readonly Misplaced[] {
             !isAside(of, at.box, jack),
         )
         .map((jack) => ({
-          move: { lead, side, at: refOf(at), to: refOf({ box: at.box, jack }) },
+          move: { lead, side, at: refAt(at), to: refAt({ box: at.box, jack }) },
           alike: alike(at.jack, jack),
         })),
     )
@@ -71,23 +60,19 @@ function movesOf(of: Wired, leads: readonly string[]): readonly Misplaced[] {
     .map(({ move }) => move);
 }
 
-export type Judged = Wired & Reads<'sounds' | 'wants'>;
-
 /** The move of a plug of these leads that makes all right, the best of them. */
 export function bestMove(of: Judged, leads: readonly string[]): { move: Misplaced; score: Score } | null {
   const suspects = suspectsIn(of);
-  const shapes = shapesOf(of);
-  const sounds = shapes.map(({ sound }) => sound);
   const left = ({ lead }: Misplaced) => suspects.clashing.filter((id) => id !== lead).length;
-  let best: { move: Misplaced; score: Score } | null = null;
-  for (const move of movesOf(of, leads)
+  const trials = movesOf(of, leads)
     .filter((one) => left(one) === 0)
-    .slice(0, MOST_TRIALS)) {
-    const after = withEnds(of, new Map([[move.lead, { [move.side]: [move.to] }]]));
-    const score = scoreOf({ ...after, sounds }, shapes);
-    if (isWhole(score, suspects) && (!best || compareScores(score, best.score) < 0)) best = { move, score };
-  }
-  return best;
+    .slice(0, MOST_TRIALS)
+    .map((move) => ({
+      of: move,
+      wired: withEnds(of, new Map([[move.lead, { [move.side]: [move.to] }]])),
+    }));
+  const best = bestTrial(of, trials, (score) => isWhole(score, suspects));
+  return best && { move: best.of, score: best.score };
 }
 
 /** The plug whose move makes all right, where something clashes or rings; null: no single one does. */

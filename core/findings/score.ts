@@ -7,6 +7,7 @@ import {
   isAudio,
   isLink,
   jackIn,
+  jackKey,
   pluggedIn,
   rowsOf,
   type Box,
@@ -15,7 +16,6 @@ import {
   type JackRef,
   type Reads,
   type Sound,
-  type Wire,
 } from '../model';
 import {
   graphIn,
@@ -121,26 +121,29 @@ const intoItself = (of: Wired): number =>
     ({ lead, from, to }) => !isLink(lead) && from[0]?.box !== undefined && from[0].box === to[0]?.box,
   ).length;
 
+/** The jacks of a box's loops, `box/jack`, by its wiring at rest: those that a lead goes out by, and comes back by. */
+const loopJacks = weakly((box: Box) => {
+  const wires = box.patches.find(({ id }) => id === box.patch)?.wires ?? [];
+  const keyOf = (end: InnerEnd) => ('jack' in end ? [jackKey({ box: box.id, jack: end.jack })] : []);
+  const isPort = (end: InnerEnd, block: string, port: string) =>
+    'block' in end && end.block === block && end.port === port;
+  return box.blocks.flatMap(({ id, role }) =>
+    role === 'loop'
+      ? {
+          out: wires.flatMap(({ from, to }) => (isPort(from, id, 'send') ? keyOf(to) : [])),
+          back: wires.flatMap(({ from, to }) => (isPort(to, id, 'return') ? keyOf(from) : [])),
+        }
+      : [],
+  );
+});
+
 /** Loops of boxes that a lead goes out by and none comes back, or the other way round: by the wirings at rest. */
 export function halfLoops(of: Wired): number {
-  const held = new Set(
-    pluggedIn(of).flatMap(({ from, to }) => [...from, ...to].map(({ box, jack }) => `${box}/${jack}`)),
-  );
-  return of.boxes.reduce((sum, box) => {
-    const wires = box.patches.find(({ id }) => id === box.patch)?.wires ?? [];
-    const loops = box.blocks.filter(({ role }) => role === 'loop');
-    return sum + loops.filter(({ id }) => isHalf(box.id, id, wires, held)).length;
-  }, 0);
-}
-
-/** Whether just one way of a loop block, out or back, has a lead. */
-function isHalf(box: string, block: string, wires: readonly Wire[], held: ReadonlySet<string>): boolean {
-  const isHeld = (jack: string | null) => jack !== null && held.has(`${box}/${jack}`);
-  const jackOf = (end: InnerEnd) => ('jack' in end ? end.jack : null);
-  const isPort = (end: InnerEnd, port: string) => 'block' in end && end.block === block && end.port === port;
-  const out = wires.some(({ from, to }) => isPort(from, 'send') && isHeld(jackOf(to)));
-  const back = wires.some(({ from, to }) => isPort(to, 'return') && isHeld(jackOf(from)));
-  return out !== back;
+  const loops = of.boxes.flatMap(loopJacks);
+  if (loops.length === 0) return 0;
+  const held = new Set(pluggedIn(of).flatMap(({ from, to }) => [...from, ...to].map(jackKey)));
+  const isHeld = (jack: string) => held.has(jack);
+  return loops.filter(({ out, back }) => out.some(isHeld) !== back.some(isHeld)).length;
 }
 
 /** A way through a power stage of a box with a preamp of its own, and through no preamp at all. */
@@ -167,6 +170,9 @@ function passedBy(of: ForSignal, paths: readonly Path[]): number {
 /** Paths of which the steps are looked at; the first ones say enough. */
 const MOST_PATHS = 4;
 
+/** What a wiring is scored by. */
+export type Judged = Wired & Reads<'sounds' | 'wants'>;
+
 /** Sounds that share their signal graph do alike, in this wiring and in every other: one of them, and how many. */
 export type Shape = { readonly sound: Sound; readonly count: number };
 
@@ -180,13 +186,16 @@ export const shapesOf = derive(['boxes', 'leads', 'variant', 'sounds'], (of): re
   return [...shapes.values()];
 });
 
-/** @param shapes of this wiring, or of one that differs from it only in where leads are plugged */
-export function scoreOf(
-  of: Wired & Reads<'sounds' | 'wants'>,
-  shapes: readonly Shape[] = shapesOf(of),
-): Score {
+/** The score after each shape: what stands already, so that no part of it gets less. */
+function* scoresSoFar(of: Judged, shapes: readonly Shape[]): Generator<Score, void> {
   const wanted = wantedOutputs(of);
+  const [into, half] = [intoItself(of), halfLoops(of)];
   const total = { cycles: 0, unheard: 0, withoutPreamp: 0, passedBy: 0, loaded: 0, inversions: 0 };
+  const soFar = (): Score => {
+    const { cycles, unheard, withoutPreamp, passedBy: passed, loaded, inversions: back } = total;
+    return [cycles, unheard, into, withoutPreamp, passed, half, loaded, back];
+  };
+  if (shapes.length === 0) yield soFar();
   for (const { sound, count } of shapes) {
     const one = { ...of, sound };
     const { cycles, paths } = traceIn(one);
@@ -198,9 +207,51 @@ export function scoreOf(
       total.inversions += count * inversions(of, path);
     }
     total.passedBy += count * passedBy(one, paths);
+    yield soFar();
   }
-  const { cycles, unheard, withoutPreamp, passedBy: passed, loaded, inversions: back } = total;
-  return [cycles, unheard, intoItself(of), withoutPreamp, passed, halfLoops(of), loaded, back];
+}
+
+/** @param shapes of this wiring, or of one that differs from it only in where leads are plugged */
+export function scoreOf(of: Judged, shapes: readonly Shape[] = shapesOf(of)): Score {
+  let last: Score = [0, 0, 0, 0, 0, 0, 0, 0];
+  for (const score of scoresSoFar(of, shapes)) last = score;
+  return last;
+}
+
+/** A wiring to try, and what it is the trial of. */
+export type Trial<T> = { readonly of: T; readonly wired: Wired };
+
+/**
+ * The trial that does best, the first of those that do alike; null: none is acceptable. The likeliest are looked at
+ * first, and of the others no more sounds than it takes to see that they do worse.
+ * @param from the wiring that the trials differ from only in where leads are plugged
+ * @param accepts whether a score will do: of one that will not, no worse one may
+ */
+export function bestTrial<T>(
+  from: Judged,
+  trials: readonly Trial<T>[],
+  accepts: (score: Score) => boolean = () => true,
+): { readonly of: T; readonly score: Score } | null {
+  const shapes = shapesOf(from);
+  const sounds = shapes.map(({ sound }) => sound);
+  const begun = trials.flatMap(({ of, wired }, i) => {
+    const scores = scoresSoFar({ ...from, ...wired, sounds }, shapes);
+    const { value: score } = scores.next();
+    return score ? [{ of, i, scores, score }] : [];
+  });
+  let best: (typeof begun)[number] | null = null;
+  for (const trial of begun.sort((a, b) => compareScores(a.score, b.score) || a.i - b.i)) {
+    const mayWin = () =>
+      accepts(trial.score) && (!best || (compareScores(trial.score, best.score) || trial.i - best.i) < 0);
+    let over = false;
+    while (!over && mayWin()) {
+      const { value: score } = trial.scores.next();
+      if (score) trial.score = score;
+      else over = true;
+    }
+    if (over) best = trial;
+  }
+  return best && { of: best.of, score: best.score };
 }
 
 /** Does the first do better by more than the order in which boxes are met? */

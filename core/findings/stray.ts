@@ -12,13 +12,12 @@ import {
   misplacedFound,
   misplacedWords,
   MOST_TRIALS,
-  type Judged,
   type Misplaced,
   type MisplacedData,
 } from './misplaced';
 import { capitalFirst } from './phrases';
 import type { Say } from './rule';
-import { compareScores, scoreOf, shapesOf, type Score } from './score';
+import { bestTrial, compareScores, scoreOf, shapesOf, type Judged, type Score } from './score';
 import { isWhole, suspectsIn } from './suspects';
 
 /**
@@ -44,23 +43,15 @@ function bestWiring(of: Judged, boxes: ReadonlySet<string>): Stray | null {
 /** The exchange of two plugs of one box, both inputs or both outputs, that makes all right. */
 function bestSwap(of: Judged, leads: readonly string[]): { exchange: Exchange; score: Score } | null {
   const suspects = suspectsIn(of);
-  const shapes = shapesOf(of);
-  const sounds = shapes.map(({ sound }) => sound);
   // What carries a loudspeaker is told of by its load.
   const speaks = new Set(of.leads.flatMap(({ id, kind }) => (kind === 'speaker' ? [id] : [])));
-  return candidatesOf(of, leads)
+  const trials = candidatesOf(of, leads)
     .filter(({ near, left, cleared }) => near === 0 && left + cleared === 0)
     .filter(({ a, b }) => !speaks.has(a.lead) && !speaks.has(b.lead))
     .slice(0, MOST_TRIALS)
-    .map(({ a, b }) => ({
-      exchange: { a, b },
-      score: scoreOf({ ...exchanged(of, { a, b }), sounds }, shapes),
-    }))
-    .filter(({ score }) => isWhole(score, suspects))
-    .reduce<{ exchange: Exchange; score: Score } | null>(
-      (best, one) => (best && compareScores(best.score, one.score) <= 0 ? best : one),
-      null,
-    );
+    .map(({ a, b }) => ({ of: { a, b }, wired: exchanged(of, { a, b }) }));
+  const best = bestTrial(of, trials, (score) => isWhole(score, suspects));
+  return best && { exchange: best.of, score: best.score };
 }
 
 /** The same where nothing clashes, rings or hangs loose: of leads at boxes where the signal ends. */

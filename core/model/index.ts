@@ -19,7 +19,7 @@ export {
 export { follow } from './follow';
 export { checkInvariants, checkOneBox } from './invariants';
 export { isKeyed, isPlain, keyOf, same, type Plain } from './keyed';
-export { blockIn, boxesById, boxOf, endAt, jackIn, jackOf, leadOf, type JackEnd } from './look-up';
+export { blockIn, boxesById, boxOf, endAt, jackIn, jackOf, refAt, leadOf, type JackEnd } from './look-up';
 export { loopAt, misplaced, misplacedLoops } from './loops';
 export {
   freeNumber,
@@ -36,6 +36,7 @@ export {
 export { forget, forgetInBox } from './names';
 export { makeRig } from './new-rig';
 export { differences, PatchError, patchRig, type DocumentPatch } from './patch';
+export { asLately, keepLately } from './lately';
 export { formatPath, formatProblem, type Problem } from './problem';
 export { problemWords } from './problem-words';
 export { BETWEEN_PARTS, type Named } from './references';

@@ -42,3 +42,6 @@ export function endAt(rig: HasBoxes, ref: JackRef | undefined): JackEnd | undefi
   const jack = jackIn(box, ref?.jack);
   return box && jack ? { box, jack } : undefined;
 }
+
+/** A jack by its ids. */
+export const refAt = ({ box, jack }: JackEnd): JackRef => ({ box: box.id, jack: jack.id });

@@ -76,7 +76,7 @@ export const guitarOf = (rig: Pick<Rig, 'boxes'>, sound: Sound | null | undefine
 
 /** Of several jacks an end may be plugged in: the one of the sound's guitar, else the first. */
 export function chosen(end: readonly JackRef[], guitar: string | undefined): JackRef | undefined {
-  return end.find((ref) => ref.box === guitar) ?? end[0];
+  return end.length > 1 ? (end.find((ref) => ref.box === guitar) ?? end[0]) : end[0];
 }
 
 const LINK_KINDS: readonly string[] = ['radio', 'air'];

@@ -118,20 +118,33 @@ function layInside(
 const wiringOf = (box: Box, shape: Shape) => shape.patches[box.id] ?? box.patches[0]?.id;
 const passesOf = (box: Box, block: Block, shape: Shape) => shape.passes[`${box.id}/${block.id}`];
 
+/** Jacks of a box whose plugs have a say in its ways: normals, wires that hang on a plug, tails of a Y. */
+const askedJacks = weakly((box: Box): readonly string[] => [
+  ...new Set([
+    ...box.jacks.flatMap(({ id, normalledFrom, brokenBySendToo, direction }) => [
+      ...(normalledFrom !== undefined || direction === 'both' ? [id] : []),
+      ...(normalledFrom !== undefined && brokenBySendToo ? [normalledFrom] : []),
+    ]),
+    ...box.patches.flatMap(({ wires }) =>
+      wires.flatMap(({ whileOpen, whilePlugged }) => [whileOpen ?? [], whilePlugged ?? []].flat()),
+    ),
+  ]),
+]);
+
 /** A box stays as it is through most edits and trials: its ways by what of the shape and of its plugs has a say. */
 const laidInside = weakly((_box: Box) => new Map<string, readonly Way[]>());
 
+/** What of the shape has a say in the ways of a box. */
+const shapeInside = weakly((shape: Shape, box: Box) =>
+  JSON.stringify([wiringOf(box, shape), box.blocks.map((block) => passesOf(box, block, shape) ?? 0)]),
+);
+
 function waysInside(box: Box, shape: Shape, plugged: ReadonlySet<string>, fed: Fed): readonly Way[] {
+  const asked = askedJacks(box);
   const heldIn = (set: ReadonlySet<string>) =>
-    box.jacks.filter(({ id }) => set.has(`${box.id}/${id}`)).map(({ id }) => id);
-  const held = heldIn(plugged);
-  const fedHere = fed.size > 0 ? heldIn(fed) : NONE;
-  const key = JSON.stringify([
-    wiringOf(box, shape),
-    held,
-    fedHere,
-    box.blocks.map((block) => passesOf(box, block, shape) ?? 0),
-  ]);
+    set.size === 0 ? NONE : asked.filter((id) => set.has(`${box.id}/${id}`));
+  const [held, fedHere] = asked.length === 0 ? [NONE, NONE] : [heldIn(plugged), heldIn(fed)];
+  const key = `${shapeInside(shape, box)} ${held.join()} ${fedHere.join()}`;
   const laid = laidInside(box);
   const known = laid.get(key);
   if (known) return known;
@@ -176,23 +189,15 @@ const shapeOf = derive(['boxes', 'variant', 'sound'], (of): Shape => {
 
 const isDesk = (box: Box) => box.blocks.some(({ role }) => role === 'mix');
 
-function build(of: Reads<'boxes' | 'leads' | 'variant'>, shape: Shape): Graph {
+/** What lies inside the boxes of a graph: all of it but the leads. */
+type Insides = Pick<Graph, 'sources' | 'outputs' | 'desks'> & { readonly builder: Builder };
+
+function buildInsides(boxes: readonly Box[], guitar: Box | undefined, ways: readonly (readonly Way[])[]) {
   const builder = new Builder();
-  const guitar = boxOf(of, shape.guitar ?? undefined);
-  const runs = pluggedIn(of).map(({ lead, from, to }) => ({
-    lead,
-    from: chosen(from, guitar?.id),
-    to: chosen(to, guitar?.id),
-  }));
-  const plugged = new Set(
-    runs.flatMap((run) => [run.from, run.to].flatMap((ref) => (ref ? [jackKey(ref)] : []))),
-  );
-  const fed = fedTails(of);
-  for (const box of of.boxes) for (const way of waysInside(box, shape, plugged, fed)) builder.add(way);
-  for (const run of runs) addRun(builder, run, fed, [endAt(of, run.from), endAt(of, run.to)]);
+  for (const way of ways.flat()) builder.add(way);
   const sources: number[] = [];
   const outputs = new Map<number, { box: string; block: string }>();
-  for (const box of of.boxes)
+  for (const box of boxes)
     for (const block of box.blocks) {
       if (block.role === 'source' && (guitar === undefined || guitar.id === box.id))
         for (const channel of range(block.channelsOut))
@@ -201,7 +206,46 @@ function build(of: Reads<'boxes' | 'leads' | 'variant'>, shape: Shape): Graph {
         for (const channel of range(block.channelsIn))
           outputs.set(builder.node(portNode(box, block, 'in', channel)), { box: box.id, block: block.id });
     }
-  const desks = new Set(of.boxes.filter(isDesk).map(({ id }) => id));
+  const desks = new Set(boxes.filter(isDesk).map(({ id }) => id));
+  return { builder, sources, outputs, desks };
+}
+
+/** The insides that were built last for a shape, with the ways they were built from: most trials move a lead alone. */
+const lastInsides = weakly((_shape: Shape) => ({
+  ways: [] as readonly (readonly Way[])[],
+  insides: null as Insides | null,
+}));
+
+function insidesOf(
+  of: Reads<'boxes' | 'leads' | 'variant'>,
+  shape: Shape,
+  guitar: Box | undefined,
+  plugged: ReadonlySet<string>,
+  fed: Fed,
+): Insides {
+  const last = lastInsides(shape);
+  const ways = of.boxes.map((box) => waysInside(box, shape, plugged, fed));
+  if (last.insides && ways.every((own, i) => own === last.ways[i])) return last.insides;
+  last.ways = ways;
+  return (last.insides = buildInsides(of.boxes, guitar, ways));
+}
+
+function build(of: Reads<'boxes' | 'leads' | 'variant'>, shape: Shape): Graph {
+  const guitar = boxOf(of, shape.guitar ?? undefined);
+  const runs = pluggedIn(of).map(({ lead, from, to }) => ({
+    lead,
+    from: chosen(from, guitar?.id),
+    to: chosen(to, guitar?.id),
+  }));
+  const plugged = new Set<string>();
+  for (const { from, to } of runs) {
+    if (from) plugged.add(jackKey(from));
+    if (to) plugged.add(jackKey(to));
+  }
+  const fed = fedTails(of);
+  const { builder: inside, sources, outputs, desks } = insidesOf(of, shape, guitar, plugged, fed);
+  const builder = new Builder(inside);
+  for (const run of runs) addRun(builder, run, fed, [endAt(of, run.from), endAt(of, run.to)]);
   const { nodes, edges, out, blockOf, blocks } = builder;
   return { nodes, edges, out, blockOf, blocks, sources, outputs, desks };
 }

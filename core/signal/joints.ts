@@ -14,6 +14,7 @@ import {
   type JackRef,
   type Reads,
 } from '../model';
+import { weakly } from '../units';
 
 type Joined = Reads<'boxes' | 'leads' | 'variant'>;
 
@@ -45,13 +46,15 @@ export const joinedInside = (
 const isTail = ({ box, jack }: JackEnd): boolean =>
   jack.direction === 'both' && isAudio(jack) && joinedInside(box, jack.id).length > 0;
 
+const hasTail = weakly((box: Box): boolean => box.jacks.some((jack) => isTail({ box, jack })));
+
 /**
  * The tails, `box/jack`, that an output feeds: straight by a lead, or through the tails of another Y. Sound comes in
  * by these and leaves by the others. A jack that works both ways and that no output feeds is left as it is.
  */
 export const fedTails = derive(['boxes', 'leads', 'variant'], (of): ReadonlySet<string> => {
   const fed = new Set<string>();
-  if (!of.boxes.some((box) => box.jacks.some((jack) => isTail({ box, jack })))) return fed;
+  if (!of.boxes.some(hasTail)) return fed;
   const across = new Map<string, string[]>();
   const reach = (a: JackRef, b: JackRef) =>
     across.set(jackKey(a), [...(across.get(jackKey(a)) ?? []), jackKey(b)]);
@@ -82,7 +85,7 @@ const directionOf = (of: Joined, end: JackEnd): Jack['direction'] =>
 
 /** A box with its tails turned the way the sound goes. */
 export const oriented = (of: Joined, box: Box): Box =>
-  box.jacks.some((jack) => isTail({ box, jack }))
+  hasTail(box)
     ? { ...box, jacks: box.jacks.map((jack) => ({ ...jack, direction: directionOf(of, { box, jack }) })) }
     : box;
 

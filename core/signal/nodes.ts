@@ -21,6 +21,7 @@ export type Node =
 /** A way from one node to the next, before they have numbers in a graph. */
 export type Way = { readonly from: Node; readonly to: Node; readonly via: Via };
 
+/** A way by the numbers of its nodes. */
 export type Edge = { readonly from: number; readonly to: number; readonly via: Via };
 
 /** Nodes of a box by part and channel. They are the same objects in every graph of the box, so that identity is enough. */
@@ -56,22 +57,33 @@ export function portNode(box: Box, block: Block, port: Port, channel: number): N
   return (listIn(own, port)[channel] ??= { type: 'port', box: box.id, block: block.id, port, channel });
 }
 
-/** Gathers nodes and edges, each node once. */
+const NO_EDGES: readonly number[] = [];
+
+/** Gathers nodes and edges, each node once; on top of what another one gathered, which stays as it is. */
 export class Builder {
-  readonly nodes: Node[] = [];
-  readonly edges: Edge[] = [];
-  readonly out: number[][] = [];
-  readonly blockOf: number[] = [];
-  readonly blocks: string[] = [];
-  private readonly blockIndex = new Map<string, number>();
+  readonly nodes: Node[];
+  readonly edges: Edge[];
+  readonly out: (readonly number[])[];
+  readonly blockOf: number[];
+  readonly blocks: string[];
+  private readonly blockIndex: Map<string, number>;
   private readonly index = new Map<Node, number>();
 
+  constructor(private readonly base: Builder | null = null) {
+    this.nodes = base ? base.nodes.slice() : [];
+    this.edges = base ? base.edges.slice() : [];
+    this.out = base ? base.out.slice() : [];
+    this.blockOf = base ? base.blockOf.slice() : [];
+    this.blocks = base ? base.blocks.slice() : [];
+    this.blockIndex = base ? base.blockIndex : new Map<string, number>();
+  }
+
   node(node: Node): number {
-    const known = this.index.get(node);
+    const known = this.base?.index.get(node) ?? this.index.get(node);
     if (known !== undefined) return known;
     this.index.set(node, this.nodes.length);
     this.nodes.push(node);
-    this.out.push([]);
+    this.out.push(NO_EDGES);
     this.blockOf.push(node.type === 'port' ? this.block(`${node.box}:${node.block}`) : -1);
     return this.nodes.length - 1;
   }
@@ -85,7 +97,7 @@ export class Builder {
 
   add({ from, to, via }: Way) {
     const a = this.node(from);
-    this.out[a]?.push(this.edges.length);
+    this.out[a] = [...(this.out[a] ?? NO_EDGES), this.edges.length];
     this.edges.push({ from: a, to: this.node(to), via });
   }
 }

@@ -12,6 +12,9 @@ import { weakly } from '../units';
 import { airCycleIn, cycleIn, cyclicParts, withoutAir } from './cycles';
 import { graphIn, type Edge, type Graph, type Node } from './graph';
 import { resolveIn, type ForSignal } from './resolve';
+import { Steps, type Step } from './steps';
+
+export type { Step } from './steps';
 
 /** A block the signal passes, with its state in this setting. */
 export type Section = {
@@ -22,12 +25,6 @@ export type Section = {
   readonly side: 'ahead' | 'preamp' | 'between' | 'after' | 'none';
   readonly stereo: boolean;
 };
-
-/** One thing a path passes, in order. A block appears once, though it is entered and left by ports. */
-export type Step =
-  | { readonly type: 'jack'; readonly box: string; readonly jack: string }
-  | { readonly type: 'lead'; readonly lead: string }
-  | { readonly type: 'block'; readonly box: string; readonly block: string };
 
 /** A way from a source to something that is heard. */
 export type Path = {
@@ -55,34 +52,6 @@ export type Trace = {
 
 const MOST_PATHS = 512;
 const MOST_VISITS = 60_000;
-
-const stepKey = (step: Step) =>
-  step.type === 'lead'
-    ? step.lead
-    : step.type === 'jack'
-      ? `${step.box}/${step.jack}`
-      : `${step.box}:${step.block}`;
-
-/** @param normals whether a jack that hears another one, nothing being plugged into it, is a step */
-const stepsOf = (graph: Graph, start: number, edges: readonly Edge[], normals: boolean): readonly Step[] => {
-  const steps: Step[] = [];
-  const push = (step: Step) => {
-    const last = steps.at(-1);
-    if (last && stepKey(last) === stepKey(step)) return;
-    steps.push(step);
-  };
-  const visit = (index: number) => {
-    const node = graph.nodes[index];
-    if (node?.type === 'jack') push({ type: 'jack', box: node.box, jack: node.jack });
-    else if (node) push({ type: 'block', box: node.box, block: node.block });
-  };
-  visit(start);
-  for (const edge of edges) {
-    if (edge.via.type === 'lead') push({ type: 'lead', lead: edge.via.lead });
-    if (normals || edge.via.type !== 'normal') visit(edge.to);
-  }
-  return steps;
-};
 
 /** Every simple way from the sources to the outputs, depth first, within bounds. */
 function follow(graph: Graph): { ways: { start: number; edges: readonly Edge[] }[]; truncated: boolean } {
@@ -119,21 +88,24 @@ function sectionsOf(
   twoChannels: ReadonlySet<string>,
 ): readonly Section[] {
   const resolved = resolveIn(of);
-  const passed = steps.flatMap((step) => {
-    if (step.type !== 'block') return [];
+  const passed: Pick<Section, 'box' | 'block' | 'state'>[] = [];
+  for (const step of steps) {
+    if (step.type !== 'block') continue;
     const box = resolved.boxes.get(step.box);
     const block = blockIn(box, step.block);
-    return box && block ? [{ box, block, state: resolved.blockState(box, block).state }] : [];
-  });
+    if (box && block) passed.push({ box, block, state: resolved.blockState(box, block).state });
+  }
   const roles = passed.map((section) => section.block.role);
   const [first, last] = [roles.indexOf('preamp'), roles.lastIndexOf('preamp')];
-  return passed.map((section, i) => ({
-    ...section,
-    stereo: twoChannels.has(`${section.box.id}:${section.block.id}`),
+  return passed.map(({ box, block, state }, i) => ({
+    box,
+    block,
+    state,
+    stereo: twoChannels.size > 0 && twoChannels.has(`${box.id}:${block.id}`),
     side:
       first < 0
         ? 'none'
-        : section.block.role === 'preamp'
+        : block.role === 'preamp'
           ? 'preamp'
           : i < first
             ? 'ahead'
@@ -202,13 +174,16 @@ const cyclesOf = weakly((graph: Graph): readonly Cycle[] => {
   return cyclicParts(wired).map((part) => toCycle(cycleIn(wired, part)));
 });
 
-/** Where a loudspeaker is heard by a microphone that it plays itself: the signal comes round over the air. */
-export const airCyclesIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Cycle[] => {
-  const graph = graphIn(of);
-  return withoutAir(graph) === graph
+const airCyclesOf = weakly((graph: Graph): readonly Cycle[] =>
+  withoutAir(graph) === graph
     ? []
-    : cyclicParts(graph).flatMap((part) => airCycleIn(graph, part).map(toCycle));
-});
+    : cyclicParts(graph).flatMap((part) => airCycleIn(graph, part).map(toCycle)),
+);
+
+/** Where a loudspeaker is heard by a microphone that it plays itself: the signal comes round over the air. */
+export const airCyclesIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Cycle[] =>
+  airCyclesOf(graphIn(of)),
+);
 
 /** Where the signal comes round on itself by leads and wires: known without following its ways. */
 export const cyclesIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Cycle[] =>
@@ -223,13 +198,17 @@ type Ways = Omit<Trace, 'paths'> & {
 /** Every way of a graph from its sources to what is heard. */
 export const waysOf = weakly((graph: Graph): Ways => {
   const { ways, truncated } = follow(graph);
+  const steps = new Steps(graph);
   const grouped = new Map<string, { steps: readonly Step[]; edges: (readonly Edge[])[] }>();
   for (const way of ways) {
     // A mono lead that both halves of a stereo input hear is one way, not two.
-    const key = stepsOf(graph, way.start, way.edges, false).map(stepKey).join(' ');
+    const key = ways.length > 1 ? steps.along(way.start, way.edges, false).join(' ') : '';
     const known = grouped.get(key);
     if (known) known.edges.push(way.edges);
-    else grouped.set(key, { steps: stepsOf(graph, way.start, way.edges, true), edges: [way.edges] });
+    else {
+      const passed = steps.along(way.start, way.edges, true).flatMap((number) => steps.all[number] ?? []);
+      grouped.set(key, { steps: passed, edges: [way.edges] });
+    }
   }
   return {
     ways: [...grouped.values()].map(({ steps, edges }) => ({ steps, stereo: stereoBlocks(graph, edges) })),

@@ -1,6 +1,7 @@
 import { inOrder } from '../lengths';
 import {
   blockIn,
+  derive,
   type Block,
   type Box,
   type EffectCategory,
@@ -96,7 +97,7 @@ const hasRole = (rig: Reads<'boxes'>, role: Block['role']) =>
  * What must come out. Without wishes: every sound reaches a loudspeaker, and the desk if a microphone and a desk
  * are in the rig; where there is no guitar loudspeaker, the desk, or else full-range loudspeakers or ears.
  */
-export function wantedOutputs(rig: Reads<'boxes' | 'wants'>): readonly WantedOutput[] {
+export const wantedOutputs = derive(['boxes', 'wants'], (rig): readonly WantedOutput[] => {
   const said = rig.wants.flatMap((want) => (want.type === 'output' ? [want] : []));
   if (said.length > 0) return said.map((want) => ({ kind: 'named', at: want.at, sounds: want.sounds }));
   const one = (kind: WantedOutput['kind']): readonly WantedOutput[] => [{ kind, at: null, sounds: [] }];
@@ -107,7 +108,7 @@ export function wantedOutputs(rig: Reads<'boxes' | 'wants'>): readonly WantedOut
   const outputs: WantedOutput[] = [{ kind: 'loudspeaker', at: null, sounds: [] }];
   if (hasRole(rig, 'mic') && hasRole(rig, 'mix')) outputs.push({ kind: 'desk', at: null, sounds: [] });
   return outputs;
-}
+});
 
 /** The role of the block that hears what comes in at this jack, if a wire leads straight to one. */
 export function blockBehind(box: Box, jack: string): Block | undefined {

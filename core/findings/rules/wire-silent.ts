@@ -1,16 +1,10 @@
-import { leadKindFor } from '../../cables';
 import {
   blockIn,
   boxOf,
   derive,
   endAt,
-  freeNumber,
-  freshId,
-  inNight,
-  isAudio,
   isPutAway,
   jackIn,
-  makeLead,
   pluggedIn,
   plugsAt,
   type JackRef,
@@ -27,13 +21,12 @@ import {
   type WantedOutput,
 } from '../../signal';
 import { trial } from '../exchange';
-import { compareScores, isHeard, scoreOf } from '../score';
+import { joinCures } from '../missing-lead';
+import { isHeard } from '../score';
 import {
   blockPart,
   boxPart,
-  everyJack,
   hasSource,
-  isFree,
   jackPart,
   scopeOf,
   viewOf,
@@ -60,8 +53,6 @@ const OUTPUTS: Readonly<Record<string, string>> = {
   desk: 'the desk',
   monitor: 'a full-range loudspeaker or ears',
 };
-
-const MOST_TRIALS = 40;
 
 /** A loudspeaker by its box: its air has no name that anybody uses. */
 function nameOf(view: Reads<'boxes'>, at: JackRef | null): string {
@@ -145,7 +136,7 @@ export const silent = rule<Data>({
     // What brings back some of the outputs only trades the finding for another.
     const isCured = (rig: Rig) =>
       unheardIn(viewOf(rig, view.variant?.id ?? null, view.sound?.id ?? null)).length === 0;
-    for (const one of [...unmute(view), ...missingLead(view, found)]) {
+    for (const one of [...unmute(view), ...(found.parts.length > 0 ? joinCures(view) : [])]) {
       const after = trial(view.rig, one.edit);
       if (after && isCured(after)) yield one;
     }
@@ -165,55 +156,4 @@ function* unmute(view: View): Generator<Cure> {
         arguments: { box: box.id, block: block.id, state: state.id, scope: scopeOf(view) },
       });
   }
-}
-
-/** One lead from where a signal ends to a free jack that makes more be heard; the best first. */
-function* missingLead(view: View, found: Found<Data>): Generator<Cure> {
-  const before = scoreOf(view);
-  const starts = traceIn(view).ends.flatMap((end) => (end.type === 'jack' ? (endAt(view, end) ?? []) : []));
-  const goals = everyJack(view).filter(
-    ({ box, jack }) => jack.direction === 'in' && isAudio(jack) && (jack.mult || isFree(view, box, jack)),
-  );
-  const number = freeNumber(view.leads);
-  const id = freshId(`lead-${number}`, new Set(view.leads.map((lead) => lead.id)));
-  const tried: { cure: Cure; score: ReturnType<typeof scoreOf>; alike: number }[] = [];
-  const pairs = starts.flatMap((start) => goals.map((goal) => ({ start, goal })));
-  const alike = (a: string, b: string) => (a === b ? 0 : 1);
-  pairs.sort(
-    (p, q) =>
-      alike(p.start.jack.carries, p.goal.jack.carries) - alike(q.start.jack.carries, q.goal.jack.carries),
-  );
-  for (const { start, goal } of pairs.slice(0, MOST_TRIALS)) {
-    if (start.box === goal.box || (start.jack.carries === 'speaker') !== (goal.jack.carries === 'speaker'))
-      continue;
-    const hanging = pluggedIn(view).find(
-      ({ from, to }) =>
-        to.length === 0 && from.some((ref) => ref.box === start.box.id && ref.jack === start.jack.id),
-    );
-    const at = [{ box: goal.box.id, jack: goal.jack.id }];
-    const joins = cure(
-      view,
-      hanging
-        ? { edit: 'replug', arguments: { lead: hanging.lead.id, side: 'to', at } }
-        : {
-            edit: 'plug',
-            arguments: {
-              lead: makeLead({
-                id,
-                number,
-                kind: leadKindFor(start, goal),
-                from: [{ box: start.box.id, jack: start.jack.id }],
-                to: at,
-              }),
-            },
-          },
-    );
-    const rig = trial(view.rig, joins.edit);
-    if (!rig) continue;
-    const score = scoreOf(inNight(rig, view.variant?.id ?? null));
-    if (score[0] <= before[0] && score[1] < before[1])
-      tried.push({ cure: joins, score, alike: alike(start.jack.carries, goal.jack.carries) });
-  }
-  tried.sort((a, b) => compareScores(a.score, b.score) || a.alike - b.alike);
-  if (found.parts.length > 0) for (const one of tried) yield one.cure;
 }

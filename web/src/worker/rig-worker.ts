@@ -1,5 +1,5 @@
 import { readAnyFile, readRig, readRigValue, type FileResult, type ReadResult } from '../../../core/file';
-import { patchRig, type DocumentPatch, type Rig } from '../../../core/model';
+import { asLately, keepLately, patchRig, type DocumentPatch, type Rig } from '../../../core/model';
 import { answer } from './answer';
 import { Packer, type Parcel } from './parcel';
 import type { AnyQuery, Kind, ResultOf } from './queries';
@@ -13,6 +13,11 @@ export type Batch = { readonly turn: number; readonly told: readonly Told[] };
 export function makeRigWorker() {
   let held: { rig: Rig; turn: number } | null = null;
   const packer = new Packer();
+
+  function hold(rig: Rig, turn: number) {
+    held = { rig, turn };
+    keepLately(rig);
+  }
 
   function tell(asks: readonly Ask[]): Batch {
     if (!held) throw new Error('no rig is open');
@@ -30,13 +35,13 @@ export function makeRigWorker() {
 
   return {
     open(rig: Rig, turn: number, asks: readonly Ask[]): Batch {
-      held = { rig, turn };
+      hold(rig, turn);
       return tell(asks);
     },
     /** An edit, and what is to be told of the rig after it, in one message each way. */
     edit(patches: readonly DocumentPatch[], turn: number, asks: readonly Ask[]): Batch {
       if (held?.turn !== turn - 1) throw new Error('a patch came out of its turn');
-      held = { rig: patchRig(held.rig, patches), turn };
+      hold(asLately(patchRig(held.rig, patches)), turn);
       return tell(asks);
     },
     tell,
