@@ -103,10 +103,19 @@ async function inBrowser(browser, base) {
   await page.getByLabel('Rig files to import').setInputFiles(largeFile);
   await page.getByRole('link', { name: /Large rig/ }).click();
   await page.locator('[data-part="box:valve-head"]').first().waitFor();
-  // A lead is unplugged and plugged again by undo; the times run to the paint after the list of findings changed, and
-  // after the drawing changed for the last time.
+  // One lead after another is unplugged and plugged again by undo; the times run to the paint after the list of findings
+  // changed, and after the drawing changed for the last time.
+  const leads = page.locator('[data-part^="lead:"]');
+  const parts = await leads.evaluateAll((all) => [...new Set(all.map((lead) => lead.dataset.part))]);
   const times = [];
-  for (let i = 0; i < 24; i += 1) {
+  for (let i = 0; i < 30; i += 1) {
+    if (i % 2 === 0) {
+      await page
+        .locator(`[data-part="${parts[(i * 3) % parts.length]}"]`)
+        .first()
+        .dispatchEvent('click');
+      await page.waitForTimeout(300);
+    }
     const took = page.evaluate(
       (quiet) =>
         new Promise((resolve) => {
@@ -137,7 +146,6 @@ async function inBrowser(browser, base) {
         }),
       250,
     );
-    if (i === 0) await page.locator('[data-part^="lead:"]').first().dispatchEvent('click');
     await page.locator('[data-testid="map"]').focus();
     await page.keyboard.press(i % 2 === 0 ? 'u' : 'Control+z');
     times.push(await took);

@@ -156,26 +156,31 @@ describe('the analyst', () => {
     expect(log).toEqual(['open 0', 'tell findings', 'edit 1 findings', 'edit 2 findings']);
   });
 
-  test('what an edit is waited for comes with it, the rest once that is painted; a newer edit drops the rest', async () => {
+  test('what an edit is waited for comes with it; the map is drawn meanwhile and shown once that is painted; a newer edit drops the rest', async () => {
     const log: string[] = [];
     const a = start([], log);
     a.stand('routes', ROUTES);
+    a.stand('map', MAP);
     a.stand('findings', FINDINGS);
     await at('routes', 0);
+    const opened = log.length;
     unplug();
     await at('findings', 1);
-    await until(() => painted.length === 1);
+    await until(() => log.at(-1) === 'tell map');
+    await new Promise((done) => setTimeout(done, 50));
+    expect(answers.map?.turn).toBe(0);
     session.undo();
     await at('findings', 2);
-    await until(() => painted.length === 2);
+    painted.forEach((then) => then());
+    await until(() => painted.length === 3);
     painted.forEach((then) => then());
     await at('routes', 2);
-    expect(log).toEqual([
-      'open 0',
-      'tell findings',
-      'tell routes',
+    expect(answers.map?.turn).toBe(2);
+    expect(log.slice(opened)).toEqual([
       'edit 1 findings',
+      'tell map',
       'edit 2 findings',
+      'tell map',
       'tell routes',
     ]);
   });

@@ -37,7 +37,7 @@ export type Workers = {
   readonly afterPaint?: (then: () => void) => void;
 };
 
-/** What an edit is waited for comes with it; the map is asked for once that is painted, and the rest after the map. */
+/** What an edit is waited for comes with it; the map is shown once that is painted, and the rest after the map. */
 const WAVES: Partial<Readonly<Record<Kind, number>>> = { findings: 0, plugging: 0, map: 1 };
 const LAST_WAVE = 2;
 
@@ -137,12 +137,21 @@ export function startAnalyst(
     });
   };
 
-  /** Sends one message; a worker that fails is replaced once, and the whole is asked anew of the next. */
-  async function put(slots: readonly string[], send: (at: Running, asks: readonly Ask[]) => Promise<Batch>) {
+  /**
+   * Sends one message; a worker that fails is replaced once, and the whole is asked anew of the next.
+   * @param until the answer is kept back so long
+   */
+  async function put(
+    slots: readonly string[],
+    send: (at: Running, asks: readonly Ask[]) => Promise<Batch>,
+    until?: Promise<void>,
+  ) {
     const keys = new Map(slots.map((slot) => [slot, standing.get(slot)?.key ?? '']));
     const at = running;
     try {
-      take(await within(at, send(at, asksFor(slots))), keys);
+      const batch = await within(at, send(at, asksFor(slots)));
+      await until;
+      take(batch, keys);
     } catch {
       try {
         const other = again(at);
@@ -173,10 +182,11 @@ export function startAnalyst(
       patches === null ? at.api.open(rig, turn, asks) : at.api.edit([...patches], turn, asks),
     );
     for (const wave of rest) {
-      await new Promise<void>(afterPaint);
       // A newer edit asks for the rest itself.
       if (ended || turnNow() !== turn) return;
-      await put(wave, (at, asks) => at.api.tell(asks));
+      // The worker is at the next wave while the page paints the one before.
+      const painted = new Promise<void>(afterPaint);
+      await put(wave, (at, asks) => at.api.tell(asks), painted);
     }
   }
 

@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, type ReactNode } from 'react';
 import type { MapDrawing } from '../../../../core/drawing';
 import { Busy } from '../../parts/empty';
 import { useLasting, useMedia, useSize } from '../../parts/use-size';
@@ -86,6 +86,35 @@ function useEmphasis(): EmphasisOf {
   }, [ringed, plugging, chosen, chosenBox, tied]);
 }
 
+/** A sheet grows by such steps, pixels: a browser lays out every word of a sheet anew whose size changes. */
+const SHEET_STEP = 512;
+
+type SheetProps = {
+  readonly width: number;
+  readonly height: number;
+  readonly zoom: number;
+  readonly name: string;
+  readonly children: ReactNode;
+};
+
+/** What is drawn on: as large as the drawing or larger, so that most edits leave its size. */
+function Sheet({ width, height, zoom, name, children }: SheetProps) {
+  const stepped = (length: number) => Math.ceil((length * zoom) / SHEET_STEP) * SHEET_STEP;
+  const [across, down] = [stepped(width), stepped(height)];
+  return (
+    <svg
+      role="img"
+      aria-label={name}
+      width={across}
+      height={down}
+      viewBox={`0 0 ${across / zoom} ${down / zoom}`}
+      className="block select-none"
+    >
+      {children}
+    </svg>
+  );
+}
+
 /** The map itself: one Tab stop, walked by arrows, pressed part by part. */
 export function MapPane() {
   const store = useOpenRig();
@@ -164,17 +193,12 @@ export function MapPane() {
       >
         {drawing ? (
           <div className="relative" style={{ width: drawing.width * zoom, height: drawing.height * zoom }}>
-            <svg
-              role="img"
-              aria-label={`${title}: ${holds}`}
-              width={drawing.width * zoom}
-              height={drawing.height * zoom}
-              viewBox={`0 0 ${drawing.width} ${drawing.height}`}
-              className="block select-none"
-            >
-              <Drawn drawing={drawing} emphasisOf={emphasisOf} />
-              {stale ? <Ghosts groups={drawing.groups} /> : null}
-            </svg>
+            <div className="absolute inset-0 overflow-clip">
+              <Sheet width={drawing.width} height={drawing.height} zoom={zoom} name={`${title}: ${holds}`}>
+                <Drawn drawing={drawing} emphasisOf={emphasisOf} />
+                {stale ? <Ghosts groups={drawing.groups} /> : null}
+              </Sheet>
+            </div>
             {plugging && pane ? (
               <FlyOut plugging={plugging} groups={drawing.groups} pane={pane} zoom={zoom} />
             ) : null}
