@@ -3,7 +3,7 @@ const path = require('node:path');
 
 const coreRooms = [
   'press', 'papers', 'bench', 'planner', 'findings', 'drawing', 'routings', 'acts', 'inside', 'search', 'routes', 'layers', 'gear',
-  'hum', 'level', 'tone', 'power', 'control', 'cables',
+  'chain', 'hum', 'level', 'tone', 'power', 'control', 'cables',
   'signal', 'circuit', 'catalog', 'edits', 'file', 'lengths', 'model', 'units',
 ]; // prettier-ignore
 

@@ -8,10 +8,10 @@ import {
   isLink,
   jackIn,
   jackKey,
+  loopEnds,
   pluggedIn,
   rowsOf,
   type Box,
-  type InnerEnd,
   type Jack,
   type JackRef,
   type Reads,
@@ -121,25 +121,17 @@ const intoItself = (of: Wired): number =>
     ({ lead, from, to }) => !isLink(lead) && from[0]?.box !== undefined && from[0].box === to[0]?.box,
   ).length;
 
-/** The jacks of a box's loops, `box/jack`, by its wiring at rest: those that a lead goes out by, and comes back by. */
-const loopJacks = weakly((box: Box) => {
-  const wires = box.patches.find(({ id }) => id === box.patch)?.wires ?? [];
-  const keyOf = (end: InnerEnd) => ('jack' in end ? [jackKey({ box: box.id, jack: end.jack })] : []);
-  const isPort = (end: InnerEnd, block: string, port: string) =>
-    'block' in end && end.block === block && end.port === port;
-  return box.blocks.flatMap(({ id, role }) =>
-    role === 'loop'
-      ? {
-          out: wires.flatMap(({ from, to }) => (isPort(from, id, 'send') ? keyOf(to) : [])),
-          back: wires.flatMap(({ from, to }) => (isPort(to, id, 'return') ? keyOf(from) : [])),
-        }
-      : [],
-  );
-});
+/** The loops of a box by its wiring at rest. */
+const loopsAtRest = weakly((box: Box) =>
+  loopEnds(box, box.patches.find(({ id }) => id === box.patch)?.wires ?? []).map(({ out, back }) => ({
+    out: out.map((jack) => jackKey({ box: box.id, jack })),
+    back: back.map((jack) => jackKey({ box: box.id, jack })),
+  })),
+);
 
 /** Loops of boxes that a lead goes out by and none comes back, or the other way round: by the wirings at rest. */
 export function halfLoops(of: Wired): number {
-  const loops = of.boxes.flatMap(loopJacks);
+  const loops = of.boxes.flatMap(loopsAtRest);
   if (loops.length === 0) return 0;
   const held = new Set(pluggedIn(of).flatMap(({ from, to }) => [...from, ...to].map(jackKey)));
   const isHeld = (jack: string) => held.has(jack);

@@ -20,7 +20,7 @@ export { follow } from './follow';
 export { checkInvariants, checkOneBox } from './invariants';
 export { isKeyed, isPlain, keyOf, same, type Plain } from './keyed';
 export { blockIn, boxesById, boxOf, endAt, jackIn, jackOf, refAt, leadOf, type JackEnd } from './look-up';
-export { loopAt, misplaced, misplacedLoops } from './loops';
+export { loopAt, loopEnds, misplaced, misplacedLoops } from './loops';
 export {
   freeNumber,
   freshId,

@@ -1,7 +1,8 @@
 import { blockIn, jackIn } from './look-up';
 import { ringIn } from './row-edits';
 import type { Rows } from './rows';
-import type { Box } from './types';
+import type { Box, InnerEnd, Wire } from './types';
+import { weakly } from '../units';
 
 export type LoopFacts = NonNullable<Box['loops']>[number];
 
@@ -46,3 +47,26 @@ export function misplaced(box: Box, rows: Rows): string | null {
     ? `${first.loop.name} of ${box.name} can stand first only: ${nameOf(first.block)} goes to the start of its row.`
     : null;
 }
+
+/** The jacks of a loop block by an inner wiring: those that the signal leaves by, and comes back by. */
+export type LoopEnds = {
+  readonly block: string;
+  readonly out: readonly string[];
+  readonly back: readonly string[];
+};
+
+/** Every loop block of a box with its jacks, by one of its inner wirings. */
+export const loopEnds = weakly((box: Box, wires: readonly Wire[]): readonly LoopEnds[] => {
+  const jackOf = (end: InnerEnd) => ('jack' in end ? [end.jack] : []);
+  const isPort = (end: InnerEnd, block: string, port: string) =>
+    'block' in end && end.block === block && end.port === port;
+  return box.blocks.flatMap(({ id, role }) =>
+    role === 'loop'
+      ? {
+          block: id,
+          out: wires.flatMap(({ from, to }) => (isPort(from, id, 'send') ? jackOf(to) : [])),
+          back: wires.flatMap(({ from, to }) => (isPort(to, id, 'return') ? jackOf(from) : [])),
+        }
+      : [],
+  );
+});

@@ -1,11 +1,18 @@
 import { weakly } from '../units';
 import type { Edge, Graph } from './graph';
 
+/** Things by number, and the numbers of the links that leave each. */
+export type Linked = {
+  readonly nodes: readonly unknown[];
+  readonly edges: readonly { readonly to: number }[];
+  readonly out: readonly (readonly number[])[];
+};
+
 /**
  * The strongly connected parts of the graph that hold a cycle (Tarjan), as sets of node numbers.
  * Iterative, so that a hostile rig of ten thousand leads in a row does not overflow the stack.
  */
-export function cyclicParts(graph: Graph): readonly ReadonlySet<number>[] {
+export function cyclicParts(graph: Linked): readonly ReadonlySet<number>[] {
   const n = graph.nodes.length;
   const order = new Int32Array(n).fill(-1);
   const low = new Int32Array(n);

@@ -7,12 +7,14 @@ import {
   isLink,
   jackIn,
   jackKey,
+  loopEnds,
   pluggedIn,
   type Block,
   type Box,
   type Jack,
   type JackEnd,
   type Reads,
+  type Wire,
 } from '../model';
 import { Builder, jackNode, portNode, type Edge, type Node, type Way } from './nodes';
 import { weakly } from '../units';
@@ -266,3 +268,39 @@ const graphsOf = derive(['boxes', 'leads', 'variant'], (of) => {
 export const graphIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): Graph =>
   graphsOf(of)(shapeOf(of)),
 );
+
+/** An inner wiring for each box that has several. */
+export type Wirings = Readonly<Record<string, string>>;
+
+/** The wires inside a box by the wirings given, else as it is at rest. */
+export const wiresBy = (box: Box, wirings: Wirings): readonly Wire[] =>
+  box.patches.find(({ id }) => id === (wirings[box.id] ?? box.patch))?.wires ?? [];
+
+/**
+ * The graph of what is plugged, whatever is on: nothing mutes, a selector lets everything by, every instrument plays,
+ * and a loop is gone through where both of its ways hold a lead.
+ */
+export const openGraphIn = derive(['boxes', 'leads', 'variant'], (of) => {
+  const held = new Set(pluggedIn(of).flatMap(({ from, to }) => [...from, ...to].map(jackKey)));
+  const shapeFor = (wirings: Wirings): Shape => {
+    const patches: Record<string, string> = {};
+    const passes: Record<string, Passes> = {};
+    for (const box of of.boxes) {
+      if (box.patches.length > 1) patches[box.id] = wirings[box.id] ?? box.patch;
+      const isHeld = (jack: string) => held.has(jackKey({ box: box.id, jack }));
+      for (const { block, out, back } of loopEnds(box, wiresBy(box, wirings)))
+        if (out.some(isHeld) && back.some(isHeld)) passes[`${box.id}/${block}`] = 'loop';
+    }
+    const shape = { guitar: null, patches, passes };
+    return { ...shape, key: `open ${JSON.stringify(shape)}` };
+  };
+  return (
+    wirings: Wirings,
+  ): { readonly graph: Graph; readonly inUse: (box: Box, block: string) => boolean } => {
+    const shape = shapeFor(wirings);
+    return {
+      graph: graphsOf(of)(shape),
+      inUse: (box, block) => shape.passes[`${box.id}/${block}`] === 'loop',
+    };
+  };
+});

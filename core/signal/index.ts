@@ -1,5 +1,15 @@
 // The rig as a directed graph: state in force, ways, sections, loops of signal, delays, wishes.
-export { graphIn, type Edge, type Graph, type Node, type Via } from './graph';
+export { cyclicParts } from './cycles';
+export {
+  graphIn,
+  openGraphIn,
+  wiresBy,
+  type Edge,
+  type Graph,
+  type Node,
+  type Via,
+  type Wirings,
+} from './graph';
 export { joinedInside, jointsIn, oriented, type Joint } from './joints';
 export { deadKnobs, type DeadKnob } from './knobs';
 export { latencyOf } from './latency';
@@ -18,6 +28,7 @@ export {
   isOn,
   resolve,
   resolveIn,
+  statesIn,
   settingsOf,
   type ForSignal,
   type StateSource,

@@ -1,0 +1,15 @@
+// The rig as one order from the string to the loudspeaker: read from its wiring, and written as text.
+export {
+  placesOf,
+  stopsOf,
+  type Chain,
+  type End,
+  type Gap,
+  type Knot,
+  type Place,
+  type Reading,
+  type Stop,
+  type Tail,
+} from './chain';
+export { writeChains } from './notation';
+export { readChains, readingsIn, wiringsIn, type InWirings } from './read';
