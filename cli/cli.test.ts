@@ -142,6 +142,28 @@ describe('the others', () => {
     ]);
     expect(routings[0]).toMatchObject({ inForce: true, runs: { count: 3, metres: 27 } });
   });
+  test('chain writes the order, and its data', async () => {
+    const line =
+      'GUITAR > FUZZ > MULTI[drive loop-1(VALVE[preamp]) amp cab chorus delay reverb] > VALVE[power] > CABINET';
+    expect(await hum(['chain', at('sound.json')])).toEqual({ status: 0, stdout: `${line}\n`, stderr: '' });
+    const { value } = await json(['chain', at('sound.json')]);
+    expect(value).toMatchObject({
+      variant: null,
+      orders: [
+        {
+          sounds: ['sound-1'],
+          lines: [line],
+          chains: [{ sources: ['guitar'], end: { kind: 'heard' } }],
+          knots: [],
+        },
+      ],
+    });
+    expect((await hum(['chain', at('crossed.json')])).stdout).toBe(
+      'GUITAR > FUZZ > MULTI[drive loop-1(] > VALVE[power] > CABINET\n' +
+        'knot 1: leads 3 and 4 close a ring through MULTI and VALVE: uncross them first\n',
+    );
+  });
+
   test('trace names every lead of the way', async () => {
     expect((await hum(['trace', at('sound.json'), '--sound', 'Sound 1'])).stdout).toMatch(
       /-1-.*-2-.*-3-.*-4-.*-5-.*-6-/,

@@ -4,6 +4,7 @@ import { cardsOf } from '../core/planner';
 import { applyEdit } from '../core/edits';
 import { fileSchema, writeRig } from '../core/file';
 import { BadInput, rigOf, soundOf, variantOf, type Call } from './input';
+import { chainCommand } from './chain';
 import { levelsCommand } from './levels';
 import { traceCommand } from './trace';
 
@@ -13,6 +14,7 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
 
   check RIG                   what is found; exit 1 if a fault or danger is among it
   trace RIG                   every way from the guitar to what is heard, and where signals end
+  chain RIG                   the order from the string to what is heard, a line each chain (docs/chains.md)
   cables RIG                  the lead schedule
   routes RIG                  which routings can be had, and what each costs
   fix RIG CODE -o OUT         cures the first finding of that code
@@ -207,6 +209,7 @@ const exportCommand: Command = async (call) => {
 export const COMMANDS: Readonly<Record<string, Command>> = {
   check,
   trace: traceCommand,
+  chain: chainCommand,
   cables,
   levels: levelsCommand,
   routes,

@@ -6,7 +6,10 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import ts from 'typescript';
+import { readingsIn, writeChains } from '../core/chain';
 import { fileSchema } from '../core/file';
+import { inNight } from '../core/model';
+import { build as quickRig } from '../core/testing/build';
 import { findingsPage } from '../core/testing/findings-page';
 import { gearPage } from '../core/testing/gear-page';
 
@@ -69,6 +72,22 @@ describe.each(examples)('$page', ({ file, code }) => {
     const { proof } = (await import(pathToFileURL(outfile).href)) as { proof: () => boolean };
     expect(proof()).toBe(true);
   });
+});
+
+describe('chains.md', () => {
+  const blocks = [...readFileSync('docs/chains.md', 'utf8').matchAll(/```chain\n([\s\S]*?)```/g)];
+  test.each(blocks.map(([, block = '']) => [block.split('\n')[0], block.trim().split('\n')] as const))(
+    '%s',
+    (_gear, [gear = '', ...lines]) => {
+      const [plugs, expected] = [true, false].map((isPlug) =>
+        lines.filter((line) => line.startsWith('> ') !== isPlug),
+      );
+      const rig = quickRig(gear, ...(plugs ?? []));
+      const [{ reading } = { reading: null }] = readingsIn(inNight(rig, null));
+      expect(writeChains(rig, reading?.chains ?? [])).toEqual(expected?.map((line) => line.slice(2)));
+    },
+  );
+  test('has examples', () => expect(blocks.length).toBeGreaterThan(3));
 });
 
 test('the JSON Schema in docs is the one the reader is made from', () => {

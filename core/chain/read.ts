@@ -83,11 +83,13 @@ function chainsOf(of: Of, ways: Ways, live: Live): readonly Chain[] {
     });
 }
 
-function knotOf(ways: Ways, part: ReadonlySet<number>): Knot {
+function knotOf(of: Of, ways: Ways, part: ReadonlySet<number>): Knot {
   const links = [...part].flatMap((spot) => (ways.links[spot] ?? []).filter(({ to }) => part.has(to)));
   return {
     leads: [...new Set(links.flatMap(({ leads }) => leads))],
-    boxes: [...new Set([...part].flatMap((spot) => ways.spots[spot]?.box.id ?? []))],
+    boxes: inOrder(of.boxes)
+      .filter((box) => [...part].some((spot) => ways.spots[spot]?.box === box))
+      .map(({ id }) => id),
   };
 }
 
@@ -123,7 +125,7 @@ export const readChains = derive(['boxes', 'leads', 'variant'], (of, wirings: Wi
   const ways = waysIn(of)(wirings);
   const live = liveIn(ways);
   const chains = chainsOf(of, ways, live);
-  const knots = live.knots.map((part) => knotOf(ways, part));
+  const knots = live.knots.map((part) => knotOf(of, ways, part));
   return { chains, knots, rest: restOf(of, chains, knots) };
 });
 
