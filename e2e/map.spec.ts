@@ -243,6 +243,27 @@ test('selection is one for map, profile and facts; keys act only with the map in
   await expect(page.getByRole('dialog')).toContainText('Keys of the map');
 });
 
+test('the order of the whole rig stands over the list and on the sheet: pressed it chooses, unplugged it says where it ends', async ({
+  page,
+}) => {
+  await fourCable(page);
+  await page.getByRole('button', { name: 'List', exact: true }).click();
+  const order = page.getByRole('region', { name: 'Order' });
+  for (const words of ['GUITAR', 'SEND 1', 'Preamp', 'RETURN 1', 'Power stage', 'CABINET'])
+    await expect(order.getByText(words, { exact: true })).toBeVisible();
+  await order.locator('[data-part="block:fuzz/fuzz"]').click();
+  await expect(facts(page, /Facts of Fuzz/)).toBeVisible();
+  await order.locator('[data-part="lead:lead-4"]').first().click({ force: true });
+  await expect(facts(page, /Facts of lead 4/)).toBeVisible();
+  await facts(page, /Facts of lead 4/)
+    .getByRole('button', { name: 'Unplug' })
+    .first()
+    .click();
+  await expect(order).toContainText('In no chain');
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+  await expect(order).toContainText('GUITAR');
+});
+
 test('neither preamp, both, and a fault of another sound are told in the sound they are in', async ({
   page,
 }) => {

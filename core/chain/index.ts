@@ -12,5 +12,5 @@ export {
   type Tail,
 } from './chain';
 export { writeChains } from './notation';
-export { knotWords, restWords } from './words';
+export { knotWords, orderNotes, restWords } from './words';
 export { readChains, readingsIn, wiringsIn, type InWirings } from './read';

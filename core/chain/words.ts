@@ -20,6 +20,15 @@ export function knotWords(of: Of, { leads, boxes }: Knot): string {
   return `${leadWords(of, leads)} close${leads.length === 1 ? 's' : ''} a ring through ${tags}: uncross ${leads.length === 1 ? 'it' : 'them'} first`;
 }
 
+/** What is to be said besides the chains of a reading, a sentence each. */
+export function orderNotes(of: Of, { knots, rest }: Reading): readonly string[] {
+  const left = restWords(of, rest);
+  return [
+    ...knots.map((knot, i) => `Knot ${i + 1}: ${knotWords(of, knot)}.`),
+    ...(left === null ? [] : [`In no chain: ${left}.`]),
+  ];
+}
+
 /** What stands in no chain: `leads 20 and 21; DELAY, DI`. Null: nothing. */
 export function restWords(of: Of, { leads, boxes }: Reading['rest']): string | null {
   const parts = [

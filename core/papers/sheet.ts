@@ -1,14 +1,17 @@
 import { patchUp, SECTIONS, type WalkStep } from '../bench';
-import { drawMap, type Drawing, type MapDrawing } from '../drawing';
+import { orderNotes, readingsIn } from '../chain';
+import { drawMap, drawStrip, type Drawing, type MapDrawing, type StripDrawing } from '../drawing';
 import { routeLines, routeNames } from '../routes';
 import { isOpen, NOT_JUDGED, report, type FindingLine } from '../findings';
-import type { Rig, Setting } from '../model';
+import { inNight, type Rig, type Setting } from '../model';
 import { resolve, settingsOf, trace } from '../signal';
 import { formatClock, inWords, type LengthUnit } from '../units';
 import { scheduleOf, type Schedule } from './schedule';
 
 /** Printable pixels of a landscape A4 inside margins of 12 mm, at 96 a inch, less its head. */
 const PAGE = { width: 1032, height: 640 } as const;
+/** Pixels across an upright A4 inside its margins: the type of the order is not made smaller there. */
+const STRIP = 700;
 /** Type of 12 px is 9 pt; it may shrink to 7.5 pt. */
 const LEAST_SCALE = 7.5 / 9;
 
@@ -37,12 +40,21 @@ export type SoundLine = {
   readonly states: readonly string[];
 };
 
+/** The order from the string to what is heard, as it is in some sounds. */
+export type OrderLine = {
+  /** The sounds, where there are other orders too; else nothing. */
+  readonly sounds: string;
+  readonly strip: StripDrawing;
+  readonly notes: readonly string[];
+};
+
 export type Sheet = {
   readonly title: string;
   readonly revision: number;
   readonly notes: string;
   readonly map: MapDrawing;
   readonly mapSheets: readonly MapSheet[];
+  readonly order: readonly OrderLine[];
   readonly schedule: Schedule;
   readonly columns: readonly string[];
   readonly sounds: readonly SoundLine[];
@@ -181,6 +193,19 @@ function routesOf(rig: Rig, settings: readonly Setting[]): Sheet['routes'] {
   return [...sounds].map(([text, names]) => ({ sound: inWords([...new Set(names)]), text }));
 }
 
+/** The order of one night: one for each set of inner wirings that a sound is in. */
+function orderOf(rig: Rig, variant: string | null): readonly OrderLine[] {
+  const all = readingsIn(inNight(rig, variant));
+  return all.map(({ sounds, reading }) => ({
+    sounds:
+      all.length > 1
+        ? inWords(sounds.flatMap((id) => rig.sounds.find((sound) => sound.id === id)?.name ?? []))
+        : '',
+    strip: drawStrip(rig, reading.chains, STRIP),
+    notes: orderNotes(rig, reading),
+  }));
+}
+
 /** Everything the printed sheet says of a rig, as data; the page only sets it. */
 export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'metres'): Sheet {
   const settings = settingsOf(rig, variant);
@@ -196,6 +221,7 @@ export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'me
     notes: rig.notes,
     map,
     mapSheets: mapSheets(rig, map),
+    order: orderOf(rig, variant),
     schedule: scheduleOf(rig, variant),
     columns: switched.map(({ box, block }) => (blocksOf(box.id) > 1 ? `${box.tag} ${block.name}` : box.tag)),
     sounds: settings.map((setting) => {

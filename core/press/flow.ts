@@ -66,6 +66,13 @@ export class Flow {
     this.y += size * 0.5;
   }
 
+  /** Something drawn across the page, whole on one. */
+  drawing(height: number, draw: (pen: Pen, x: number, y: number) => void) {
+    this.ensure(height);
+    draw(this.pen, MARGIN, this.y);
+    this.y += height;
+  }
+
   /** Lines of text; each `lead` part of a line stands ahead in bold. */
   paragraph(
     text: string,

@@ -44,6 +44,23 @@ function cautions(flow: Flow, sheet: Sheet) {
   flow.paragraph(STANDING_CAUTIONS, { size: 7.5 });
 }
 
+/** The chains row by row, so that a long one goes on over pages. */
+function chains(flow: Flow, sheet: Sheet) {
+  flow.heading('Order');
+  for (const { sounds: names, strip, notes } of sheet.order) {
+    if (names !== '') flow.paragraph('', { bold: names });
+    const scale = Math.min(1, flow.width / (strip.width * PX));
+    strip.tops.forEach((y, i) => {
+      const row = { x: 0, y, width: strip.width, height: (strip.tops[i + 1] ?? strip.height) - y };
+      const [w, h] = [row.width * PX * scale, row.height * PX * scale];
+      flow.drawing(h, (pen, left, top) =>
+        pen.clipped(left, top, w, h, () => drawOn(pen, strip, left, top, scale, row)),
+      );
+    });
+    for (const note of notes) flow.paragraph(note, { size: 7.5 });
+  }
+}
+
 function sounds(flow: Flow, sheet: Sheet) {
   flow.heading('Sounds');
   const columns: readonly Column[] = [
@@ -124,6 +141,7 @@ export async function sheetPdf(rig: Rig, variant: string | null, order: Order): 
   flow.paragraph(`revision ${rig.revision}, ${day(date)}, ${boxes}`, { muted: true });
   if (rig.notes !== '') flow.paragraph(rig.notes);
   cautions(flow, sheet);
+  chains(flow, sheet);
   sounds(flow, sheet);
   maps(flow, sheet, [height, width]);
   flow.newPage(upright);

@@ -1,10 +1,11 @@
 import { freeByBox, plugAnswers } from '../../../core/cables';
-import { drawMap, drawProfile } from '../../../core/drawing';
+import { orderNotes, readChains, wiringsIn } from '../../../core/chain';
+import { drawMap, drawProfile, drawStrip } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
 import { cureOf, houseLines, marksOf, report } from '../../../core/findings';
 import { pocketCardHtml, paperMap, sheetOf, shelfCard, svgOf } from '../../../core/papers';
 import { assumedFigures } from '../../../core/planner';
-import type { Rig } from '../../../core/model';
+import { inSetting, type Rig } from '../../../core/model';
 import { trace } from '../../../core/signal';
 import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
 
@@ -38,6 +39,11 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   route: (rig, { setting, route }) => {
     const path = trace(rig, setting).paths[route];
     return path ? routeLines(rig, path) : [];
+  },
+  order: (rig, { setting, width }) => {
+    const of = inSetting(rig, setting);
+    const reading = readChains(of, wiringsIn(of));
+    return { ...drawStrip(of, reading.chains, width), notes: orderNotes(of, reading) };
   },
   profile: (rig, { setting, route, layer, width, height }) =>
     drawProfile({ rig, setting, route, layer, width, height }),

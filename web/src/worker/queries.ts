@@ -1,5 +1,5 @@
 import type { Hand, PlugAnswer } from '../../../core/cables';
-import type { Detail, MapDrawing, ProfileDrawing } from '../../../core/drawing';
+import type { Detail, MapDrawing, ProfileDrawing, StripDrawing } from '../../../core/drawing';
 import type { Layer } from '../../../core/layers';
 import type { RouteLine, RouteName } from '../../../core/routes';
 import type { Cure, FindingLine, HouseLine } from '../../../core/findings';
@@ -47,6 +47,10 @@ export type Queries = {
   route: {
     query: { readonly kind: 'route'; readonly setting: Setting; readonly route: number };
     result: readonly RouteLine[];
+  };
+  order: {
+    query: { readonly kind: 'order'; readonly setting: Setting; readonly width: number };
+    result: StripDrawing & { readonly notes: readonly string[] };
   };
   profile: {
     query: {

@@ -1,9 +1,57 @@
+import { useCallback, type MouseEvent } from 'react';
 import type { Severity } from '../../../../core/model';
+import { useSize } from '../../parts/use-size';
+import { Drawn } from '../../pen/drawn';
+import type { EmphasisOf } from '../../pen/look';
+import { useAnalysis } from '../../worker/use-analysis';
 import { Empty } from '../../parts/empty';
 import { SEVERITY_TEXT } from '../../parts/severity';
 import { useOpen, useOpenRig } from '../../rig/use-open';
 import { onActKey } from './keys';
 import { useFindings, useLines, useRoutes } from './use-map';
+
+/** The order of the whole rig, whatever is on: every chain in rows. */
+function Order() {
+  const { setting, select, selection } = useOpen('setting', 'select', 'selection');
+  const [ref, size] = useSize();
+  const { value: order } = useAnalysis<'order'>(
+    size ? { kind: 'order', setting, width: Math.max(280, Math.floor(size.width)) } : null,
+    'order',
+  );
+  const chosen = selection ? `${selection.type}:${selection.id}` : '';
+  const emphasisOf = useCallback<EmphasisOf>(
+    ({ type, id }) => (`${type}:${id}` === chosen ? 'selected' : undefined),
+    [chosen],
+  );
+  const press = (event: MouseEvent) => {
+    const part = event.target instanceof Element ? event.target.closest('[data-part]') : null;
+    const [type, ...id] = (part?.getAttribute('data-part') ?? '').split(':');
+    if (type === 'lead' || type === 'box' || type === 'block') select({ type, id: id.join(':') });
+  };
+  return (
+    <section aria-label="Order" className="border-b border-line px-3 py-2">
+      <h3 className="text-xs font-semibold text-muted">Order, whatever is on</h3>
+      <div ref={ref} className="overflow-x-auto" onClick={press}>
+        {order && order.groups.length > 0 ? (
+          <svg
+            role="img"
+            aria-label="Order from the string to what is heard"
+            width={order.width}
+            height={order.height}
+            className="block select-none"
+          >
+            <Drawn drawing={order} emphasisOf={emphasisOf} />
+          </svg>
+        ) : null}
+      </div>
+      {order?.notes.map((note) => (
+        <p key={note} className="text-xs text-muted">
+          {note}
+        </p>
+      ))}
+    </section>
+  );
+}
 
 /** The route as text, from top to bottom: for small screens and for screen readers. */
 export function RouteList() {
@@ -26,6 +74,7 @@ export function RouteList() {
       className="min-h-0 flex-1 overflow-auto bg-sheet focus-visible:outline-offset-[-2px]"
       onKeyDown={onActKey(store)}
     >
+      <Order />
       {lines.length === 0 ? (
         <Empty
           title="No route yet"

@@ -31,6 +31,36 @@ export function MapSheets({ sheet }: { sheet: Sheet }) {
   );
 }
 
+/** The chains in rows: what is passed from the string to what is heard. */
+export function Order({ sheet }: { sheet: Sheet }) {
+  return (
+    <section aria-label="Order">
+      <h3 className="sheet-title">Order</h3>
+      {sheet.order.map(({ sounds, strip, notes }) => (
+        <div key={sounds}>
+          {sounds === '' ? null : <p className="text-sm font-semibold">{sounds}</p>}
+          <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Order from the string on">
+            <svg
+              role="img"
+              aria-label={`Order of ${sheet.title}`}
+              width={strip.width}
+              height={strip.height}
+              className="block"
+            >
+              <Drawn drawing={strip} emphasisOf={noEmphasis} />
+            </svg>
+          </div>
+          {notes.map((note) => (
+            <p key={note} className="text-sm">
+              {note}
+            </p>
+          ))}
+        </div>
+      ))}
+    </section>
+  );
+}
+
 const cell = 'border border-hair px-1.5 py-0.5 align-top';
 
 export function Tables({ sheet }: { sheet: Sheet }) {

@@ -7,7 +7,7 @@ import { useOpen } from '../../rig/use-open';
 import { today, useNotice, usePreferences } from '../../store/app';
 import { saveText } from '../../store/files';
 import { useAnalysis } from '../../worker/use-analysis';
-import { Judged, MapSheets, Sounds, Tables, Walk } from './sheet-parts';
+import { Judged, MapSheets, Order, Sounds, Tables, Walk } from './sheet-parts';
 import './print.css';
 
 /** Head and page numbers of every printed page; names are set as text of a style sheet, quotes and all. */
@@ -95,6 +95,7 @@ export function SheetView() {
           {sheet.notes ? <p className="pt-1 text-sm whitespace-pre-line">{sheet.notes}</p> : null}
         </header>
         <Judged sheet={sheet} />
+        <Order sheet={sheet} />
         <Sounds sheet={sheet} />
         <MapSheets sheet={sheet} />
         <Tables sheet={sheet} />
