@@ -37,7 +37,13 @@ export type End =
   /** At an input that listens and is mixed in nowhere: a gate's key. */
   | { readonly kind: 'listens' }
   /** In a stop of another chain, or of another tail. */
-  | { readonly kind: 'joins'; readonly box: string; readonly block: string | null }
+  | {
+      readonly kind: 'joins';
+      readonly box: string;
+      readonly block: string | null;
+      /** How it comes there; null: inside the box. */
+      readonly gap: Gap | null;
+    }
   /** In leads that close a ring. */
   | { readonly kind: 'knot'; readonly knot: number }
   /** Nowhere: the lead or the path is missing. */
@@ -72,6 +78,13 @@ export type Reading = {
 export const placesOf = ({ places, end }: Tail): readonly Place[] => [
   ...places,
   ...(end.kind === 'split' ? end.tails.flatMap(placesOf) : []),
+];
+
+/** Every gap of a chain and its tails, in order. */
+export const gapsOf = ({ places, end }: Tail): readonly Gap[] => [
+  ...places.flatMap(({ gap }) => gap ?? []),
+  ...(end.kind === 'split' ? end.tails.flatMap(gapsOf) : []),
+  ...(end.kind === 'joins' && end.gap ? [end.gap] : []),
 ];
 
 /** Every stop of a chain and its tails, in order. */

@@ -1,5 +1,6 @@
 // The rig as one order from the string to the loudspeaker: read from its wiring, and written as text.
 export {
+  gapsOf,
   placesOf,
   stopsOf,
   type Chain,

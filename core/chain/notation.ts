@@ -30,7 +30,8 @@ class Writer {
   private stop({ box: id, blocks, in: into, out }: Stop, parts = false): string {
     const box = boxOf(this.of, id);
     const all = box ? blocksOf(box) : [];
-    const isWhole = this.visits.get(id) === 1 && all.length === blocks.length;
+    const isOnly = this.visits.get(id) === 1;
+    const isWhole = isOnly && (all.length === blocks.length || (blocks.length === 0 && out.length === 0));
     if (isWhole) return this.tag(id);
     if (blocks.length > 0) return `${this.tag(id)}[${blocks.join(' ')}]`;
     const jack = jackIn(box, out[0] ?? into.at(-1));
@@ -106,7 +107,11 @@ class Writer {
   private end(end: End): readonly string[] {
     switch (end.kind) {
       case 'joins':
-        return ['>', 'into', end.block === null ? this.tag(end.box) : `${this.tag(end.box)}[${end.block}]`];
+        return [
+          end.gap ? arrow(end.gap) : '>',
+          'into',
+          end.block === null ? this.tag(end.box) : `${this.tag(end.box)}[${end.block}]`,
+        ];
       case 'knot':
         return ['>', 'knot', String(end.knot + 1)];
       case 'open':

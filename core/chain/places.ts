@@ -37,7 +37,8 @@ const jacksOf = (spots: readonly Spot[]) => spots.flatMap(({ jack }) => jack?.id
 
 const INSIDE: Gap = { kind: 'inside', width: 'mono', leads: [] };
 
-const gapOf = ({ air, width, leads }: Link, sides: Walked['sides']): Gap => ({
+/** What a link out of a box is as a gap. */
+export const gapOf = ({ air, width, leads }: Link, sides?: Walked['sides']): Gap => ({
   kind: air ? 'air' : 'leads',
   width: sides || width > 1 ? 'stereo' : 'mono',
   leads: sides?.leads ?? leads,

@@ -2,7 +2,16 @@
 import { inOrder } from '../lengths';
 import { derive, everySound, isAudio, isLink, jackOf, pluggedIn, type Plugged, type Reads } from '../model';
 import { statesIn, type Wirings } from '../signal';
-import { placesOf, stopsOf, type Chain, type Knot, type Place, type Reading, type Tail } from './chain';
+import {
+  gapsOf,
+  stopsOf,
+  type Chain,
+  type End,
+  type Knot,
+  type Place,
+  type Reading,
+  type Tail,
+} from './chain';
 import { liveIn, type Live } from './live';
 import { placesFrom } from './places';
 import { Walker, type Walk } from './walk';
@@ -30,12 +39,23 @@ function rankOf({ steps, end }: Walk): number {
   return Math.min(...heard.map((outlet) => RANKS.indexOf(outlet)), ...here);
 }
 
+/** A tail that ends in a stop told before: the jack by which it comes into its box is no stop of its own. */
+function joined(places: readonly Place[], end: Extract<End, { kind: 'joins' }>): Tail {
+  const last = places.at(-1);
+  const isOnlyIn =
+    last?.stops.length === 1 && last.stops[0].box === end.box && last.stops[0].blocks.length === 0;
+  return isOnlyIn && end.gap === null
+    ? { places: places.slice(0, -1), end: { ...end, gap: last.gap } }
+    : { places, end };
+}
+
 /** A tail from a walk; `left`: the jacks by which a stop told before is left. */
 function tailFrom(
   { steps, end }: Walk,
   inside: boolean,
 ): { readonly tail: Tail; readonly left: readonly string[] } {
   const { places, left } = placesFrom(steps, inside);
+  if (end.kind === 'joins') return { tail: joined(places, end), left };
   if (end.kind !== 'parts') return { tail: { places, end }, left };
   const tails = end.walks
     .map((walk) => ({ ...tailFrom(walk, true), rank: rankOf(walk) }))
@@ -101,7 +121,7 @@ const isSound = (of: Of, ref: { box: string; jack: string }) => {
 };
 
 function restOf(of: Of, chains: readonly Chain[], knots: readonly Knot[]): Reading['rest'] {
-  const gaps = chains.flatMap(placesOf).flatMap(({ gap }) => gap?.leads ?? []);
+  const gaps = chains.flatMap(gapsOf).flatMap(({ leads }) => leads);
   const leads = new Set([...gaps, ...knots.flatMap((knot) => knot.leads)]);
   const boxes = new Set([
     ...chains.flatMap((chain) => [...chain.sources, ...stopsOf(chain).map(({ box }) => box)]),

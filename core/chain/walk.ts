@@ -1,8 +1,8 @@
 // Walks the ways of a rig from a source, a spot at a time; each spot is told once.
 import { blockIn, type Box } from '../model';
-import type { End, Place, Stop } from './chain';
+import type { End, Gap, Place, Stop } from './chain';
 import type { Live } from './live';
-import { crosses, placesFrom, type Step } from './places';
+import { crosses, gapOf, placesFrom, type Step } from './places';
 import { isLoad, isTuner, outletAt, type Link, type Spot, type Ways } from './ways';
 
 type Split = Extract<End, { kind: 'split' }>['how'];
@@ -38,6 +38,8 @@ const isSidesOf = (links: readonly Link[]): boolean =>
 export class Walker {
   private readonly told = new Set<number>();
   private readonly parallel = new Set<number>();
+  /** Leads that are walked: what is mixed into one ahead of its plug has none of its own. */
+  private readonly leads = new Set<string>();
 
   constructor(
     private readonly ways: Ways,
@@ -62,6 +64,10 @@ export class Walker {
     );
   }
 
+  private joinGap(link: Link | null): Gap | null {
+    return link && crosses(link) && !link.leads.some((lead) => this.leads.has(lead)) ? gapOf(link) : null;
+  }
+
   private endAt(at: number): Walk['end'] {
     const spot = this.spot(at);
     if (spot.kind === 'key') return { kind: 'listens' };
@@ -84,8 +90,12 @@ export class Walker {
       const knot = this.live.knotOf(at);
       if (knot >= 0) return { steps: [...steps, { spot, link }], end: { kind: 'knot', knot } };
       if (this.isJoin(at, link))
-        return { steps, end: { kind: 'joins', box: spot.box.id, block: spot.block?.id ?? null } };
+        return {
+          steps,
+          end: { kind: 'joins', box: spot.box.id, block: spot.block?.id ?? null, gap: this.joinGap(link) },
+        };
       this.told.add(at);
+      for (const lead of link?.leads ?? []) this.leads.add(lead);
       steps.push({ spot, link, parallel: this.parallel.has(at) });
       const next = this.linksOf(at);
       const [first] = next;
@@ -184,6 +194,7 @@ export class Walker {
     const [link] = next;
     if (!link || !into[0] || !into.every(({ jack, box }) => jack && box === this.spot(meet).box)) return null;
     for (const one of between) this.told.add(one);
+    for (const lead of next.flatMap(({ leads }) => leads)) this.leads.add(lead);
     const sides = {
       out: next.flatMap(({ out }) => out ?? []),
       into,

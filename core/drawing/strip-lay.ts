@@ -32,6 +32,8 @@ export type LaidRow = {
   readonly goesOn: boolean;
 };
 
+const INSIDE: Gap = { kind: 'inside', width: 'mono', leads: [] };
+
 type Of = Reads<'boxes' | 'leads'>;
 
 const endWords = (of: Of, end: End): string | null => {
@@ -157,7 +159,7 @@ export class RowLayer {
     if (end.kind !== 'split') {
       const words = endWords(this.of, end);
       if (words !== null)
-        this.put(words, 'sans', { kind: 'inside', width: 'mono', leads: [] }, { box: null, part: null });
+        this.put(words, 'sans', (end.kind === 'joins' ? end.gap : null) ?? INSIDE, { box: null, part: null });
       return;
     }
     const at = { row: this.rows.length, x: this.x + 5 };

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { placesOf, readingsIn, stopsOf } from '../chain';
+import { gapsOf, readingsIn, stopsOf } from '../chain';
 import { inNight, type Rig } from '../model';
 import { build, fourCable } from '../testing/build';
 import { handled } from '../testing/gear';
@@ -86,8 +86,8 @@ test('no two words meet, each stop and each lead of a gap is drawn, on any rig a
       );
       for (const { box, blocks } of chains.flatMap(stopsOf))
         expect(parts).toContain(blocks[0] === undefined ? `box ${box}` : `block ${box}/${blocks[0]}`);
-      for (const { gap } of chains.flatMap(placesOf))
-        if (gap?.leads[0] !== undefined) expect(parts).toContain(`lead ${gap.leads[0]}`);
+      for (const { leads } of chains.flatMap(gapsOf))
+        if (leads[0] !== undefined) expect(parts).toContain(`lead ${leads[0]}`);
       met.count('words', boxes.length);
       met.count('rows', tops.length);
     }),

@@ -112,8 +112,14 @@ function spareJacks(box: Box, rows: Rows | null): Pick<Unit, 'spareOutputs' | 'f
     ({ send, back }) => isFree(jackIn(box, send)) && isFree(jackIn(box, back)),
   );
   const ofLoops = new Set(freeLoops.map((loop) => loop.send));
+  // An output that gives what another one gives (balanced beside unbalanced) has nothing of its own to give.
+  const mirrors = new Set(
+    (box.patches.find(({ id }) => id === box.patch)?.wires ?? []).flatMap(({ from, to }) =>
+      'jack' in from && 'jack' in to ? [to.jack] : [],
+    ),
+  );
   const single = box.jacks.filter(
-    (jack) => jack.direction === 'out' && isFree(jack) && !ofLoops.has(jack.id),
+    (jack) => jack.direction === 'out' && isFree(jack) && !ofLoops.has(jack.id) && !mirrors.has(jack.id),
   );
   const rank = (jack: Jack) => (jack.balance === 'unbalanced' ? 1 : 0);
   return {

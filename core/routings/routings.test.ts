@@ -48,6 +48,12 @@ function settles(rig: Rig, template: Template) {
   expect([put, move, away, blocks, wires]).toEqual([[], [], [], [], []]);
 }
 
+test('an output that gives what another one gives is none for a feed of its own', () => {
+  const rig = build('guitar, stereo-loop unit, valve head, cab 16, desk');
+  expect(reason(rig, LATE)).toMatch(/no output left for the feed/);
+  expect(reason(rig, FOUR)).toBe('can be had');
+});
+
 describe('in the loop', () => {
   test('guitar and drives at the input, unit and echoes between send and return', () => {
     const rig = taken(build('guitar, od, delay, unit, valve head, cab 16'), LOOP);
