@@ -1,6 +1,19 @@
-import { knotWords, readingsIn, restWords, writeChains, type InWirings, type Tail } from '../core/chain';
+import {
+  ChainError,
+  knotWords,
+  parseChains,
+  readingsIn,
+  remedyFor,
+  restWords,
+  wireChains,
+  writeChains,
+  type InWirings,
+  type Tail,
+} from '../core/chain';
+import { applyEdit } from '../core/edits';
+import { writeRig } from '../core/file';
 import { boxOf, inNight, leadOf, type Rig } from '../core/model';
-import { rigOf, soundOf, variantOf, type Call } from './input';
+import { BadInput, rigOf, soundOf, variantOf, write, type Call } from './input';
 
 /** A chain as data, with what people call its boxes and leads. */
 function shownTail(rig: Rig, { places, end }: Tail): unknown {
@@ -26,9 +39,59 @@ function printed(call: Call, rig: Rig, { sounds, reading }: InWirings, several: 
   if (rest !== null) call.print(`in no chain: ${rest}`);
 }
 
+/** `chain --set`: wires the chains that are given, or says why not and what would do. */
+function setCommand(call: Call, rig: Rig, text: string): number {
+  const out = call.values['-o'];
+  if (out === undefined) throw new BadInput('chain --set wants -o OUT, where to write the wired rig');
+  if (call.values['--variant'] !== undefined)
+    throw new BadInput('chain --set wires the base: leave --variant out');
+  const chains = chainsOf(rig, text);
+  const wired = wireChains(rig, chains);
+  if ('reason' in wired) {
+    const remedy = remedyFor(rig, chains, wired);
+    if (call.flags.has('--json')) call.printJson({ wired: false, ...wired, remedy });
+    else {
+      call.print(wired.reason);
+      for (const line of remedy ? [`would do: ${remedy.words}`, ...remedy.lines] : []) call.print(line);
+    }
+    return 1;
+  }
+  const { change, trial } = wired;
+  write(call, out, writeRig(applyEdit(rig, { edit: 'takeRouting', arguments: change }).rig));
+  const numbers = (ids: readonly string[]) =>
+    ids.flatMap((id) => leadOf(trial, id)?.number ?? []).sort((a, b) => a - b);
+  const fetched = numbers(change.put.map(({ id }) => id));
+  const moved = numbers(change.move.map(({ lead }) => lead));
+  const away = numbers(change.away);
+  if (out === '-') return 0;
+  if (call.flags.has('--json'))
+    call.printJson({ wired: true, fetch: fetched, move: moved, putAway: away, change });
+  else {
+    const words = [
+      ['fetch', fetched],
+      ['move', moved],
+      ['put away', away],
+    ] as const;
+    const parts = words.flatMap(([what, leads]) => (leads.length > 0 ? [`${what} ${leads.join(', ')}`] : []));
+    call.print(parts.length > 0 ? `leads: ${parts.join('; ')}` : 'no lead moves');
+  }
+  return 0;
+}
+
+function chainsOf(rig: Rig, text: string) {
+  try {
+    return parseChains(rig, text);
+  } catch (error) {
+    if (error instanceof ChainError) throw new BadInput(`the chain cannot be read: ${error.message}`);
+    throw error;
+  }
+}
+
 /** `chain`: the order from the string to what is heard, a line each chain, for each set of inner wirings in use. */
 export function chainCommand(call: Call): number {
   const rig = rigOf(call);
+  const text = call.values['--set'];
+  if (text !== undefined) return setCommand(call, rig, text);
   const variant = variantOf(call, rig);
   const sound = soundOf(call, rig);
   const all = readingsIn(inNight(rig, variant)).filter(

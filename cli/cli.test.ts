@@ -164,6 +164,46 @@ describe('the others', () => {
     );
   });
 
+  test('chain --set wires what is written, or says why not and what would do', async () => {
+    const given =
+      'GUITAR > MULTI[drive loop-1(FUZZ > VALVE[preamp]) amp cab chorus delay reverb] > VALVE[power] > CABINET';
+    const wired = await hum(['chain', at('sound.json'), '--set', given, '-o', at('wired.json')]);
+    expect(wired.status).toBe(0);
+    expect(wired.stdout).toMatch(/^leads: /);
+    expect((await hum(['chain', at('wired.json')])).stdout).toBe(`${given}\n`);
+    const no = await hum([
+      'chain',
+      at('sound.json'),
+      '--set',
+      given.replace('FUZZ >', 'FUZZ >>'),
+      '-o',
+      at('no.json'),
+    ]);
+    expect([no.status, no.stdout]).toEqual([
+      1,
+      `Fuzz has no way through Fuzz in stereo as it is asked for.\nwould do: Fuzz in mono\n${given}\n`,
+    ]);
+    const { status, value } = await json([
+      'chain',
+      at('sound.json'),
+      '--set',
+      given.replace('FUZZ >', 'FUZZ >>'),
+      '-o',
+      at('no.json'),
+    ]);
+    expect([status, value.wired, value.remedy]).toEqual([
+      1,
+      false,
+      { words: 'Fuzz in mono', lines: [given] },
+    ]);
+    const bad = await hum(['chain', at('sound.json'), '--set', 'GUITAR > FUZY', '-o', at('no.json')]);
+    expect([bad.status, bad.stderr]).toEqual([
+      2,
+      'the chain cannot be read: line 1, column 10: there is no box with the tag FUZY\n',
+    ]);
+    expect((await hum(['chain', at('sound.json'), '--set', given])).status).toBe(2);
+  });
+
   test('trace names every lead of the way', async () => {
     expect((await hum(['trace', at('sound.json'), '--sound', 'Sound 1'])).stdout).toMatch(
       /-1-.*-2-.*-3-.*-4-.*-5-.*-6-/,

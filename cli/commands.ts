@@ -3,7 +3,7 @@ import { pocketCardHtml, paperMap, scheduleCsv, scheduleOf, svgOf } from '../cor
 import { cardsOf } from '../core/planner';
 import { applyEdit } from '../core/edits';
 import { fileSchema, writeRig } from '../core/file';
-import { BadInput, rigOf, soundOf, variantOf, type Call } from './input';
+import { BadInput, rigOf, soundOf, variantOf, write, type Call } from './input';
 import { chainCommand } from './chain';
 import { levelsCommand } from './levels';
 import { traceCommand } from './trace';
@@ -15,6 +15,7 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
   check RIG                   what is found; exit 1 if a fault or danger is among it
   trace RIG                   every way from the guitar to what is heard, and where signals end
   chain RIG                   the order from the string to what is heard, a line each chain (docs/chains.md)
+        --set TEXT -o OUT     wires the chains written so, a line each; exit 1 with what would do if they cannot be
   cables RIG                  the lead schedule
   routes RIG                  which routings can be had, and what each costs
   fix RIG CODE -o OUT         cures the first finding of that code
@@ -144,18 +145,6 @@ const routes: Command = (call) => {
   }
   return 0;
 };
-
-function write({ io }: Call, file: string, content: string | Uint8Array) {
-  if (file === '-') {
-    io.out(content);
-    return;
-  }
-  try {
-    io.save(file, content);
-  } catch (error) {
-    throw new BadInput(`cannot write ${file}: ${error instanceof Error ? error.message : String(error)}`);
-  }
-}
 
 const fix: Command = (call) => {
   const [file, code] = call.positional;

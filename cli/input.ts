@@ -44,7 +44,18 @@ export type Call = {
 };
 
 const FLAGS = ['--json', '--csv', '--feet', '--flag'];
-const VALUES = ['--sound', '--variant', '--svg', '--pdf', '--labels', '--card', '--paper', '--date', '-o'];
+const VALUES = [
+  '--sound',
+  '--variant',
+  '--svg',
+  '--pdf',
+  '--labels',
+  '--card',
+  '--paper',
+  '--date',
+  '--set',
+  '-o',
+];
 
 /** Splits the command line; unknown options are bad input. */
 export function readCall(args: readonly string[], io: Io): Call {
@@ -100,3 +111,16 @@ export const soundOf = (call: Call, rig: Rig): string | null =>
 /** The variant asked for by id or name; null: the base wiring. */
 export const variantOf = (call: Call, rig: Rig): string | null =>
   call.values['--variant'] === undefined ? null : find(rig.variants, call.values['--variant'], 'variant');
+
+/** Writes a file, or standard output for `-`. */
+export function write({ io }: Call, file: string, content: string | Uint8Array) {
+  if (file === '-') {
+    io.out(content);
+    return;
+  }
+  try {
+    io.save(file, content);
+  } catch (error) {
+    throw new BadInput(`cannot write ${file}: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}

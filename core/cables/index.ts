@@ -22,3 +22,4 @@ export {
   type PlugAnswer,
   type PlugOffer,
 } from './plugging';
+export { lengthServes, type LeadJob } from './serving';

@@ -13,5 +13,8 @@ export {
   type Tail,
 } from './chain';
 export { writeChains } from './notation';
+export { ChainError, parseChains } from './parse';
+export { remedyFor, type Remedy } from './remedy';
+export { wireChains, type Refusal, type Wiring } from './wire';
 export { knotWords, orderNotes, restWords } from './words';
 export { readChains, readingsIn, wiringsIn, type InWirings } from './read';

@@ -6,7 +6,17 @@ import { settingsOf, trace } from '../signal';
 import { gear, handled, rigOf, wiredWays } from '../testing/gear';
 import { largeRig } from '../testing/large-rig';
 import { Met } from '../testing/met';
-import { gapsOf, readingsIn, stopsOf, type Chain, type End, type Reading, type Tail } from './index';
+import {
+  gapsOf,
+  readingsIn,
+  parseChains,
+  stopsOf,
+  writeChains,
+  type Chain,
+  type End,
+  type Reading,
+  type Tail,
+} from './index';
 
 const read = (rig: Rig): Reading => readingsIn(inNight(rig, null))[0]!.reading;
 
@@ -155,6 +165,23 @@ describe('laws', () => {
       { numRuns: 150 },
     );
     met.atLeast({ chains: 100, splits: 20 });
+  });
+
+  test('what is written reads back as the same order', () => {
+    const met = new Met();
+    fc.assert(
+      fc.property(fc.oneof(handled, split), (rig) => {
+        const { chains, knots } = read(rig);
+        if (knots.length > 0) return;
+        const lines = writeChains(rig, chains);
+        expect(writeChains(rig, parseChains(rig, lines.join('\n')))).toEqual(lines);
+        met.count('lines', lines.length);
+        met.count('loops', lines.join().split('(').length - 1);
+        met.count('splits', lines.join().split('{').length - 1);
+      }),
+      { numRuns: 150 },
+    );
+    met.atLeast({ lines: 120, loops: 10, splits: 20 });
   });
 
   test('a large rig is one chain with its pedals in order', () => {

@@ -4,12 +4,15 @@ import { stopsOf, type Chain, type End, type Gap, type Place, type Stop, type Ta
 
 /** Characters of a tag that stand by themselves; any other tag is put in quotes. */
 const PLAIN = /^[\p{L}\p{N}_.-]+$/u;
-export const quoted = (tag: string): string => (PLAIN.test(tag) ? tag : JSON.stringify(tag));
+/** Words that say how a chain goes on. */
+export const KEYWORDS: readonly string[] = ['into', 'knot', 'nothing', 'either', 'sides'];
+const quoted = (tag: string): string =>
+  PLAIN.test(tag) && !KEYWORDS.includes(tag) ? tag : JSON.stringify(tag);
 
 const arrow = ({ kind, width }: Gap): string => (kind === 'air' ? '~' : width === 'stereo' ? '>>' : '>');
 
 /** Blocks that a way through a box passes: a loop is named where it is in use only. */
-const blocksOf = (box: Box): readonly string[] =>
+export const blocksOf = (box: Box): readonly string[] =>
   box.blocks.filter(({ role }) => role !== 'loop').map(({ id }) => id);
 
 class Writer {
@@ -18,6 +21,7 @@ class Writer {
   constructor(
     private readonly of: Reads<'boxes'>,
     chains: readonly Chain[],
+    private readonly sorted: boolean,
   ) {
     const visits = new Map<string, number>();
     for (const { box } of chains.flatMap(stopsOf)) visits.set(box, (visits.get(box) ?? 0) + 1);
@@ -27,15 +31,16 @@ class Writer {
   private readonly tag = (id: string): string => quoted(boxOf(this.of, id)?.tag ?? id);
 
   /** A stop by itself: the box where it has no other and passes all of it, else with its blocks or its jack. */
-  private stop({ box: id, blocks, in: into, out }: Stop, parts = false): string {
+  private stop({ box: id, blocks, in: into, out }: Stop, end: End | null = null): string {
     const box = boxOf(this.of, id);
     const all = box ? blocksOf(box) : [];
-    const isOnly = this.visits.get(id) === 1;
-    const isWhole = isOnly && (all.length === blocks.length || (blocks.length === 0 && out.length === 0));
+    const isWhole = this.visits.get(id) === 1 && all.length === blocks.length;
     if (isWhole) return this.tag(id);
     if (blocks.length > 0) return `${this.tag(id)}[${blocks.join(' ')}]`;
-    const jack = jackIn(box, out[0] ?? into.at(-1));
-    return jack && !parts ? `${this.tag(id)}:${jack.id}` : this.tag(id);
+    const goesOnInside =
+      end?.kind === 'split' && end.tails.some(({ places: [first] }) => first?.gap?.kind === 'inside');
+    const jack = jackIn(box, (end ? undefined : out[0]) ?? into.at(-1));
+    return jack && !goesOnInside ? `${this.tag(id)}:${jack.id}` : this.tag(id);
   }
 
   /** What stands between the brackets of a visit, from a place on to the last that is come to without a lead. */
@@ -74,10 +79,16 @@ class Writer {
 
   /**
    * Places from one to ahead of another: the first without its arrow.
-   * @param parts the last of them is where ways part
+   * @param end how it goes on where the last of them is the end of a chain
    * @param others what is said behind the first
    */
-  private line(places: readonly Place[], from: number, to: number, parts = false, others = ''): string {
+  private line(
+    places: readonly Place[],
+    from: number,
+    to: number,
+    end: End | null = null,
+    others = '',
+  ): string {
     const words: string[] = [];
     let at = from;
     while (at < to) {
@@ -96,7 +107,7 @@ class Writer {
         words.push(gap?.kind === 'inside' ? `[${inside}]` : `${this.tag(first.box)}[${inside}]`);
         at = next;
       } else {
-        words.push(this.stop(first, parts && at === to - 1));
+        words.push(this.stop(first, end?.kind === 'split' && at === to - 1 ? end : null));
         at += 1;
       }
       if (words.length === 1) words[0] += others;
@@ -117,19 +128,21 @@ class Writer {
       case 'open':
         return ['>', 'nothing'];
       case 'split':
-        return [
-          ...(end.how === 'both' ? [] : [end.how]),
-          `{ ${end.tails.map((tail) => this.tail(tail)).join(' | ')} }`,
-        ];
+        return [...(end.how === 'both' ? [] : [end.how]), `{ ${this.tails(end).join(' | ')} }`];
       default:
         return [];
     }
   }
 
+  private tails({ how, tails }: Extract<End, { kind: 'split' }>): readonly string[] {
+    const texts = tails.map((tail) => this.tail(tail));
+    return this.sorted && how !== 'sides' ? texts.sort() : texts;
+  }
+
   private tail({ places, end }: Tail): string {
     const gap = places[0]?.gap;
     const ahead = gap && gap.kind !== 'inside' ? [arrow(gap)] : [];
-    const line = places.length > 0 ? [this.line(places, 0, places.length, end.kind === 'split')] : [];
+    const line = places.length > 0 ? [this.line(places, 0, places.length, end)] : [];
     return [...ahead, ...line, ...this.end(end)].join(' ');
   }
 
@@ -138,7 +151,7 @@ class Writer {
       .slice(1)
       .map((id) => `/${this.tag(id)}`)
       .join('');
-    const line = this.line(places, 0, places.length, end.kind === 'split', others);
+    const line = this.line(places, 0, places.length, end, others);
     return [line, ...this.end(end)].join(' ');
   }
 }
@@ -146,8 +159,9 @@ class Writer {
 /**
  * Chains as text, a line each: `GTR > MFX[drive loop-1(HEAD[preamp]) delay] > HEAD[power] > CAB`.
  * @param of the boxes that the chains are of
+ * @param sorted tails stand in the order of their texts, for comparing
  */
-export function writeChains(of: Reads<'boxes'>, chains: readonly Chain[]): readonly string[] {
-  const writer = new Writer(of, chains);
+export function writeChains(of: Reads<'boxes'>, chains: readonly Chain[], sorted = false): readonly string[] {
+  const writer = new Writer(of, chains, sorted);
   return chains.map((chain) => writer.chain(chain));
 }

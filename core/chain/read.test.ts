@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { inNight, type Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
 import { set, swap } from '../testing/short-edits';
-import { readingsIn, writeChains, type Reading } from './index';
+import { parseChains, readingsIn, writeChains, type Reading } from './index';
 
 const read = (rig: Rig): Reading => readingsIn(inNight(rig, null))[0]!.reading;
 const lines = (rig: Rig) => writeChains(rig, read(rig).chains);
@@ -172,6 +172,8 @@ describe('rigs by hand', () => {
     ],
   ])('%s', (_name, line, plugs, expected) => {
     expect(wired(line, ...plugs)).toEqual(expected);
+    const rig = build(line);
+    expect(writeChains(rig, parseChains(rig, expected.join('\n')))).toEqual(expected);
   });
 
   test('four-cable: the unit hosts the preamp, the amplifier what comes late', () => {

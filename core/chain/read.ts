@@ -159,6 +159,11 @@ export const wiringsIn = derive(['boxes', 'variant', 'sound'], (of): Wirings => 
   );
 });
 
+/** The inner wirings at rest. */
+export const wiringsAtRest = derive(['boxes'], ({ boxes }): Wirings =>
+  Object.fromEntries(boxes.flatMap((box) => (box.patches.length > 1 ? [[box.id, box.patch] as const] : []))),
+);
+
 /** A reading with the inner wirings it is by, and the sounds that are in them. */
 export type InWirings = {
   readonly wirings: Wirings;

@@ -167,8 +167,8 @@ function linksFrom(
     .sort((a, b) => rank(a) - rank(b));
 }
 
-/** The ways of a rig by the inner wirings given, whatever is on. */
-export const waysIn = derive(['boxes', 'leads', 'variant'], (of) => (wirings: Wirings): Ways => {
+/** Spots and the hops between them, jacks among them. */
+export function hopsIn(of: Reads<'boxes' | 'leads' | 'variant'>, wirings: Wirings) {
   const { graph, inUse } = openGraphIn(of)(wirings);
   const boxes = boxesById(of);
   const spots: Spot[] = [];
@@ -183,10 +183,15 @@ export const waysIn = derive(['boxes', 'leads', 'variant'], (of) => (wirings: Wi
     numbers.set(key, spots.length);
     return spots.push(spot) - 1;
   });
-  const hops = hopsOf(of, graph, ofNode, spots);
+  const sources = graph.sources.map((node) => ofNode[node] ?? -1);
+  return { spots, hops: hopsOf(of, graph, ofNode, spots), sources };
+}
+
+/** The ways of a rig by the inner wirings given, whatever is on. */
+export const waysIn = derive(['boxes', 'leads', 'variant'], (of) => (wirings: Wirings): Ways => {
+  const { spots, hops, sources } = hopsIn(of, wirings);
   mixFeeds(spots, hops);
   const links = spots.map((_, at) => linksFrom(at, hops, spots));
   const mixes = spots.flatMap(({ kind }, i) => (kind === 'mix' ? [i] : []));
-  const sources = [...new Set([...graph.sources.map((node) => ofNode[node] ?? -1), ...mixes])];
-  return { spots, links, sources };
+  return { spots, links, sources: [...new Set([...sources, ...mixes])] };
 });

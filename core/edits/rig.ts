@@ -28,6 +28,8 @@ export type RoutingChange = {
   /** Blocks put into a unit: a loop for outboard, twins on a second feed. */
   readonly blocks: readonly { box: string; block: Block }[];
   readonly wires: readonly { box: string; patch: string; wires: readonly Wire[] }[];
+  /** New places in the row for boxes that changed theirs in the chain. */
+  readonly orders?: Readonly<Record<string, number>>;
 };
 
 export const rigEdits = {
@@ -79,6 +81,7 @@ export const rigEdits = {
    * that plugs otherwise, so that the routing has no room in it, keeps its wiring.
    */
   takeRouting: edit<RoutingChange>('Take routing', (draft, change) => {
+    for (const box of draft.boxes) box.order = change.orders?.[box.id] ?? box.order;
     for (const { id } of variantsKept(draft, change)) {
       const variant = byId(draft.variants, id, 'variant');
       variant.leads = copy(keptLeads(draft, variant, change));

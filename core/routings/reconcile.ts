@@ -1,6 +1,6 @@
-import { adapterFor, kindServes, leadKindFor } from '../cables';
+import { adapterFor, kindServes, leadKindFor, lengthServes, type LeadJob } from '../cables';
 import type { Move, RoutingChange } from '../edits';
-import { longestRun, stockLength } from '../lengths';
+import { longestRun } from '../lengths';
 import {
   boxOf,
   endAt,
@@ -15,7 +15,6 @@ import {
   type JackEnd,
   type JackRef,
   type Lead,
-  type LeadKind,
   type Rig,
   type Wire,
 } from '../model';
@@ -36,25 +35,7 @@ const joinsAudio = (rig: Rig, lead: Lead) => {
 };
 
 /** A run that is wanted, with what is asked of its lead. */
-type Job = {
-  readonly run: WantedRun;
-  readonly kind: LeadKind;
-  /** Metres from jack to jack by the rule of lengths; null: the rule has none to give. */
-  readonly neededM: number | null;
-};
-
-/** Is this lead long enough there, and not another one by the rule of lengths? In every night that it is plugged in. */
-function lengthServes(rig: Rig, lead: Lead, { neededM }: Job): boolean {
-  if (isLink(lead)) return true;
-  const nights = rig.variants.flatMap(({ leads }) => leads[lead.id] ?? []);
-  const others = nights.flatMap(({ from, to }) => longestRun(rig, from, to) ?? []);
-  const all = neededM === null ? others : [neededM, ...others];
-  if (all.length === 0) return true;
-  const needed = Math.max(...all);
-  return lead.lengthBy === 'computed'
-    ? stockLength(needed, rig.stage.stockM).lengthM === lead.lengthM
-    : lead.lengthM >= needed - 1e-9;
-}
+type Job = LeadJob & { readonly run: WantedRun };
 
 /** How little has to be done with a lead to serve a run; less is better. Null: it does not serve. */
 function cost(rig: Rig, lead: Lead, job: Job): number | null {

@@ -1,0 +1,223 @@
+// Chains wired: by hand, and laws over random rigs.
+import { describe, expect, test } from '@jest/globals';
+import { applyEdit } from '../edits';
+import { checkInvariants, inNight, jackKey, patchRig, type Rig } from '../model';
+import { build } from '../testing/build';
+import { parseChains, readingsIn, remedyFor, wireChains, writeChains, type Wiring } from './index';
+
+const chainsOf = (rig: Rig) => readingsIn(inNight(rig, null))[0]!.reading.chains;
+const wired = (rig: Rig, text: string) => wireChains(rig, parseChains(rig, text));
+const take = (rig: Rig, text: string): Wiring => {
+  const result = wired(rig, text);
+  if ('reason' in result) throw new Error(result.reason);
+  return result;
+};
+const leads = (rig: Rig) =>
+  rig.leads.map(
+    ({ number, from, to }) => `${number} ${from.at.map(jackKey).join('|')} > ${to.at.map(jackKey).join('|')}`,
+  );
+const touched = ({ change: { put, move, away } }: Wiring) => ({
+  put: put.length,
+  move: move.map(({ lead }) => lead).sort(),
+  away: [...away].sort(),
+});
+
+const GEAR = 'guitar, tuner, fuzz, od, delay, unit, valve head, cab 16, desk';
+const FOUR =
+  'GUITAR > TUNER > FUZZ > OVRDRV > MULTI[drive loop-1(VALVE[preamp]) amp cab chorus delay reverb] > VALVE[power] > CABINET';
+const four = () => take(build(GEAR), FOUR).trial;
+
+describe('by hand', () => {
+  test('bare gear is wired on the right jacks, a loop that is off goes on', () => {
+    const { trial, change } = take(build(GEAR), FOUR);
+    expect(leads(trial)).toEqual([
+      '1 guitar/out > tuner/in',
+      '2 tuner/out > fuzz/in',
+      '3 fuzz/out > overdrive/in',
+      '4 overdrive/out > multi-effects/input',
+      '5 multi-effects/send-1 > valve-head/input',
+      '6 valve-head/send > multi-effects/return-1',
+      '7 multi-effects/out-1-l > valve-head/return',
+      '8 valve-head/spk-16 > cabinet/in',
+    ]);
+    expect(change.states).toEqual([{ box: 'multi-effects', block: 'loop-1', state: 'on' }]);
+    expect(checkInvariants(trial)).toEqual([]);
+  });
+
+  test('a pedal past its neighbour: three leads, one plug each, and the two change places', () => {
+    const rig = four();
+    const wiring = take(rig, FOUR.replace('FUZZ > OVRDRV', 'OVRDRV > FUZZ'));
+    expect(touched(wiring)).toEqual({ put: 0, move: ['lead-2', 'lead-3', 'lead-4'], away: [] });
+    const orderOf = (id: string) => wiring.trial.boxes.find((box) => box.id === id)!.order;
+    expect(orderOf('overdrive')).toBeLessThan(orderOf('fuzz'));
+  });
+
+  test.each([
+    ['over the preamp', FOUR.replace(' > OVRDRV', '').replace('> VALVE[power]', '> OVRDRV > VALVE[power]')],
+    ['into the loop', FOUR.replace(' > OVRDRV', '').replace('VALVE[preamp]', 'OVRDRV > VALVE[preamp]')],
+    ['put in', FOUR.replace('TUNER >', 'TUNER > DIGITAL >')],
+    ['taken out', FOUR.replace(' > FUZZ', '')],
+    [
+      'all in front',
+      'GUITAR > TUNER > FUZZ > OVRDRV > MULTI[drive amp cab chorus delay reverb] > VALVE > CABINET',
+    ],
+    [
+      'in the loop only',
+      'GUITAR > TUNER > FUZZ > OVRDRV > VALVE[preamp] > MULTI[drive amp cab chorus delay reverb] > VALVE[power] > CABINET',
+    ],
+    ['blocks of the unit in another order', FOUR.replace('chorus delay reverb', 'reverb chorus delay')],
+    [
+      'a feed split last',
+      FOUR.replace(
+        'amp cab chorus delay reverb] > VALVE[power] > CABINET',
+        'amp chorus delay reverb] { > VALVE[power] > CABINET | [cab] > DESK[mix-1] }',
+      ),
+    ],
+    [
+      'a feed ahead of the late effects',
+      FOUR.replace(
+        'amp cab chorus delay reverb] > VALVE[power] > CABINET',
+        'amp] { [chorus delay reverb] > VALVE[power] > CABINET | [cab] > DESK[mix-1] }',
+      ),
+    ],
+  ])('%s: it reads as it was asked for, and undo gives the rig before', (_name, text) => {
+    const rig = four();
+    const { change, trial } = take(rig, text);
+    expect(writeChains(trial, chainsOf(trial))).toEqual([text]);
+    const applied = applyEdit(rig, { edit: 'takeRouting', arguments: change });
+    expect(checkInvariants(applied.rig)).toEqual([]);
+    expect(patchRig(applied.rig, applied.inverse)).toEqual(rig);
+  });
+
+  test('a gate wrapped around the drives, then around the preamp too', () => {
+    const rig = take(
+      build('guitar, fuzz, od, four-jack gate, valve head, cab 16'),
+      'GUITAR > FUZZ > OVRDRV > VALVE > CABINET',
+    ).trial;
+    for (const text of [
+      'GUITAR > FOUR[sense] > FUZZ > OVRDRV > FOUR[gate] > VALVE > CABINET',
+      'GUITAR > FOUR[sense] > FUZZ > OVRDRV > VALVE[preamp] > FOUR[gate] > VALVE[power] > CABINET',
+    ])
+      expect(writeChains(rig, chainsOf(take(rig, text).trial))).toEqual([text]);
+  });
+
+  test('a switcher: pedals in its loops, those that are emptied go off', () => {
+    const rig = build('guitar, loop switcher, od, delay, combo');
+    const both = take(rig, 'GUITAR > FOUR[buffer loop-1(OVRDRV) loop-3(DIGITAL) mute] > COMBO');
+    expect(both.change.states).toHaveLength(2);
+    const one = take(both.trial, 'GUITAR > FOUR[buffer loop-1(OVRDRV > DIGITAL) mute] > COMBO');
+    expect(one.change.states).toEqual([{ box: 'four-loop-switcher', block: 'loop-3', state: 'off' }]);
+    expect('reason' in wired(rig, 'GUITAR > FOUR[buffer loop-3(DIGITAL) loop-1(OVRDRV) mute] > COMBO')).toBe(
+      true,
+    );
+  });
+
+  test('stereo keeps both sides, and says where there is one only', () => {
+    const rig = build('guitar, stereo chorus, stereo delay, od, powered speaker');
+    const { trial } = take(rig, 'GUITAR > STEREO >> STERD > POWERED');
+    expect(leads(trial)).toEqual([
+      '1 guitar/out > stereo-chorus/in-l',
+      '2 stereo-chorus/out-l > stereo-delay/in-l',
+      '3 stereo-chorus/out-r > stereo-delay/in-r',
+      '4 stereo-delay/out-l > powered-speaker/in',
+    ]);
+    const refused = parseChains(rig, 'GUITAR > STEREO >> OVRDRV > POWERED');
+    const no = wireChains(rig, refused);
+    expect(no).toMatchObject({
+      box: 'overdrive',
+      stereo: true,
+      reason: 'Overdrive has no way through Overdrive in stereo as it is asked for.',
+    });
+    expect('reason' in no && remedyFor(rig, refused, no)).toEqual({
+      words: 'Overdrive in mono',
+      lines: ['GUITAR > STEREO > OVRDRV > POWERED'],
+    });
+  });
+
+  test('guitars that share a plug, radio and air; a lead in no chain stays', () => {
+    const rig = build(
+      'guitar, baritone, transmitter, od, combo, mic, desk, delay, reverb',
+      'digital-delay/out = reverb/in',
+    );
+    const { trial, change } = take(
+      rig,
+      'GUITAR/BRTN > RADIO ~ RADIR > OVRDRV > COMBO ~ MCRPHN > DESK[mix-1]',
+    );
+    expect(trial.leads.some(({ from }) => from.at.length === 2)).toBe(true);
+    expect(leads(trial)[0]).toBe('1 digital-delay/out > reverb/in');
+    expect(change.away).toEqual([]);
+  });
+
+  test('what no jack is left for is refused whole, with what would do', () => {
+    const rig = build('guitar, od, combo, valve combo with loop');
+    const chains = parseChains(rig, 'GUITAR > OVRDRV { > COMBO | > VALVE }');
+    const no = wireChains(rig, chains);
+    if (!('reason' in no)) throw new Error('an overdrive has one output');
+    expect(no.reason).toBe('Overdrive has no jack left for a way through Overdrive.');
+    const remedy = remedyFor(rig, chains, no)!;
+    expect('change' in wired(rig, remedy.lines.join('\n'))).toBe(true);
+  });
+});
+
+describe('gear wired from its chain alone, and read as it was written', () => {
+  test.each<[string, string]>([
+    [
+      'guitar, stereo chorus, stereo delay, stereo power amp, stereo cab',
+      'GUITAR > STEREO >> STERD >> STERPA[power-l]+STERPA[power-r] >> STERC[speaker-l]+STERC[speaker-r]',
+    ],
+    ['guitar, stereo delay, di x2, desk', 'GUITAR > STEREO >> PASSIVE+PASSD2 >> DESK[mix-1]+DESK[mix-2]'],
+    ['guitar, stereo delay, combo, valve combo with loop', 'GUITAR > STEREO sides { > COMBO | > VALVE }'],
+    [
+      'guitar, unit, stereo combo',
+      'GUITAR > MULTI[drive amp cab chorus delay reverb] > STEREO[blend-l power-l speaker-l]+STEREO[blend-r power-r speaker-r]',
+    ],
+    [
+      'guitar, unit, stereo combo',
+      'GUITAR > STEREO[preamp divide] > MULTI[drive amp cab chorus delay reverb] >> STEREO[blend-l power-l speaker-l]+STEREO[blend-r power-r speaker-r]',
+    ],
+    ['guitar, bass, input selector, combo', 'GUITAR > INPUT > COMBO\nBASS > into INPUT[select]'],
+    ['guitar, amp selector, combo, valve combo with loop', 'GUITAR > AMP either { > COMBO | > VALVE }'],
+    ['guitar, di, combo, desk', 'GUITAR > PASSIVE { > COMBO | [transformer] > DESK[mix-1] }'],
+    [
+      'guitar, od, four-loop unit, y lead, di, desk, headphones',
+      'GUITAR > OVRDRV > FOUR[loop-1(] > YLEAD { > FOUR[)loop-1 compressor drive amp cab chorus delay reverb] > HDPHNS | > PASSIVE > DESK[mix-1] }',
+    ],
+    [
+      'guitar, splitter, od, keyed gate, combo',
+      'GUITAR > SPLTTR { > OVRDRV > KEYED[gate] > COMBO | > KEYED[sense] }',
+    ],
+    [
+      'guitar, loop switcher, tuner, od, combo',
+      'GUITAR > FOUR[buffer] { [loop-2(OVRDRV) mute] > COMBO | > TUNER }',
+    ],
+    [
+      'guitar, fuzz, delay, junction, valve head, cab 16',
+      'GUITAR > JNCTN:to-front > FUZZ > JNCTN:amp-in > VALVE[preamp] > JNCTN:to-loop > DIGITAL > JNCTN:amp-return > VALVE[power] > CABINET',
+    ],
+    [
+      'guitar, small head, load box, valve head, cab 16',
+      'GUITAR > SMALL[preamp] { > VALVE[power] > CABINET | [power] > LOAD:in }',
+    ],
+    [
+      'guitar, delay, parallel head, cab 16',
+      'GUITAR > VALVE[preamp divide] > DIGITAL > VALVE[blend power] > CABINET',
+    ],
+    ['guitar, combo, mic, desk, wedge', 'GUITAR > COMBO ~ MCRPHN > DESK[mix-1]\nDESK:aux-1 > WEDGE'],
+    [
+      'guitar, rack unit, valve head, cab 16, desk',
+      'GUITAR > RACK[compressor drive amp] > VALVE[preamp] > RACK[chorus delay reverb] { > VALVE[power] > CABINET | [cab] > DESK[mix-1] }',
+    ],
+    [
+      'guitar, four-loop unit, od, distortion, valve head, cab 16',
+      'GUITAR > FOUR[loop-1(OVRDRV) loop-2(DSTRTN) compressor drive loop-3(VALVE[preamp]) amp cab chorus delay reverb] > VALVE[power] > CABINET',
+    ],
+    [
+      'guitar, unit, effects-only unit, valve head, cab 16',
+      'GUITAR > MULTI[drive loop-1(VALVE[preamp]) amp cab chorus delay reverb] > EFFECTS[wah compressor drive gate volume chorus delay reverb] > VALVE[power] > CABINET',
+    ],
+  ])('%s', (line, text) => {
+    const { trial } = take(build(line), text);
+    expect(writeChains(trial, chainsOf(trial))).toEqual(text.split('\n'));
+    expect(checkInvariants(trial)).toEqual([]);
+  });
+});
