@@ -1,5 +1,15 @@
 // Which jacks serve: for each visit where it comes in, for each leg where it leaves, at least cost.
-import { isAudio, jackIn, jackKey, pluggedIn, type Box, type Jack, type JackRef, type Reads } from '../model';
+import {
+  endAt,
+  isAudio,
+  jackIn,
+  jackKey,
+  pluggedIn,
+  type Box,
+  type Jack,
+  type JackRef,
+  type Reads,
+} from '../model';
 import type { Leg, Legs, Run, Visit } from './legs';
 import { segmentsOf, type Segment } from './segments';
 
@@ -156,8 +166,19 @@ type State = {
   readonly exits: readonly (Jacks | null)[];
 };
 
+/** To a desk goes what is balanced, to the input of an amplifier what no knob moves, where there is a choice. */
+function unlikely(of: Reads<'boxes'>, a: JackRef, b: JackRef): number {
+  const [from, to] = [endAt(of, a), endAt(of, b)];
+  if (!from || !to) return 0;
+  const roles = to.box.blocks.map(({ role }) => role);
+  if (roles.includes('mix') && from.jack.balance === 'unbalanced') return 0.5;
+  return roles.includes('preamp') && to.jack.carries === 'instrument' && from.jack.fixedUnity !== true
+    ? 0.5
+    : 0;
+}
+
 /** What it costs that two jacks are joined: nothing where a lead stands there, less where one stands at one of them. */
-function costs(of: Reads<'leads' | 'variant'>) {
+function costs(of: Reads<'boxes' | 'leads' | 'variant'>): (a: JackRef, b: JackRef) => number {
   const joined = new Set<string>();
   const held = new Set<string>();
   for (const { from, to } of pluggedIn(of))
@@ -166,10 +187,10 @@ function costs(of: Reads<'leads' | 'variant'>) {
       for (const b of to) joined.add(`${jackKey(a)} ${jackKey(b)}`);
     }
   for (const { to } of pluggedIn(of)) for (const b of to) held.add(jackKey(b));
-  return (a: JackRef, b: JackRef): number =>
-    joined.has(`${jackKey(a)} ${jackKey(b)}`)
-      ? 0
-      : 20 - 4 * Number(held.has(jackKey(a))) - 4 * Number(held.has(jackKey(b)));
+  return (a, b) => {
+    if (joined.has(`${jackKey(a)} ${jackKey(b)}`)) return 0;
+    return 20 - 4 * Number(held.has(jackKey(a))) - 4 * Number(held.has(jackKey(b))) + unlikely(of, a, b);
+  };
 }
 
 /** A little more for what a technician takes last: a send as an output, headphones, an output that a knob moves. */

@@ -2,6 +2,7 @@
 import { blockIn, jackIn, type Box, type Reads } from '../model';
 import type { Chain, End, Gap, Place, Stop, Tail } from './chain';
 import { blocksOf, KEYWORDS } from './notation';
+import { isGrid } from './relay';
 
 /** What cannot be read in a line, where (from 1), and why. */
 export class ChainError extends Error {
@@ -50,6 +51,9 @@ const gapOf = (sign: string): Gap => ({
   leads: [],
 });
 const INSIDE: Gap = { kind: 'inside', width: 'mono', leads: [] };
+
+/** What a loop block is called that the unit does not have yet. */
+const NEW_LOOP = /^loop-[1-9]\d?$/;
 
 /** One line, read from left to right. */
 class LineReader {
@@ -113,7 +117,9 @@ class LineReader {
   private blockId(box: Box): string {
     const token = this.next;
     const id = this.word('a block');
-    return blockIn(box, id) ? id : this.fail(`${box.tag} has no block ${id}`, token);
+    // A unit with room for another loop has one as soon as it is named.
+    const isNewLoop = NEW_LOOP.test(id) && isGrid(box) && (box.loops?.length ?? 0) > 0;
+    return blockIn(box, id) || isNewLoop ? id : this.fail(`${box.tag} has no block ${id}`, token);
   }
 
   /** Between the brackets of a visit: blocks, and loops with what hangs in them. */
@@ -137,6 +143,7 @@ class LineReader {
       }
       const block = this.blockId(box);
       const open = this.takes('(', '((');
+      if (open === null && !blockIn(box, block)) this.fail(`nothing is said to hang in ${block}`);
       if (open === null) {
         if (blockIn(box, block)?.movable === true) {
           flush();

@@ -90,6 +90,9 @@ function withLoops(box: Box, rows: Rows, wanted: readonly string[]): Rows | null
   return { ...rows, loops };
 }
 
+/** Can its inside be laid anew? The loops of a switcher stand as they are built. */
+export const isGrid = (box: Box): boolean => box.blocks.some(({ movable }) => movable);
+
 /** A unit whose loops that are emptied leave their rows. */
 export function restingLoops(box: Box, emptied: readonly string[]): Box {
   const own = box.patches.find(({ id }) => id === box.patch);
@@ -118,7 +121,9 @@ export function relaid(box: Box, legs: Legs): Box | null {
   const heads = was.rows.flatMap(({ from }) => ('jack' in from ? [from.jack] : []));
   const ends = was.rows.map(({ outputs }) => outputs);
   const inputs = [...heads, ...freeJacks(box, open, 'in')];
-  const spare = [...freeJacks(box, open, 'out')];
+  // Left or mono first: the right of a pair that is in use by its left is nobody's first choice.
+  const isRight = (jack: string) => Number(/-(r|right)$/.test(jack));
+  const spare = [...freeJacks(box, open, 'out')].sort((a, b) => isRight(a) - isRight(b));
   const rows: Row[] = [];
   for (const [i, { after, blocks, leaves }] of lines.entries()) {
     const jack = inputs.shift();

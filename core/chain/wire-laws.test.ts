@@ -1,7 +1,7 @@
 // What must hold of every rig that is wired from chains.
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { checkInvariants, inNight, type Rig } from '../model';
+import { checkInvariants, inNight, isAudio, type Rig } from '../model';
 import { gear, handled, rigOf, wiredWay } from '../testing/gear';
 import { Met } from '../testing/met';
 import { assign } from './assign';
@@ -24,6 +24,56 @@ function exchanged(chains: readonly Chain[], n: number): readonly Chain[] | null
   const [a, b] = [first.places[at]!, first.places[at + 1]!];
   const places = first.places.with(at, { ...a, stops: b.stops }).with(at + 1, { ...b, stops: a.stops });
   return [{ ...first, places }, ...others];
+}
+
+type End = { readonly box: string; readonly jack: string };
+
+/**
+ * Tries every way to join the boxes that the leads of a wired rig join, by any jacks of the right direction, that leaves
+ * more leads as they were than it does; the first that reads alike. It knows nothing of how jacks are chosen.
+ */
+function fewerMoved(rig: Rig, wired: Rig, moved: number, text: readonly string[]): string | null {
+  const standing = new Set(rig.leads.map(({ from, to }) => JSON.stringify([from.at[0], to.at[0]])));
+  const plugged = wired.leads.filter(({ from, to }) => from.at.length > 0 && to.at.length > 0);
+  const jacksOf = (box: string, direction: 'in' | 'out', like: End): readonly End[] => {
+    const found = wired.boxes.find(({ id }) => id === box)!;
+    const carries = found.jacks.find(({ id }) => id === like.jack)!.carries === 'speaker';
+    return found.jacks
+      .filter(
+        (jack) => jack.direction === direction && isAudio(jack) && (jack.carries === 'speaker') === carries,
+      )
+      .map(({ id }) => ({ box, jack: id }));
+  };
+  const search = (
+    i: number,
+    taken: readonly string[],
+    changed: number,
+    ends: readonly (readonly [End, End])[],
+  ): string | null => {
+    if (changed >= moved) return null;
+    const lead = plugged[i];
+    if (!lead) {
+      const leads = plugged.map((one, k) => ({
+        ...one,
+        from: { ...one.from, at: [ends[k]![0]] },
+        to: { ...one.to, at: [ends[k]![1]] },
+      }));
+      return writeChains(wired, chainsOf({ ...wired, leads })).join() === text.join()
+        ? JSON.stringify(ends)
+        : null;
+    }
+    const [a, b] = [lead.from.at[0]!, lead.to.at[0]!];
+    for (const from of jacksOf(a.box, 'out', a))
+      for (const to of jacksOf(b.box, 'in', b)) {
+        const keys = [`${from.box}/${from.jack}`, `${to.box}/${to.jack}`];
+        if (keys.some((key) => taken.includes(key))) continue;
+        const more = Number(!standing.has(JSON.stringify([from, to])));
+        const better = search(i + 1, [...taken, ...keys], changed + more, [...ends, [from, to]]);
+        if (better) return better;
+      }
+    return null;
+  };
+  return search(0, [], 0, []);
 }
 
 describe('laws', () => {
@@ -80,12 +130,55 @@ describe('laws', () => {
         if ('reason' in back) throw new Error(back.reason);
         expect(writeChains(rig, chainsOf(back.trial))).toEqual(writeChains(rig, reading.chains));
         expect(back.trial.boxes.map(({ order }) => order)).toEqual(rig.boxes.map(({ order }) => order));
+        // What is told is what is done: every lead that stands otherwise is fetched, moved or put away.
+        const endsIn = (one: Rig) =>
+          new Map(one.leads.map(({ id, from, to }) => [id, JSON.stringify([from.at, to.at])]));
+        const [before, after] = [endsIn(rig), endsIn(there.trial)];
+        const changed = [...after].filter(([id, ends]) => before.get(id) !== ends).map(([id]) => id);
+        const { put, move, away } = there.change;
+        expect([...put.map(({ id }) => id), ...move.map(({ lead }) => lead), ...away].sort()).toEqual(
+          changed.sort(),
+        );
         met.count('exchanged');
         met.count('moved', there.change.move.length);
       }),
       { numRuns: 120 },
     );
     met.atLeast({ exchanged: 60, moved: 120 });
+  });
+
+  test('no choice of jacks leaves more leads where they are: tried one by one', () => {
+    const met = new Met();
+    fc.assert(
+      fc.property(
+        fc.constantFrom('valve head', 'four-channel head'),
+        fc.nat({ max: 5 }),
+        fc.nat(),
+        (amp, n, k) => {
+          const gearOf = {
+            guitars: 1,
+            pedals: ['od', 'fuzz'],
+            unit: 'unit',
+            amp,
+            around: [],
+            ohm: 16,
+            desk: true,
+          };
+          const rig = wiredWay(rigOf(gearOf as never), n);
+          const asked = exchanged(chainsOf(rig), k) ?? chainsOf(rig);
+          const wired = wireChains(rig, asked);
+          if ('reason' in wired) throw new Error(wired.reason);
+          const { put, move } = wired.change;
+          const text = writeChains(wired.trial, chainsOf(wired.trial));
+          const better = fewerMoved(rig, wired.trial, put.length + move.length, text);
+          expect(better).toBeNull();
+          met.count('tried');
+          met.count('with leads to move', Number(put.length + move.length > 0));
+        },
+      ),
+      { numRuns: 40 },
+    );
+    met.atLeast({ tried: 40, 'with leads to move': 10 });
   });
 
   test('what is refused says why; what would do instead can be wired', () => {

@@ -1,22 +1,55 @@
 // Wires a rig as its chains say: jacks first, then leads, then what inside units must change.
 import { trialOf, type RoutingChange } from '../edits';
 import { isOneInOneOut } from '../lengths';
-import { boxOf, inNight, type Box, type Rig } from '../model';
+import { makeGridBlock } from '../catalog';
+import { blockIn, boxOf, inNight, type Box, type Rig } from '../model';
 import { gapsOf, stopsOf, type Chain } from './chain';
 import { fit, type Fitted, type Unfit } from './fit';
 import { jobsOf, leadChange } from './jobs';
 import { legsOf, type Legs } from './legs';
 import { writeChains } from './notation';
 import { readChains, wiringsAtRest } from './read';
-import { relaid, restingLoops } from './relay';
+import { isGrid, relaid, restingLoops } from './relay';
 
 /** Why chains cannot be wired: where, and in words. */
 export type Refusal = { readonly box: string | null; readonly reason: string; readonly stereo: boolean };
 
 export type Wiring = { readonly change: RoutingChange; readonly trial: Rig };
 
-/** Can its inside be laid anew? The loops of a switcher stand as they are built. */
-const isGrid = (box: Box): boolean => box.blocks.some(({ movable }) => movable);
+/** Loop blocks that the chains name and that a unit does not have yet. */
+const newLoops = (rig: Rig, chains: readonly Chain[]): RoutingChange['blocks'] =>
+  [...loopsOf(chains)].flatMap((key) => {
+    const [id = '', block = ''] = key.split('/');
+    const box = boxOf(rig, id);
+    if (!box || blockIn(box, block)) return [];
+    return [{ box: id, block: makeGridBlock('loop', block, `Loop ${block.replace('loop-', '')}`) }];
+  });
+
+const withBlocks = (rig: Rig, blocks: RoutingChange['blocks']): Rig =>
+  blocks.length === 0
+    ? rig
+    : {
+        ...rig,
+        boxes: rig.boxes.map((box) => ({
+          ...box,
+          blocks: [...box.blocks, ...blocks.flatMap((one) => (one.box === box.id ? one.block : []))],
+        })),
+      };
+
+/** A unit that would get another loop with no room for a block. */
+function overfull(rig: Rig, blocks: RoutingChange['blocks']): Refusal | null {
+  for (const { box: id } of blocks) {
+    const box = boxOf(rig, id);
+    const [room, taken] = [box?.slots?.blocks, box?.blocks.filter(({ movable }) => movable).length ?? 0];
+    if (box && room !== undefined && taken > room)
+      return {
+        box: id,
+        stereo: false,
+        reason: `${box.name} has room for ${room} blocks; with another loop it would have ${taken}.`,
+      };
+  }
+  return null;
+}
 
 const loopsOf = (chains: readonly Chain[]): ReadonlySet<string> =>
   new Set(chains.flatMap(stopsOf).flatMap(({ box, loop }) => (loop ? [`${box}/${loop.block}`] : [])));
@@ -142,8 +175,12 @@ export function wireChains(rig: Rig, chains: readonly Chain[]): Wiring | Refusal
   const night = inNight(rig, null);
   const before = readChains(night, wiringsAtRest(night));
   const [loopsBefore, loopsNow] = [loopsOf(before.chains), loopsOf(chains)];
-  const { rig: laid, fitted, changed } = laidFor(rig, legs, withEmptied(rig, loopsBefore, loopsNow));
+  const blocks = newLoops(rig, chains);
+  const full = withBlocks(rig, blocks);
+  const { rig: laid, fitted, changed } = laidFor(full, legs, withEmptied(full, loopsBefore, loopsNow));
   if ('reason' in fitted) return refusalOf(rig, fitted);
+  const crowded = overfull(full, blocks);
+  if (crowded) return crowded;
   const inChains = new Set([
     ...before.chains.flatMap(gapsOf).flatMap(({ leads }) => leads),
     ...before.knots.flatMap(({ leads }) => leads),
@@ -158,7 +195,7 @@ export function wireChains(rig: Rig, chains: readonly Chain[]): Wiring | Refusal
     ...leadChange(placed, jobsOf(placed, legs, fitted), inChains),
     modes: [],
     states: loopStates(rig, loopsBefore, loopsNow),
-    blocks: [],
+    blocks,
     ...(Object.keys(orders).length > 0 ? { orders } : {}),
     wires: changed.flatMap(({ id, patch, patches }) => {
       const wires = patches.find((one) => one.id === patch)?.wires;
@@ -168,7 +205,7 @@ export function wireChains(rig: Rig, chains: readonly Chain[]): Wiring | Refusal
   const trial = trialOf(rig, { edit: 'takeRouting', arguments: change });
   const after = inNight(trial, null);
   const now = readChains(after, wiringsAtRest(after));
-  if (asText(trial, now.chains) !== asText(rig, chains))
+  if (asText(trial, now.chains) !== asText(full, chains))
     return {
       box: null,
       stereo: false,
