@@ -1,33 +1,12 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { EditCall } from '../core/edits';
 import { readRig, writeRig } from '../core/file';
 import { edited, fourCable } from '../core/testing/build';
-import { processIo } from './io';
-import { run } from './run';
-
-const folder = mkdtempSync(path.join(tmpdir(), 'hum-cli-'));
-const at = (name: string) => path.join(folder, name);
-
-/** The command line as a function: what it wrote, and its exit code. */
-async function hum(args: readonly string[], input = '') {
-  let [stdout, stderr] = ['', ''];
-  const status = await run(args, {
-    ...processIo,
-    read: (file) => (file === '-' ? input : processIo.read(file)),
-    out: (content) => (stdout += typeof content === 'string' ? content : Buffer.from(content).toString()),
-    err: (text) => (stderr += text),
-  });
-  return { status, stdout, stderr };
-}
-const json = async (args: readonly string[], input?: string) => {
-  const { status, stdout } = await hum([...args, '--json'], input);
-  return { status, value: JSON.parse(stdout) as Record<string, unknown> };
-};
+import { at, folder, hum, json } from './testing';
 
 const spoil: Record<string, EditCall> = {
   crossed: {
@@ -142,68 +121,6 @@ describe('the others', () => {
     ]);
     expect(routings[0]).toMatchObject({ inForce: true, runs: { count: 3, metres: 27 } });
   });
-  test('chain writes the order, and its data', async () => {
-    const line =
-      'GUITAR > FUZZ > MULTI[drive loop-1(VALVE[preamp]) amp cab chorus delay reverb] > VALVE[power] > CABINET';
-    expect(await hum(['chain', at('sound.json')])).toEqual({ status: 0, stdout: `${line}\n`, stderr: '' });
-    const { value } = await json(['chain', at('sound.json')]);
-    expect(value).toMatchObject({
-      variant: null,
-      orders: [
-        {
-          sounds: ['sound-1'],
-          lines: [line],
-          chains: [{ sources: ['guitar'], end: { kind: 'heard' } }],
-          knots: [],
-        },
-      ],
-    });
-    expect((await hum(['chain', at('crossed.json')])).stdout).toBe(
-      'GUITAR > FUZZ > MULTI[drive loop-1(] > VALVE[power] > CABINET\n' +
-        'knot 1: leads 3 and 4 close a ring through MULTI and VALVE: uncross them first\n',
-    );
-  });
-
-  test('chain --set wires what is written, or says why not and what would do', async () => {
-    const given =
-      'GUITAR > MULTI[drive loop-1(FUZZ > VALVE[preamp]) amp cab chorus delay reverb] > VALVE[power] > CABINET';
-    const wired = await hum(['chain', at('sound.json'), '--set', given, '-o', at('wired.json')]);
-    expect(wired.status).toBe(0);
-    expect(wired.stdout).toMatch(/^leads: /);
-    expect((await hum(['chain', at('wired.json')])).stdout).toBe(`${given}\n`);
-    const no = await hum([
-      'chain',
-      at('sound.json'),
-      '--set',
-      given.replace('FUZZ >', 'FUZZ >>'),
-      '-o',
-      at('no.json'),
-    ]);
-    expect([no.status, no.stdout]).toEqual([
-      1,
-      `Fuzz has no way through Fuzz in stereo as it is asked for.\nwould do: Fuzz in mono\n${given}\n`,
-    ]);
-    const { status, value } = await json([
-      'chain',
-      at('sound.json'),
-      '--set',
-      given.replace('FUZZ >', 'FUZZ >>'),
-      '-o',
-      at('no.json'),
-    ]);
-    expect([status, value.wired, value.remedy]).toEqual([
-      1,
-      false,
-      { words: 'Fuzz in mono', lines: [given] },
-    ]);
-    const bad = await hum(['chain', at('sound.json'), '--set', 'GUITAR > FUZY', '-o', at('no.json')]);
-    expect([bad.status, bad.stderr]).toEqual([
-      2,
-      'the chain cannot be read: line 1, column 10: there is no box with the tag FUZY\n',
-    ]);
-    expect((await hum(['chain', at('sound.json'), '--set', given])).status).toBe(2);
-  });
-
   test('trace names every lead of the way', async () => {
     expect((await hum(['trace', at('sound.json'), '--sound', 'Sound 1'])).stdout).toMatch(
       /-1-.*-2-.*-3-.*-4-.*-5-.*-6-/,

@@ -1,15 +1,5 @@
 // Which jacks serve: for each visit where it comes in, for each leg where it leaves, at least cost.
-import {
-  endAt,
-  isAudio,
-  jackIn,
-  jackKey,
-  pluggedIn,
-  type Box,
-  type Jack,
-  type JackRef,
-  type Reads,
-} from '../model';
+import { endAt, isAudio, jackIn, jackKey, pluggedIn, type Box, type JackRef, type Reads } from '../model';
 import type { Leg, Legs, Run, Visit } from './legs';
 import { segmentsOf, type Segment } from './segments';
 
@@ -58,34 +48,31 @@ const segmentsFor = (all: readonly Segment[], { entry }: Visit, { blocks, out }:
       (out.kind === 'end' || out.kind === 'within' || segment.exit !== null),
   );
 
-/** Is the second jack the right side of the first? */
-function isRightOf(box: Box, left: Jack, right: Jack): boolean {
-  if (right.normalledFrom === left.id) return true;
-  if (
-    box.loops?.some(({ sends, returns }) =>
-      [sends, returns].some(([a, b]) => a === left.id && b === right.id),
-    )
-  )
-    return true;
-  const stem = (id: string) => id.replace(/-(l|r|left|right)$/, '');
-  return (
-    left.id !== right.id &&
-    stem(left.id) === stem(right.id) &&
-    /-(r|right)$/.test(right.id) &&
-    /-(l|left)$/.test(left.id)
-  );
+/** Left and right among jacks: what is on the left side with what is on the right alone, or one with both. */
+function pairsOf(
+  box: Box,
+  sides: readonly { readonly jack: string; readonly channels: number }[],
+  width: Run['width'],
+): readonly Jacks[] {
+  const masks = new Map<string, number>();
+  for (const { jack, channels } of sides) masks.set(jack, (masks.get(jack) ?? 0) | channels);
+  const ids = [...masks.keys()];
+  if (width === 'mono') return ids.map((id): Jacks => [id]);
+  const wide = ids.filter((id) => jackIn(box, id)?.channels === 2).map((id): Jacks => [id]);
+  const rights = ids.filter((id) => masks.get(id) === 2);
+  const lefts = ids.filter((id) => ((masks.get(id) ?? 0) & 1) === 1);
+  return [...wide, ...lefts.flatMap((left) => rights.map((right): Jacks => [left, right]))];
 }
 
-function pairsOf(box: Box, ids: readonly string[], width: Run['width']): readonly Jacks[] {
-  const one = ids.map((id): Jacks => [id]);
-  if (width === 'mono') return one;
-  const jacks = ids.flatMap((id) => jackIn(box, id) ?? []);
-  const wide = jacks.filter(({ channels }) => channels === 2).map(({ id }): Jacks => [id]);
-  const pairs = jacks.flatMap((left) =>
-    jacks.filter((right) => isRightOf(box, left, right)).map((right): Jacks => [left.id, right.id]),
-  );
-  return [...wide, ...pairs];
-}
+/** One lead at the right side of a stereo output: half of the sound, unless it is asked for. */
+const isRightAlone = (
+  segments: readonly Segment[] | undefined,
+  leg: { readonly leg: Leg } | undefined,
+  exit: Jacks | null,
+): boolean =>
+  exit?.length === 1 &&
+  leg?.leg.side === null &&
+  (segments ?? []).filter((one) => one.exit === exit[0]).every(({ channels }) => channels === 2);
 
 /** Left and right by leads of their own want two jacks, as one stereo gap does. */
 const widthOut = (runs: readonly Run[]) =>
@@ -93,7 +80,12 @@ const widthOut = (runs: readonly Run[]) =>
 const widthInto = (runs: readonly Run[]) =>
   runs.some(({ width, into }) => width === 'stereo' || into !== null) ? 'stereo' : 'mono';
 
-type Option = { readonly entry: Jacks | null; readonly exits: readonly (Jacks | null)[] };
+type Option = {
+  readonly entry: Jacks | null;
+  readonly exits: readonly (Jacks | null)[];
+  /** So many leads take the right side of a stereo output alone. */
+  readonly rights: number;
+};
 
 /** Every way that a visit may be plugged. */
 function optionsOf(
@@ -107,40 +99,41 @@ function optionsOf(
   const entries: readonly (Jacks | null)[] =
     visit.entry.kind === 'source'
       ? [null]
-      : pairsOf(
-          box,
-          [...new Set(fits[0]?.flatMap(({ entry }) => entry ?? []) ?? anyInput(box))],
-          widthInto(into),
-        ).filter(([first]) => visit.jack === null || visit.jack === first);
+      : pairsOf(box, sidesIn(box, fits[0]), widthInto(into)).filter(
+          ([first]) => visit.jack === null || visit.jack === first,
+        );
   return entries.flatMap((entry): readonly Option[] => {
     const exits = legs.map(({ leg, runs }, i): readonly (Jacks | null)[] => {
       const own = (fits[i] ?? []).filter(
         (segment) => entry === null || segment.entry === entry[0] || segment.entry === entry[1],
       );
       if (leg.out.kind === 'end' || leg.out.kind === 'within') return own.length > 0 ? [null] : [];
-      // The right side alone is no output for one lead.
-      const ids = [
-        ...new Set(
-          own
-            .filter(({ channels }) =>
-              leg.side === null ? widthOut(runs) === 'stereo' || channels !== 2 : channels === leg.side + 1,
-            )
-            .flatMap(({ exit }) => exit ?? []),
-        ),
-      ];
-      return pairsOf(box, ids, widthOut(runs)).filter(([first]) => leg.jack === null || leg.jack === first);
+      const serving = own.filter(({ channels }) => leg.side === null || channels === leg.side + 1);
+      const sides = serving.flatMap(({ exit, channels }) =>
+        exit === null ? [] : [{ jack: exit, channels }],
+      );
+      return pairsOf(box, sides, widthOut(runs)).filter(([first]) => leg.jack === null || leg.jack === first);
     });
     return exits
       .reduce<readonly (readonly (Jacks | null)[])[]>(
         (sofar, own) => sofar.flatMap((before) => own.map((exit) => [...before, exit])),
         [[]],
       )
-      .map((one) => ({ entry, exits: one }));
+      .map((one) => ({
+        entry,
+        exits: one,
+        rights: one.filter((exit, i) => isRightAlone(fits[i], legs[i], exit)).length,
+      }));
   });
 }
 
-const anyInput = (box: Box) =>
-  box.jacks.filter((jack) => jack.direction !== 'out' && isAudio(jack)).map(({ id }) => id);
+/** The jacks by which segments come in, with their sides; of none any input. */
+const sidesIn = (box: Box, segments: readonly Segment[] | undefined) =>
+  segments
+    ? segments.flatMap(({ entry, enters }) => (entry === null ? [] : [{ jack: entry, channels: enters }]))
+    : box.jacks
+        .filter((jack) => jack.direction !== 'out' && isAudio(jack))
+        .map(({ id }) => ({ jack: id, channels: 3 }));
 
 /** The jacks that a run joins, two by two. */
 export function jacksOfRun(
@@ -193,7 +186,13 @@ function costs(of: Reads<'boxes' | 'leads' | 'variant'>): (a: JackRef, b: JackRe
   };
 }
 
-/** A little more for what a technician takes last: a send as an output, headphones, an output that a knob moves. */
+/** Left and right of one pair lie beside each other. */
+const apart = (box: Box, jacks: Jacks | null): number => {
+  const [a, b] = (jacks ?? []).map((jack) => box.jacks.findIndex(({ id }) => id === jack));
+  return a === undefined || b === undefined ? 0 : 0.1 * Math.abs(b - a);
+};
+
+/** A little more for what a technician takes last: a send as an output, headphones. */
 function preference(box: Box, jack: string): number {
   const loop = box.loops?.some(({ sends, returns }) => [...sends, ...returns].includes(jack)) ?? false;
   const at = box.jacks.findIndex(({ id }) => id === jack);
@@ -227,7 +226,7 @@ export function fit(of: Reads<'boxes' | 'leads' | 'variant'>, legs: Legs): Fitte
     if (options.length === 0) return unfit('no way');
     const next = new Map<string, State>();
     for (const state of states)
-      for (const { entry, exits } of options) {
+      for (const { entry, exits, rights } of options) {
         const wanted = [...(entry ?? []), ...exits.flatMap((exit) => exit ?? [])].map((jack) =>
           jackKey({ box: box.id, jack }),
         );
@@ -247,7 +246,7 @@ export function fit(of: Reads<'boxes' | 'leads' | 'variant'>, legs: Legs): Fitte
         }, 0);
         const more = [...(entry ?? []), ...exits.flatMap((exit) => exit ?? [])].reduce(
           (sum, jack) => sum + preference(box, jack),
-          0,
+          [entry, ...exits].reduce((sum, jacks) => sum + apart(box, jacks), 6 * rights),
         );
         const used = new Set(
           [...state.used, ...wanted].filter((key) => (last.get(key.slice(0, key.indexOf('/'))) ?? -1) > v),

@@ -12,7 +12,9 @@ export type Segment = {
   readonly loop: string | null;
   /** The jack it leaves by; null: it ends in the box. */
   readonly exit: string | null;
-  /** Which channels leave: 1 left, 2 right, 3 both. */
+  /** Which channels of the first thing it passes it comes in at: 1 left, 2 right, 3 both. */
+  readonly enters: number;
+  /** Which channels leave, in the same way. */
   readonly channels: number;
 };
 
@@ -75,10 +77,19 @@ function walked(box: Box, held: readonly string[], fed: Jack | null = null): rea
       if (own.loop === null || spots[hop.to]?.kind === 'jack')
         visit(hop.to, [...way, at], {
           ...own,
+          enters: own.blocks.length === 0 && own.back === null && own.loop === null ? hop.enters : own.enters,
           channels: spot.jack ? own.channels & hop.channels || own.channels : hop.channels,
         });
   };
-  const start: Segment = { entry: null, back: null, blocks: [], loop: null, exit: null, channels: 3 };
+  const start: Segment = {
+    entry: null,
+    back: null,
+    blocks: [],
+    loop: null,
+    exit: null,
+    enters: 3,
+    channels: 3,
+  };
   if (!fed) for (const source of sources) visit(source, [], start);
   // A desk's mix leaves by what it sends.
   if (!fed && box.blocks.some(({ role }) => role === 'mix'))

@@ -25,6 +25,7 @@ const inside = (to: number): Link => ({
   air: false,
   out: null,
   channels: 3,
+  enters: 3,
   width: 1,
   second: false,
 });

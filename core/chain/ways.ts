@@ -32,6 +32,8 @@ export type Link = {
   readonly channels: number;
   /** So many channels of so many leads come in by it. */
   readonly width: number;
+  /** Which channels of the next spot it comes in at, in the same way. */
+  readonly enters: number;
   /** It comes in at a second input, to be mixed. */
   readonly second: boolean;
 };
@@ -87,6 +89,7 @@ const merged = (a: Hop | undefined, b: Hop): Hop =>
     ? {
         ...a,
         channels: a.channels | b.channels,
+        enters: a.enters | b.enters,
         second: a.second && b.second,
         leads: new Set([...a.leads, ...b.leads]),
         into: new Set([...a.into, ...b.into]),
@@ -109,6 +112,7 @@ function hopsOf(of: Reads<'leads'>, graph: Graph, ofNode: readonly number[], spo
       air: lead !== undefined && isLink(lead),
       out: lead ? (spots[at]?.jack?.id ?? null) : null,
       channels: 1 << a.channel,
+      enters: 1 << b.channel,
       into: new Set(lead ? [`${lead.id} ${b.channel}`] : []),
       second: b.type === 'port' && b.port === 'in2',
     };
@@ -129,7 +133,7 @@ function mixFeeds(spots: Spot[], hops: Map<number, Hop>[]) {
       hops.push(new Map());
     }
     const [leads, into] = [new Set<string>(), new Set<string>()];
-    hops[mix]?.set(to, { to, leads, into, air: false, out: null, channels: 3, second: false });
+    hops[mix]?.set(to, { to, leads, into, air: false, out: null, channels: 3, enters: 3, second: false });
   });
 }
 

@@ -101,6 +101,26 @@ describe('by hand', () => {
     );
   });
 
+  test('leads stay in the jacks that somebody chose, though others come first', () => {
+    const rig = build(
+      'guitar, unit, valve head, cab 8',
+      'guitar/out = multi-effects/input',
+      'multi-effects/out-1-r = valve-head/input',
+      'valve-head/spk-8 = cabinet/in',
+    );
+    const moved = take(rig, writeChains(rig, chainsOf(rig)).join('\n'));
+    expect(touched(moved)).toEqual({ put: 0, move: [], away: [] });
+  });
+
+  test('what would read otherwise than it was asked for is refused with what it would read as', () => {
+    const rig = build('guitar, amp selector, combo, valve combo with loop');
+    expect(wired(rig, 'GUITAR > AMP { > COMBO | > VALVE }')).toEqual({
+      box: null,
+      stereo: false,
+      reason: 'It would read as GUITAR > AMP either { > COMBO | > VALVE }.',
+    });
+  });
+
   test('a gate wrapped around the drives, then around the preamp too', () => {
     const rig = take(
       build('guitar, fuzz, od, four-jack gate, valve head, cab 16'),

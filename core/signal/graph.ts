@@ -273,7 +273,7 @@ export const graphIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): Grap
 export type Wirings = Readonly<Record<string, string>>;
 
 /** The wires inside a box by the wirings given, else as it is at rest. */
-export const wiresBy = (box: Box, wirings: Wirings): readonly Wire[] =>
+const wiresBy = (box: Box, wirings: Wirings): readonly Wire[] =>
   box.patches.find(({ id }) => id === (wirings[box.id] ?? box.patch))?.wires ?? [];
 
 /**

@@ -1,15 +1,6 @@
 // The rig as a directed graph: state in force, ways, sections, loops of signal, delays, wishes.
 export { cyclicParts } from './cycles';
-export {
-  graphIn,
-  openGraphIn,
-  wiresBy,
-  type Edge,
-  type Graph,
-  type Node,
-  type Via,
-  type Wirings,
-} from './graph';
+export { graphIn, openGraphIn, type Edge, type Graph, type Node, type Via, type Wirings } from './graph';
 export { joinedInside, jointsIn, oriented, type Joint } from './joints';
 export { deadKnobs, type DeadKnob } from './knobs';
 export { latencyOf } from './latency';

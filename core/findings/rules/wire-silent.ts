@@ -23,16 +23,7 @@ import {
 import { trial } from '../exchange';
 import { joinCures } from '../missing-lead';
 import { isHeard } from '../score';
-import {
-  blockPart,
-  boxPart,
-  hasSource,
-  jackPart,
-  scopeOf,
-  viewOf,
-  type Found,
-  type View,
-} from '../finding';
+import { blockPart, boxPart, hasSource, jackPart, scopeOf, viewOf, type Found, type View } from '../finding';
 import { inWords } from '../../units';
 import { cure, type Cure } from '../cure';
 import { rule } from '../rule';

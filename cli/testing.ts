@@ -1,0 +1,25 @@
+// The command line as a function, for tests.
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { processIo } from './io';
+import { run } from './run';
+
+export const folder = mkdtempSync(path.join(tmpdir(), 'hum-cli-'));
+export const at = (name: string) => path.join(folder, name);
+
+/** The command line as a function: what it wrote, and its exit code. */
+export async function hum(args: readonly string[], input = '') {
+  let [stdout, stderr] = ['', ''];
+  const status = await run(args, {
+    ...processIo,
+    read: (file) => (file === '-' ? input : processIo.read(file)),
+    out: (content) => (stdout += typeof content === 'string' ? content : Buffer.from(content).toString()),
+    err: (text) => (stderr += text),
+  });
+  return { status, stdout, stderr };
+}
+export const json = async (args: readonly string[], input?: string) => {
+  const { status, stdout } = await hum([...args, '--json'], input);
+  return { status, value: JSON.parse(stdout) as Record<string, unknown> };
+};
