@@ -101,6 +101,10 @@ test('what the unit cannot do says why; a wiring has a name and a sound of its o
 }) => {
   await openInside(page, 'guitar, four-loop unit, valve head, cab', 'Four-loop unit');
   await spot(page, 'blocks/loop-2').focus();
+  // Drawn anew, the focus stays where it is.
+  await page.setViewportSize({ width: 1180, height: 800 });
+  await page.waitForTimeout(300);
+  await expect(spot(page, 'blocks/loop-2')).toBeFocused();
   await page.keyboard.press('Enter');
   await page.keyboard.press('Alt+ArrowRight');
   await expect(page.getByText(/Loop 2 of Four-loop unit can stand first only/)).toBeVisible();

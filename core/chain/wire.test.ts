@@ -112,6 +112,16 @@ describe('by hand', () => {
     expect(touched(moved)).toEqual({ put: 0, move: [], away: [] });
   });
 
+  test('a box or a loop that stands there twice is refused by name', () => {
+    const rig = build(GEAR);
+    expect(wired(rig, 'GUITAR > FUZZ > FUZZ > CABINET')).toMatchObject({
+      reason: 'Fuzz stands in the order twice.',
+    });
+    expect(wired(rig, 'GUITAR > MULTI[loop-1(FUZZ) loop-1(OVRDRV) amp] > CABINET')).toMatchObject({
+      reason: 'Loop 1 of Multi-effects stands in the order twice.',
+    });
+  });
+
   test('what would read otherwise than it was asked for is refused with what it would read as', () => {
     const rig = build('guitar, amp selector, combo, valve combo with loop');
     expect(wired(rig, 'GUITAR > AMP { > COMBO | > VALVE }')).toEqual({

@@ -51,6 +51,24 @@ function overfull(rig: Rig, blocks: RoutingChange['blocks']): Refusal | null {
   return null;
 }
 
+/** A block is passed once, a loop gone out by and come back by once. */
+function twice(rig: Rig, chains: readonly Chain[]): Refusal | null {
+  const seen = new Set<string>();
+  for (const { box: id, blocks, loop } of chains.flatMap(stopsOf))
+    for (const block of blocks) {
+      const key = `${id}/${block} ${loop?.side ?? ''}`;
+      if (!seen.has(key)) {
+        seen.add(key);
+        continue;
+      }
+      const box = boxOf(rig, id);
+      const name = blockIn(box, block)?.name ?? block;
+      const what = name === box?.name ? name : `${name} of ${box?.name ?? id}`;
+      return { box: id, stereo: false, reason: `${what} stands in the order twice.` };
+    }
+  return null;
+}
+
 const loopsOf = (chains: readonly Chain[]): ReadonlySet<string> =>
   new Set(chains.flatMap(stopsOf).flatMap(({ box, loop }) => (loop ? [`${box}/${loop.block}`] : [])));
 
@@ -171,6 +189,8 @@ const asText = (rig: Rig, chains: readonly Chain[]): string =>
  * @returns the change with the rig as it would be, or why it cannot be had
  */
 export function wireChains(rig: Rig, chains: readonly Chain[]): Wiring | Refusal {
+  const again = twice(rig, chains);
+  if (again) return again;
   const legs = legsOf(chains);
   const night = inNight(rig, null);
   const before = readChains(night, wiringsAtRest(night));

@@ -28,8 +28,15 @@ export function SpotFrame({ label, drawing, stop, onMove, onPress, onKey, childr
   const hasFocus = useRef(false);
   const focusSpot = (address: string) =>
     svg.current?.querySelector<SVGGElement>(`[data-spot="${CSS.escape(address)}"]`)?.focus();
+  /** The spot that was come to last, by whatever means: a drawing made anew leaves the focus there. */
+  const focused = useRef<string | null>(null);
+  const stopBefore = useRef(stop);
   useEffect(() => {
-    if (hasFocus.current) focusSpot(stop);
+    const stays = focused.current !== null && stopBefore.current === stop;
+    const address =
+      stays && drawing.spots.some((spot) => spot.address === focused.current) ? focused.current : stop;
+    stopBefore.current = stop;
+    if (hasFocus.current) focusSpot(address ?? stop);
   }, [stop, drawing]);
   const press = (event: KeyboardEvent) => {
     const address = document.activeElement?.getAttribute('data-spot') ?? stop;
@@ -54,7 +61,10 @@ export function SpotFrame({ label, drawing, stop, onMove, onPress, onKey, childr
       height={drawing.height}
       viewBox={`0 0 ${drawing.width} ${drawing.height}`}
       className="block select-none"
-      onFocus={() => (hasFocus.current = true)}
+      onFocus={({ target }) => {
+        hasFocus.current = true;
+        focused.current = target.getAttribute('data-spot');
+      }}
       onBlur={(event) => {
         if (event.relatedTarget !== null)
           hasFocus.current = svg.current?.contains(event.relatedTarget) ?? false;
