@@ -91,6 +91,13 @@ const shots = [
       for (const i of [0, 1, 2]) await page.getByRole('checkbox').nth(i).check();
     },
   },
+  {
+    name: 'order',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'List', exact: true }).click();
+      await page.getByRole('region', { name: 'Order' }).getByText('EARS').waitFor();
+    },
+  },
   { name: 'sheet', act: go('Sheet') },
   {
     name: 'shelf',
