@@ -22,4 +22,4 @@ export {
   type PlugAnswer,
   type PlugOffer,
 } from './plugging';
-export { lengthServes, type LeadJob } from './serving';
+export { handOut, lengthServes, sameEnds, type RunJob } from './serving';

@@ -1,6 +1,19 @@
 // Which of the leads that are there serve a run.
+import type { Move, RoutingChange } from '../edits';
 import { longestRun, stockLength } from '../lengths';
-import { isLink, type Lead, type LeadKind, type Rig } from '../model';
+import {
+  freeNumber,
+  freshId,
+  isLink,
+  jackOf,
+  makeLead,
+  sameJack,
+  type JackRef,
+  type Lead,
+  type LeadKind,
+  type Rig,
+} from '../model';
+import { adapterFor } from './fit';
 
 /** What is asked of a lead. */
 export type LeadJob = {
@@ -24,4 +37,68 @@ export function lengthServes(
   return lead.lengthBy === 'computed'
     ? stockLength(needed, rig.stage.stockM).lengthM === lead.lengthM
     : lead.lengthM >= needed - 1e-9;
+}
+
+/** A run that wants a lead; several jacks at its beginning where guitars share the plug. */
+export type RunJob = LeadJob & { readonly from: readonly JackRef[]; readonly to: JackRef };
+
+/** The same jacks, in whatever order they are named. */
+export const sameEnds = (a: readonly JackRef[], b: readonly JackRef[]): boolean =>
+  a.length === b.length && a.every((ref) => b.some((other) => sameJack(ref, other)));
+
+/** The number of each run that gets a new lead: leads get the low ones, links carry no label. */
+function numbersFor(rig: Rig, fresh: readonly RunJob[]): ReadonlyMap<RunJob, number> {
+  const taken = new Set<number>();
+  return new Map(
+    [...fresh.filter((job) => !isLink(job)), ...fresh.filter(isLink)].map((job) => {
+      const number = freeNumber(rig.leads, taken);
+      taken.add(number);
+      return [job, number];
+    }),
+  );
+}
+
+/**
+ * What is done so that each run has its lead: it moves where it stands elsewhere, is new where there is none, and has
+ * the adapters that its plugs want there.
+ * @param leadOf the lead that serves a run; null: one is to be fetched
+ * @param keeps whether a lead stays as it stands, adapters and all
+ */
+export function handOut(
+  rig: Rig,
+  jobs: readonly RunJob[],
+  leadOf: (job: RunJob) => Lead | null,
+  keeps: (lead: Lead, job: RunJob) => boolean = () => false,
+): Pick<RoutingChange, 'put' | 'move' | 'adapters'> {
+  const numbers = numbersFor(
+    rig,
+    jobs.filter((job) => leadOf(job) === null),
+  );
+  const ids = new Set(rig.leads.map(({ id }) => id));
+  const [put, move, adapters]: [Lead[], Move[], RoutingChange['adapters'][number][]] = [[], [], []];
+  for (const job of jobs) {
+    const { from, to, kind } = job;
+    let lead = leadOf(job);
+    if (lead && keeps(lead, job)) continue;
+    if (lead && !(sameEnds(lead.from.at, from) && sameEnds(lead.to.at, [to])))
+      move.push({ lead: lead.id, from, to: [to] });
+    if (!lead) {
+      const number = numbers.get(job) ?? freeNumber(rig.leads);
+      const id = freshId(`lead-${number}`, ids);
+      ids.add(id);
+      lead = makeLead({ id, number, kind, from, to: [to] });
+      put.push(lead);
+    }
+    for (const [side, ref] of [
+      ['from', from[0]],
+      ['to', to],
+    ] as const) {
+      const jack = ref && jackOf(rig, ref);
+      const adapter = jack && adapterFor(lead[side].plug.connector, jack.connector);
+      const now = adapter ? [adapter] : [];
+      if (JSON.stringify(lead[side].adapters) !== JSON.stringify(now))
+        adapters.push({ lead: lead.id, side, adapters: now });
+    }
+  }
+  return { put, move, adapters };
 }

@@ -76,9 +76,14 @@ class LineReader {
     throw new ChainError(this.number, token.column, reason);
   }
 
-  private takes(...signs: readonly string[]): string | null {
+  private isNext(...signs: readonly string[]): boolean {
     const { kind, text } = this.next;
-    if (kind !== 'sign' || !signs.includes(text)) return null;
+    return kind === 'sign' && signs.includes(text);
+  }
+
+  private takes(...signs: readonly string[]): string | null {
+    if (!this.isNext(...signs)) return null;
+    const { text } = this.next;
     this.at += 1;
     return text;
   }
@@ -154,8 +159,7 @@ class LineReader {
       flush();
       put(ahead(), loopSide(block, 'out'));
       if (this.takes(']')) return places;
-      if (!['sign'].includes(this.next.kind) || !/^\)/.test(this.next.text))
-        places.push(...this.line(gapOf(open)));
+      if (!this.isNext(')', '))')) places.push(...this.line(gapOf(open)));
       places.push({ gap: gapOf(this.demand(')', '))')), stops: [loopSide(block, 'back')] });
     }
     flush();

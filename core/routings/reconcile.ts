@@ -1,27 +1,20 @@
-import { adapterFor, kindServes, leadKindFor, lengthServes, type LeadJob } from '../cables';
-import type { Move, RoutingChange } from '../edits';
+import { handOut, kindServes, leadKindFor, lengthServes, sameEnds, type RunJob } from '../cables';
+import type { RoutingChange } from '../edits';
 import { longestRun } from '../lengths';
 import {
   boxOf,
   endAt,
-  freeNumber,
-  freshId,
   isAudio,
   isLink,
   jackKey,
   leadOf,
-  makeLead,
-  sameJack,
   type JackEnd,
   type JackRef,
   type Lead,
   type Rig,
   type Wire,
 } from '../model';
-import type { Wanted, WantedRun } from './bind';
-
-const sameEnds = (a: readonly JackRef[], b: readonly JackRef[]) =>
-  a.length === b.length && a.every((ref) => b.some((other) => sameJack(ref, other)));
+import type { Wanted } from './bind';
 
 function endOf(rig: Rig, ref: JackRef | undefined): JackEnd {
   const end = endAt(rig, ref);
@@ -34,39 +27,36 @@ const joinsAudio = (rig: Rig, lead: Lead) => {
   return refs.length > 0 && refs.every((ref) => isAudio(endOf(rig, ref).jack));
 };
 
-/** A run that is wanted, with what is asked of its lead. */
-type Job = LeadJob & { readonly run: WantedRun };
-
 /** How little has to be done with a lead to serve a run; less is better. Null: it does not serve. */
-function cost(rig: Rig, lead: Lead, job: Job): number | null {
+function cost(rig: Rig, lead: Lead, job: RunJob): number | null {
   if (!kindServes(lead.kind, job.kind)) return null;
-  const from = sameEnds(lead.from.at, job.run.from);
-  const to = sameEnds(lead.to.at, [job.run.to]);
+  const from = sameEnds(lead.from.at, job.from);
+  const to = sameEnds(lead.to.at, [job.to]);
   if (from && to) return 0;
   if (!lengthServes(rig, lead, job)) return null;
   if (lead.from.at.length === 0 && lead.to.at.length === 0) return 1;
   return from || to ? 2 : 3;
 }
 
-type Match = { readonly run: WantedRun; readonly lead: Lead; readonly cost: number };
+type Match = { readonly job: RunJob; readonly lead: Lead; readonly cost: number };
 
 /** Gives runs to leads that are there, the ones that stay first, then those at hand, then those that move least. */
-function match(rig: Rig, jobs: readonly Job[]): ReadonlyMap<WantedRun, Match> {
+function match(rig: Rig, jobs: readonly RunJob[]): ReadonlyMap<RunJob, Match> {
   const usable = rig.leads.filter(
     (lead) => joinsAudio(rig, lead) || (lead.from.at.length === 0 && lead.to.at.length === 0),
   );
   const all = jobs.flatMap((job) =>
     usable.flatMap((lead): Match[] => {
       const c = cost(rig, lead, job);
-      return c === null ? [] : [{ run: job.run, lead, cost: c }];
+      return c === null ? [] : [{ job, lead, cost: c }];
     }),
   );
   all.sort((a, b) => a.cost - b.cost || a.lead.number - b.lead.number);
-  const matches = new Map<WantedRun, Match>();
+  const matches = new Map<RunJob, Match>();
   const taken = new Set<Lead>();
   for (const candidate of all) {
-    if (matches.has(candidate.run) || taken.has(candidate.lead)) continue;
-    matches.set(candidate.run, candidate);
+    if (matches.has(candidate.job) || taken.has(candidate.lead)) continue;
+    matches.set(candidate.job, candidate);
     taken.add(candidate.lead);
   }
   return matches;
@@ -88,8 +78,8 @@ function sameWires(rig: Rig, box: string, patch: string, wires: readonly Wire[])
  * missing is new, what no run wants is put away. Leads that carry no audio stay, unless one holds a wanted jack.
  */
 export function reconcile(rig: Rig, name: string, wanted: Wanted): RoutingChange {
-  const jobs = wanted.runs.map((run): Job => ({
-    run,
+  const jobs = wanted.runs.map((run): RunJob => ({
+    ...run,
     kind: leadKindFor(endOf(rig, run.from[0]), endOf(rig, run.to)),
     neededM: longestRun(rig, run.from, [run.to]),
   }));
@@ -100,46 +90,10 @@ export function reconcile(rig: Rig, name: string, wanted: Wanted): RoutingChange
   const isInTheWay = (lead: Lead) =>
     [...lead.from.at, ...lead.to.at].some((ref) => held.has(jackKey(ref)) && !endOf(rig, ref).jack.mult);
   const away = rig.leads.filter((lead) => !used.has(lead.id) && (joinsAudio(rig, lead) || isInTheWay(lead)));
-  const ids = new Set(rig.leads.map((lead) => lead.id));
-  const numbers = new Set<number>();
-  // Links carry no label: leads get the low numbers.
-  const fresh = jobs.filter(({ run }) => !matches.has(run));
-  const numberOf = new Map<WantedRun, number>();
-  for (const { run } of [...fresh.filter((job) => !isLink(job)), ...fresh.filter(isLink)]) {
-    const number = freeNumber(rig.leads, numbers);
-    numbers.add(number);
-    numberOf.set(run, number);
-  }
-  const put: Lead[] = [];
-  const move: Move[] = [];
-  const adapters: RoutingChange['adapters'][number][] = [];
-  for (const { run, kind } of jobs) {
-    const found = matches.get(run);
-    if (found && found.cost > 0) move.push({ lead: found.lead.id, from: run.from, to: [run.to] });
-    let lead = found?.lead;
-    if (!lead) {
-      const number = numberOf.get(run) ?? freeNumber(rig.leads, numbers);
-      const id = freshId(`lead-${number}`, ids);
-      ids.add(id);
-      lead = makeLead({ id, number, kind, from: run.from, to: [run.to] });
-      put.push(lead);
-    }
-    for (const [side, ref] of [
-      ['from', run.from[0]],
-      ['to', run.to],
-    ] as const) {
-      const adapter = adapterFor(lead[side].plug.connector, endOf(rig, ref).jack.connector);
-      const wantedNow = adapter ? [adapter] : [];
-      if (JSON.stringify(lead[side].adapters) !== JSON.stringify(wantedNow))
-        adapters.push({ lead: lead.id, side, adapters: wantedNow });
-    }
-  }
   return {
     name,
-    put,
-    move,
+    ...handOut(rig, jobs, (job) => matches.get(job)?.lead ?? null),
     away: away.map((lead) => lead.id).filter((id) => !isLink(leadOf(rig, id) ?? { kind: 'patch' })),
-    adapters,
     modes: wanted.modes,
     states: wanted.states,
     blocks: wanted.blocks,

@@ -75,7 +75,7 @@ export class Builder {
     this.out = base ? base.out.slice() : [];
     this.blockOf = base ? base.blockOf.slice() : [];
     this.blocks = base ? base.blocks.slice() : [];
-    this.blockIndex = base ? base.blockIndex : new Map<string, number>();
+    this.blockIndex = new Map(base?.blockIndex);
   }
 
   node(node: Node): number {
