@@ -43,10 +43,9 @@ function printed(call: Call, rig: Rig, { sounds, reading }: InWirings, several: 
 function setCommand(call: Call, rig: Rig, text: string): number {
   const out = call.values['-o'];
   if (out === undefined) throw new BadInput('chain --set wants -o OUT, where to write the wired rig');
-  if (call.values['--variant'] !== undefined)
-    throw new BadInput('chain --set wires the base: leave --variant out');
+  const at = { variant: variantOf(call, rig), wirings: {} };
   const chains = chainsOf(rig, text);
-  const wired = wireChains(rig, chains);
+  const wired = wireChains(rig, chains, at);
   if ('reason' in wired) {
     const remedy = remedyFor(rig, chains, wired);
     if (call.flags.has('--json')) call.printJson({ wired: false, ...wired, remedy });

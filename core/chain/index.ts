@@ -15,6 +15,8 @@ export {
 export { writeChains } from './notation';
 export { ChainError, parseChains } from './parse';
 export { remedyFor, type Remedy } from './remedy';
-export { wireChains, type Refusal, type Wiring } from './wire';
+export type { ChainsAt } from './scope';
+export { planChains, type Planned, type Refusal } from './plan';
+export { wireChains, type Wiring } from './wire';
 export { knotWords, orderNotes, restWords } from './words';
 export { readChains, readingsIn, wiringsIn, type InWirings } from './read';

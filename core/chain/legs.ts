@@ -7,8 +7,6 @@ export type Visit = {
   /** It begins there, or comes back by this loop, or simply comes in. */
   readonly entry:
     { readonly kind: 'source' } | { readonly kind: 'in' } | { readonly kind: 'back'; readonly loop: string };
-  /** A jack it must come in by; null: any. */
-  readonly jack: string | null;
 };
 
 /** From a visit's beginning to where it leaves, by the blocks it passes; or to where it ends. */
@@ -69,7 +67,6 @@ class Layer {
       this.visits.push({
         box: stop.box,
         entry: isFirst ? { kind: 'source' } : back === null ? { kind: 'in' } : { kind: 'back', loop: back },
-        jack: stop.in[0] ?? null,
       }) - 1;
     return { visit, blocks: [], loop: null, jack: null, side: null };
   }
@@ -159,7 +156,7 @@ class Layer {
   /** Joins come into the box of the stop they name once more. */
   finish() {
     for (const { leg, box, block, width } of this.joins) {
-      const to = this.visits.push({ box, entry: { kind: 'in' }, jack: null }) - 1;
+      const to = this.visits.push({ box, entry: { kind: 'in' } }) - 1;
       this.runs.push({ leg, to, width, air: false, out: null, into: null });
       this.legs.push({
         visit: to,

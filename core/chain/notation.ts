@@ -1,5 +1,6 @@
 // Chains as one line of text: docs/chains.md says how it is read.
 import { boxOf, jackIn, type Box, type Reads } from '../model';
+import { ANY_LOOP, isAnyLoop } from './choose';
 import { stopsOf, type Chain, type End, type Gap, type Place, type Stop, type Tail } from './chain';
 
 /** Characters of a tag that stand by themselves; any other tag is put in quotes. */
@@ -8,6 +9,9 @@ const PLAIN = /^[\p{L}\p{N}_.-]+$/u;
 export const KEYWORDS: readonly string[] = ['into', 'knot', 'nothing', 'either', 'sides'];
 const quoted = (tag: string): string =>
   PLAIN.test(tag) && !KEYWORDS.includes(tag) ? tag : JSON.stringify(tag);
+
+/** A loop that is not named is called just that. */
+const loopName = (block: string): string => (isAnyLoop(block) ? ANY_LOOP : block);
 
 const arrow = ({ kind, width }: Gap): string => (kind === 'air' ? '~' : width === 'stereo' ? '>>' : '>');
 
@@ -60,13 +64,13 @@ class Writer {
             other.loop?.side === 'back' &&
             other.loop.block === loop.block,
         );
-        if (back < 0) words.push(`${loop.block}(`);
+        if (back < 0) words.push(`${loopName(loop.block)}(`);
         else {
           const [open, close] = [places[at + 1]?.gap, places[back]?.gap].map(
             (gap) => gap?.width === 'stereo',
           );
           const hosted = this.line(places, at + 1, back);
-          words.push(`${loop.block}${open ? '((' : '('}${hosted}${close ? '))' : ')'}`);
+          words.push(`${loopName(loop.block)}${open ? '((' : '('}${hosted}${close ? '))' : ')'}`);
           at = back;
         }
       } else words.push(loop ? `)${loop.block}` : stop.blocks.join(' '));

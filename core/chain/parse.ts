@@ -1,6 +1,7 @@
 // Chains from their text; docs/chains.md says how it is read.
 import { blockIn, jackIn, type Box, type Reads } from '../model';
 import type { Chain, End, Gap, Place, Stop, Tail } from './chain';
+import { ANY_LOOP, anyLoop, isAnyLoop } from './choose';
 import { blocksOf, KEYWORDS } from './notation';
 import { isGrid } from './relay';
 
@@ -58,6 +59,7 @@ const NEW_LOOP = /^loop-[1-9]\d?$/;
 /** One line, read from left to right. */
 class LineReader {
   private at = 0;
+  private loops = 0;
   private readonly tokens: readonly Token[];
 
   constructor(
@@ -122,6 +124,11 @@ class LineReader {
   private blockId(box: Box): string {
     const token = this.next;
     const id = this.word('a block');
+    // Any loop of the host that serves.
+    if (id === ANY_LOOP && !blockIn(box, id)) {
+      if (this.isNext('(', '((')) return anyLoop(this.number * 100 + (this.loops += 1));
+      this.fail('“loop” is a loop that is not named: its brackets begin and end here', token);
+    }
     // A unit with room for another loop has one as soon as it is named.
     const isNewLoop = NEW_LOOP.test(id) && isGrid(box) && (box.loops?.length ?? 0) > 0;
     return blockIn(box, id) || isNewLoop ? id : this.fail(`${box.tag} has no block ${id}`, token);
@@ -149,6 +156,7 @@ class LineReader {
       const block = this.blockId(box);
       const open = this.takes('(', '((');
       if (open === null && !blockIn(box, block)) this.fail(`nothing is said to hang in ${block}`);
+      const isAny = isAnyLoop(block);
       if (open === null) {
         if (blockIn(box, block)?.movable === true) {
           flush();
@@ -158,7 +166,7 @@ class LineReader {
       }
       flush();
       put(ahead(), loopSide(block, 'out'));
-      if (this.takes(']')) return places;
+      if (!isAny && this.takes(']')) return places;
       if (!this.isNext(')', '))')) places.push(...this.line(gapOf(open)));
       places.push({ gap: gapOf(this.demand(')', '))')), stops: [loopSide(block, 'back')] });
     }

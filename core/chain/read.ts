@@ -159,9 +159,13 @@ export const wiringsIn = derive(['boxes', 'variant', 'sound'], (of): Wirings => 
   );
 });
 
-/** The inner wirings at rest. */
-export const wiringsAtRest = derive(['boxes'], ({ boxes }): Wirings =>
-  Object.fromEntries(boxes.flatMap((box) => (box.patches.length > 1 ? [[box.id, box.patch] as const] : []))),
+/** The inner wirings at rest, in the night in force. */
+export const wiringsAtRest = derive(['boxes', 'variant'], ({ boxes, variant }): Wirings =>
+  Object.fromEntries(
+    boxes.flatMap((box) =>
+      box.patches.length > 1 ? [[box.id, variant?.state.patches[box.id] ?? box.patch] as const] : [],
+    ),
+  ),
 );
 
 /** A reading with the inner wirings it is by, and the sounds that are in them. */

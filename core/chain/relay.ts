@@ -11,6 +11,9 @@ import {
 } from '../model';
 import type { Legs } from './legs';
 
+/** What a unit may have none left of. */
+export type Lack = 'loop' | 'input' | 'output';
+
 /** One path through the unit: blocks with loops among them, and the legs by which it is left at its end. */
 type Line = {
   /** Behind this block of another line; null: it begins at a jack. */
@@ -105,9 +108,9 @@ export function restingLoops(box: Box, emptied: readonly string[]): Box {
 /**
  * A unit with its rows as the legs want them: rows that begin or end as they did keep their jacks, others get free
  * ones. Blocks that no leg passes rest.
- * @returns null: it has no jack left for a row, or no loop
+ * @returns what it has none left of, where that is so
  */
-export function relaid(box: Box, legs: Legs): Box | null {
+export function relaid(box: Box, legs: Legs): Box | Lack {
   const wires = box.patches.find(({ id }) => id === box.patch)?.wires ?? [];
   const was = rowsOf(box, wires);
   const lines = linesOf(legs, box.id);
@@ -117,7 +120,7 @@ export function relaid(box: Box, legs: Legs): Box | null {
     was,
     lines.flatMap(({ blocks }) => blocks.filter(isLoop)),
   );
-  if (!open) return null;
+  if (!open) return 'loop';
   const heads = was.rows.flatMap(({ from }) => ('jack' in from ? [from.jack] : []));
   const ends = was.rows.map(({ outputs }) => outputs);
   const inputs = [...heads, ...freeJacks(box, open, 'in')];
@@ -127,10 +130,10 @@ export function relaid(box: Box, legs: Legs): Box | null {
   const rows: Row[] = [];
   for (const [i, { after, blocks, leaves }] of lines.entries()) {
     const jack = inputs.shift();
-    if (after === null && jack === undefined) return null;
+    if (after === null && jack === undefined) return 'input';
     const kept = ends[i] ?? [];
     const outputs = !leaves ? [] : kept.length > 0 ? kept : spare.splice(0, 1);
-    if (leaves && outputs.length === 0) return null;
+    if (leaves && outputs.length === 0) return 'output';
     if (after !== null && jack !== undefined) inputs.unshift(jack);
     rows.push({ from: after === null ? { jack: jack ?? '' } : { after }, blocks, outputs });
   }

@@ -2,7 +2,8 @@
 import { boxOf, type Reads, type Rig } from '../model';
 import type { Chain, Gap, Place, Tail } from './chain';
 import { writeChains } from './notation';
-import { wireChains, type Refusal } from './wire';
+import type { Refusal } from './plan';
+import { wireChains } from './wire';
 
 /** A change of the chains with which they can be wired. */
 export type Remedy = { readonly words: string; readonly lines: readonly string[] };

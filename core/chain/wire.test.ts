@@ -1,8 +1,9 @@
 // Chains wired: by hand, and laws over random rigs.
 import { describe, expect, test } from '@jest/globals';
 import { applyEdit } from '../edits';
-import { checkInvariants, inNight, jackKey, patchRig, type Rig } from '../model';
-import { build } from '../testing/build';
+import { checkInvariants, inNight, jackKey, patchRig, type Rig, type Variant } from '../model';
+const emptyState = (): Variant['state'] => ({ blocks: {}, modes: {}, controls: {}, patches: {} });
+import { build, edited } from '../testing/build';
 import { parseChains, readingsIn, remedyFor, wireChains, writeChains, type Wiring } from './index';
 
 const chainsOf = (rig: Rig) => readingsIn(inNight(rig, null))[0]!.reading.chains;
@@ -198,5 +199,101 @@ describe('by hand', () => {
     expect(no.reason).toBe('Overdrive has no jack left for a way through Overdrive.');
     const remedy = remedyFor(rig, chains, no)!;
     expect('change' in wired(rig, remedy.lines.join('\n'))).toBe(true);
+  });
+});
+
+describe('in a variant', () => {
+  const night = (rig: Rig, id = 'direct'): Rig =>
+    edited(rig, {
+      edit: 'addVariant',
+      arguments: { variant: { id, name: 'Direct night', leads: {}, state: emptyState(), notes: '' } },
+    });
+  const readIn = (rig: Rig, variant: string | null) =>
+    writeChains(rig, readingsIn(inNight(rig, variant))[0]!.reading.chains);
+  const DIRECT = 'GUITAR > TUNER > FUZZ > OVRDRV > MULTI[drive amp cab delay chorus reverb] > DESK[mix-1]';
+
+  test('the variant reads as was asked for, the base stays lead by lead and wire by wire', () => {
+    const rig = night(four());
+    const result = wireChains(rig, parseChains(rig, DIRECT), { variant: 'direct', wirings: {} });
+    if ('reason' in result) throw new Error(result.reason);
+    const { trial, change } = result;
+    expect(readIn(trial, 'direct')).toEqual([DIRECT]);
+    expect(readIn(trial, null)).toEqual([FOUR]);
+    expect(leads(trial).slice(0, 8)).toEqual(leads(rig).slice(0, 8));
+    // The inside differs too: the variant has a wiring of its own.
+    expect(change.wires).toMatchObject([{ box: 'multi-effects', name: 'Direct night' }]);
+    const unit = (one: Rig) => one.boxes.find(({ id }) => id === 'multi-effects')!;
+    expect(unit(trial).patch).toBe(unit(rig).patch);
+    expect(unit(trial).patches).toHaveLength(unit(rig).patches.length + 1);
+    expect(trial.variants[0]!.state.patches).toEqual({ 'multi-effects': change.wires[0]!.patch });
+    expect(trial.boxes.map(({ order }) => order)).toEqual(rig.boxes.map(({ order }) => order));
+    expect(checkInvariants(trial)).toEqual([]);
+    const applied = applyEdit(rig, { edit: 'takeRouting', arguments: change });
+    expect(patchRig(applied.rig, applied.inverse)).toEqual(rig);
+    // Wired once more, its own wiring is changed: no other grows beside it.
+    const again = wireChains(trial, parseChains(trial, DIRECT.replace('delay chorus', 'chorus delay')), {
+      variant: 'direct',
+      wirings: {},
+    });
+    if ('reason' in again) throw new Error(again.reason);
+    expect(again.change.wires).toMatchObject([{ patch: change.wires[0]!.patch }]);
+    expect(unit(again.trial).patches).toHaveLength(unit(trial).patches.length);
+  });
+
+  test('what the base is wired as leaves a variant that plugs otherwise alone', () => {
+    const rig = night(four());
+    const direct = wireChains(rig, parseChains(rig, DIRECT), { variant: 'direct', wirings: {} });
+    if ('reason' in direct) throw new Error(direct.reason);
+    const { trial } = take(direct.trial, FOUR.replace('FUZZ > OVRDRV', 'OVRDRV > FUZZ'));
+    expect(readIn(trial, null)).toEqual([FOUR.replace('FUZZ > OVRDRV', 'OVRDRV > FUZZ')]);
+    expect(checkInvariants(trial)).toEqual([]);
+  });
+});
+
+describe('a loop that is not named', () => {
+  test('is the one that costs least: where a pedal hangs already, else one that is there, else a new one', () => {
+    const rig = four();
+    const kept = take(rig, FOUR.replace('loop-1(', 'loop('));
+    expect(touched(kept)).toEqual({ put: 0, move: [], away: [] });
+    const second = take(
+      rig,
+      FOUR.replace(' > OVRDRV', '').replace('delay reverb', 'delay loop(OVRDRV) reverb'),
+    );
+    expect(writeChains(second.trial, chainsOf(second.trial))).toEqual([
+      FOUR.replace(' > OVRDRV', '').replace('delay reverb', 'delay loop-2(OVRDRV) reverb'),
+    ]);
+    expect(
+      wired(
+        rig,
+        FOUR.replace(' > OVRDRV', '')
+          .replace(' > FUZZ', '')
+          .replace('chorus delay', 'loop(OVRDRV) chorus loop(FUZZ) delay'),
+      ),
+    ).toMatchObject({ box: 'multi-effects', reason: 'Multi-effects has no loop left.' });
+    expect(() => wired(rig, 'GUITAR > MULTI[loop amp] > CABINET')).toThrow(/its brackets begin and end here/);
+  });
+
+  test('of a switcher: the one whose place in the row it is', () => {
+    const rig = build('guitar, loop switcher, od, fuzz, combo');
+    const result = take(rig, 'GUITAR > FOUR[buffer loop(OVRDRV) loop(FUZZ) mute] > COMBO');
+    expect(writeChains(result.trial, chainsOf(result.trial))).toEqual([
+      'GUITAR > FOUR[buffer loop-1(OVRDRV) loop-2(FUZZ) mute] > COMBO',
+    ]);
+  });
+});
+
+describe('level switches', () => {
+  test('follow what is newly plugged; where a lead stands they are somebody’s choice', () => {
+    const rig = build('guitar, unit, desk');
+    const { change, trial } = take(rig, 'GUITAR > MULTI[drive amp cab chorus delay reverb] > DESK[mix-1]');
+    expect(change.modes).toEqual([
+      { box: 'desk', jack: 'ch-1', mode: 'line' },
+      { box: 'multi-effects', jack: 'out-1-l', mode: 'line' },
+    ]);
+    const other = edited(trial, {
+      edit: 'setMode',
+      arguments: { box: 'multi-effects', jack: 'out-1-l', mode: 'instrument', scope: { layer: 'rest' } },
+    });
+    expect(take(other, writeChains(other, chainsOf(other)).join('\n')).change.modes).toEqual([]);
   });
 });

@@ -1,5 +1,5 @@
 import { jackKey, type JackRef, type Rig, type Variant } from '../model';
-import type { RoutingChange } from './rig';
+import type { RoutingChange } from './routing';
 
 type Ends = { readonly from: readonly JackRef[]; readonly to: readonly JackRef[] };
 type Leads = Pick<RoutingChange, 'put' | 'move' | 'away'>;

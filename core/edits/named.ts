@@ -2,6 +2,7 @@ import { boxEdits } from './boxes';
 import { leadEdits } from './leads';
 import { loomEdits } from './looms';
 import { rigEdits, walkEdits } from './rig';
+import { routingEdits } from './routing';
 import { soundEdits } from './sounds';
 import { stageEdits } from './stage';
 import { stateEdits } from './state';
@@ -10,6 +11,7 @@ import type { EditDefinition } from './edit';
 /** Every way a rig can change, by name. */
 export const EDITS = {
   ...rigEdits,
+  ...routingEdits,
   ...stageEdits,
   ...boxEdits,
   ...leadEdits,
@@ -35,5 +37,5 @@ export type EditGroup = {
 
 export type EditCall = SingleEdit | EditGroup;
 export { EditError } from './edit';
-export type { RoutingChange } from './rig';
+export type { RoutingChange } from './routing';
 export type { Move } from './leads';

@@ -1,36 +1,5 @@
-import { boxIn, byId, copy, demand, edit, isNewId, leadIn, mustBeSide } from './edit';
-import { putLead } from './ends';
-import { keptLeads, variantsKept } from './keep-variants';
-import { moveEnds, type Move } from './leads';
-import {
-  LIMITS,
-  type AcceptedFinding,
-  type Adapter,
-  type Block,
-  type Lead,
-  type Rig,
-  type Tick,
-  type Walk,
-  type Want,
-  type Wire,
-} from '../model';
-
-export type RoutingChange = {
-  /** What it is called in the undo menu and the messages: FOUR. */
-  readonly name: string;
-  readonly put: readonly Lead[];
-  readonly move: readonly Move[];
-  /** Leads whose both ends come out; they keep their numbers. */
-  readonly away: readonly string[];
-  readonly adapters: readonly { lead: string; side: 'from' | 'to'; adapters: readonly Adapter[] }[];
-  readonly modes: readonly { box: string; jack: string; mode: string }[];
-  readonly states: readonly { box: string; block: string; state: string }[];
-  /** Blocks put into a unit: a loop for outboard, twins on a second feed. */
-  readonly blocks: readonly { box: string; block: Block }[];
-  readonly wires: readonly { box: string; patch: string; wires: readonly Wire[] }[];
-  /** New places in the row for boxes that changed theirs in the chain. */
-  readonly orders?: Readonly<Record<string, number>>;
-};
+import { byId, copy, demand, edit, isNewId } from './edit';
+import { LIMITS, type AcceptedFinding, type Rig, type Tick, type Walk, type Want } from '../model';
 
 export const rigEdits = {
   setTitle: edit<{ title: string }>('Rename rig', (draft, { title }) => {
@@ -74,45 +43,6 @@ export const rigEdits = {
   removeWant: edit<{ id: string }>('Remove wish', (draft, { id }) => {
     byId(draft.wants, id, 'wish');
     draft.wants = draft.wants.filter((want) => want.id !== id);
-  }),
-
-  /**
-   * The wired result of a routing, worked out by the planner: leads, modes and states at rest, inner wires. A variant
-   * that plugs otherwise, so that the routing has no room in it, keeps its wiring.
-   */
-  takeRouting: edit<RoutingChange>('Take routing', (draft, change) => {
-    for (const box of draft.boxes) box.order = change.orders?.[box.id] ?? box.order;
-    for (const { id } of variantsKept(draft, change)) {
-      const variant = byId(draft.variants, id, 'variant');
-      variant.leads = copy(keptLeads(draft, variant, change));
-    }
-    moveEnds(
-      draft,
-      change.away.map((lead) => ({ lead, from: [], to: [] })),
-      undefined,
-    );
-    const moved = change.move.map((move) => ({
-      lead: move.lead,
-      from: move.from ? [] : undefined,
-      to: move.to ? [] : undefined,
-    }));
-    moveEnds(draft, moved, undefined);
-    moveEnds(draft, change.move, undefined);
-    for (const lead of change.put) putLead(draft, lead, undefined);
-    for (const { lead, side, adapters } of change.adapters)
-      leadIn(draft, lead)[mustBeSide(side)].adapters = copy(adapters);
-    for (const { box, block } of change.blocks) {
-      const target = boxIn(draft, box).blocks;
-      isNewId(target, block.id, 'block');
-      target.push(copy(block));
-    }
-    for (const { box, jack, mode } of change.modes) byId(boxIn(draft, box).jacks, jack, 'jack').mode = mode;
-    for (const { box, block, state } of change.states)
-      byId(boxIn(draft, box).blocks, block, 'block').state = state;
-    for (const { box, patch, wires } of change.wires) {
-      const target = byId(boxIn(draft, box).patches, patch, 'inner wiring');
-      target.wires = copy(wires);
-    }
   }),
 
   acceptFinding: edit<{ accepted: AcceptedFinding }>('Accept finding', (draft, { accepted }) => {
