@@ -15,7 +15,7 @@ export type Unfit = {
   readonly box: string;
   readonly blocks: readonly string[];
   /** No way through the box passes these blocks; or what would serve is taken; or it lacks what its inside wants. */
-  readonly reason: 'no way' | 'taken' | Lack;
+  readonly reason: 'no way' | 'taken' | 'speaker' | Lack;
   readonly stereo: boolean;
 };
 
@@ -101,6 +101,12 @@ const leadsAt = derive(['leads', 'variant'], (of) => {
   return { joined, held };
 });
 
+/** What leaves by a speaker jack goes into a speaker jack, and nothing else does: but for what stands so already. */
+function mixesSpeaker(of: Reads<'boxes'>, a: JackRef, b: JackRef): boolean {
+  const [from, to] = [endAt(of, a), endAt(of, b)];
+  return (from?.jack.carries === 'speaker') !== (to?.jack.carries === 'speaker');
+}
+
 /** A jack that a lead of no chain holds is taken only where no other serves. */
 const FOREIGN = 100;
 
@@ -117,7 +123,10 @@ function costs(
     const key = `${from} ${to}`;
     if (joined.has(key)) return 0;
     const cost =
-      known.get(key) ?? 20 - moved(from, held.has(from)) - moved(to, held.has(to)) + unlikely(of, a, b);
+      known.get(key) ??
+      (mixesSpeaker(of, a, b)
+        ? Infinity
+        : 20 - moved(from, held.has(from)) - moved(to, held.has(to)) + unlikely(of, a, b));
     known.set(key, cost);
     return cost;
   };
@@ -147,7 +156,7 @@ export function fit(
     const runs = intoVisit[v] ?? [];
     const into = widthInto(runs);
     const options = optionsOfBox(box)({ loops: loops.get(box.id) ?? '', visit, legs: own, into });
-    const unfit = (reason: 'no way' | 'taken'): Unfit => ({
+    const unfit = (reason: 'no way' | 'taken' | 'speaker'): Unfit => ({
       box: visit.box,
       blocks: own[0]?.leg.blocks ?? [],
       reason,
@@ -160,6 +169,7 @@ export function fit(
     );
     const stays = (key: string) => (last.get(key.slice(0, key.indexOf('/'))) ?? -1) > v;
     const next = new Map<string, State>();
+    let isSpeaker = false;
     for (const state of states) {
       const kept = state.used.filter(stays);
       for (const { entry, exits, holds, isTwice, cost: more } of options) {
@@ -171,6 +181,10 @@ export function fit(
           for (const [a, b] of jacksOfRun(run, state.exits[run.leg] ?? null, entry))
             total += cost({ box: source, jack: a }, { box: box.id, jack: b });
         }
+        if (total === Infinity) {
+          isSpeaker = true;
+          continue;
+        }
         const used = (last.get(box.id) ?? -1) > v ? [...kept, ...holds].sort() : kept;
         const exitsNow = [...state.exits];
         own.forEach(({ i }, k) => (exitsNow[i] = exits[k] ?? null));
@@ -180,7 +194,7 @@ export function fit(
           next.set(key, { cost: total, used, entries: [...state.entries, entry], exits: exitsNow });
       }
     }
-    if (next.size === 0) return unfit('taken');
+    if (next.size === 0) return unfit(isSpeaker ? 'speaker' : 'taken');
     states = [...next.values()];
   }
   const best = states.reduce((a, b) => (b.cost < a.cost - 1e-9 ? b : a));

@@ -2,8 +2,10 @@
 import { blockIn, jackIn, type Box, type Reads } from '../model';
 import type { Chain, End, Gap, Place, Stop, Tail } from './chain';
 import { ANY_LOOP, anyLoop, isAnyLoop } from './choose';
+import { outletOf } from './edit';
 import { blocksOf, KEYWORDS } from './notation';
-import { isGrid } from './relay';
+import { INSIDE } from './parts';
+import { isGrid, lineOf } from './relay';
 
 /** What cannot be read in a line, where (from 1), and why. */
 export class ChainError extends Error {
@@ -51,7 +53,6 @@ const gapOf = (sign: string): Gap => ({
   width: sign === '>>' || sign === '((' || sign === '))' ? 'stereo' : 'mono',
   leads: [],
 });
-const INSIDE: Gap = { kind: 'inside', width: 'mono', leads: [] };
 
 /** What a loop block is called that the unit does not have yet. */
 const NEW_LOOP = /^loop-[1-9]\d?$/;
@@ -201,7 +202,10 @@ class LineReader {
       return [{ gap, stops: [this.stop(box, [], { out: [jack] })] }];
     }
     // Where ways part and one goes on inside the box, nothing of it is passed yet.
-    return [{ gap, stops: [this.stop(box, this.goesOnInside() ? [] : blocksOf(box))] }];
+    if (this.goesOnInside()) return [{ gap, stops: [this.stop(box, [])] }];
+    return isGrid(box)
+      ? lineOf(box).map((block, i) => ({ gap: i === 0 ? gap : INSIDE, stops: [this.stop(box, [block])] }))
+      : [{ gap, stops: [this.stop(box, blocksOf(box))] }];
   }
 
   private step(gap: Gap | null): readonly Place[] {
@@ -246,25 +250,12 @@ class LineReader {
     const how = this.keyword('either', 'sides') ?? 'both';
     if (!this.takes('{')) {
       if (how !== 'both') this.fail('“{” was expected');
-      return this.outlet(behind);
+      return outletOf(this.of, behind);
     }
     const tails = [this.tail(behind)];
     while (this.takes('|')) tails.push(this.tail(behind));
     this.demand('}');
     return { kind: 'split', how: how as 'both' | 'either' | 'sides', tails };
-  }
-
-  /** What a chain that says no more ends at, by the last box it passes. */
-  private outlet(behind: Stop | undefined): End {
-    const box = this.of.boxes.find(({ id }) => id === behind?.box);
-    const roles = (behind?.blocks ?? []).map((id) => blockIn(box, id)?.role);
-    const outlets = { speaker: 'loudspeaker', monitor: 'monitor', mix: 'desk' } as const;
-    const last = roles.findLast((role) => role === 'speaker' || role === 'monitor' || role === 'mix');
-    if (last === 'speaker' || last === 'monitor' || last === 'mix')
-      return { kind: 'heard', outlet: outlets[last] };
-    if (behind?.blocks.some((id) => blockIn(box, id)?.category === 'tuner')) return { kind: 'tuner' };
-    const keyed = box?.patches.some(({ wires }) => wires.some(({ to }) => 'port' in to && to.port === 'key'));
-    return keyed ? { kind: 'listens' } : { kind: 'load' };
   }
 
   private tail(behind: Stop | undefined): Tail {

@@ -173,7 +173,9 @@ const refusalOf = (rig: Rig, { box: id, blocks, reason, stereo }: Unfit): Refusa
       ? `no way${through}${how} as it is asked for`
       : reason === 'taken'
         ? `no jack left for a way${through}${how}`
-        : `no ${reason} left`;
+        : reason === 'speaker'
+          ? 'no way to stand there: a speaker output goes to loudspeakers and loads only, and nothing else goes to those'
+          : `no ${reason} left`;
   return { box: id, stereo, reason: `${box?.name ?? id} has ${words}.` };
 };
 

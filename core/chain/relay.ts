@@ -96,6 +96,15 @@ function withLoops(box: Box, rows: Rows, wanted: readonly string[]): Rows | null
 /** Can its inside be laid anew? The loops of a switcher stand as they are built. */
 export const isGrid = (box: Box): boolean => box.blocks.some(({ movable }) => movable);
 
+/** The blocks of a unit in the order of its rows, loops and what rests apart; of none that is in a row all. */
+export function lineOf(box: Box): readonly string[] {
+  const wires = box.patches.find(({ id }) => id === box.patch)?.wires ?? [];
+  const passed = box.blocks.filter(({ role, twinOf }) => role !== 'loop' && twinOf === undefined);
+  const isPassed = (block: string) => passed.some(({ id }) => id === block);
+  const line = rowsOf(box, wires).rows.flatMap(({ blocks }) => blocks.filter(isPassed));
+  return line.length > 0 ? [...new Set(line)] : passed.map(({ id }) => id);
+}
+
 /** A unit whose loops that are emptied leave their rows. */
 export function restingLoops(box: Box, emptied: readonly string[]): Box {
   const own = box.patches.find(({ id }) => id === box.patch);

@@ -1,0 +1,256 @@
+// Changes of the order: a stop moved, put in, taken out; a stretch hosted; a box wrapped around it; tails split off, joined.
+import { blockIn, boxOf, type Box, type Reads } from '../model';
+import { stopsOf, type Chain, type End, type Gap, type Place, type Stop, type Tail } from './chain';
+import { anyLoop } from './choose';
+import {
+  canBeWide,
+  endBehind,
+  placeAt,
+  placeBefore,
+  tailOf,
+  withoutPlaces,
+  withPlaces,
+  withTail,
+  type PlaceAt,
+} from './edit';
+import { blocksOf } from './notation';
+import { folded, INSIDE, LEAD, partsOf, unfolded } from './parts';
+import { isGrid, lineOf } from './relay';
+import { slotsOf, type Slot } from './slots';
+
+type Of = Reads<'boxes'>;
+
+/** A stretch of one tail: so many places from one on. */
+export type Stretch = PlaceAt & { readonly count: number };
+
+/** What an act makes of chains: the ways to have it, the one that is wanted first ahead. */
+export type Ways = readonly (readonly Chain[])[];
+
+/** The loop that an act puts something into has no name yet; no text counts so far. */
+const NEW_LOOP = anyLoop(0);
+
+const stopOf = (box: Box, blocks: readonly string[], more: Partial<Stop> = {}): Stop => ({
+  box: box.id,
+  blocks,
+  loop: null,
+  in: [],
+  out: [],
+  parallel: false,
+  ...more,
+});
+
+const placeOf = (box: Box, blocks: readonly string[], more: Partial<Stop> = {}): Place => ({
+  gap: null,
+  stops: [stopOf(box, blocks, more)],
+});
+
+/** A box that is put in, whole: a unit by its blocks, any other as one stop. */
+const whole = (box: Box): readonly Place[] =>
+  isGrid(box)
+    ? lineOf(box).map((block, i) => ({ ...placeOf(box, [block]), gap: i === 0 ? null : INSIDE }))
+    : [placeOf(box, blocksOf(box))];
+
+/** Has a box loops that something may hang in, so that between its blocks nothing hangs by its other jacks? */
+const hasLoops = (box: Box | undefined): boolean =>
+  box !== undefined &&
+  (isGrid(box) ? (box.loops?.length ?? 0) > 0 : box.blocks.some(({ role }) => role === 'loop'));
+
+const side = (box: Box, which: 'out' | 'back'): Stop =>
+  stopOf(box, [NEW_LOOP], { loop: { block: NEW_LOOP, side: which } });
+
+/** In a loop of its host. */
+const looped = (host: Box, places: readonly Place[], width: Gap['width']): readonly Place[] => [
+  { gap: null, stops: [side(host, 'out')] },
+  ...places.map((place, i) => (i === 0 ? { ...place, gap: { ...LEAD, width } } : place)),
+  { gap: { ...LEAD, width }, stops: [side(host, 'back')] },
+];
+
+/** Every way to put places into a slot: in a loop of the host where it has some, in stereo where both can be so. */
+function putInto(of: Of, chains: readonly Chain[], slot: Slot, places: readonly Place[]): Ways {
+  const own = boxOf(of, places[0]?.stops[0].box);
+  const host = slot.hosted ? boxOf(of, slot.before?.box) : undefined;
+  const isForeign = host !== undefined && host.id !== own?.id;
+  const gap = tailOf(chains, slot.tail)?.places[slot.at]?.gap;
+  const isWide = gap?.kind === 'leads' && gap.width === 'stereo';
+  const widths: readonly Gap['width'][] =
+    canBeWide(own) && (isWide || isForeign) ? (isWide ? ['stereo', 'mono'] : ['mono', 'stereo']) : ['mono'];
+  return widths.map((width) =>
+    withPlaces(
+      of,
+      chains,
+      slot,
+      host && isForeign && hasLoops(host) ? looped(host, places, width) : places,
+      width,
+    ),
+  );
+}
+
+/** Chains taken apart, as acts speak of them. */
+export const forActs = unfolded;
+
+/** Can a place be moved, or taken out? Where a chain begins and what it ends at stay; a loop moves with what is in it. */
+export function isMovable(of: Of, chains: readonly Chain[], at: PlaceAt): boolean {
+  const place = placeAt(chains, at);
+  if (!place?.gap || place.gap.kind === 'air' || place.stops.some(({ loop }) => loop !== null)) return false;
+  const roles = place.stops.flatMap(({ box, blocks }) =>
+    blocks.flatMap((id) => blockIn(boxOf(of, box), id)?.role ?? []),
+  );
+  return !roles.some((role) => role === 'speaker' || role === 'monitor' || role === 'mix');
+}
+
+/** Chains without a stretch, its leads healed; taken apart as those given. */
+export const takenOut = (of: Of, chains: readonly Chain[], { count, ...at }: Stretch): readonly Chain[] =>
+  withoutPlaces(of, chains, at, count);
+
+const placesIn = (chains: readonly Chain[], { tail, at, count }: Stretch): readonly Place[] =>
+  tailOf(chains, tail)?.places.slice(at, at + count) ?? [];
+
+/** Slots that a stretch may be moved to, on the chains without it. */
+export function slotsFor(of: Of, chains: readonly Chain[], stretch: Stretch): readonly Slot[] {
+  const rest = takenOut(of, chains, stretch);
+  return slotsOf(of, rest, placeAt(chains, stretch)?.stops[0].box ?? '');
+}
+
+/** A stretch moved to a slot of the chains without it. */
+export const movedTo = (of: Of, chains: readonly Chain[], stretch: Stretch, slot: Slot): Ways =>
+  putInto(of, takenOut(of, chains, stretch), slot, placesIn(chains, stretch)).map((one) => folded(of, one));
+
+/** A box of the rig put into a slot of the chains. */
+export const putIn = (of: Of, chains: readonly Chain[], box: Box, slot: Slot): Ways =>
+  putInto(of, chains, slot, whole(box)).map((one) => folded(of, one));
+
+/** The two halves of a box that can stand around a stretch; null: it has not two. */
+export function halvesOf(box: Box): readonly [readonly string[], readonly string[]] | null {
+  const [a, b, ...more] = partsOf(box, blocksOf(box));
+  return a && b && more.length === 0 && !isGrid(box) && !hasLoops(box) ? [a, b] : null;
+}
+
+/** Every place of a box in chains. */
+function stretchesOf(chains: readonly Chain[], box: string): readonly Stretch[] {
+  const find = (tail: Tail, on: readonly number[]): readonly Stretch[] => [
+    ...tail.places.flatMap(({ stops }, at) => (stops[0].box === box ? [{ tail: on, at, count: 1 }] : [])),
+    ...(tail.end.kind === 'split' ? tail.end.tails.flatMap((one, i) => find(one, [...on, i])) : []),
+  ];
+  return chains.flatMap((chain, i) => find(chain, [i]));
+}
+
+/**
+ * A box with two halves around a stretch: a gate around what is noisy. Where it stands in the order it is taken out
+ * first.
+ */
+export function wrapped(of: Of, chains: readonly Chain[], stretch: Stretch, box: Box): Ways {
+  const halves = halvesOf(box);
+  if (!halves) return [];
+  const [first, last] = halves.map((blocks) => placeOf(box, blocks));
+  if (!first || !last) return [];
+  let at = stretch;
+  let rest = chains;
+  for (const own of [...stretchesOf(chains, box.id)].reverse()) {
+    rest = takenOut(of, rest, own);
+    if (own.tail.join() === stretch.tail.join() && own.at < at.at) at = { ...at, at: at.at - 1 };
+  }
+  const behind = withPlaces(of, rest, { tail: at.tail, at: at.at + at.count }, [last], 'mono');
+  return [folded(of, withPlaces(of, behind, at, [first], 'mono'))];
+}
+
+/** The channel of a desk, or the blocks of another box, that a new tail ends at. */
+function endOf(chains: readonly Chain[], box: Box): readonly string[] {
+  const used = new Set(
+    chains.flatMap(stopsOf).flatMap((stop) => (stop.box === box.id ? [...stop.blocks] : [])),
+  );
+  const mixes = box.blocks.filter(({ role }) => role === 'mix');
+  const free = mixes.find(({ id }) => !used.has(id)) ?? mixes[0];
+  return free ? [free.id] : blocksOf(box);
+}
+
+/** A tail more, ahead of a place or at an end: what is there goes on, and a second way leads to a box. */
+export function splitAt(of: Of, chains: readonly Chain[], { tail, at }: PlaceAt, box: Box): Ways {
+  const before = placeBefore(chains, { tail, at });
+  if (!before) return [];
+  const place: Place = { ...placeOf(box, endOf(chains, box)), gap: LEAD };
+  const added: Tail = { places: [place], end: endBehind(of, place) };
+  const split = withTail(chains, tail, (own) => {
+    const isAtSplit = at >= own.places.length && own.end.kind === 'split';
+    if (isAtSplit && own.end.kind === 'split')
+      return { ...own, end: { ...own.end, tails: [...own.end.tails, added] } };
+    const end: End = {
+      kind: 'split',
+      how: 'both',
+      tails: [{ places: own.places.slice(at), end: own.end }, added],
+    };
+    return { places: own.places.slice(0, at), end };
+  });
+  return [folded(of, split)];
+}
+
+/** The split of a tail one place later: the first place of one way goes ahead of it, and what is behind hears it too. */
+export function splitLater(of: Of, chains: readonly Chain[], tail: readonly number[], way: number): Ways {
+  const own = tailOf(chains, tail);
+  const first = own?.end.kind === 'split' ? own.end.tails[way]?.places[0] : undefined;
+  if (!own || !first) return [];
+  const stretch: Stretch = { tail: [...tail, way], at: 0, count: 1 };
+  const rest = takenOut(of, chains, stretch);
+  return [folded(of, withPlaces(of, rest, { tail, at: own.places.length }, [first], 'mono'))];
+}
+
+/** The split of a tail one place earlier: its last place goes behind it, on one way. */
+export function splitEarlier(of: Of, chains: readonly Chain[], tail: readonly number[], way: number): Ways {
+  const own = tailOf(chains, tail);
+  const at = (own?.places.length ?? 0) - 1;
+  const last = own?.places[at];
+  if (!own || own.end.kind !== 'split' || !last?.gap || at < 1) return [];
+  const put = withPlaces(of, chains, { tail: [...tail, way], at: 0 }, [last], 'mono');
+  return [folded(of, takenOut(of, put, { tail, at, count: 1 }))];
+}
+
+const TWIN = '-twin';
+/** The block that doubles another on a second way. */
+export const twinId = (block: string): string => `${block}${TWIN}`;
+
+/** A block of a unit doubled at a slot on another way: the two switch as one. */
+export function twinned(of: Of, chains: readonly Chain[], at: PlaceAt, slot: Slot): Ways {
+  const stop = placeAt(chains, at)?.stops[0];
+  const box = boxOf(of, stop?.box);
+  const [block, ...more] = stop?.blocks ?? [];
+  if (!stop || !box || !isGrid(box) || block === undefined || more.length > 0) return [];
+  return [folded(of, withPlaces(of, chains, slot, [placeOf(box, [twinId(block)])], 'mono'))];
+}
+
+/** Second inputs that a chain may be mixed into. */
+export const mixersOf = (of: Of): readonly { readonly box: Box; readonly block: string }[] =>
+  of.boxes.flatMap((box) =>
+    box.blocks.flatMap((block) => {
+      const hasSecond = box.patches.some(({ wires }) =>
+        wires.some(({ to }) => 'block' in to && to.block === block.id && to.port === 'in2'),
+      );
+      return hasSecond ? [{ box, block: block.id }] : [];
+    }),
+  );
+
+/** A chain, or a tail, that ends in a stop of another: mixed in there. What it passed last is left out. */
+export function joinedTo(
+  of: Of,
+  chains: readonly Chain[],
+  tail: readonly number[],
+  { box, block }: { readonly box: Box; readonly block: string },
+): Ways {
+  const end: End = { kind: 'joins', box: box.id, block, gap: LEAD };
+  return [
+    folded(
+      of,
+      withTail(chains, tail, (own) => {
+        const places = own.end.kind === 'heard' ? own.places.slice(0, -1) : own.places;
+        return { places, end };
+      }),
+    ),
+  ];
+}
+
+/** A new chain: a source by itself, and where it leads. */
+export const begun = (chains: readonly Chain[], source: Box): readonly Chain[] => {
+  const blocks = source.blocks.filter(({ role }) => role === 'source').map(({ id }) => id);
+  const place = placeOf(source, blocks.length > 0 ? blocks.slice(0, 1) : blocksOf(source), {
+    out: source.jacks.filter(({ direction }) => direction === 'out').map(({ id }) => id),
+  });
+  return [...chains, { sources: [source.id], places: [place], end: { kind: 'open' } }];
+};
