@@ -1,10 +1,10 @@
 // Changes of the order: a stop moved, put in, taken out; a stretch hosted; a box wrapped around it; tails split off, joined.
 import { blockIn, boxOf, type Box, type Reads } from '../model';
 import { stopsOf, type Chain, type End, type Gap, type Place, type Stop, type Tail } from './chain';
-import { anyLoop } from './choose';
+import { anyLoop, twinId } from './choose';
 import {
   canBeWide,
-  endBehind,
+  outletOf,
   placeAt,
   placeBefore,
   tailOf,
@@ -16,6 +16,7 @@ import {
 import { blocksOf } from './notation';
 import { folded, INSIDE, LEAD, partsOf, unfolded } from './parts';
 import { isGrid, lineOf } from './relay';
+import { segmentsOf } from './segments';
 import { slotsOf, type Slot } from './slots';
 
 type Of = Reads<'boxes'>;
@@ -163,22 +164,53 @@ function endOf(chains: readonly Chain[], box: Box): readonly string[] {
   return free ? [free.id] : blocksOf(box);
 }
 
-/** A tail more, ahead of a place or at an end: what is there goes on, and a second way leads to a box. */
-export function splitAt(of: Of, chains: readonly Chain[], { tail, at }: PlaceAt, box: Box): Ways {
+/** An output that gives what comes in by a jack on as it is: a DI's. */
+const throughOf = (box: Box): string | undefined =>
+  segmentsOf(box, '').find(
+    ({ entry, blocks, exit }) => entry !== null && blocks.length === 0 && exit !== null,
+  )?.exit ?? undefined;
+
+/** Can a box be put in to part a way: a splitter, or a DI with a way through? */
+export const isSplitter = (box: Box): boolean =>
+  !isGrid(box) &&
+  (box.blocks.some(({ role }) => role === 'split') ||
+    (throughOf(box) !== undefined && box.blocks.some(({ role }) => role === 'buffer')));
+
+/** What a new way leads to: a box, by a splitter or a DI that is put in for it, with the cabinet that an amplifier wants. */
+export type Goal = {
+  readonly box: Box;
+  readonly by?: Box | undefined;
+  readonly cabinet?: Box | undefined;
+};
+
+/**
+ * A tail more, ahead of a place or at an end: what is there goes on, and a second way leads to a goal. Through a DI what
+ * is there goes on by its way through.
+ */
+export function splitAt(of: Of, chains: readonly Chain[], { tail, at }: PlaceAt, goal: Goal): Ways {
+  const { box, by, cabinet } = goal;
   const before = placeBefore(chains, { tail, at });
   if (!before) return [];
-  const place: Place = { ...placeOf(box, endOf(chains, box)), gap: LEAD };
-  const added: Tail = { places: [place], end: endBehind(of, place) };
-  const split = withTail(chains, tail, (own) => {
-    const isAtSplit = at >= own.places.length && own.end.kind === 'split';
-    if (isAtSplit && own.end.kind === 'split')
-      return { ...own, end: { ...own.end, tails: [...own.end.tails, added] } };
-    const end: End = {
-      kind: 'split',
-      how: 'both',
-      tails: [{ places: own.places.slice(at), end: own.end }, added],
-    };
-    return { places: own.places.slice(0, at), end };
+  const places = [
+    placeOf(box, endOf(chains, box)),
+    ...(cabinet ? [placeOf(cabinet, blocksOf(cabinet))] : []),
+  ];
+  const own = places.map((place): Place => ({ ...place, gap: LEAD }));
+  const end = outletOf(of, places.at(-1)?.stops[0]);
+  const isDi = by !== undefined && throughOf(by) !== undefined;
+  const added: Tail = {
+    places: isDi ? [{ ...placeOf(by, blocksOf(by)), gap: INSIDE }, ...own] : own,
+    end: end.kind === 'heard' || end.kind === 'tuner' ? end : { kind: 'open' },
+  };
+  const put = by
+    ? withPlaces(of, chains, { tail, at }, [placeOf(by, isDi ? [] : blocksOf(by))], 'mono')
+    : chains;
+  const from = at + Number(by !== undefined);
+  const split = withTail(put, tail, (here) => {
+    if (from >= here.places.length && here.end.kind === 'split' && !by)
+      return { ...here, end: { ...here.end, tails: [...here.end.tails, added] } };
+    const rest: Tail = { places: here.places.slice(from), end: here.end };
+    return { places: here.places.slice(0, from), end: { kind: 'split', how: 'both', tails: [rest, added] } };
   });
   return [folded(of, split)];
 }
@@ -203,17 +235,15 @@ export function splitEarlier(of: Of, chains: readonly Chain[], tail: readonly nu
   return [folded(of, takenOut(of, put, { tail, at, count: 1 }))];
 }
 
-const TWIN = '-twin';
-/** The block that doubles another on a second way. */
-export const twinId = (block: string): string => `${block}${TWIN}`;
-
 /** A block of a unit doubled at a slot on another way: the two switch as one. */
 export function twinned(of: Of, chains: readonly Chain[], at: PlaceAt, slot: Slot): Ways {
   const stop = placeAt(chains, at)?.stops[0];
   const box = boxOf(of, stop?.box);
   const [block, ...more] = stop?.blocks ?? [];
   if (!stop || !box || !isGrid(box) || block === undefined || more.length > 0) return [];
-  return [folded(of, withPlaces(of, chains, slot, [placeOf(box, [twinId(block)])], 'mono'))];
+  const used = new Set(chains.flatMap(stopsOf).flatMap((one) => (one.box === box.id ? one.blocks : [])));
+  const twin = twinId(box, blockIn(box, block)?.twinOf ?? block, used);
+  return [folded(of, withPlaces(of, chains, slot, [placeOf(box, [twin])], 'mono'))];
 }
 
 /** Second inputs that a chain may be mixed into. */

@@ -1,5 +1,5 @@
 // Loops that a chain does not name: which of the host's may serve.
-import { blockIn, boxOf, type Box, type Reads } from '../model';
+import { blockIn, boxOf, type Block, type Box, type Reads } from '../model';
 import { stopsOf, type Chain, type Stop, type Tail } from './chain';
 import { isGrid } from './relay';
 
@@ -9,6 +9,23 @@ export const ANY_LOOP = 'loop';
 /** What stands in a stop for a loop of its host that is not named: `?` and a number, the same out and back. */
 export const anyLoop = (n: number): string => `?${n}`;
 export const isAnyLoop = (block: string): boolean => block.startsWith('?');
+
+const TWIN = /^(.+)-([2-9])$/;
+
+/** The block of a unit that one it does not have doubles, by its id: `delay-2` doubles `delay`. */
+export function twinOf(box: Box, id: string): Block | undefined {
+  const original = blockIn(box, TWIN.exec(id)?.[1]);
+  return original?.movable === true && original.role !== 'loop' ? original : undefined;
+}
+
+/** The id of one more of a block: the first that is in no use. */
+export function twinId(box: Box, block: string, used: ReadonlySet<string>): string {
+  const known = box.blocks.find((own) => own.twinOf === block && !used.has(own.id));
+  if (known) return known.id;
+  let n = 2;
+  while (blockIn(box, `${block}-${n}`) || used.has(`${block}-${n}`)) n += 1;
+  return `${block}-${n}`;
+}
 
 /** More ways to name loops than this are not looked at. */
 const MOST = 48;

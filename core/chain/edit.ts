@@ -63,6 +63,21 @@ function gapBetween(of: Of, before: Place | undefined, next: Place, width: Gap['
 const widthOf = (gap: Gap | null | undefined): Gap['width'] | undefined =>
   gap && gap.kind !== 'inside' ? gap.width : undefined;
 
+/** Where a chain parts, each way begins behind what is now the last ahead of it. */
+const withHeads = (of: Of, end: End, before: Place | undefined): End =>
+  end.kind !== 'split'
+    ? end
+    : {
+        ...end,
+        tails: end.tails.map((tail) => {
+          const [head, ...rest] = tail.places;
+          if (!head) return { ...tail, end: withHeads(of, tail.end, before) };
+          if (head.gap?.kind === 'air') return tail;
+          const gap = gapBetween(of, before, head, widthOf(head.gap) ?? 'mono');
+          return { ...tail, places: [{ ...head, gap }, ...rest] };
+        }),
+      };
+
 /** Of what was on either side of what is gone: stereo where both were. */
 const healed = (a: Gap | null | undefined, b: Gap | null | undefined): Gap['width'] =>
   (widthOf(a) ?? widthOf(b)) === 'stereo' && (widthOf(b) ?? widthOf(a)) === 'stereo' ? 'stereo' : 'mono';
@@ -78,10 +93,8 @@ function cut(of: Of, tail: Tail, from: number, to: number, trunk: Place | undefi
   if (!next || !before) {
     const { end } = tail;
     // What joins another chain does so by leads.
-    return {
-      places,
-      end: end.kind === 'joins' && end.gap === null ? { ...end, gap: LEAD } : end,
-    };
+    if (end.kind === 'joins') return { places, end: { ...end, gap: end.gap ?? LEAD } };
+    return { places, end: withHeads(of, end, before) };
   }
   const gap = gapBetween(of, before, next, healed(ahead, behind));
   // Through the air nothing heals.
@@ -113,7 +126,7 @@ export function outletOf(of: Of, stop: Stop | undefined): End {
 }
 
 /** How a chain ends whose last place is this: open, as long as the signal can leave the box. */
-export function endBehind(of: Of, place: Place): End {
+function endBehind(of: Of, place: Place): End {
   const stop = place.stops.at(-1);
   const box = boxOf(of, stop?.box);
   const end = outletOf(of, stop);
@@ -165,7 +178,7 @@ export function withPlaces(
       : [];
     return {
       places: [...places.slice(0, at), ...inner, ...rest, ...places.slice(at + 1)],
-      end: end.kind === 'open' && !next ? endBehind(of, last) : end,
+      end: next ? end : end.kind === 'open' ? endBehind(of, last) : withHeads(of, end, last),
     };
   });
 }

@@ -1,7 +1,7 @@
 // Chains from their text; docs/chains.md says how it is read.
 import { blockIn, jackIn, type Box, type Reads } from '../model';
 import type { Chain, End, Gap, Place, Stop, Tail } from './chain';
-import { ANY_LOOP, anyLoop, isAnyLoop } from './choose';
+import { ANY_LOOP, anyLoop, isAnyLoop, twinOf } from './choose';
 import { outletOf } from './edit';
 import { blocksOf, KEYWORDS } from './notation';
 import { INSIDE } from './parts';
@@ -132,7 +132,9 @@ class LineReader {
     }
     // A unit with room for another loop has one as soon as it is named.
     const isNewLoop = NEW_LOOP.test(id) && isGrid(box) && (box.loops?.length ?? 0) > 0;
-    return blockIn(box, id) || isNewLoop ? id : this.fail(`${box.tag} has no block ${id}`, token);
+    return blockIn(box, id) || isNewLoop || twinOf(box, id)
+      ? id
+      : this.fail(`${box.tag} has no block ${id}`, token);
   }
 
   /** Between the brackets of a visit: blocks, and loops with what hangs in them. */
@@ -156,10 +158,11 @@ class LineReader {
       }
       const block = this.blockId(box);
       const open = this.takes('(', '((');
-      if (open === null && !blockIn(box, block)) this.fail(`nothing is said to hang in ${block}`);
+      if (open === null && !blockIn(box, block) && !twinOf(box, block))
+        this.fail(`nothing is said to hang in ${block}`);
       const isAny = isAnyLoop(block);
       if (open === null) {
-        if (blockIn(box, block)?.movable === true) {
+        if ((blockIn(box, block) ?? twinOf(box, block))?.movable === true) {
           flush();
           put(ahead(), this.stop(box, [block]));
         } else plain.push(block);

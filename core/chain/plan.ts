@@ -11,13 +11,14 @@ import {
   misplacedLoops,
   pluggedIn,
   rowsOf,
+  type Block,
   type Box,
   type Reads,
   type Rig,
 } from '../model';
 import { weakly } from '../units';
 import { gapsOf, stopsOf, type Chain } from './chain';
-import { isAnyLoop, withLoopsNamed } from './choose';
+import { isAnyLoop, twinOf, withLoopsNamed } from './choose';
 import { fit, type Fitted, type Unfit } from './fit';
 import { jobsOf, leadChange } from './jobs';
 import { legsOf, type Legs } from './legs';
@@ -35,14 +36,25 @@ const loopsOf = weakly(
     new Set(chains.flatMap(stopsOf).flatMap(({ box, loop }) => (loop ? [`${box}/${loop.block}`] : []))),
 );
 
-/** Loop blocks that the chains name and that a unit does not have yet. */
-const newLoops = (rig: Rig, chains: readonly Chain[]): RoutingChange['blocks'] =>
-  [...loopsOf(chains)].flatMap((key) => {
+/** A block that the chains name and that a unit does not have yet: a loop, or another block once more. */
+function newBlock(box: Box, id: string): Block | null {
+  const original = twinOf(box, id);
+  if (!original) return makeGridBlock('loop', id, `Loop ${id.replace('loop-', '')}`);
+  return { ...original, id, name: `${original.name} (double)`, twinOf: original.twinOf ?? original.id };
+}
+
+/** Blocks that the chains name and that a unit does not have yet. */
+function newBlocks(rig: Rig, chains: readonly Chain[]): RoutingChange['blocks'] {
+  const named = new Set(
+    chains.flatMap(stopsOf).flatMap(({ box, blocks }) => blocks.map((block) => `${box}/${block}`)),
+  );
+  return [...named].flatMap((key) => {
     const [id = '', block = ''] = key.split('/');
     const box = boxOf(rig, id);
-    if (!box || blockIn(box, block)) return [];
-    return [{ box: id, block: makeGridBlock('loop', block, `Loop ${block.replace('loop-', '')}`) }];
+    const made = box && !blockIn(box, block) ? newBlock(box, block) : null;
+    return made ? [{ box: id, block: made }] : [];
   });
+}
 
 const withBlocks = (rig: Rig, blocks: RoutingChange['blocks']): Rig =>
   blocks.length === 0
@@ -55,7 +67,7 @@ const withBlocks = (rig: Rig, blocks: RoutingChange['blocks']): Rig =>
         })),
       };
 
-/** A unit that would get another loop with no room for a block. */
+/** A unit that would get another block with no room for it. */
 function overfull(rig: Rig, blocks: RoutingChange['blocks']): Refusal | null {
   for (const { box: id } of blocks) {
     const box = boxOf(rig, id);
@@ -64,7 +76,7 @@ function overfull(rig: Rig, blocks: RoutingChange['blocks']): Refusal | null {
       return {
         box: id,
         stereo: false,
-        reason: `${box.name} has room for ${room} blocks; with another loop it would have ${taken}.`,
+        reason: `${box.name} has room for ${room} blocks; it would have ${taken}.`,
       };
   }
   return null;
@@ -248,7 +260,7 @@ function planNamed(rig: Rig, chains: readonly Chain[], at: ChainsAt): Planned | 
   const legs = legsOf(chains);
   const { base, before, loops, inChains, foreign } = standing(rig, at);
   const now = loopsOf(chains);
-  const blocks = newLoops(base, chains);
+  const blocks = newBlocks(base, chains);
   const full = withBlocks(base, blocks);
   const { rig: laid, fitted, changed } = laidFor(full, legs, withEmptied(full, loops, now), foreign);
   if ('reason' in fitted) return refusalOf(rig, fitted);

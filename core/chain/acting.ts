@@ -1,0 +1,169 @@
+// Acts as data: what they make of the rig, where a stop may go and at what price.
+import { boxOf, inNight, isLink, type Rig } from '../model';
+import {
+  joinedTo,
+  movedTo,
+  putIn,
+  forActs,
+  slotsFor,
+  splitAt,
+  splitEarlier,
+  splitLater,
+  takenOut,
+  twinned,
+  wrapped,
+  type Stretch,
+  type Ways,
+} from './acts';
+import type { Chain, Stop } from './chain';
+import { placeAt, type PlaceAt, type TailAt } from './edit';
+import { folded } from './parts';
+import { planChains, type Refusal } from './plan';
+import { readChains, wiringsAtRest } from './read';
+import type { ChainsAt } from './scope';
+import { slotsOf, slotWords, stopWords, type Slot } from './slots';
+import { wireChains, type Wiring } from './wire';
+
+/** What is in hand: a stretch of the order, or a box of the rig that stands in no chain. */
+export type Held =
+  { readonly kind: 'stretch'; readonly stretch: Stretch } | { readonly kind: 'box'; readonly box: string };
+
+/** A change of the order. Places are those of `actChains`; a slot is one of `slotsOfHeld`, by its number. */
+export type Act =
+  | { readonly act: 'put'; readonly held: Held; readonly slot: number }
+  | { readonly act: 'take out'; readonly stretch: Stretch }
+  | { readonly act: 'wrap'; readonly stretch: Stretch; readonly box: string }
+  /** `by`: a splitter or DI that is put in for it; `cabinet`: what an amplifier there drives. */
+  | {
+      readonly act: 'split';
+      readonly at: PlaceAt;
+      readonly box: string;
+      readonly by?: string;
+      readonly cabinet?: string;
+    }
+  | { readonly act: 'split later' | 'split earlier'; readonly tail: TailAt; readonly way: number }
+  | { readonly act: 'twin'; readonly at: PlaceAt; readonly slot: number }
+  | { readonly act: 'join'; readonly tail: TailAt; readonly box: string; readonly block: string };
+
+/** The order that acts are on: as the rig reads in a night and by inner wirings, stops taken apart. */
+export function actChains(rig: Rig, at: ChainsAt): readonly Chain[] {
+  const night = inNight(rig, at.variant);
+  return forActs(night, readChains(night, { ...wiringsAtRest(night), ...at.wirings }).chains);
+}
+
+/** What tells one stop from another. */
+export const stopKey = ({ box, blocks, loop, out }: Stop): string =>
+  `${box}/${loop ? `${loop.block} ${loop.side}` : blocks.length > 0 ? blocks.join('+') : `:${out[0] ?? ''}`}`;
+
+/** Where what is in hand may go, on the chains without it. */
+export const slotsOfHeld = (
+  rig: Rig,
+  chains: readonly Chain[],
+  held: Held,
+): { readonly chains: readonly Chain[]; readonly slots: readonly Slot[] } =>
+  held.kind === 'stretch'
+    ? { chains: takenOut(rig, chains, held.stretch), slots: slotsFor(rig, chains, held.stretch) }
+    : { chains, slots: slotsOf(rig, chains, held.box) };
+
+/** What is in hand, in words. */
+export function heldWords(rig: Rig, chains: readonly Chain[], held: Held): string {
+  if (held.kind === 'box') return boxOf(rig, held.box)?.name ?? held.box;
+  const { tail, at, count } = held.stretch;
+  const [first, last] = [at, at + count - 1].map((i) => placeAt(chains, { tail, at: i })?.stops[0]);
+  if (!first) return '';
+  return count === 1 || !last ? stopWords(rig, first) : `${stopWords(rig, first)} to ${stopWords(rig, last)}`;
+}
+
+export const twinSlots = (rig: Rig, chains: readonly Chain[], at: PlaceAt): readonly Slot[] =>
+  slotsOf(rig, chains, placeAt(chains, at)?.stops[0].box ?? '').filter(({ tail }) => {
+    // On another way only: what passes both would pass it twice.
+    const n = Math.min(tail.length, at.tail.length);
+    return tail.slice(0, n).join() !== at.tail.slice(0, n).join();
+  });
+
+/** The chains that an act asks for, the way that is wanted first ahead; none: there is nothing to do it to. */
+export function waysOf(rig: Rig, chains: readonly Chain[], act: Act): Ways {
+  const box = 'box' in act ? boxOf(rig, act.box) : undefined;
+  switch (act.act) {
+    case 'put': {
+      const slot = slotsOfHeld(rig, chains, act.held).slots[act.slot];
+      if (!slot) return [];
+      if (act.held.kind === 'stretch') return movedTo(rig, chains, act.held.stretch, slot);
+      const own = boxOf(rig, act.held.box);
+      return own ? putIn(rig, chains, own, slot) : [];
+    }
+    case 'take out':
+      return [folded(rig, takenOut(rig, chains, act.stretch))];
+    case 'wrap':
+      return box ? wrapped(rig, chains, act.stretch, box) : [];
+    case 'split':
+      return box
+        ? splitAt(rig, chains, act.at, { box, by: boxOf(rig, act.by), cabinet: boxOf(rig, act.cabinet) })
+        : [];
+    case 'split later':
+      return splitLater(rig, chains, act.tail, act.way);
+    case 'split earlier':
+      return splitEarlier(rig, chains, act.tail, act.way);
+    case 'twin': {
+      const slot = twinSlots(rig, chains, act.at)[act.slot];
+      return slot ? twinned(rig, chains, act.at, slot) : [];
+    }
+    case 'join':
+      return box ? joinedTo(rig, chains, act.tail, { box, block: act.block }) : [];
+  }
+}
+
+const NOTHING: Refusal = { box: null, stereo: false, reason: 'There is nothing to do it to.' };
+
+/** An act done: the first of its ways that can be wired, proved; or why none can. */
+export function wireAct(rig: Rig, at: ChainsAt, act: Act): Wiring | Refusal {
+  let refused: Refusal | null = null;
+  for (const chains of waysOf(rig, actChains(rig, at), act)) {
+    const wired = wireChains(rig, chains, at);
+    if (!('reason' in wired)) return wired;
+    refused ??= wired;
+  }
+  return refused ?? NOTHING;
+}
+
+/** How many leads a change fetches, moves and puts away; air and radio are no leads to fetch. */
+export type Price = { readonly fetch: number; readonly move: number; readonly away: number };
+
+/** A slot as it is offered: where it is, and what it costs, or why it cannot be had. */
+export type Offer = {
+  readonly slot: number;
+  readonly words: string;
+  readonly price: Price | null;
+  readonly refused: string | null;
+  /** It stands there now. */
+  readonly here: boolean;
+};
+
+export function priceOf(rig: Rig, ways: Ways, at: ChainsAt): Pick<Offer, 'price' | 'refused' | 'here'> {
+  let refused: string | null = null;
+  for (const chains of ways) {
+    const planned = planChains(rig, chains, at);
+    if ('reason' in planned) {
+      refused ??= planned.reason;
+      continue;
+    }
+    const { put, move, away, wires, blocks } = planned.change;
+    return {
+      price: { fetch: put.filter((lead) => !isLink(lead)).length, move: move.length, away: away.length },
+      refused: null,
+      here: put.length + move.length + away.length + wires.length + blocks.length === 0,
+    };
+  }
+  return { price: null, refused: refused ?? NOTHING.reason, here: false };
+}
+
+/** Every slot for what is in hand, with its price by jacks and leads alone; nothing is proved. */
+export function offersFor(rig: Rig, at: ChainsAt, held: Held): readonly Offer[] {
+  const chains = actChains(rig, at);
+  const { chains: rest, slots } = slotsOfHeld(rig, chains, held);
+  return slots.map((slot, i) => ({
+    slot: i,
+    words: slotWords(rig, rest, slot),
+    ...priceOf(rig, waysOf(rig, chains, { act: 'put', held, slot: i }), at),
+  }));
+}
