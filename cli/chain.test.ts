@@ -59,7 +59,11 @@ test('chain --set wires what is written, or says why not and what would do', asy
     '-o',
     at('no.json'),
   ]);
-  expect([status, value.wired, value.remedy]).toEqual([1, false, { words: 'Fuzz in mono', lines: [given] }]);
+  expect([status, value.wired, value.remedies]).toEqual([
+    1,
+    false,
+    { order: { words: 'Fuzz in mono', lines: [given] }, gear: null, together: [] },
+  ]);
   const bad = await hum(['chain', at('sound.json'), '--set', 'GUITAR > FUZY', '-o', at('no.json')]);
   expect([bad.status, bad.stderr]).toEqual([
     2,

@@ -3,11 +3,12 @@ import {
   knotWords,
   parseChains,
   readingsIn,
-  remedyFor,
+  remediesFor,
   restWords,
   wireChains,
   writeChains,
   type InWirings,
+  type Remedies,
   type Tail,
 } from '../core/chain';
 import { applyEdit } from '../core/edits';
@@ -39,6 +40,15 @@ function printed(call: Call, rig: Rig, { sounds, reading }: InWirings, several: 
   if (rest !== null) call.print(`in no chain: ${rest}`);
 }
 
+function printRefusal(call: Call, rig: Rig, reason: string, { order, gear, together }: Remedies) {
+  call.print(reason);
+  const words = [gear?.words, order?.words].filter((one) => one !== undefined);
+  if (words.length > 0) call.print(`would do: ${words.join(', or ')}`);
+  for (const line of order?.lines ?? []) call.print(line);
+  if (together.length > 0)
+    call.print(`cannot stand together so: ${together.map((id) => boxOf(rig, id)?.name ?? id).join(', ')}`);
+}
+
 /** `chain --set`: wires the chains that are given, or says why not and what would do. */
 function setCommand(call: Call, rig: Rig, text: string): number {
   const out = call.values['-o'];
@@ -47,12 +57,9 @@ function setCommand(call: Call, rig: Rig, text: string): number {
   const chains = chainsOf(rig, text);
   const wired = wireChains(rig, chains, at);
   if ('reason' in wired) {
-    const remedy = remedyFor(rig, chains, wired);
-    if (call.flags.has('--json')) call.printJson({ wired: false, ...wired, remedy });
-    else {
-      call.print(wired.reason);
-      for (const line of remedy ? [`would do: ${remedy.words}`, ...remedy.lines] : []) call.print(line);
-    }
+    const remedies = remediesFor(rig, chains, wired, at);
+    if (call.flags.has('--json')) call.printJson({ wired: false, ...wired, remedies });
+    else printRefusal(call, rig, wired.reason, remedies);
     return 1;
   }
   const { change, trial } = wired;

@@ -1,10 +1,12 @@
 // Acts as data: what they make of the rig, where a stop may go and at what price.
 import { boxOf, inNight, isLink, type Rig } from '../model';
 import {
+  begun,
+  forActs,
+  isBare,
   joinedTo,
   movedTo,
   putIn,
-  forActs,
   slotsFor,
   splitAt,
   splitEarlier,
@@ -45,10 +47,18 @@ export type Act =
   | { readonly act: 'twin'; readonly at: PlaceAt; readonly slot: number }
   | { readonly act: 'join'; readonly tail: TailAt; readonly box: string; readonly block: string };
 
-/** The order that acts are on: as the rig reads in a night and by inner wirings, stops taken apart. */
+/**
+ * The order that acts are on: as the rig reads in a night and by inner wirings, stops taken apart; sources that nothing
+ * is plugged into behind it, each a chain by itself.
+ */
 export function actChains(rig: Rig, at: ChainsAt): readonly Chain[] {
   const night = inNight(rig, at.variant);
-  return forActs(night, readChains(night, { ...wiringsAtRest(night), ...at.wirings }).chains);
+  const { chains, rest } = readChains(night, { ...wiringsAtRest(night), ...at.wirings });
+  const sources = rest.boxes.flatMap((id) => {
+    const box = boxOf(rig, id);
+    return box?.blocks.some(({ role }) => role === 'source') ? [begun(box)] : [];
+  });
+  return [...forActs(night, chains), ...sources];
 }
 
 /** What tells one stop from another. */
@@ -82,7 +92,10 @@ export const twinSlots = (rig: Rig, chains: readonly Chain[], at: PlaceAt): read
   });
 
 /** The chains that an act asks for, the way that is wanted first ahead; none: there is nothing to do it to. */
-export function waysOf(rig: Rig, chains: readonly Chain[], act: Act): Ways {
+export const waysOf = (rig: Rig, chains: readonly Chain[], act: Act): Ways =>
+  askedBy(rig, chains, act).map((asked) => asked.filter((chain) => !isBare(chain)));
+
+function askedBy(rig: Rig, chains: readonly Chain[], act: Act): Ways {
   const box = 'box' in act ? boxOf(rig, act.box) : undefined;
   switch (act.act) {
     case 'put': {

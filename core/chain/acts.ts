@@ -3,7 +3,9 @@ import { blockIn, boxOf, type Box, type Reads } from '../model';
 import { stopsOf, type Chain, type End, type Gap, type Place, type Stop, type Tail } from './chain';
 import { anyLoop, twinId } from './choose';
 import {
-  canBeWide,
+  givesWide,
+  MONO,
+  takesWide,
   outletOf,
   placeAt,
   placeBefore,
@@ -12,6 +14,7 @@ import {
   withPlaces,
   withTail,
   type PlaceAt,
+  type Widths,
 } from './edit';
 import { blocksOf } from './notation';
 import { folded, INSIDE, LEAD, partsOf, unfolded } from './parts';
@@ -66,23 +69,33 @@ const looped = (host: Box, places: readonly Place[], width: Gap['width']): reado
   { gap: { ...LEAD, width }, stops: [side(host, 'back')] },
 ];
 
+/** By what leads a box may be put in, the widest that its neighbours are for first; what is hosted in mono first. */
+function widthsFor(
+  of: Of,
+  own: Box | undefined,
+  places: readonly Place[],
+  at: number,
+  isHosted: boolean,
+): readonly Widths[] {
+  if (!takesWide(own) || !givesWide(own)) return [MONO];
+  const wide: Widths = { ahead: 'stereo', behind: 'stereo' };
+  if (isHosted) return [MONO, wide];
+  const [next, after] = [places[at], places[at + 1]];
+  if (next?.gap?.width === 'stereo') return [wide, MONO];
+  const goesOnWide = after?.gap?.width === 'stereo' && takesWide(boxOf(of, next?.stops[0].box));
+  return goesOnWide ? [{ ahead: 'mono', behind: 'stereo' }, MONO] : [MONO];
+}
+
 /** Every way to put places into a slot: in a loop of the host where it has some, in stereo where both can be so. */
 function putInto(of: Of, chains: readonly Chain[], slot: Slot, places: readonly Place[]): Ways {
   const own = boxOf(of, places[0]?.stops[0].box);
   const host = slot.hosted ? boxOf(of, slot.before?.box) : undefined;
   const isForeign = host !== undefined && host.id !== own?.id;
-  const gap = tailOf(chains, slot.tail)?.places[slot.at]?.gap;
-  const isWide = gap?.kind === 'leads' && gap.width === 'stereo';
-  const widths: readonly Gap['width'][] =
-    canBeWide(own) && (isWide || isForeign) ? (isWide ? ['stereo', 'mono'] : ['mono', 'stereo']) : ['mono'];
-  return widths.map((width) =>
-    withPlaces(
-      of,
-      chains,
-      slot,
-      host && isForeign && hasLoops(host) ? looped(host, places, width) : places,
-      width,
-    ),
+  const there = tailOf(chains, slot.tail)?.places ?? [];
+  return widthsFor(of, own, there, slot.at, isForeign).map((widths) =>
+    isForeign && hasLoops(host)
+      ? withPlaces(of, chains, slot, looped(host, places, widths.ahead))
+      : withPlaces(of, chains, slot, places, widths),
   );
 }
 
@@ -92,7 +105,9 @@ export const forActs = unfolded;
 /** Can a place be moved, or taken out? Where a chain begins and what it ends at stay; a loop moves with what is in it. */
 export function isMovable(of: Of, chains: readonly Chain[], at: PlaceAt): boolean {
   const place = placeAt(chains, at);
-  if (!place?.gap || place.gap.kind === 'air' || place.stops.some(({ loop }) => loop !== null)) return false;
+  const behind = placeAt(chains, { ...at, at: at.at + 1 });
+  if (!place?.gap || place.stops.some(({ loop }) => loop !== null)) return false;
+  if (place.gap.kind === 'air' || behind?.gap?.kind === 'air') return false;
   const roles = place.stops.flatMap(({ box, blocks }) =>
     blocks.flatMap((id) => blockIn(boxOf(of, box), id)?.role ?? []),
   );
@@ -127,7 +142,7 @@ export function halvesOf(box: Box): readonly [readonly string[], readonly string
 }
 
 /** Every place of a box in chains. */
-function stretchesOf(chains: readonly Chain[], box: string): readonly Stretch[] {
+export function stretchesOf(chains: readonly Chain[], box: string): readonly Stretch[] {
   const find = (tail: Tail, on: readonly number[]): readonly Stretch[] => [
     ...tail.places.flatMap(({ stops }, at) => (stops[0].box === box ? [{ tail: on, at, count: 1 }] : [])),
     ...(tail.end.kind === 'split' ? tail.end.tails.flatMap((one, i) => find(one, [...on, i])) : []),
@@ -150,8 +165,8 @@ export function wrapped(of: Of, chains: readonly Chain[], stretch: Stretch, box:
     rest = takenOut(of, rest, own);
     if (own.tail.join() === stretch.tail.join() && own.at < at.at) at = { ...at, at: at.at - 1 };
   }
-  const behind = withPlaces(of, rest, { tail: at.tail, at: at.at + at.count }, [last], 'mono');
-  return [folded(of, withPlaces(of, behind, at, [first], 'mono'))];
+  const behind = withPlaces(of, rest, { tail: at.tail, at: at.at + at.count }, [last]);
+  return [folded(of, withPlaces(of, behind, at, [first]))];
 }
 
 /** The channel of a desk, or the blocks of another box, that a new tail ends at. */
@@ -202,9 +217,7 @@ export function splitAt(of: Of, chains: readonly Chain[], { tail, at }: PlaceAt,
     places: isDi ? [{ ...placeOf(by, blocksOf(by)), gap: INSIDE }, ...own] : own,
     end: end.kind === 'heard' || end.kind === 'tuner' ? end : { kind: 'open' },
   };
-  const put = by
-    ? withPlaces(of, chains, { tail, at }, [placeOf(by, isDi ? [] : blocksOf(by))], 'mono')
-    : chains;
+  const put = by ? withPlaces(of, chains, { tail, at }, [placeOf(by, isDi ? [] : blocksOf(by))]) : chains;
   const from = at + Number(by !== undefined);
   const split = withTail(put, tail, (here) => {
     if (from >= here.places.length && here.end.kind === 'split' && !by)
@@ -222,7 +235,7 @@ export function splitLater(of: Of, chains: readonly Chain[], tail: readonly numb
   if (!own || !first) return [];
   const stretch: Stretch = { tail: [...tail, way], at: 0, count: 1 };
   const rest = takenOut(of, chains, stretch);
-  return [folded(of, withPlaces(of, rest, { tail, at: own.places.length }, [first], 'mono'))];
+  return [folded(of, withPlaces(of, rest, { tail, at: own.places.length }, [first]))];
 }
 
 /** The split of a tail one place earlier: its last place goes behind it, on one way. */
@@ -231,7 +244,7 @@ export function splitEarlier(of: Of, chains: readonly Chain[], tail: readonly nu
   const at = (own?.places.length ?? 0) - 1;
   const last = own?.places[at];
   if (!own || own.end.kind !== 'split' || !last?.gap || at < 1) return [];
-  const put = withPlaces(of, chains, { tail: [...tail, way], at: 0 }, [last], 'mono');
+  const put = withPlaces(of, chains, { tail: [...tail, way], at: 0 }, [last]);
   return [folded(of, takenOut(of, put, { tail, at, count: 1 }))];
 }
 
@@ -243,7 +256,7 @@ export function twinned(of: Of, chains: readonly Chain[], at: PlaceAt, slot: Slo
   if (!stop || !box || !isGrid(box) || block === undefined || more.length > 0) return [];
   const used = new Set(chains.flatMap(stopsOf).flatMap((one) => (one.box === box.id ? one.blocks : [])));
   const twin = twinId(box, blockIn(box, block)?.twinOf ?? block, used);
-  return [folded(of, withPlaces(of, chains, slot, [placeOf(box, [twin])], 'mono'))];
+  return [folded(of, withPlaces(of, chains, slot, [placeOf(box, [twin])]))];
 }
 
 /** Second inputs that a chain may be mixed into. */
@@ -276,11 +289,12 @@ export function joinedTo(
   ];
 }
 
-/** A new chain: a source by itself, and where it leads. */
-export const begun = (chains: readonly Chain[], source: Box): readonly Chain[] => {
+/** A source that nothing is plugged into: a chain that a stop may be put behind. */
+export function begun(source: Box): Chain {
   const blocks = source.blocks.filter(({ role }) => role === 'source').map(({ id }) => id);
-  const place = placeOf(source, blocks.length > 0 ? blocks.slice(0, 1) : blocksOf(source), {
-    out: source.jacks.filter(({ direction }) => direction === 'out').map(({ id }) => id),
-  });
-  return [...chains, { sources: [source.id], places: [place], end: { kind: 'open' } }];
-};
+  const place = placeOf(source, blocks.length > 0 ? blocks.slice(0, 1) : blocksOf(source));
+  return { sources: [source.id], places: [place], end: { kind: 'open' } };
+}
+
+/** Is it a source by itself? It is in no order as long as nothing is behind it. */
+export const isBare = ({ places, end }: Chain): boolean => places.length === 1 && end.kind === 'open';

@@ -53,11 +53,11 @@ function gapBetween(of: Of, before: Place | undefined, next: Place, width: Gap['
   const a = before?.stops.at(-1);
   const [b] = next.stops;
   const box = boxOf(of, b.box);
-  const isOut = a?.loop?.side === 'out';
-  const isBack = b.loop?.side === 'back';
-  if (a?.box === b.box && box && !isOut && !isBack && joinsInside(box, a.blocks.at(-1), b.blocks[0]))
-    return INSIDE;
-  return { ...LEAD, width };
+  const leaves = a?.loop?.side === 'out' || b.loop?.side === 'back';
+  if (a?.box !== b.box || !box || leaves) return { ...LEAD, width };
+  // To a loop, and from where it came back, the way is inside.
+  const byLoop = a.loop !== null || b.loop !== null;
+  return byLoop || joinsInside(box, a.blocks.at(-1), b.blocks[0]) ? INSIDE : { ...LEAD, width };
 }
 
 const widthOf = (gap: Gap | null | undefined): Gap['width'] | undefined =>
@@ -94,7 +94,8 @@ function cut(of: Of, tail: Tail, from: number, to: number, trunk: Place | undefi
     const { end } = tail;
     // What joins another chain does so by leads.
     if (end.kind === 'joins') return { places, end: { ...end, gap: end.gap ?? LEAD } };
-    return { places, end: withHeads(of, end, before) };
+    if (end.kind === 'split') return { places, end: withHeads(of, end, before) };
+    return { places, end: before ? endBehind(of, before) : end };
   }
   const gap = gapBetween(of, before, next, healed(ahead, behind));
   // Through the air nothing heals.
@@ -136,53 +137,41 @@ function endBehind(of: Of, place: Place): End {
   return end.kind === 'heard' || !goesOn ? end : { kind: 'open' };
 }
 
-/** The widths a place may be put in by: as what it is put into, where it can. */
-export const canBeWide = (box: Box | undefined): boolean => {
-  const sides = (direction: 'in' | 'out') =>
-    (box?.jacks ?? [])
-      .filter((jack) => isAudio(jack) && jack.direction === direction)
-      .reduce((sum, { channels }) => sum + channels, 0);
-  return sides('in') > 1 && sides('out') > 1;
-};
+const channels = (box: Box | undefined, direction: 'in' | 'out'): number =>
+  (box?.jacks ?? [])
+    .filter((jack) => isAudio(jack) && jack.direction === direction)
+    .reduce((sum, jack) => sum + jack.channels, 0);
+
+/** Can a box take both sides, and give both on? */
+export const takesWide = (box: Box | undefined): boolean => channels(box, 'in') > 1;
+export const givesWide = (box: Box | undefined): boolean => channels(box, 'out') > 1;
+
+/** By what leads places are put in: the gap ahead of them, and the one behind. */
+export type Widths = { readonly ahead: Gap['width']; readonly behind: Gap['width'] };
+export const MONO: Widths = { ahead: 'mono', behind: 'mono' };
 
 /**
- * Chains with places put in ahead of one, joined to their neighbours by leads of this width, inside where they are of
- * one box.
+ * Chains with places put in ahead of one, joined to their neighbours by leads of these widths, inside where they are
+ * of one box.
  */
 export function withPlaces(
   of: Of,
   chains: readonly Chain[],
   { tail, at }: PlaceAt,
   put: readonly Place[],
-  width: Gap['width'],
+  { ahead, behind }: Widths = MONO,
 ): readonly Chain[] {
   const before = placeBefore(chains, { tail, at });
   return withTail(chains, tail, ({ places, end }) => {
     const next = places[at];
     const [first, ...others] = put;
     if (!first) return { places, end };
-    const inner = [{ ...first, gap: gapBetween(of, before, first, width) }, ...others];
+    const inner = [{ ...first, gap: gapBetween(of, before, first, ahead) }, ...others];
     const last = inner.at(-1) ?? first;
-    const rest = next
-      ? [
-          {
-            ...next,
-            gap: gapBetween(
-              of,
-              last,
-              next,
-              next.gap?.kind === 'leads' ? matching(next.gap.width, width) : width,
-            ),
-          },
-        ]
-      : [];
+    const rest = next ? [{ ...next, gap: gapBetween(of, last, next, behind) }] : [];
     return {
       places: [...places.slice(0, at), ...inner, ...rest, ...places.slice(at + 1)],
       end: next ? end : end.kind === 'open' ? endBehind(of, last) : withHeads(of, end, last),
     };
   });
 }
-
-/** What stood in stereo goes on so behind what is put in, where that is stereo too. */
-const matching = (was: Gap['width'], now: Gap['width']): Gap['width'] =>
-  was === 'stereo' && now === 'stereo' ? 'stereo' : 'mono';

@@ -172,8 +172,8 @@ export function fit(
     let isSpeaker = false;
     for (const state of states) {
       const kept = state.used.filter(stays);
-      for (const { entry, exits, holds, isTwice, cost: more } of options) {
-        if (isTwice || holds.some((key) => state.used.includes(key))) continue;
+      for (const { entry, exits, holds, bars, isTwice, cost: more } of options) {
+        if (isTwice || [...holds, ...bars].some((key) => state.used.includes(key))) continue;
         let total = state.cost + more;
         for (const run of runs) {
           const source = legs.visits[legs.legs[run.leg]?.visit ?? -1]?.box;

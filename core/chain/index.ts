@@ -14,9 +14,25 @@ export {
 } from './chain';
 export { writeChains } from './notation';
 export { ChainError, parseChains } from './parse';
-export { remedyFor, type Remedy } from './remedy';
+export { remediesFor, withMore, type Remedies } from './remedy';
 export type { ChainsAt } from './scope';
 export { planChains, type Planned, type Refusal } from './plan';
 export { wireChains, type Wiring } from './wire';
 export { knotWords, orderNotes, restWords } from './words';
 export { readChains, readingsIn, wiringsIn, type InWirings } from './read';
+export {
+  actChains,
+  heldWords,
+  offersFor,
+  slotsOfHeld,
+  stopKey,
+  wireAct,
+  type Act,
+  type Held,
+  type Offer,
+  type Price,
+} from './acting';
+export { isMovable, type Stretch } from './acts';
+export { choicesAt, shelfOf, type Choice } from './choices';
+export { placeAt, tailOf, type PlaceAt, type TailAt } from './edit';
+export { type Slot } from './slots';

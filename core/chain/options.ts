@@ -1,5 +1,5 @@
 // The ways that one visit of a box may be plugged.
-import { isAudio, jackIn, jackKey, type Box } from '../model';
+import { isAudio, jackIn, jackKey, loopEnds, type Box } from '../model';
 import { weakly } from '../units';
 import type { Leg, Run, Visit } from './legs';
 import { segmentsOf, type Segment } from './segments';
@@ -68,6 +68,8 @@ type Option = {
   readonly exits: readonly (Jacks | null)[];
   /** Its jacks that hold one plug only, by their keys. */
   readonly holds: readonly string[];
+  /** Jacks that must be free then, by their keys: with them a loop that nothing is said to hang in would be in use. */
+  readonly bars: readonly string[];
   /** One of them would hold two plugs: it cannot be had, though there is a way. */
   readonly isTwice: boolean;
   /** What a technician would rather not do. */
@@ -77,15 +79,37 @@ type Option = {
 /** A plug taken by itself at the right side of a stereo output. */
 const RIGHT_ALONE = 6;
 
-function optionOf(box: Box, entry: Jacks | null, exits: readonly (Jacks | null)[], rights: number): Option {
+/** The far sides of loops that are not in use, by each of their jacks. */
+function farSides(box: Box, loops: string): ReadonlyMap<string, readonly string[]> {
+  const wires = box.patches.find(({ id }) => id === box.patch)?.wires ?? [];
+  const named = new Set(loops.split(' '));
+  return new Map(
+    loopEnds(box, wires)
+      .filter(({ block }) => !named.has(block))
+      .flatMap(({ out, back }) => [
+        ...out.map((jack) => [jack, back] as const),
+        ...back.map((jack) => [jack, out] as const),
+      ]),
+  );
+}
+
+function optionOf(
+  box: Box,
+  entry: Jacks | null,
+  exits: readonly (Jacks | null)[],
+  rights: number,
+  far: ReadonlyMap<string, readonly string[]>,
+): Option {
   const jacks = [...(entry ?? []), ...exits.flatMap((exit) => exit ?? [])];
   const holds = jacks.filter((jack) => !jackIn(box, jack)?.mult);
   const beside = [entry, ...exits].reduce((sum, pair) => sum + apart(box, pair), RIGHT_ALONE * rights);
+  const bars = jacks.flatMap((jack) => far.get(jack) ?? []);
   return {
     entry,
     exits,
     holds: holds.map((jack) => jackKey({ box: box.id, jack })),
-    isTwice: new Set(holds).size < holds.length,
+    bars: bars.map((jack) => jackKey({ box: box.id, jack })),
+    isTwice: new Set(holds).size < holds.length || bars.some((jack) => jacks.includes(jack)),
     cost: jacks.reduce((sum, jack) => sum + preference(box, jack), beside),
   };
 }
@@ -102,6 +126,7 @@ type Asked = {
 function optionsOf(box: Box, { loops, visit, legs, into }: Asked): readonly Option[] {
   const all = segmentsOf(box, loops);
   const fits = legs.map(({ leg }) => segmentsFor(all, visit, leg));
+  const far = farSides(box, loops);
   const entries: readonly (Jacks | null)[] =
     visit.entry.kind === 'source' ? [null] : pairsOf(box, sidesIn(box, fits[0]), into);
   return entries.flatMap((entry): readonly Option[] => {
@@ -122,7 +147,7 @@ function optionsOf(box: Box, { loops, visit, legs, into }: Asked): readonly Opti
         [[]],
       )
       .map((one) =>
-        optionOf(box, entry, one, one.filter((exit, i) => isRightAlone(fits[i], legs[i], exit)).length),
+        optionOf(box, entry, one, one.filter((exit, i) => isRightAlone(fits[i], legs[i], exit)).length, far),
       );
   });
 }

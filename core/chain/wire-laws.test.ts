@@ -5,7 +5,7 @@ import { checkInvariants, inNight, isAudio, type Rig } from '../model';
 import { gear, handled, rigOf, wiredWay } from '../testing/gear';
 import { Met } from '../testing/met';
 import { assign } from './assign';
-import { parseChains, readingsIn, remedyFor, wireChains, writeChains, type Chain } from './index';
+import { parseChains, readingsIn, remediesFor, wireChains, withMore, writeChains, type Chain } from './index';
 
 const chainsOf = (rig: Rig) => readingsIn(inNight(rig, null))[0]!.reading.chains;
 
@@ -200,9 +200,10 @@ describe('laws', () => {
         if (!('reason' in refusal)) return;
         expect(refusal.reason).toMatch(/^[A-Z].*\.$/);
         met.count('refused');
-        const remedy = remedyFor(rig, asked, refusal);
-        if (!remedy) return;
-        expect('change' in wireChains(rig, parseChains(rig, remedy.lines.join('\n')))).toBe(true);
+        const { order, gear } = remediesFor(rig, asked, refusal);
+        if (gear) expect('change' in wireChains(withMore(rig, gear), asked)).toBe(true);
+        if (!order) return;
+        expect('change' in wireChains(rig, parseChains(rig, order.lines.join('\n')))).toBe(true);
         met.count('mended');
       }),
       { numRuns: 80 },

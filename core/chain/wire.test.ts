@@ -4,7 +4,15 @@ import { applyEdit } from '../edits';
 import { checkInvariants, inNight, jackKey, patchRig, type Rig, type Variant } from '../model';
 const emptyState = (): Variant['state'] => ({ blocks: {}, modes: {}, controls: {}, patches: {} });
 import { build, edited } from '../testing/build';
-import { parseChains, readingsIn, remedyFor, wireChains, writeChains, type Wiring } from './index';
+import {
+  parseChains,
+  readingsIn,
+  remediesFor,
+  wireChains,
+  writeChains,
+  type Wiring,
+  withMore,
+} from './index';
 
 const chainsOf = (rig: Rig) => readingsIn(inNight(rig, null))[0]!.reading.chains;
 const wired = (rig: Rig, text: string) => wireChains(rig, parseChains(rig, text));
@@ -171,7 +179,7 @@ describe('by hand', () => {
       stereo: true,
       reason: 'Overdrive has no way through Overdrive in stereo as it is asked for.',
     });
-    expect('reason' in no && remedyFor(rig, refused, no)).toEqual({
+    expect('reason' in no && remediesFor(rig, refused, no).order).toEqual({
       words: 'Overdrive in mono',
       lines: ['GUITAR > STEREO > OVRDRV > POWERED'],
     });
@@ -197,8 +205,36 @@ describe('by hand', () => {
     const no = wireChains(rig, chains);
     if (!('reason' in no)) throw new Error('an overdrive has one output');
     expect(no.reason).toBe('Overdrive has no jack left for a way through Overdrive.');
-    const remedy = remedyFor(rig, chains, no)!;
-    expect('change' in wired(rig, remedy.lines.join('\n'))).toBe(true);
+    const { order, gear } = remediesFor(rig, chains, no);
+    expect('change' in wired(rig, order!.lines.join('\n'))).toBe(true);
+    expect(gear).toEqual({ words: 'one more output at Overdrive', box: 'overdrive', more: 'output' });
+  });
+
+  test('a loop that is missing: one more, or another gap; with either it can be wired', () => {
+    const rig = four();
+    const text = FOUR.replace('FUZZ > OVRDRV > ', '').replace(
+      'chorus delay reverb',
+      'chorus loop(FUZZ) delay loop(OVRDRV) reverb',
+    );
+    const chains = parseChains(rig, text);
+    const no = wireChains(rig, chains);
+    if (!('reason' in no)) throw new Error('it has two loops');
+    expect(no.reason).toBe('Multi-effects has no loop left.');
+    const { order, gear, together } = remediesFor(rig, chains, no);
+    expect(gear).toMatchObject({ words: 'one more loop at Multi-effects', more: 'loop' });
+    expect('change' in wireChains(withMore(rig, gear!), chains)).toBe(true);
+    expect('change' in wired(rig, order!.lines.join('\n'))).toBe(true);
+    expect(together).toEqual([]);
+  });
+
+  test('what no small change mends is told by the boxes that cannot stand together', () => {
+    const rig = build('guitar, od, fuzz, combo, cab 8');
+    const chains = parseChains(rig, 'GUITAR > CABINET > OVRDRV > COMBO > FUZZ');
+    const no = wireChains(rig, chains);
+    if (!('reason' in no)) throw new Error('a cabinet gives nothing on');
+    const { order, gear, together } = remediesFor(rig, chains, no);
+    expect([order, gear]).toEqual([null, null]);
+    expect(together.length).toBeGreaterThan(0);
   });
 });
 

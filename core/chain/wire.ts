@@ -8,7 +8,12 @@ import { planChains, REST, type Refusal } from './plan';
 import { readChains, wiringsAtRest } from './read';
 import type { ChainsAt } from './scope';
 
-export type Wiring = { readonly change: RoutingChange; readonly trial: Rig };
+export type Wiring = {
+  readonly change: RoutingChange;
+  readonly trial: Rig;
+  /** With the loops named that serve. */
+  readonly chains: readonly Chain[];
+};
 
 /** Lines of chains, for comparing: whichever order tails are told in. */
 const asText = (of: Reads<'boxes'>, chains: readonly Chain[]): string =>
@@ -38,5 +43,5 @@ export function wireChains(rig: Rig, chains: readonly Chain[], at: ChainsAt = RE
       stereo: false,
       reason: `It would read as ${writeChains(trial, now.chains).join('; ')}.`,
     };
-  return { change, trial };
+  return { change, trial, chains: asked };
 }

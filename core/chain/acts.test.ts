@@ -1,0 +1,392 @@
+// Acts on the order, told by their words as people choose them: what the rig then reads as.
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { applyEdit } from '../edits';
+import { checkInvariants, inNight, patchRig, type Rig } from '../model';
+import { build } from '../testing/build';
+import { gear, rigOf, wiredWay } from '../testing/gear';
+import { Met } from '../testing/met';
+import {
+  actChains,
+  choicesAt,
+  heldWords,
+  isMovable,
+  offersFor,
+  parseChains,
+  readingsIn,
+  shelfOf,
+  wireAct,
+  wireChains,
+  writeChains,
+  type Act,
+  type Held,
+  type PlaceAt,
+  type TailAt,
+} from './index';
+
+const AT = { variant: null, wirings: {} };
+const read = (rig: Rig) => writeChains(rig, readingsIn(inNight(rig, null))[0]!.reading.chains);
+
+function wired(line: string, text: string): Rig {
+  const rig = build(line);
+  const result = wireChains(rig, parseChains(rig, text));
+  if ('reason' in result) throw new Error(result.reason);
+  return result.trial;
+}
+
+/** Every place of a rig's order. */
+function places(rig: Rig): readonly PlaceAt[] {
+  const chains = actChains(rig, AT);
+  const below = (tail: TailAt, { places: own, end }: (typeof chains)[number]): readonly PlaceAt[] => [
+    ...own.map((_, at) => ({ tail, at })),
+    ...(end.kind === 'split'
+      ? end.tails.flatMap((one, i) => below([...tail, i], { ...one, sources: [] }))
+      : []),
+  ];
+  return chains.flatMap((chain, i) => below([i], chain));
+}
+
+const holding = (rig: Rig, words: string): Held => {
+  const chains = actChains(rig, AT);
+  const all = places(rig).map((at): Held => ({ kind: 'stretch', stretch: { ...at, count: 1 } }));
+  const found = all.find((held) => heldWords(rig, chains, held) === words);
+  if (!found) throw new Error(`${words}: ${all.map((held) => heldWords(rig, chains, held)).join('; ')}`);
+  return found;
+};
+
+function done(rig: Rig, act: Act): Rig {
+  const result = wireAct(rig, AT, act);
+  if ('reason' in result) throw new Error(result.reason);
+  expect(checkInvariants(result.trial)).toEqual([]);
+  const applied = applyEdit(rig, { edit: 'takeRouting', arguments: result.change });
+  expect(patchRig(applied.rig, applied.inverse)).toEqual(rig);
+  return result.trial;
+}
+
+/** What is in hand put where its offer says. */
+function moved(rig: Rig, held: Held, where: string): string {
+  const offers = offersFor(rig, AT, held);
+  const offer = offers.find(({ words }) => words === where);
+  if (!offer) throw new Error(`${where}: ${offers.map(({ words }) => words).join('; ')}`);
+  const result = wireAct(rig, AT, { act: 'put', held, slot: offer.slot });
+  if ('reason' in result) throw new Error(result.reason);
+  // The price that was told is what is done.
+  const { put, move, away } = result.change;
+  expect({ fetch: put.length, move: move.length, away: away.length }).toEqual(offer.price);
+  return read(done(rig, { act: 'put', held, slot: offer.slot })).join('; ');
+}
+
+function chosen(rig: Rig, words: string): string {
+  const all = places(rig).flatMap((at) => choicesAt(rig, AT, at));
+  const choice = all.find((one) => one.words === words);
+  if (!choice) throw new Error(`${words}: ${all.map((one) => one.words).join('; ')}`);
+  return read(done(rig, choice.act)).join('; ');
+}
+
+const GEAR = 'guitar, fuzz, od, unit, valve head, cab 16';
+const FOUR =
+  'GUITAR > FUZZ > OVRDRV > MULTI[drive loop-1(VALVE[preamp]) amp cab chorus delay reverb] > VALVE[power] > CABINET';
+
+describe('a stop is moved', () => {
+  test.each<[string, string, string, string, string, string]>([
+    [
+      'over its neighbour',
+      GEAR,
+      FOUR,
+      'Fuzz',
+      'after Overdrive',
+      FOUR.replace('FUZZ > OVRDRV', 'OVRDRV > FUZZ'),
+    ],
+    [
+      'over the preamp',
+      GEAR,
+      FOUR,
+      'Overdrive',
+      'after Reverb of Multi-effects',
+      FOUR.replace(' > OVRDRV', '').replace('> VALVE[power]', '> OVRDRV > VALVE[power]'),
+    ],
+    [
+      'into the loop, ahead of the preamp',
+      GEAR,
+      FOUR,
+      'Overdrive',
+      'first in Loop 1 of Multi-effects',
+      FOUR.replace(' > OVRDRV', '').replace('(VALVE', '(OVRDRV > VALVE'),
+    ],
+    [
+      'into a loop of its own',
+      GEAR,
+      FOUR,
+      'Overdrive',
+      'between Delay and Reverb of Multi-effects',
+      FOUR.replace(' > OVRDRV', '').replace('delay reverb', 'delay loop-2(OVRDRV) reverb'),
+    ],
+    [
+      'out of a loop, which leaves the row',
+      GEAR,
+      FOUR.replace(' > OVRDRV', '').replace('delay reverb', 'delay loop-2(OVRDRV) reverb'),
+      'Overdrive',
+      'after Fuzz',
+      FOUR,
+    ],
+    [
+      'a block of the unit ahead of the loop',
+      GEAR,
+      FOUR,
+      'Chorus of Multi-effects',
+      'between Drive and Loop 1 of Multi-effects',
+      FOUR.replace(' chorus', '').replace('drive loop', 'drive chorus loop'),
+    ],
+    [
+      'the preamp into the unit: four-cable',
+      GEAR,
+      'GUITAR > FUZZ > OVRDRV > MULTI > VALVE > CABINET',
+      'Preamp of Valve head',
+      'between Drive and Amp model of Multi-effects',
+      FOUR,
+    ],
+    [
+      'the preamp out of the unit: all in front',
+      GEAR,
+      FOUR,
+      'Preamp of Valve head',
+      'after Reverb of Multi-effects',
+      'GUITAR > FUZZ > OVRDRV > MULTI[drive amp cab chorus delay reverb] > VALVE > CABINET',
+    ],
+    [
+      'one channel of an equaliser into the loop of an amplifier',
+      'guitar, two-channel equaliser, valve head, cab 16',
+      'GUITAR > TWO[eq-a] > TWO[eq-b] > VALVE > CABINET',
+      'Channel B of Two-channel equaliser',
+      'between Preamp and Power stage of Valve head',
+      'GUITAR > TWO[eq-a] > VALVE[preamp] > TWO[eq-b] > VALVE[power] > CABINET',
+    ],
+    [
+      'into the second of two units',
+      'guitar, od, unit, effects-only unit, combo',
+      'GUITAR > OVRDRV > MULTI[drive amp] > EFFECTS[chorus delay] > COMBO',
+      'Overdrive',
+      'after Amp model of Multi-effects',
+      'GUITAR > MULTI[drive amp] > OVRDRV > EFFECTS[chorus delay] > COMBO',
+    ],
+    [
+      'into a loop of a switcher',
+      'guitar, od, fuzz, loop switcher, combo',
+      'GUITAR > OVRDRV > FUZZ > FOUR > COMBO',
+      'Fuzz',
+      'between Buffer and Mute of Four-loop switcher',
+      'GUITAR > OVRDRV > FOUR[buffer loop-1(FUZZ) mute] > COMBO',
+    ],
+    [
+      'onto one way of a split',
+      'guitar, od, splitter, combo, valve combo with loop',
+      'GUITAR > OVRDRV > SPLTTR { > COMBO | > VALVE }',
+      'Overdrive',
+      'between Preamp and Power stage, Loudspeaker of Valve combo with loop',
+      'GUITAR > SPLTTR { > COMBO | > VALVE[preamp] > OVRDRV > VALVE[power speaker] }',
+    ],
+    [
+      'in stereo, where it has two of both',
+      'guitar, stereo chorus, stereo delay, stereo power amp, stereo cab',
+      'GUITAR > STEREO >> STERD >> STERPA[power-l]+STERPA[power-r] >> STERC[speaker-l]+STERC[speaker-r]',
+      'Stereo delay',
+      'after Guitar',
+      'GUITAR > STERD >> STEREO >> STERPA[power-l]+STERPA[power-r] >> STERC[speaker-l]+STERC[speaker-r]',
+    ],
+  ])('%s', (_name, line, text, what, where, now) => {
+    const rig = wired(line, text);
+    expect(moved(rig, holding(rig, what), where)).toBe(now);
+  });
+
+  test('where it stands already it costs nothing, and where it cannot stand it says why', () => {
+    const rig = wired(GEAR, FOUR);
+    const offers = offersFor(rig, AT, holding(rig, 'Overdrive'));
+    expect(offers.filter(({ here }) => here).map(({ words }) => words)).toEqual(['after Fuzz']);
+    expect(offers.find(({ words }) => words === 'after Power stage of Valve head')).toMatchObject({
+      price: null,
+      refused: expect.stringMatching(/^Overdrive has no way to stand there: a speaker output/),
+    });
+    const chains = actChains(rig, AT);
+    const fixed = places(rig).filter((at) => !isMovable(rig, chains, at));
+    expect(
+      fixed.map((at) => heldWords(rig, chains, { kind: 'stretch', stretch: { ...at, count: 1 } })),
+    ).toEqual(['Guitar', 'Loop 1 of Multi-effects, out', 'Loop 1 of Multi-effects, back', 'Cabinet']);
+  });
+
+  test('two at once are hosted as they are', () => {
+    const rig = wired(GEAR, FOUR);
+    const held: Held = { kind: 'stretch', stretch: { tail: [0], at: 1, count: 2 } };
+    expect(heldWords(rig, actChains(rig, AT), held)).toBe('Fuzz to Overdrive');
+    expect(moved(rig, held, 'between Delay and Reverb of Multi-effects')).toBe(
+      FOUR.replace(' > FUZZ > OVRDRV', '').replace('delay reverb', 'delay loop-2(FUZZ > OVRDRV) reverb'),
+    );
+  });
+});
+
+describe('what stands in no chain', () => {
+  test('an order begins behind a guitar that nothing is plugged into', () => {
+    expect(moved(build(GEAR), { kind: 'box', box: 'fuzz' }, 'after Guitar')).toBe('GUITAR > FUZZ > nothing');
+  });
+
+  test('is put in, and an order grows from the guitar on', () => {
+    const bare = wired(GEAR, 'GUITAR > FUZZ > nothing');
+    expect(shelfOf(bare, AT).map(({ name }) => name)).toEqual([
+      'Overdrive',
+      'Multi-effects',
+      'Valve head',
+      'Cabinet',
+    ]);
+    expect(moved(bare, { kind: 'box', box: 'overdrive' }, 'after Guitar')).toBe(
+      'GUITAR > OVRDRV > FUZZ > nothing',
+    );
+    expect(moved(bare, { kind: 'box', box: 'overdrive' }, 'after Fuzz')).toBe(
+      'GUITAR > FUZZ > OVRDRV > nothing',
+    );
+    const amplified = done(bare, { act: 'put', held: { kind: 'box', box: 'valve-head' }, slot: 1 });
+    expect(moved(amplified, { kind: 'box', box: 'cabinet' }, 'after Power stage of Valve head')).toBe(
+      'GUITAR > FUZZ > VALVE > CABINET',
+    );
+    expect(
+      moved(amplified, { kind: 'box', box: 'multi-effects' }, 'between Preamp and Power stage of Valve head'),
+    ).toBe(
+      'GUITAR > FUZZ > VALVE[preamp] > MULTI[drive amp cab chorus delay reverb] > VALVE[power] > nothing',
+    );
+  });
+});
+
+describe('what else a place offers', () => {
+  const GATE = 'guitar, fuzz, od, four-jack gate, valve head, cab 16, desk, di';
+  const GATED = 'GUITAR > FUZZ > OVRDRV > VALVE > CABINET';
+  test.each<[string, string, string, string, string]>([
+    ['taken out', GATE, GATED, 'Take Overdrive out', 'GUITAR > FUZZ > VALVE > CABINET'],
+    [
+      'a gate around one',
+      GATE,
+      GATED,
+      'Wrap Four-jack gate around Overdrive',
+      'GUITAR > FUZZ > FOUR[sense] > OVRDRV > FOUR[gate] > VALVE > CABINET',
+    ],
+    [
+      'a gate around the drives',
+      GATE,
+      GATED,
+      'Wrap Four-jack gate around Fuzz to Overdrive',
+      'GUITAR > FOUR[sense] > FUZZ > OVRDRV > FOUR[gate] > VALVE > CABINET',
+    ],
+    [
+      'a gate around drives and preamp',
+      GATE,
+      GATED,
+      'Wrap Four-jack gate around Fuzz to Preamp of Valve head',
+      'GUITAR > FOUR[sense] > FUZZ > OVRDRV > VALVE[preamp] > FOUR[gate] > VALVE[power] > CABINET',
+    ],
+    [
+      'a gate that stands around the drives, around the preamp',
+      GATE,
+      'GUITAR > FOUR[sense] > FUZZ > OVRDRV > FOUR[gate] > VALVE > CABINET',
+      'Wrap Four-jack gate around Preamp of Valve head',
+      'GUITAR > FUZZ > OVRDRV > FOUR[sense] > VALVE[preamp] > FOUR[gate] > VALVE[power] > CABINET',
+    ],
+    [
+      'a feed by a DI',
+      GATE,
+      GATED,
+      'Split behind Overdrive, a way to Desk, by Passive DI',
+      'GUITAR > FUZZ > OVRDRV > PASSIVE { > VALVE > CABINET | [transformer] > DESK[mix-1] }',
+    ],
+    [
+      'a feed added where a pedal hangs in a loop',
+      `${GEAR}, desk`,
+      FOUR.replace(' > OVRDRV', '').replace('delay reverb', 'delay loop-2(OVRDRV) reverb'),
+      'Split behind Reverb of Multi-effects, a way to Desk',
+      'GUITAR > FUZZ > MULTI[drive loop-1(VALVE[preamp]) amp cab chorus delay loop-2(OVRDRV) reverb] { > VALVE[power] > CABINET | > DESK[mix-1] }',
+    ],
+    [
+      'a second amplifier with its cabinet',
+      'guitar, od, combo, splitter, valve head, cab 16',
+      'GUITAR > OVRDRV > COMBO',
+      'Split behind Overdrive, a way to Valve head, by Splitter',
+      'GUITAR > OVRDRV > SPLTTR { > COMBO | > VALVE > CABINET }',
+    ],
+    [
+      'the split later',
+      `${GEAR}, desk`,
+      'GUITAR > MULTI[drive amp] { [delay] > VALVE > CABINET | [cab] > DESK[mix-1] }',
+      'Split later: behind Delay of Multi-effects',
+      'GUITAR > MULTI[drive amp delay] { > VALVE > CABINET | [cab] > DESK[mix-1] }',
+    ],
+    [
+      'the split earlier',
+      `${GEAR}, desk`,
+      'GUITAR > MULTI[drive amp delay] { > VALVE > CABINET | [cab] > DESK[mix-1] }',
+      'Split earlier: Delay of Multi-effects on the way to Cabinet alone',
+      'GUITAR > MULTI[drive amp] { [delay] > VALVE > CABINET | [cab] > DESK[mix-1] }',
+    ],
+    [
+      'a block doubled on the other way',
+      `${GEAR}, desk`,
+      'GUITAR > MULTI[drive amp] { [delay] > VALVE > CABINET | [cab] > DESK[mix-1] }',
+      'Double Delay of Multi-effects after Cabinet model of Multi-effects',
+      'GUITAR > MULTI[drive amp] { [delay] > VALVE > CABINET | [cab delay-2] > DESK[mix-1] }',
+    ],
+  ])('%s', (_name, line, text, words, now) => {
+    const rig = wired(line, text);
+    expect(chosen(rig, words)).toBe(now);
+  });
+
+  test('a double switches with what it doubles', () => {
+    const rig = wired(
+      `${GEAR}, desk`,
+      'GUITAR > MULTI[amp] { [delay] > VALVE > CABINET | [cab] > DESK[mix-1] }',
+    );
+    const words = 'Double Delay of Multi-effects after Cabinet model of Multi-effects';
+    const choice = places(rig)
+      .flatMap((at) => choicesAt(rig, AT, at))
+      .find((one) => one.words === words);
+    const trial = done(rig, choice!.act);
+    const unit = trial.boxes.find(({ id }) => id === 'multi-effects')!;
+    expect(unit.blocks.find(({ id }) => id === 'delay-2')).toMatchObject({
+      name: 'Delay (double)',
+      twinOf: 'delay',
+    });
+  });
+
+  test('a second instrument, with nothing plugged in it yet, is joined where another is mixed in', () => {
+    const rig = wired('guitar, bass, input selector, combo', 'GUITAR > INPUT > COMBO');
+    expect(chosen(rig, 'Join into Input selector')).toBe('GUITAR > INPUT > COMBO; BASS > into INPUT[select]');
+  });
+});
+
+describe('laws', () => {
+  test('whatever is offered at a price can be had at that price, and moved back the order is as it was', () => {
+    const met = new Met();
+    fc.assert(
+      fc.property(gear, fc.nat(), fc.nat(), fc.nat(), (g, n, k, m) => {
+        const rig = wiredWay(rigOf({ ...g, pedals: [...g.pedals, 'od', 'delay'] }), n);
+        const reading = readingsIn(inNight(rig, null))[0]!.reading;
+        if (reading.knots.length > 0) return;
+        const chains = actChains(rig, AT);
+        const free = places(rig).filter((at) => isMovable(rig, chains, at));
+        const at = free[k % Math.max(1, free.length)];
+        if (!at) return;
+        const held: Held = { kind: 'stretch', stretch: { ...at, count: 1 } };
+        const offers = offersFor(rig, AT, held);
+        for (const { refused } of offers) if (refused !== null) expect(refused).toMatch(/^\S.*\.$/);
+        const priced = offers.filter(({ price, here }) => price !== null && !here);
+        const offer = priced[m % Math.max(1, priced.length)];
+        if (!offer) return;
+        const wiredNow = wireAct(rig, AT, { act: 'put', held, slot: offer.slot });
+        if ('reason' in wiredNow) throw new Error(`${offer.words}: ${wiredNow.reason}`);
+        const { put, move, away } = wiredNow.change;
+        expect({ fetch: put.length, move: move.length, away: away.length }).toEqual(offer.price);
+        expect(checkInvariants(wiredNow.trial)).toEqual([]);
+        const back = wireChains(wiredNow.trial, reading.chains);
+        if ('reason' in back) throw new Error(back.reason);
+        expect(read(back.trial)).toEqual(read(rig));
+        met.count('moved');
+      }),
+      { numRuns: 120 },
+    );
+    met.atLeast({ moved: 70 });
+  });
+});
