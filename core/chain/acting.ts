@@ -1,5 +1,5 @@
 // Acts as data: what they make of the rig, where a stop may go and at what price.
-import { boxOf, inNight, isLink, type Rig } from '../model';
+import { boxOf, inNight, inSetting, isLink, type Reads, type Rig, type Setting } from '../model';
 import {
   begun,
   forActs,
@@ -18,10 +18,11 @@ import {
   type Ways,
 } from './acts';
 import type { Chain, Stop } from './chain';
-import { placeAt, type PlaceAt, type TailAt } from './edit';
+import { placeAt, tailOf, type PlaceAt, type TailAt } from './edit';
 import { folded } from './parts';
 import { planChains, type Refusal } from './plan';
-import { readChains, wiringsAtRest } from './read';
+import type { Wirings } from '../signal';
+import { readChains, wiringsAtRest, wiringsIn } from './read';
 import type { ChainsAt } from './scope';
 import { slotsOf, slotWords, stopWords, type Slot } from './slots';
 import { wireChains, type Wiring } from './wire';
@@ -48,17 +49,28 @@ export type Act =
   | { readonly act: 'join'; readonly tail: TailAt; readonly box: string; readonly block: string };
 
 /**
- * The order that acts are on: as the rig reads in a night and by inner wirings, stops taken apart; sources that nothing
- * is plugged into behind it, each a chain by itself.
+ * The order that acts are on: as it reads by inner wirings, stops taken apart; sources that nothing is plugged into
+ * behind it, each a chain by itself.
  */
-export function actChains(rig: Rig, at: ChainsAt): readonly Chain[] {
-  const night = inNight(rig, at.variant);
-  const { chains, rest } = readChains(night, { ...wiringsAtRest(night), ...at.wirings });
+export function orderIn(of: Reads<'boxes' | 'leads' | 'variant'>, wirings: Wirings): readonly Chain[] {
+  const { chains, rest } = readChains(of, wirings);
   const sources = rest.boxes.flatMap((id) => {
-    const box = boxOf(rig, id);
+    const box = boxOf(of, id);
     return box?.blocks.some(({ role }) => role === 'source') ? [begun(box)] : [];
   });
-  return [...forActs(night, chains), ...sources];
+  return [...forActs(of, chains), ...sources];
+}
+
+/** The order that acts are on, of a rig in a night and by inner wirings. */
+export function actChains(rig: Rig, { variant, wirings }: ChainsAt): readonly Chain[] {
+  const night = inNight(rig, variant);
+  return orderIn(night, Object.keys(wirings).length > 0 ? wirings : wiringsAtRest(night));
+}
+
+/** Where acts are done that are done in a setting: in its night, by the inner wirings of its sound. */
+export function chainsAt(rig: Rig, setting: Setting): ChainsAt {
+  const of = inSetting(rig, setting);
+  return { variant: setting.variant, wirings: setting.sound === 'all' ? wiringsAtRest(of) : wiringsIn(of) };
 }
 
 /** What tells one stop from another. */
@@ -67,7 +79,7 @@ export const stopKey = ({ box, blocks, loop, out }: Stop): string =>
 
 /** Where what is in hand may go, on the chains without it. */
 export const slotsOfHeld = (
-  rig: Rig,
+  rig: Reads<'boxes'>,
   chains: readonly Chain[],
   held: Held,
 ): { readonly chains: readonly Chain[]; readonly slots: readonly Slot[] } =>
@@ -76,7 +88,7 @@ export const slotsOfHeld = (
     : { chains, slots: slotsOf(rig, chains, held.box) };
 
 /** What is in hand, in words. */
-export function heldWords(rig: Rig, chains: readonly Chain[], held: Held): string {
+export function heldWords(rig: Reads<'boxes'>, chains: readonly Chain[], held: Held): string {
   if (held.kind === 'box') return boxOf(rig, held.box)?.name ?? held.box;
   const { tail, at, count } = held.stretch;
   const [first, last] = [at, at + count - 1].map((i) => placeAt(chains, { tail, at: i })?.stops[0]);
@@ -179,4 +191,22 @@ export function offersFor(rig: Rig, at: ChainsAt, held: Held): readonly Offer[] 
     words: slotWords(rig, rest, slot),
     ...priceOf(rig, waysOf(rig, chains, { act: 'put', held, slot: i }), at),
   }));
+}
+
+/** The act that moves a stretch by one slot, earlier or later; null: there is none that it can stand in. */
+export function stepAct(rig: Rig, at: ChainsAt, stretch: Stretch, by: 1 | -1): Act | null {
+  const chains = actChains(rig, at);
+  const held: Held = { kind: 'stretch', stretch };
+  const { chains: rest, slots } = slotsOfHeld(rig, chains, held);
+  // A loop that is emptied by it is gone on both sides.
+  const [before, now] = [chains, rest].map((all) => tailOf(all, stretch.tail)?.places.length ?? 0);
+  const first = stretch.at - ((before ?? 0) - (now ?? 0) - stretch.count) / 2;
+  const own = slots.findIndex((slot) => slot.tail.join() === stretch.tail.join() && slot.at === first);
+  if (own < 0) return null;
+  for (let slot = own + by; slots[slot]; slot += by) {
+    const act: Act = { act: 'put', held, slot };
+    const { price, here } = priceOf(rig, waysOf(rig, chains, act), at);
+    if (price && !here) return act;
+  }
+  return null;
 }

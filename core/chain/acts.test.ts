@@ -1,67 +1,23 @@
 // Acts on the order, told by their words as people choose them: what the rig then reads as.
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { applyEdit } from '../edits';
-import { checkInvariants, inNight, patchRig, type Rig } from '../model';
+import { checkInvariants, inNight, type Rig } from '../model';
 import { build } from '../testing/build';
 import { gear, rigOf, wiredWay } from '../testing/gear';
 import { Met } from '../testing/met';
+import { AT, done, holding, places, read, wired } from '../testing/order';
 import {
   actChains,
-  choicesAt,
   heldWords,
   isMovable,
   offersFor,
-  parseChains,
   readingsIn,
   shelfOf,
+  stepAct,
   wireAct,
   wireChains,
-  writeChains,
-  type Act,
   type Held,
-  type PlaceAt,
-  type TailAt,
 } from './index';
-
-const AT = { variant: null, wirings: {} };
-const read = (rig: Rig) => writeChains(rig, readingsIn(inNight(rig, null))[0]!.reading.chains);
-
-function wired(line: string, text: string): Rig {
-  const rig = build(line);
-  const result = wireChains(rig, parseChains(rig, text));
-  if ('reason' in result) throw new Error(result.reason);
-  return result.trial;
-}
-
-/** Every place of a rig's order. */
-function places(rig: Rig): readonly PlaceAt[] {
-  const chains = actChains(rig, AT);
-  const below = (tail: TailAt, { places: own, end }: (typeof chains)[number]): readonly PlaceAt[] => [
-    ...own.map((_, at) => ({ tail, at })),
-    ...(end.kind === 'split'
-      ? end.tails.flatMap((one, i) => below([...tail, i], { ...one, sources: [] }))
-      : []),
-  ];
-  return chains.flatMap((chain, i) => below([i], chain));
-}
-
-const holding = (rig: Rig, words: string): Held => {
-  const chains = actChains(rig, AT);
-  const all = places(rig).map((at): Held => ({ kind: 'stretch', stretch: { ...at, count: 1 } }));
-  const found = all.find((held) => heldWords(rig, chains, held) === words);
-  if (!found) throw new Error(`${words}: ${all.map((held) => heldWords(rig, chains, held)).join('; ')}`);
-  return found;
-};
-
-function done(rig: Rig, act: Act): Rig {
-  const result = wireAct(rig, AT, act);
-  if ('reason' in result) throw new Error(result.reason);
-  expect(checkInvariants(result.trial)).toEqual([]);
-  const applied = applyEdit(rig, { edit: 'takeRouting', arguments: result.change });
-  expect(patchRig(applied.rig, applied.inverse)).toEqual(rig);
-  return result.trial;
-}
 
 /** What is in hand put where its offer says. */
 function moved(rig: Rig, held: Held, where: string): string {
@@ -74,13 +30,6 @@ function moved(rig: Rig, held: Held, where: string): string {
   const { put, move, away } = result.change;
   expect({ fetch: put.length, move: move.length, away: away.length }).toEqual(offer.price);
   return read(done(rig, { act: 'put', held, slot: offer.slot })).join('; ');
-}
-
-function chosen(rig: Rig, words: string): string {
-  const all = places(rig).flatMap((at) => choicesAt(rig, AT, at));
-  const choice = all.find((one) => one.words === words);
-  if (!choice) throw new Error(`${words}: ${all.map((one) => one.words).join('; ')}`);
-  return read(done(rig, choice.act)).join('; ');
 }
 
 const GEAR = 'guitar, fuzz, od, unit, valve head, cab 16';
@@ -254,109 +203,6 @@ describe('what stands in no chain', () => {
   });
 });
 
-describe('what else a place offers', () => {
-  const GATE = 'guitar, fuzz, od, four-jack gate, valve head, cab 16, desk, di';
-  const GATED = 'GUITAR > FUZZ > OVRDRV > VALVE > CABINET';
-  test.each<[string, string, string, string, string]>([
-    ['taken out', GATE, GATED, 'Take Overdrive out', 'GUITAR > FUZZ > VALVE > CABINET'],
-    [
-      'a gate around one',
-      GATE,
-      GATED,
-      'Wrap Four-jack gate around Overdrive',
-      'GUITAR > FUZZ > FOUR[sense] > OVRDRV > FOUR[gate] > VALVE > CABINET',
-    ],
-    [
-      'a gate around the drives',
-      GATE,
-      GATED,
-      'Wrap Four-jack gate around Fuzz to Overdrive',
-      'GUITAR > FOUR[sense] > FUZZ > OVRDRV > FOUR[gate] > VALVE > CABINET',
-    ],
-    [
-      'a gate around drives and preamp',
-      GATE,
-      GATED,
-      'Wrap Four-jack gate around Fuzz to Preamp of Valve head',
-      'GUITAR > FOUR[sense] > FUZZ > OVRDRV > VALVE[preamp] > FOUR[gate] > VALVE[power] > CABINET',
-    ],
-    [
-      'a gate that stands around the drives, around the preamp',
-      GATE,
-      'GUITAR > FOUR[sense] > FUZZ > OVRDRV > FOUR[gate] > VALVE > CABINET',
-      'Wrap Four-jack gate around Preamp of Valve head',
-      'GUITAR > FUZZ > OVRDRV > FOUR[sense] > VALVE[preamp] > FOUR[gate] > VALVE[power] > CABINET',
-    ],
-    [
-      'a feed by a DI',
-      GATE,
-      GATED,
-      'Split behind Overdrive, a way to Desk, by Passive DI',
-      'GUITAR > FUZZ > OVRDRV > PASSIVE { > VALVE > CABINET | [transformer] > DESK[mix-1] }',
-    ],
-    [
-      'a feed added where a pedal hangs in a loop',
-      `${GEAR}, desk`,
-      FOUR.replace(' > OVRDRV', '').replace('delay reverb', 'delay loop-2(OVRDRV) reverb'),
-      'Split behind Reverb of Multi-effects, a way to Desk',
-      'GUITAR > FUZZ > MULTI[drive loop-1(VALVE[preamp]) amp cab chorus delay loop-2(OVRDRV) reverb] { > VALVE[power] > CABINET | > DESK[mix-1] }',
-    ],
-    [
-      'a second amplifier with its cabinet',
-      'guitar, od, combo, splitter, valve head, cab 16',
-      'GUITAR > OVRDRV > COMBO',
-      'Split behind Overdrive, a way to Valve head, by Splitter',
-      'GUITAR > OVRDRV > SPLTTR { > COMBO | > VALVE > CABINET }',
-    ],
-    [
-      'the split later',
-      `${GEAR}, desk`,
-      'GUITAR > MULTI[drive amp] { [delay] > VALVE > CABINET | [cab] > DESK[mix-1] }',
-      'Split later: behind Delay of Multi-effects',
-      'GUITAR > MULTI[drive amp delay] { > VALVE > CABINET | [cab] > DESK[mix-1] }',
-    ],
-    [
-      'the split earlier',
-      `${GEAR}, desk`,
-      'GUITAR > MULTI[drive amp delay] { > VALVE > CABINET | [cab] > DESK[mix-1] }',
-      'Split earlier: Delay of Multi-effects on the way to Cabinet alone',
-      'GUITAR > MULTI[drive amp] { [delay] > VALVE > CABINET | [cab] > DESK[mix-1] }',
-    ],
-    [
-      'a block doubled on the other way',
-      `${GEAR}, desk`,
-      'GUITAR > MULTI[drive amp] { [delay] > VALVE > CABINET | [cab] > DESK[mix-1] }',
-      'Double Delay of Multi-effects after Cabinet model of Multi-effects',
-      'GUITAR > MULTI[drive amp] { [delay] > VALVE > CABINET | [cab delay-2] > DESK[mix-1] }',
-    ],
-  ])('%s', (_name, line, text, words, now) => {
-    const rig = wired(line, text);
-    expect(chosen(rig, words)).toBe(now);
-  });
-
-  test('a double switches with what it doubles', () => {
-    const rig = wired(
-      `${GEAR}, desk`,
-      'GUITAR > MULTI[amp] { [delay] > VALVE > CABINET | [cab] > DESK[mix-1] }',
-    );
-    const words = 'Double Delay of Multi-effects after Cabinet model of Multi-effects';
-    const choice = places(rig)
-      .flatMap((at) => choicesAt(rig, AT, at))
-      .find((one) => one.words === words);
-    const trial = done(rig, choice!.act);
-    const unit = trial.boxes.find(({ id }) => id === 'multi-effects')!;
-    expect(unit.blocks.find(({ id }) => id === 'delay-2')).toMatchObject({
-      name: 'Delay (double)',
-      twinOf: 'delay',
-    });
-  });
-
-  test('a second instrument, with nothing plugged in it yet, is joined where another is mixed in', () => {
-    const rig = wired('guitar, bass, input selector, combo', 'GUITAR > INPUT > COMBO');
-    expect(chosen(rig, 'Join into Input selector')).toBe('GUITAR > INPUT > COMBO; BASS > into INPUT[select]');
-  });
-});
-
 describe('laws', () => {
   test('whatever is offered at a price can be had at that price, and moved back the order is as it was', () => {
     const met = new Met();
@@ -388,5 +234,32 @@ describe('laws', () => {
       { numRuns: 120 },
     );
     met.atLeast({ moved: 70 });
+  });
+});
+
+describe('a step along the order', () => {
+  test('goes through every place that a stop can stand in, and back', () => {
+    let rig = wired(GEAR, FOUR);
+    const lines = [read(rig).join()];
+    const step = (by: 1 | -1) => {
+      const held = holding(rig, 'Fuzz');
+      const act = held.kind === 'stretch' ? stepAct(rig, AT, held.stretch, by) : null;
+      if (act) rig = done(rig, act);
+      return act !== null;
+    };
+    while (step(1)) lines.push(read(rig).join());
+    expect(lines.slice(0, 5)).toEqual([
+      FOUR,
+      FOUR.replace('FUZZ > OVRDRV', 'OVRDRV > FUZZ'),
+      FOUR.replace('FUZZ > ', '').replace('drive', 'drive loop-2(FUZZ)'),
+      FOUR.replace('FUZZ > ', '').replace('(VALVE', '(FUZZ > VALVE'),
+      FOUR.replace('FUZZ > ', '').replace('[preamp])', '[preamp] > FUZZ)'),
+    ]);
+    expect(lines.at(-1)).toBe(FOUR.replace('FUZZ > ', '').replace('> VALVE[power]', '> FUZZ > VALVE[power]'));
+    for (const line of lines.slice(0, -1).reverse()) {
+      expect(step(-1)).toBe(true);
+      expect(read(rig).join()).toBe(line);
+    }
+    expect(step(-1)).toBe(false);
   });
 });

@@ -14,7 +14,8 @@ export type Choice = Pick<Offer, 'price' | 'refused'> & { readonly act: Act; rea
 /** Boxes of the rig that stand in no chain, and carry sound. */
 export function shelfOf(rig: Rig, at: ChainsAt): readonly Box[] {
   const night = inNight(rig, at.variant);
-  const { rest } = readChains(night, { ...wiringsAtRest(night), ...at.wirings });
+  const wirings = Object.keys(at.wirings).length > 0 ? at.wirings : wiringsAtRest(night);
+  const { rest } = readChains(night, wirings);
   return rest.boxes.flatMap((id) => boxOf(rig, id) ?? []);
 }
 

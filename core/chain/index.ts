@@ -22,9 +22,12 @@ export { knotWords, orderNotes, restWords } from './words';
 export { readChains, readingsIn, wiringsIn, type InWirings } from './read';
 export {
   actChains,
+  chainsAt,
   heldWords,
   offersFor,
+  orderIn,
   slotsOfHeld,
+  stepAct,
   stopKey,
   wireAct,
   type Act,
@@ -35,4 +38,4 @@ export {
 export { isMovable, type Stretch } from './acts';
 export { choicesAt, shelfOf, type Choice } from './choices';
 export { placeAt, tailOf, type PlaceAt, type TailAt } from './edit';
-export { type Slot } from './slots';
+export { stopWords, type Slot } from './slots';
