@@ -14,7 +14,7 @@ export {
 } from './chain';
 export { writeChains } from './notation';
 export { ChainError, parseChains } from './parse';
-export { remediesFor, withMore, type Remedies } from './remedy';
+export { gearFor, remediesFor, withMore, type Remedies } from './remedy';
 export type { ChainsAt } from './scope';
 export { planChains, type Planned, type Refusal } from './plan';
 export { wireChains, type Wiring } from './wire';
@@ -27,6 +27,7 @@ export {
   offersFor,
   orderIn,
   slotsOfHeld,
+  waysOf,
   stepAct,
   stopKey,
   wireAct,
@@ -38,4 +39,4 @@ export {
 export { isMovable, type Stretch } from './acts';
 export { choicesAt, shelfOf, type Choice } from './choices';
 export { placeAt, tailOf, type PlaceAt, type TailAt } from './edit';
-export { stopWords, type Slot } from './slots';
+export { slotWords, stopWords, type Slot } from './slots';

@@ -5,14 +5,22 @@ import { endAt, type Jack, type JackEnd, type JackRef, type Rig } from '../model
 
 type Level = 'instrument' | 'line' | 'mic';
 
+const hasMode = (jack: Jack, mode: Level) => jack.modes.some(({ id }) => id === mode);
+
 const inMode = (jack: Jack, at: JackRef, mode: Level): RoutingChange['modes'] =>
-  jack.mode !== mode && jack.modes.some(({ id }) => id === mode) ? [{ ...at, mode }] : [];
+  jack.mode !== mode && hasMode(jack, mode) ? [{ ...at, mode }] : [];
 
 const isHeard = ({ box }: JackEnd) => box.blocks.some(({ role }) => role === 'mix' || role === 'monitor');
 
+/** What level an output gives: as its switch is set for what it goes to, else as it is built. */
+function levelOf(jack: Jack, set: Level | null): Level {
+  if (set && hasMode(jack, set)) return set;
+  return jack.carries === 'mic' || jack.carries === 'instrument' ? jack.carries : 'line';
+}
+
 /**
- * An input that can be told so takes mic level from what gives it, line level from all else; an output gives line level
- * to desks and monitors, instrument level to the input of an amplifier.
+ * An output that has the switch gives line level to desks and monitors, instrument level to the input of an amplifier or
+ * a pedal; an input that has it takes what comes.
  */
 export function modesFor(rig: Rig, jobs: readonly RunJob[]): RoutingChange['modes'] {
   const stands = ({ from, to }: RunJob) =>
@@ -21,10 +29,10 @@ export function modesFor(rig: Rig, jobs: readonly RunJob[]): RoutingChange['mode
     const [from] = job.from;
     const [out, into] = [from && endAt(rig, from), endAt(rig, job.to)];
     if (!from || !out || !into || stands(job)) return [];
-    const level = isHeard(into) ? 'line' : into.jack.carries === 'instrument' ? 'instrument' : null;
+    const set = isHeard(into) ? 'line' : into.jack.carries === 'instrument' ? 'instrument' : null;
     return [
-      ...inMode(into.jack, job.to, out.jack.carries === 'mic' ? 'mic' : 'line'),
-      ...(level ? inMode(out.jack, from, level) : []),
+      ...inMode(into.jack, job.to, levelOf(out.jack, set)),
+      ...(set ? inMode(out.jack, from, set) : []),
     ];
   });
 }

@@ -279,7 +279,7 @@ function planNamed(rig: Rig, chains: readonly Chain[], at: ChainsAt): Planned | 
     name: 'Order',
     ...leadChange(placed, jobs, inChains),
     modes: modesFor(placed, jobs),
-    states: loopStates(base, loops, now),
+    states: loopStates(full, loops, now),
     blocks,
     ...(Object.keys(orders).length > 0 ? { orders } : {}),
     wires: changed.flatMap(({ id, patch, patches }) => {

@@ -159,7 +159,7 @@ export const withMore = (rig: Rig, { box: id, more }: Pick<More, 'box' | 'more'>
   boxes: rig.boxes.map((box) => (box.id === id ? MORE[more](box) : box)),
 });
 
-function gearFor(rig: Rig, chains: readonly Chain[], at: ChainsAt, box: Box | undefined): More | null {
+export function gearFor(rig: Rig, chains: readonly Chain[], at: ChainsAt, box: Box | undefined): More | null {
   if (!box) return null;
   for (const more of Object.keys(MORE) as (keyof typeof MORE)[])
     if (
