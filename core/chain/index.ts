@@ -37,6 +37,7 @@ export {
   type Price,
 } from './acting';
 export { isMovable, type Stretch } from './acts';
+export { heldFrom, inHand, stepOf, type InHand } from './in-hand';
 export { choicesAt, shelfOf, type Choice } from './choices';
 export { placeAt, tailOf, type PlaceAt, type TailAt } from './edit';
 export { slotWords, stopWords, type Slot } from './slots';

@@ -96,8 +96,7 @@ export function slotWords(of: Of, chains: readonly Chain[], slot: Slot): string 
     return `between ${a ?? ''} and ${b ?? ''} of ${box?.name ?? before.box}${inside}`;
   }
   if (before?.loop?.side === 'out') return `first in ${hosts.at(-1) ?? 'the loop'}`;
-  const last =
-    slot.tail.length > 1 && slot.at === 0 ? tailOf(chains, slot.tail)?.places.at(-1)?.stops[0] : undefined;
-  const way = last ? `, on the way to ${boxOf(of, last.box)?.name ?? last.box}` : '';
+  // Where ways part, each has its own place behind what is ahead of them.
+  const way = slot.tail.length > 1 && slot.at === 0 && next ? `, ahead of ${stopWords(of, next)}` : '';
   return `${before ? `after ${stopWords(of, before)}` : 'first'}${way}${inside}`;
 }

@@ -112,6 +112,8 @@ export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk):
       height,
       items: [],
       stops: [],
+      gaps: [],
+      beside: [],
       caption: run.endsBecause === null ? '' : `No levels: ${run.endsBecause}.`,
     };
   const step = Math.max(STEP, Math.floor((width - LEFT - RIGHT) / run.stops.length));
@@ -120,6 +122,8 @@ export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk):
   const xAt = (i: number) => LEFT + step * i + step / 2;
   const stops = run.stops.map((stop, i): Stop => ({
     x: xAt(i),
+    y: scale.y(stop.peakDbu),
+    at: null,
     part: stop.part,
     parts: stop.parts,
     label: stop.box.tag,
@@ -173,5 +177,5 @@ export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk):
       part: stop.part,
     });
   });
-  return { width: full, height, items, stops, caption: captionOf(run) };
+  return { width: full, height, items, stops, gaps: [], beside: [], caption: captionOf(run) };
 }

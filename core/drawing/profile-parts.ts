@@ -1,20 +1,31 @@
 // What the profiles of all layers share.
+import type { Held, Stretch } from '../chain';
 import type { Part, Rig, Setting } from '../model';
 import type { Layer } from '../layers';
 import type { Drawing, Item, Point, Tone } from './primitives';
 
-/** One step along the route: a section the signal passes, or several that are out of it. */
+/** One step along the route: what the signal passes, or several things that are out of it. */
 export type Stop = {
   readonly x: number;
+  readonly y: number;
   readonly part: Part;
   /** Every part of the route from the stop before to this one. */
   readonly parts: readonly Part[];
   readonly label: string;
   readonly words: string;
+  /** Where it stands in the order, where it may be moved; null: it stays. */
+  readonly at: Stretch | null;
 };
+
+/** A gap that what is in hand may go to; `slot`: its number among those of the order. */
+export type Gap = { readonly slot: number; readonly x: number; readonly y: number };
 
 export type ProfileDrawing = Drawing & {
   readonly stops: readonly Stop[];
+  /** With something in hand: where it may go. */
+  readonly gaps: readonly Gap[];
+  /** Boxes that carry sound and stand in no order. */
+  readonly beside: readonly { readonly box: string; readonly tag: string; readonly name: string }[];
   /** The worst, or the most telling, in one sentence. */
   readonly caption: string;
 };
@@ -26,6 +37,8 @@ export type ProfileRequest = {
   readonly route: number;
   /** Signal unless said. */
   readonly layer?: Layer | undefined;
+  /** What is in hand, on its way to another place of the order. */
+  readonly held?: Held | null | undefined;
   readonly width: number;
   readonly height: number;
 };

@@ -36,7 +36,7 @@ const INSIDE: Gap = { kind: 'inside', width: 'mono', leads: [] };
 
 type Of = Reads<'boxes' | 'leads'>;
 
-const endWords = (of: Of, end: End): string | null => {
+export const endWords = (of: Of, end: End): string | null => {
   switch (end.kind) {
     case 'joins':
       return `into ${boxOf(of, end.box)?.tag ?? end.box}`;

@@ -1,5 +1,6 @@
 import { boxIdOf } from '../../../core/acts';
-import type { Hand, MoveChoice, PlugAnswer } from '../../../core/cables';
+import type { Hand, PlugAnswer } from '../../../core/cables';
+import type { Held } from '../../../core/chain';
 import type { Detail } from '../../../core/drawing';
 import type { Layer } from '../../../core/layers';
 import type { OpenState } from './open-rig';
@@ -7,7 +8,6 @@ import type { OpenState } from './open-rig';
 /** A question an act of the map has to ask before it can be done. */
 export type Asking =
   | { readonly kind: 'insert'; readonly lead: string }
-  | { readonly kind: 'move'; readonly title: string; readonly choices: readonly MoveChoice[] }
   | { readonly kind: 'danger'; readonly words: string; readonly go: () => void }
   | { readonly kind: 'keys' };
 
@@ -27,6 +27,12 @@ export type MapState = {
   readonly chosenBefore: string | null;
   /** While a plug is in hand: the box whose free jacks fly out. */
   readonly pointed: string | null;
+  /** What is in hand of the order, on its way to another place of it. */
+  readonly held: Held | null;
+  /** It is drawn along by the pointer: the keyboard stays where it is. */
+  readonly drawn: boolean;
+  /** The gap that is pointed at with it, by its number. */
+  readonly gap: number | null;
   readonly asking: Asking | null;
   readonly listed: boolean;
   readonly stripShown: boolean;
@@ -38,6 +44,8 @@ export type MapState = {
   readonly toggleHub: (box: string) => void;
   readonly setHand: (hand: Hand | null) => void;
   readonly pointAt: (box: string) => void;
+  readonly hold: (held: Held | null, drawn?: boolean) => void;
+  readonly pointGap: (gap: number | null) => void;
   readonly ask: (asking: Asking | null) => void;
   readonly setListed: (listed: boolean) => void;
   readonly setStripShown: (shown: boolean) => void;
@@ -59,6 +67,9 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   hand: null,
   chosenBefore: null,
   pointed: null,
+  held: null,
+  drawn: false,
+  gap: null,
   asking: null,
   listed: false,
   stripShown: window.innerHeight >= TALL,
@@ -76,7 +87,11 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
       hand: readOnly === null ? taken : null,
       chosenBefore: hand ? chosenBefore : boxIdOf(selection),
       pointed: null,
+      held: null,
     })),
+  hold: (held, drawn = false) =>
+    set(({ readOnly }) => ({ held: readOnly === null ? held : null, drawn, gap: null, hand: null })),
+  pointGap: (gap) => set({ gap }),
   pointAt: (pointed) => set({ pointed }),
   ask: (asking) => set({ asking }),
   setListed: (listed) => set({ listed }),

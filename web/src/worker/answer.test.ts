@@ -51,6 +51,7 @@ describe('what the worker answers', () => {
     expect(ask<'route'>(rig, { kind: 'route', setting, route: 0 }).at(-1)!.title).toBe('CABINET · Cabinet');
     const profile = ask<'profile'>(rig, {
       kind: 'profile',
+      held: null,
       layer: 'signal',
       setting,
       route: 0,

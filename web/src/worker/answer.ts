@@ -1,10 +1,10 @@
 import { freeByBox, plugAnswers } from '../../../core/cables';
-import { orderNotes, readChains, wiringsIn } from '../../../core/chain';
+import { chainsAt, heldFrom, inHand, orderNotes, readChains, stepOf, wiringsIn } from '../../../core/chain';
 import { drawMap, drawProfile, drawStrip } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
 import { cureOf, houseLines, marksOf, report } from '../../../core/findings';
 import { pocketCardHtml, paperMap, sheetOf, shelfCard, svgOf } from '../../../core/papers';
-import { assumedFigures } from '../../../core/planner';
+import { actName, assumedFigures, previewOf } from '../../../core/planner';
 import { inSetting, type Rig } from '../../../core/model';
 import { trace } from '../../../core/signal';
 import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
@@ -45,8 +45,15 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
     const reading = readChains(of, wiringsIn(of));
     return { ...drawStrip(of, reading.chains, width), notes: orderNotes(of, reading) };
   },
-  profile: (rig, { setting, route, layer, width, height }) =>
-    drawProfile({ rig, setting, route, layer, width, height }),
+  profile: (rig, { setting, route, layer, held, width, height }) =>
+    drawProfile({ rig, setting, route, layer, held, width, height }),
+  offers: (rig, { setting, held }) => inHand(rig, chainsAt(rig, setting), held),
+  preview: (rig, { setting, act, words }) => {
+    const at = chainsAt(rig, setting);
+    return { name: actName(rig, at, act, words), preview: previewOf(rig, at, act) };
+  },
+  step: (rig, { setting, part, by }) => stepOf(rig, chainsAt(rig, setting), part, by),
+  place: (rig, { setting, part }) => heldFrom(rig, chainsAt(rig, setting), part),
   plugging: (rig, { variant, hand }) => plugAnswers(rig, variant, hand),
   sheet: (rig, { variant, unit }) => sheetOf(rig, variant, unit),
   svg: (rig, { setting, unit }) => svgOf(paperMap(rig, setting.variant, setting.sound, unit), rig.title),

@@ -1,11 +1,12 @@
 import type { Hand, PlugAnswer } from '../../../core/cables';
+import type { Act, Held, InHand } from '../../../core/chain';
 import type { Detail, MapDrawing, ProfileDrawing, StripDrawing } from '../../../core/drawing';
 import type { Layer } from '../../../core/layers';
 import type { RouteLine, RouteName } from '../../../core/routes';
 import type { Cure, FindingLine, HouseLine } from '../../../core/findings';
 import type { Sheet, ShelfCard } from '../../../core/papers';
-import type { AssumedLine } from '../../../core/planner';
-import type { Setting } from '../../../core/model';
+import type { AssumedLine, Preview } from '../../../core/planner';
+import type { Part, Setting } from '../../../core/model';
 import type { LengthUnit } from '../../../core/units';
 
 type MapQuery = {
@@ -58,10 +59,35 @@ export type Queries = {
       readonly setting: Setting;
       readonly layer: Layer;
       readonly route: number;
+      readonly held: Held | null;
       readonly width: number;
       readonly height: number;
     };
     result: ProfileDrawing;
+  };
+  /** Where what is in hand may go in the order, and what else may be done with it there. */
+  offers: {
+    query: { readonly kind: 'offers'; readonly setting: Setting; readonly held: Held };
+    result: InHand;
+  };
+  preview: {
+    query: {
+      readonly kind: 'preview';
+      readonly setting: Setting;
+      readonly act: Act;
+      readonly words?: string;
+    };
+    result: { readonly name: string; readonly preview: Preview };
+  };
+  /** The act that moves a place by one step; null: it can go no further. */
+  step: {
+    query: { readonly kind: 'step'; readonly setting: Setting; readonly part: Part; readonly by: 1 | -1 };
+    result: Act | null;
+  };
+  /** The place of the order that a part stands at; null: it stands in none, or stays where it is. */
+  place: {
+    query: { readonly kind: 'place'; readonly setting: Setting; readonly part: Part };
+    result: Held | null;
   };
   plugging: {
     query: { readonly kind: 'plugging'; readonly variant: string | null; readonly hand: Hand };

@@ -14,13 +14,14 @@ import {
   selectedBox,
   unplugEdit,
 } from '../../../../core/acts';
-import { insertable, moveChoices, type Way } from '../../../../core/cables';
+import { insertable } from '../../../../core/cables';
 import type { EditCall } from '../../../../core/edits';
 import { LAYERS } from '../../../../core/layers';
 import { isAudio } from '../../../../core/model';
 import type { OpenRig, OpenState } from '../../rig/open-rig';
 import { goFocus } from '../../parts/focus';
 import { useNotice } from '../../store/app';
+import { holdPart, stepPart } from './order-acts';
 import { findingsIn, isTold, linesIn } from './use-map';
 
 /** Something that can be done on the map, by key and by menu. */
@@ -48,7 +49,7 @@ function whenTold(act: Act, store: OpenRig): void {
   const stop = store.subscribe((state) => {
     if (act.by !== undefined && !isTold(state, act.by)) return;
     stop();
-    actsOf(state)
+    actsOf(store)
       .find(({ key }) => key === act.key)
       ?.run();
   });
@@ -58,8 +59,8 @@ function whenTold(act: Act, store: OpenRig): void {
 export function perform(act: Act, store: OpenRig): void {
   if (act.by === undefined || isTold(store.getState(), act.by)) act.run();
   else whenTold(act, store);
-  const { asking, hand } = store.getState();
-  if (asking === null && hand === null) goFocus('rig');
+  const { asking, hand, held } = store.getState();
+  if (asking === null && hand === null && held === null) goFocus('rig');
 }
 
 const say = (text: string) => useNotice.getState().say(text);
@@ -82,7 +83,7 @@ function stepActs(state: OpenState): readonly Act[] {
 }
 
 /** What moves plugs and boxes. */
-function plugActs(state: OpenState): readonly Act[] {
+function plugActs(state: OpenState, store: OpenRig): readonly Act[] {
   const { rig, setting, selection, layer, readOnly, commit, setHand, ask } = state;
   const { variant } = setting;
   const writes = readOnly === null;
@@ -93,14 +94,9 @@ function plugActs(state: OpenState): readonly Act[] {
     if (typeof hand === 'string') say(hand);
     else if (hand) setHand(hand);
   };
-  const move = (way: Way) => {
-    if (!box) return;
-    const choices = moveChoices(rig, variant, box.id, way);
-    if (choices.length === 0)
-      say(`${box.name} cannot go ${way}: it stands at an end, or is no box of a line.`);
-    else if (choices.length === 1 && choices[0]) commit(choices[0].edit);
-    else ask({ kind: 'move', title: `Move ${box.name} ${way}`, choices });
-  };
+  const part =
+    selection !== null && selection.type !== 'loom' && selection.type !== 'lead' ? selection : null;
+  const move = (by: 1 | -1) => part && void stepPart(store, part, by);
   const insert = () => lead && ask({ kind: 'insert', lead: lead.lead.id });
   const canInsert = (lead?.to.length ?? 0) > 0 && insertable(rig, variant).length > 0;
   const unplug = (label: string, key: string, shown: string, side: 'from' | 'to') => {
@@ -112,8 +108,9 @@ function plugActs(state: OpenState): readonly Act[] {
     act('Insert a box into the lead', 'i', 'I', insert, writes && canInsert),
     unplug('Unplug the far end', 'u', 'U', 'to'),
     unplug('Unplug at the source', 'Shift+U', 'Shift U', 'from'),
-    act('Move earlier', 'Shift+ArrowLeft', 'Shift ←', () => move('earlier'), writes && !!box),
-    act('Move later', 'Shift+ArrowRight', 'Shift →', () => move('later'), writes && !!box),
+    act('Move to …', 'm', 'M', () => part && void holdPart(store, part), writes && part !== null),
+    act('Move earlier', 'Shift+ArrowLeft', 'Shift ←', () => move(-1), writes && part !== null),
+    act('Move later', 'Shift+ArrowRight', 'Shift →', () => move(1), writes && part !== null),
   ];
 }
 
@@ -187,10 +184,13 @@ function lookActs({ zoom, setZoom, setLevel, listed, setListed, ask }: OpenState
 }
 
 /** Everything the map can do with what is selected, in the order of the menu: made of the state as it is now. */
-export const actsOf = (state: OpenState): readonly Act[] => [
-  ...stepActs(state),
-  ...plugActs(state),
-  ...partActs(state),
-  ...askActs(state),
-  ...lookActs(state),
-];
+export function actsOf(store: OpenRig): readonly Act[] {
+  const state = store.getState();
+  return [
+    ...stepActs(state),
+    ...plugActs(state, store),
+    ...partActs(state),
+    ...askActs(state),
+    ...lookActs(state),
+  ];
+}

@@ -1,11 +1,9 @@
 import { leadOf } from '../../../../core/model';
 import { insertable, insertEdit } from '../../../../core/cables';
-import { inWords } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';
 import { useOpen, useOpenRig } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
-import type { Asking } from '../../rig/map-state';
 import { actsOf } from './acts';
 
 function Insert({ lead, onClose }: { lead: string; onClose: () => void }) {
@@ -34,30 +32,8 @@ function Insert({ lead, onClose }: { lead: string; onClose: () => void }) {
   );
 }
 
-function MoveTo({ asking, onClose }: { asking: Extract<Asking, { kind: 'move' }>; onClose: () => void }) {
-  const { commit } = useOpen('commit');
-  return (
-    <Sheet title={asking.title} text="Beyond stands a box with several sides." onClose={onClose}>
-      <ul className="flex flex-col gap-1.5">
-        {asking.choices.map((choice, i) => (
-          <li key={choice.words}>
-            <Button
-              autoFocus={i === 0}
-              className="w-full justify-between"
-              onClick={() => commit(choice.edit) === null && onClose()}
-            >
-              <span>{choice.words}</span>
-              <span className="text-xs text-muted">moves {inWords(choice.leads.map(String))}</span>
-            </Button>
-          </li>
-        ))}
-      </ul>
-    </Sheet>
-  );
-}
-
 function Keys({ onClose }: { onClose: () => void }) {
-  const acts = actsOf(useOpenRig().getState());
+  const acts = actsOf(useOpenRig());
   const { keys } = usePreferences();
   return (
     <Sheet
@@ -95,7 +71,6 @@ export function MapDialogs() {
   const { asking, ask } = useOpen('asking', 'ask');
   const close = () => ask(null);
   if (asking?.kind === 'insert') return <Insert lead={asking.lead} onClose={close} />;
-  if (asking?.kind === 'move') return <MoveTo asking={asking} onClose={close} />;
   if (asking?.kind === 'keys') return <Keys onClose={close} />;
   if (asking?.kind === 'danger')
     return (

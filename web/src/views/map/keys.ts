@@ -17,7 +17,7 @@ export function onActKey(store: OpenRig) {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     // Turned off, signs do nothing; arrows and Delete are no accident of a voice or a sleeve.
     if (event.key.length === 1 && !usePreferences.getState().keys) return;
-    const act = actsOf(store.getState()).find(({ key }) => key === nameOf(event));
+    const act = actsOf(store).find(({ key }) => key === nameOf(event));
     if (!act) return;
     event.preventDefault();
     if (act.enabled) perform(act, store);

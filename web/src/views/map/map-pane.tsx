@@ -11,7 +11,7 @@ import { afterNextPaint } from '../../store/after-paint';
 import type { Grouped } from '../../worker/parcel';
 import { useAnalysis } from '../../worker/use-analysis';
 import { FlyOut } from './fly-out';
-import { Ghosts } from './ghosts';
+import { Ghosts, Planned } from './ghosts';
 import { onActKey } from './keys';
 import { usePlugging, useRinged } from './use-map';
 import { usePress } from './use-press';
@@ -197,6 +197,7 @@ export function MapPane() {
               <Sheet width={drawing.width} height={drawing.height} zoom={zoom} name={`${title}: ${holds}`}>
                 <Drawn drawing={drawing} emphasisOf={emphasisOf} />
                 {stale ? <Ghosts groups={drawing.groups} /> : null}
+                <Planned groups={drawing.groups} />
               </Sheet>
             </div>
             {plugging && pane ? (

@@ -20,12 +20,14 @@ const Inspector = lazy(async () => ({ default: (await import('../../inspector/in
 const LeadFacts = lazy(async () => ({ default: (await import('./lead-facts')).LeadFacts }));
 const LoomFacts = lazy(async () => ({ default: (await import('./loom-facts')).LoomFacts }));
 const PlugList = lazy(async () => ({ default: (await import('./plug-list')).PlugList }));
+const MoveList = lazy(async () => ({ default: (await import('./move-list')).MoveList }));
 const MapDialogs = lazy(async () => ({ default: (await import('./dialogs')).MapDialogs }));
 
 function Facts() {
-  const { selection } = useOpen('selection');
+  const { selection, held } = useOpen('selection', 'held');
   const plugging = usePlugging();
   const box = useOpenWith((state) => selectedBox(state.rig, state.selection));
+  if (held) return <MoveList key={JSON.stringify(held)} held={held} />;
   if (plugging) return <PlugList plugging={plugging} />;
   if (selection?.type === 'lead') return <LeadFacts id={selection.id} />;
   if (selection?.type === 'loom') return <LoomFacts id={selection.id} />;
@@ -40,9 +42,11 @@ function Acted() {
 
 /** What goes where, and is it right. */
 export function MapView() {
-  const { selection, hand, listed, stripShown, asking, setHand } = useOpen(
+  const { selection, hand, held, hold, listed, stripShown, asking, setHand } = useOpen(
     'selection',
     'hand',
+    'held',
+    'hold',
     'listed',
     'stripShown',
     'asking',
@@ -53,17 +57,18 @@ export function MapView() {
   const bare = useOpenWith(({ rig, setting }) => wiring(rig, setting.variant).every(isPutAway));
   const phone = useMedia('(max-width: 599px)');
   const wide = useMedia('(min-width: 1000px)');
-  const facts = hand !== null || selection !== null;
+  const facts = hand !== null || held !== null || selection !== null;
   useEffect(() => {
-    if (!hand) return;
+    if (!hand && !held) return;
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'Escape') return;
       setHand(null);
+      hold(null);
       goFocus('rig');
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [hand, setHand]);
+  }, [hand, held, setHand, hold]);
   if (isEmpty)
     return (
       <Empty title="Nothing to map yet" text="A rig begins with its gear: one line is enough.">

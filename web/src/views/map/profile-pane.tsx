@@ -1,4 +1,5 @@
-import { useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import type { Stop } from '../../../../core/drawing';
 import { Button } from '../../parts/button';
 import { useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';
@@ -9,13 +10,25 @@ import { useAnalysis } from '../../worker/use-analysis';
 import { onActKey } from './keys';
 import { useRinged, useRoutes } from './use-map';
 
+// What hands do there comes once it is painted.
+const importHands = () => import('./profile-hands');
+const Hands = lazy(async () => ({ default: (await importHands()).Hands }));
+
 const HEAD = 26;
 const OPEN = 176;
+/** With ways under each other it is drawn up to this height, and scrolls from there. */
+const MOST = 320;
 
 /** The elevation profile along the chosen route; pointing at a stop lights its box, and back. */
 export function ProfilePane() {
   const store = useOpenRig();
-  const { setting, selection, select, layer } = useOpen('setting', 'selection', 'select', 'layer');
+  const { setting, selection, select, layer, held } = useOpen(
+    'setting',
+    'selection',
+    'select',
+    'layer',
+    'held',
+  );
   const { routes, route } = useRoutes();
   const ringed = useRinged();
   const short = useMedia('(max-height: 759px)');
@@ -28,6 +41,7 @@ export function ProfilePane() {
         setting,
         layer,
         route,
+        held: layer === 'level' ? null : held,
         width: Math.max(320, size.width),
         height: OPEN - HEAD,
       } as const)
@@ -63,13 +77,32 @@ export function ProfilePane() {
     return ({ type, id }) => (keys.has(`${type}:${id}`) ? 'selected' : undefined);
   }, [chosenKeys]);
 
+  const [reached, setReached] = useState(false);
+  const [over, setOver] = useState<HTMLElement | null>(null);
+  const [shelf, setShelf] = useState<HTMLElement | null>(null);
+  const isDrawn = drawing !== null;
+  useEffect(() => {
+    if (isDrawn) return afterNextPaint(() => setReached(true));
+  }, [isDrawn]);
+  const height = Math.min(MOST - HEAD, Math.max(OPEN - HEAD, drawing?.height ?? 0));
+  const isHeld = (stop: Stop) =>
+    held?.kind === 'stretch' &&
+    stop.at !== null &&
+    stop.at.tail.join() === held.stretch.tail.join() &&
+    stop.at.at >= held.stretch.at &&
+    stop.at.at < held.stretch.at + held.stretch.count;
+  const title = name ?? (stops.length > 0 ? 'Order' : 'No route');
+
   return (
     <section aria-label="Profile" className="shrink-0 border-t border-hair bg-sheet contain-content">
       <div className="flex items-center gap-2 px-3 text-xs" style={{ minHeight: HEAD }}>
-        <h2 className="text-sm">{name ?? 'No route'}</h2>
+        <h2 className="shrink-0 text-sm">{title}</h2>
         <p className="min-w-0 flex-1 truncate text-muted" title={drawing?.caption}>
-          {name ? drawing?.caption : 'Nothing is heard in this sound yet: the profile begins with a route.'}
+          {stops.length > 0
+            ? drawing?.caption
+            : 'Nothing stands in the order yet: it begins behind an instrument.'}
         </p>
+        <div ref={setShelf} className="max-w-1/2 min-w-0" />
         {short ? (
           <Button look="quiet" onClick={() => setUnfolded(!unfolded)}>
             {folded ? 'Open the profile' : 'Fold'}
@@ -82,10 +115,12 @@ export function ProfilePane() {
           tabIndex={0}
           role="application"
           aria-roledescription="profile"
-          aria-label={`Profile of ${name ?? 'no route'}: ${stops.length} stops`}
+          aria-label={`Profile of ${title}: ${stops.length} stops`}
           aria-busy={stale}
-          className="overflow-x-auto overflow-y-hidden focus-visible:outline-offset-[-2px]"
-          style={{ height: OPEN - HEAD }}
+          className={`overflow-x-auto focus-visible:outline-offset-[-2px] ${
+            (drawing?.height ?? 0) > height ? 'overflow-y-auto' : 'overflow-y-hidden'
+          }`}
+          style={{ height }}
           onKeyDown={onActKey(store)}
           onClick={(event) => {
             const key = (event.target as Element).closest('[data-stop]')?.getAttribute('data-stop');
@@ -94,44 +129,42 @@ export function ProfilePane() {
           }}
         >
           {drawing && stops.length > 0 ? (
-            <svg
-              role="img"
-              aria-label={drawing.caption}
-              width={drawing.width}
-              height={drawing.height}
-              viewBox={`0 0 ${drawing.width} ${drawing.height}`}
-              className="block select-none"
-            >
-              {ticked.map((stop) => (
-                <rect
-                  key={stop.x}
-                  x={stop.x - 14}
-                  y={0}
-                  width={28}
-                  height={drawing.height - 40}
-                  className="fill-select-tint"
-                />
-              ))}
-              <Drawn drawing={drawing} emphasisOf={emphasisOf} />
-              {stops.map((stop, i) => (
-                <rect
-                  key={i}
-                  data-stop={i}
-                  x={stop.x - 23}
-                  y={0}
-                  width={46}
-                  height={drawing.height}
-                  className="cursor-pointer fill-transparent"
-                >
-                  <title>
-                    {stop.label} {stop.words}
-                  </title>
-                </rect>
-              ))}
-            </svg>
+            <div className="relative" style={{ width: drawing.width, height: drawing.height }}>
+              <svg
+                role="img"
+                aria-label={drawing.caption}
+                width={drawing.width}
+                height={drawing.height}
+                viewBox={`0 0 ${drawing.width} ${drawing.height}`}
+                className="block select-none"
+              >
+                {stops.map((stop, i) =>
+                  ticked.includes(stop) || isHeld(stop) ? (
+                    <rect
+                      key={i}
+                      x={stop.x - 14}
+                      y={layer === 'level' ? 0 : stop.y - 14}
+                      width={28}
+                      height={layer === 'level' ? drawing.height - 40 : 28}
+                      rx={3}
+                      strokeDasharray="4 3"
+                      className={`fill-select-tint ${isHeld(stop) ? 'stroke-select' : ''}`}
+                    />
+                  ) : null,
+                )}
+                <Drawn drawing={drawing} emphasisOf={emphasisOf} />
+              </svg>
+              <div ref={setOver} className="absolute inset-0" />
+            </div>
           ) : null}
         </div>
       )}
+
+      {reached && drawing ? (
+        <Suspense fallback={null}>
+          <Hands drawing={drawing} over={over} shelf={shelf} />
+        </Suspense>
+      ) : null}
     </section>
   );
 }

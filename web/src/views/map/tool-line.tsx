@@ -9,7 +9,7 @@ import { useRoutes } from './use-map';
 /** Made as the menu opens, of the state as it is then. */
 function ActItems() {
   const store = useOpenRig();
-  return actsOf(store.getState())
+  return actsOf(store)
     .filter((act) => !act.key.startsWith('Arrow'))
     .map((act) => (
       <MenuItem key={act.key} keys={act.shown} disabled={!act.enabled} onSelect={() => perform(act, store)}>

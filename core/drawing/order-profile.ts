@@ -1,0 +1,236 @@
+// The profile of layer Signal: the order as a chain of stops, ahead of and after the preamp, with its hosts and its ways.
+import {
+  orderIn,
+  placesOf,
+  slotsOfHeld,
+  stopKey,
+  wiringsIn,
+  type Chain,
+  type Held,
+  type Slot,
+} from '../chain';
+import { boxOf, isAudio } from '../model';
+import { traceIn, type ForSignal, type Path } from '../signal';
+import { drawBrackets } from './order-brackets';
+import { captionOf } from './order-caption';
+import { blockWords } from './order-labels';
+import { isAside, lanesOf, type Spot } from './order-lanes';
+import { columnsOf, heights, isFolded, layLanes, LINE, type Laid } from './order-lay';
+import type { Item, Point } from './primitives';
+import {
+  HEAD,
+  LEFT,
+  RIGHT,
+  rule,
+  STEP,
+  text,
+  type Gap,
+  type ProfileAsk,
+  type ProfileDrawing,
+  type Stop,
+} from './profile-parts';
+import { endWords } from './strip-lay';
+
+/** Two lines of a stereo stretch stand this far from their middle. */
+const APART = 3;
+/** What is held is drawn with its gaps on all of the order, so wide. */
+const ENDS = 40;
+
+/** In words, for the pointer and the screen reader. */
+const wordsOf = (of: ForSignal, { places, stop, on }: Spot): string =>
+  places.length > 1
+    ? places.map(({ stops }) => boxOf(of, stops[0].box)?.tag ?? '').join(', ')
+    : [blockWords(of, stop), on ? '' : 'off'].filter((one) => one !== '').join(', ');
+
+/** A steep rise between two stops, level around them. */
+function stair([before, here]: readonly [Point, Point], by: number): readonly Point[] {
+  const [a, b] = [
+    { x: before.x, y: before.y + by },
+    { x: here.x, y: here.y + by },
+  ];
+  if (before.y === here.y) return [a, b];
+  const middle = (before.x + here.x) / 2;
+  return [a, { x: middle - 6, y: before.y + by }, { x: middle + 6, y: here.y + by }, b];
+}
+
+const isStereo = ({ section, places }: Spot, next: Spot): boolean =>
+  next.places[0]?.gap?.kind === 'inside'
+    ? (section?.stereo ?? false)
+    : next.places[0]?.gap?.width === 'stereo' || (places.at(-1)?.stops.length ?? 1) > 1;
+
+/** One line where the signal is mono, two where it is stereo; dashed where nothing plays through it in this sound. */
+function joined(a: Spot, b: Spot, points: readonly [Point, Point], plays: boolean): readonly Item[] {
+  return (isStereo(a, b) ? [-APART, APART] : [0]).map((by): Item => ({
+    type: 'path',
+    points: stair(points, by),
+    hops: [],
+    stroke: plays ? 'single' : 'dashed',
+    tone: plays ? 'ink' : 'muted',
+  }));
+}
+
+/** The chain that is drawn: of what is in hand, else of the way that is looked at. */
+function chainOf(chains: readonly Chain[], path: Path | undefined, held: Held | null): number {
+  if (held?.kind === 'stretch') return held.stretch.tail[0] ?? 0;
+  const passes = (chain: Chain, box: string | undefined) =>
+    chain.sources.includes(box ?? '') ||
+    placesOf(chain).some(({ stops }) => stops.some((stop) => stop.box === box));
+  const both = chains.findIndex(
+    (chain) => chain.sources.includes(path?.source.box ?? '') && passes(chain, path?.output.box),
+  );
+  return Math.max(0, both >= 0 ? both : chains.findIndex((chain) => passes(chain, path?.source.box)));
+}
+
+/** Where the gaps are that what is in hand may go to. */
+function gapsOf(laid: readonly Laid[], slots: readonly Slot[], step: number): readonly Gap[] {
+  const where = new Map<string, Point & { readonly lane: number }>();
+  laid.forEach(({ lane, points }, k) =>
+    lane.spots.forEach(({ keys }, i) => {
+      const point = points[i];
+      if (point) for (const key of keys) if (!where.has(key)) where.set(key, { ...point, lane: k });
+    }),
+  );
+  return slots.flatMap((slot, i): readonly Gap[] => {
+    const [a, b] = [slot.before, slot.next].map((stop) => (stop ? where.get(stopKey(stop)) : undefined));
+    if (b && (!a || a.lane !== b.lane)) return [{ slot: i, x: b.x - step / 2, y: b.y }];
+    if (a && !b) return [{ slot: i, x: a.x + step / 2, y: a.y }];
+    return a && b ? [{ slot: i, x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }] : [];
+  });
+}
+
+/** The line by which a lane parts from the one above it. */
+function parting({ points, lane }: Laid, above: Laid | undefined): readonly Item[] {
+  const [first] = points;
+  const at = above?.points[lane.from?.spot ?? -1];
+  if (!first || !at) return [];
+  const x = (at.x + first.x) / 2;
+  return [
+    rule({ x, y: at.y }, { x, y: first.y }, 'line'),
+    rule({ x, y: first.y }, { x: first.x, y: first.y }, 'line'),
+  ];
+}
+
+function drawLane(of: ForSignal, laid: Laid, above: Laid | undefined, hasPath: boolean): readonly Item[] {
+  const { lane, points, labels, labelTop } = laid;
+  const items: Item[] = [...parting(laid, above)];
+  const plays = (spot: Spot | undefined) => spot?.section !== undefined || !hasPath;
+  lane.spots.forEach((spot, i) => {
+    const point = points[i];
+    if (!point) return;
+    items.push(rule({ x: point.x, y: point.y }, { x: point.x, y: labelTop }, 'hair'));
+    if (isAside(spot))
+      for (const dx of [-12, -4, 4, 12])
+        items.push(
+          rule({ x: point.x + dx - 4, y: point.y + 8 }, { x: point.x + dx + 4, y: point.y - 8 }, 'line'),
+        );
+  });
+  for (const { x, words, face, line, spot } of labels)
+    items.push(
+      text(x, labelTop + 10 + line * LINE, words, {
+        face,
+        tone: spot.on ? 'ink' : 'muted',
+        part: partOf(spot),
+      }),
+    );
+  lane.spots.forEach((spot, i) => {
+    const [a, b, next] = [points[i], points[i + 1], lane.spots[i + 1]];
+    if (a && b && next)
+      items.push(...joined(spot, next, [a, b], laid.lane.from !== null || (plays(spot) && plays(next))));
+  });
+  lane.spots.forEach((spot, i) => {
+    const point = points[i];
+    if (point)
+      items.push({
+        type: 'jack',
+        ...point,
+        side: 'top',
+        free: !spot.on,
+        label: tagOf(of, spot),
+        part: partOf(spot),
+      });
+  });
+  const words = endWords(of, lane.end);
+  const last = points.at(-1);
+  if (words && last) items.push(text(last.x + 10, last.y + 4, `→ ${words}`, { anchor: 'start' }));
+  return items;
+}
+
+const tagOf = (of: ForSignal, spot: Spot): string =>
+  isFolded(spot) ? `${spot.places.length} off` : (boxOf(of, spot.stop.box)?.tag ?? spot.stop.box);
+
+const partOf = ({ stop }: Spot) => {
+  const [block] = stop.blocks;
+  return block === undefined
+    ? ({ type: 'box', id: stop.box } as const)
+    : ({ type: 'block', id: `${stop.box}/${block}` } as const);
+};
+
+/** The order as a profile. With something in hand, what is off stands by itself and every gap it may go to is told. */
+export function drawOrder(of: ForSignal, { route, width, height, held = null }: ProfileAsk): ProfileDrawing {
+  const path = traceIn(of).paths[route];
+  const chains = orderIn(of, wiringsIn(of));
+  const lanes = lanesOf(of, chains, chainOf(chains, path, held), path, held !== null);
+  const inOrder = new Set(
+    chains.flatMap((chain) => [
+      ...chain.sources,
+      ...placesOf(chain).flatMap(({ stops }) => stops.map(({ box }) => box)),
+    ]),
+  );
+  const beside = of.boxes
+    .filter((box) => !inOrder.has(box.id) && carriesSound(box))
+    .map(({ id, tag, name }) => ({ box: id, tag, name }));
+  if (lanes.every(({ spots }) => spots.length === 0))
+    return { width, height, items: [], stops: [], gaps: [], beside, caption: '' };
+  const columns = Math.max(1, ...columnsOf(lanes));
+  const step = Math.max(STEP, Math.floor((width - LEFT - RIGHT - ENDS) / columns));
+  const top = HEAD + 8;
+  const { laid, height: full } = layLanes(of, lanes, { step, top, height });
+  const levels = [...new Set(laid[0]?.points.map(({ y }) => y) ?? [])].sort((a, b) => a - b);
+  const right = LEFT + step * columns + ENDS;
+  const terraces = new Map<number, string>();
+  laid[0]?.lane.spots.forEach((_, i) => {
+    const level = heights(laid[0]?.lane.spots ?? [])[i];
+    const y = laid[0]?.points[i]?.y;
+    if (level !== undefined && y !== undefined && levels.length > 1)
+      terraces.set(y, level === 1 ? 'after' : level === 0 ? 'ahead' : 'preamp');
+  });
+  const items: Item[] = [...terraces].flatMap(([y, words]) => [
+    rule({ x: LEFT - 6, y }, { x: right, y }, 'hair', true),
+    text(LEFT - 12, y + 4, words, { anchor: 'end' }),
+  ]);
+  for (const one of laid) {
+    items.push(...drawLane(of, one, laid[one.lane.from?.lane ?? -1], path !== undefined));
+    const xAt = (i: number) => one.points[i]?.x ?? 0;
+    const tag = (box: string) => boxOf(of, box)?.tag ?? box;
+    items.push(...drawBrackets(one.brackets, xAt, step / 2 - 6, one.bracketTop, tag));
+  }
+  const stops = laid.flatMap(({ lane, points }): readonly Stop[] =>
+    lane.spots.flatMap((spot, i) => {
+      const point = points[i];
+      return point
+        ? [
+            {
+              ...point,
+              part: partOf(spot),
+              parts: spot.parts,
+              label: tagOf(of, spot),
+              words: wordsOf(of, spot),
+              at: spot.movable ? spot.at : null,
+            },
+          ]
+        : [];
+    }),
+  );
+  const gaps = held ? gapsOf(laid, slotsOfHeld(of, chains, held).slots, step) : [];
+  return {
+    width: Math.max(width, right + RIGHT),
+    height: full,
+    items,
+    stops,
+    gaps,
+    beside,
+    caption: path ? captionOf(path) : 'Nothing is heard by it in this sound.',
+  };
+}
+
+const carriesSound = ({ jacks }: ForSignal['boxes'][number]): boolean => jacks.some(isAudio);
