@@ -74,7 +74,7 @@ class Laner {
     private readonly of: ForSignal,
     private readonly chains: readonly Chain[],
     private readonly path: Path | undefined,
-    private readonly unfolds: boolean,
+    private readonly unfolds: (box: string) => boolean,
   ) {
     this.sections = [...(path?.sections ?? [])];
   }
@@ -109,7 +109,7 @@ class Laner {
     const last = spots.at(-1);
     const fits =
       last &&
-      !this.unfolds &&
+      ![last, next].some(({ passed }) => passed.some(({ box }) => this.unfolds(box.id))) &&
       isAside(last) &&
       isAside(next) &&
       last.at.tail.join() === next.at.tail.join() &&
@@ -152,14 +152,14 @@ class Laner {
 /**
  * The lanes of one chain.
  * @param path the way that is looked at, where something is heard by it
- * @param unfolds what is off stands by itself, too
+ * @param unfolds whether a box stands by itself though it is off
  */
 export function lanesOf(
   of: ForSignal,
   chains: readonly Chain[],
   chain: number,
   path: Path | undefined,
-  unfolds: boolean,
+  unfolds: (box: string) => boolean,
 ): readonly Lane[] {
   const laner = new Laner(of, chains, path, unfolds);
   const one = chains[chain];

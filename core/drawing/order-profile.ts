@@ -165,11 +165,23 @@ const partOf = ({ stop }: Spot) => {
     : ({ type: 'block', id: `${stop.box}/${block}` } as const);
 };
 
-/** The order as a profile. With something in hand, what is off stands by itself and every gap it may go to is told. */
-export function drawOrder(of: ForSignal, { route, width, height, held = null }: ProfileAsk): ProfileDrawing {
+/**
+ * The order as a profile; neighbours that are off stand together. With something in hand each stands by itself, and every
+ * gap it may go to is told.
+ */
+export function drawOrder(
+  of: ForSignal,
+  { route, width, height, held = null, open = null }: ProfileAsk,
+): ProfileDrawing {
   const path = traceIn(of).paths[route];
   const chains = orderIn(of, wiringsIn(of));
-  const lanes = lanesOf(of, chains, chainOf(chains, path, held), path, held !== null);
+  const lanes = lanesOf(
+    of,
+    chains,
+    chainOf(chains, path, held),
+    path,
+    (box) => held !== null || box === open,
+  );
   const inOrder = new Set(
     chains.flatMap((chain) => [
       ...chain.sources,

@@ -39,6 +39,8 @@ export type ProfileRequest = {
   readonly layer?: Layer | undefined;
   /** What is in hand, on its way to another place of the order. */
   readonly held?: Held | null | undefined;
+  /** A box that stands by itself though it is off. */
+  readonly open?: string | null | undefined;
   readonly width: number;
   readonly height: number;
 };

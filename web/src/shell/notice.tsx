@@ -4,7 +4,10 @@ import { useNotice } from '../store/app';
 
 const SHOWN_MS = 7000;
 
-/** The notice line; read out by screen readers, gone by itself unless it is bad news. */
+/**
+ * The notice line, at the foot of the findings, where it lies over nothing that hands are on; read out by screen readers, gone by
+ * itself unless it is bad news.
+ */
 export function NoticeLine() {
   const { notice, clear } = useNotice();
   useEffect(() => {
@@ -15,11 +18,11 @@ export function NoticeLine() {
   return (
     <div
       aria-live="polite"
-      className="no-print pointer-events-none fixed inset-x-0 bottom-3 z-40 flex justify-center px-3"
+      className="no-print pointer-events-none fixed inset-x-0 bottom-3 z-40 flex justify-center px-3 min-[1000px]:justify-end min-[1000px]:px-2"
     >
       {notice ? (
         <div
-          className={`pointer-events-auto flex max-w-2xl items-center gap-3 rounded border px-3 py-1.5 text-sm shadow-lg ${
+          className={`pointer-events-auto flex max-w-2xl items-center gap-3 min-[1000px]:max-w-64 rounded border px-3 py-1.5 text-sm shadow-lg ${
             notice.tone === 'bad' ? 'border-danger bg-danger-tint text-danger' : 'border-line bg-raised'
           }`}
         >

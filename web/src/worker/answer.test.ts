@@ -52,6 +52,7 @@ describe('what the worker answers', () => {
     const profile = ask<'profile'>(rig, {
       kind: 'profile',
       held: null,
+      open: null,
       layer: 'signal',
       setting,
       route: 0,

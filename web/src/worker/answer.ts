@@ -45,8 +45,8 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
     const reading = readChains(of, wiringsIn(of));
     return { ...drawStrip(of, reading.chains, width), notes: orderNotes(of, reading) };
   },
-  profile: (rig, { setting, route, layer, held, width, height }) =>
-    drawProfile({ rig, setting, route, layer, held, width, height }),
+  profile: (rig, { setting, route, layer, held, open, width, height }) =>
+    drawProfile({ rig, setting, route, layer, held, open, width, height }),
   offers: (rig, { setting, held }) => inHand(rig, chainsAt(rig, setting), held),
   preview: (rig, { setting, act, words }) => {
     const at = chainsAt(rig, setting);

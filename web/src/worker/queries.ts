@@ -60,6 +60,8 @@ export type Queries = {
       readonly layer: Layer;
       readonly route: number;
       readonly held: Held | null;
+      /** A box that stands by itself though it is off: the one that is chosen. */
+      readonly open: string | null;
       readonly width: number;
       readonly height: number;
     };

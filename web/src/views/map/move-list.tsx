@@ -22,7 +22,9 @@ export function priceWords({ fetch, move, away }: Price): string {
 /** Arrow keys go from one place to the next. */
 function onArrow(event: KeyboardEvent<HTMLElement>) {
   if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
-  const buttons = [...event.currentTarget.querySelectorAll<HTMLButtonElement>('button[data-answer]')];
+  const buttons = [
+    ...event.currentTarget.querySelectorAll<HTMLButtonElement>('button[data-answer]:not(:disabled)'),
+  ];
   const at = buttons.indexOf(document.activeElement as HTMLButtonElement);
   const next = buttons[at + (event.key === 'ArrowDown' ? 1 : -1)];
   if (!next) return;

@@ -50,6 +50,7 @@ const nearest: CollisionDetection = ({ pointerCoordinates, droppableRects, dropp
 };
 
 function StopHandle({ stop, index, height }: { stop: Stop; index: number; height: number }) {
+  const { select } = useOpen('select');
   const held = heldOf(stop);
   const { setNodeRef, listeners } = useDraggable({
     id: `stop ${held ? JSON.stringify(held) : index}`,
@@ -63,6 +64,7 @@ function StopHandle({ stop, index, height }: { stop: Stop; index: number; height
       title={`${stop.label} ${stop.words}`}
       className={`absolute top-0 w-[46px] ${held ? 'cursor-grab' : 'cursor-pointer'}`}
       style={{ left: stop.x - 23, height }}
+      onClick={() => select({ type: stop.part.type, id: stop.part.id })}
       {...listeners}
     />
   );

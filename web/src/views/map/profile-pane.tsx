@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { Stop } from '../../../../core/drawing';
+import { boxIdOf } from '../../../../core/acts';
 import { Button } from '../../parts/button';
 import { useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';
@@ -22,13 +23,7 @@ const MOST = 320;
 /** The elevation profile along the chosen route; pointing at a stop lights its box, and back. */
 export function ProfilePane() {
   const store = useOpenRig();
-  const { setting, selection, select, layer, held } = useOpen(
-    'setting',
-    'selection',
-    'select',
-    'layer',
-    'held',
-  );
+  const { setting, selection, layer, held } = useOpen('setting', 'selection', 'layer', 'held');
   const { routes, route } = useRoutes();
   const ringed = useRinged();
   const short = useMedia('(max-height: 759px)');
@@ -42,6 +37,7 @@ export function ProfilePane() {
         layer,
         route,
         held: layer === 'level' ? null : held,
+        open: layer === 'level' ? null : boxIdOf(selection),
         width: Math.max(320, size.width),
         height: OPEN - HEAD,
       } as const)
@@ -122,11 +118,6 @@ export function ProfilePane() {
           }`}
           style={{ height }}
           onKeyDown={onActKey(store)}
-          onClick={(event) => {
-            const key = (event.target as Element).closest('[data-stop]')?.getAttribute('data-stop');
-            const stop = key === null || key === undefined ? undefined : stops[Number(key)];
-            if (stop) select({ type: stop.part.type, id: stop.part.id });
-          }}
         >
           {drawing && stops.length > 0 ? (
             <div className="relative" style={{ width: drawing.width, height: drawing.height }}>
