@@ -1,28 +1,10 @@
-import type { EditCall, EditGroup, Move, SingleEdit } from '../edits';
+import type { EditCall, EditGroup, SingleEdit } from '../edits';
 import { inOrder, isOneInOneOut } from '../lengths';
-import {
-  boxOf,
-  endWords,
-  isAudio,
-  wiring,
-  type Box,
-  type Jack,
-  type JackRef,
-  type Lead,
-  type Plugged,
-  type Rig,
-} from '../model';
+import { boxOf, isAudio, wiring, type Box, type Jack, type JackRef, type Plugged, type Rig } from '../model';
 import { leadFor } from './lead-for';
 import { scopeIn } from './plug-edits';
 
-export type Way = 'earlier' | 'later';
-/** One way a step along the route can be made: what moves, and the edit that does it. */
-export type MoveChoice = {
-  readonly words: string;
-  /** Numbers of the leads whose plugs move. */
-  readonly leads: readonly number[];
-  readonly edit: MoveEdit;
-};
+type Way = 'earlier' | 'later';
 
 const audioOf = (box: Box, direction: 'in' | 'out'): readonly Jack[] =>
   box.jacks.filter(
@@ -94,82 +76,7 @@ export function removeEdit(rig: Rig, variant: string | null, boxId: string): Edi
   };
 }
 
-const numbers = (...leads: readonly Lead[]) => leads.map((lead) => lead.number).sort((a, b) => a - b);
-
 type MoveEdit = Extract<SingleEdit, { edit: 'moveEarlier' | 'moveLater' }>;
-
-function movesEdit(
-  variant: string | null,
-  way: Way,
-  moves: readonly Move[],
-  swap: readonly [Box, Box] | null,
-): MoveEdit {
-  const orders =
-    swap && swap[0].place === swap[1].place
-      ? { orders: { [swap[0].id]: swap[1].order, [swap[1].id]: swap[0].order } }
-      : {};
-  return {
-    edit: way === 'earlier' ? 'moveEarlier' : 'moveLater',
-    arguments: { moves, ...orders, ...scopeIn(variant) },
-  };
-}
-
-/** Over a neighbour that is one in, one out: every lead keeps the jack at its source. */
-function overNeighbour(
-  rig: Rig,
-  variant: string | null,
-  way: Way,
-  first: Line,
-  second: Line,
-): MoveChoice | null {
-  const plugged = wiring(rig, variant);
-  const [before, between, after] = [
-    leadInto(plugged, first.into),
-    leadOutOf(plugged, first.outOf),
-    leadOutOf(plugged, second.outOf),
-  ];
-  if (!before || !between) return null;
-  const moves: Move[] = [{ lead: before.lead.id, to: [second.into] }];
-  const onward = after?.to ?? [];
-  if (after && onward.length > 0) {
-    moves.push({ lead: after.lead.id, to: [first.into] }, { lead: between.lead.id, to: onward });
-  } else if (after) {
-    moves.push({ lead: after.lead.id, to: [first.into] }, { lead: between.lead.id, to: [] });
-  } else {
-    // Nothing behind the second: its output takes the lead between, turned about.
-    moves.push({ lead: between.lead.id, from: [second.outOf], to: [first.into] });
-  }
-  const leads = [before, between, ...(after ? [after] : [])].map(({ lead }) => lead);
-  const other = way === 'later' ? second.box : first.box;
-  return {
-    words: `${way === 'later' ? 'behind' : 'ahead of'} ${other.name}`,
-    leads: numbers(...leads),
-    edit: movesEdit(variant, way, moves, [first.box, second.box]),
-  };
-}
-
-/** Out of its place and into another lead: past a hub, where a step has several sides. */
-function intoLead(
-  rig: Rig,
-  variant: string | null,
-  way: Way,
-  line: Line,
-  target: Plugged,
-): MoveChoice | null {
-  const plugged = wiring(rig, variant);
-  const [before, after] = [leadInto(plugged, line.into), leadOutOf(plugged, line.outOf)];
-  if (!before || !after || target.to.length === 0) return null;
-  const moves: Move[] = [
-    { lead: before.lead.id, to: after.to },
-    { lead: target.lead.id, to: [line.into] },
-    { lead: after.lead.id, to: target.to },
-  ];
-  return {
-    words: `into lead ${target.lead.number}, ${endWords(rig, target.from.slice(0, 1))} to ${endWords(rig, target.to.slice(0, 1))}`,
-    leads: numbers(before.lead, target.lead, after.lead),
-    edit: movesEdit(variant, way, moves, null),
-  };
-}
 
 /** Out of its place and into a lead anywhere: the edit, or null where the box or the lead cannot do that. */
 export function moveInto(
@@ -181,9 +88,22 @@ export function moveInto(
 ): MoveEdit | null {
   const box = boxOf(rig, boxId);
   const line = box && isOneInOneOut(box) ? lineThrough(box) : null;
-  const target = wiring(rig, variant).find(({ lead }) => lead.id === leadId);
+  const plugged = wiring(rig, variant);
+  const target = plugged.find(({ lead }) => lead.id === leadId);
   if (!line || !target || [...target.from, ...target.to].some((ref) => ref.box === boxId)) return null;
-  return intoLead(rig, variant, way, line, target)?.edit ?? null;
+  const [before, after] = [leadInto(plugged, line.into), leadOutOf(plugged, line.outOf)];
+  if (!before || !after || target.to.length === 0) return null;
+  return {
+    edit: way === 'earlier' ? 'moveEarlier' : 'moveLater',
+    arguments: {
+      moves: [
+        { lead: before.lead.id, to: after.to },
+        { lead: target.lead.id, to: [line.into] },
+        { lead: after.lead.id, to: target.to },
+      ],
+      ...scopeIn(variant),
+    },
+  };
 }
 
 /** Out of the path, kept in the rig: the lead ahead goes where the lead behind went, which is put away. */
@@ -208,42 +128,4 @@ export function takeOutEdit(rig: Rig, variant: string | null, boxId: string): Ed
       ],
     },
   };
-}
-
-/**
- * The ways a box can go one step earlier or later on the route: one over a neighbour that is one in, one out; at a
- * hub one for each lead on its other side. Empty where it stands at an end or is no box of a line.
- */
-export function moveChoices(
-  rig: Rig,
-  variant: string | null,
-  boxId: string,
-  way: Way,
-): readonly MoveChoice[] {
-  const box = boxOf(rig, boxId);
-  const line = box && isOneInOneOut(box) ? lineThrough(box) : null;
-  if (!line) return [];
-  const plugged = wiring(rig, variant);
-  const lead = way === 'later' ? leadOutOf(plugged, line.outOf) : leadInto(plugged, line.into);
-  const nextBox = boxOf(rig, (way === 'later' ? lead?.to[0] : lead?.from[0])?.box ?? '');
-  if (!nextBox || nextBox === line.box) return [];
-  const next = isOneInOneOut(nextBox) ? lineThrough(nextBox) : null;
-  if (next) {
-    const choice =
-      way === 'later'
-        ? overNeighbour(rig, variant, way, line, next)
-        : overNeighbour(rig, variant, way, next, line);
-    return choice ? [choice] : [];
-  }
-  const beyond = plugged.filter(({ lead: other, from, to }) => {
-    const near = way === 'later' ? from : to;
-    const carriesSound = other.kind !== 'speaker' && other.kind !== 'air' && other.kind !== 'radio';
-    return carriesSound && other !== lead?.lead && near.some((ref) => ref.box === nextBox.id);
-  });
-  const rank = ({ from, to }: Plugged) =>
-    nextBox.jacks.findIndex((jack) => (way === 'later' ? from : to).some((ref) => ref.jack === jack.id));
-  return [...beyond]
-    .filter(({ from, to }) => [...from, ...to].every((ref) => ref.box !== boxId))
-    .sort((a, b) => rank(a) - rank(b))
-    .flatMap((target) => intoLead(rig, variant, way, line, target) ?? []);
 }

@@ -1,15 +1,6 @@
 // Which lead and plug fit which jack, and the edits that lay, put, move and take out.
 export { adapterFor, connectorName, kindServes, leadKindFor, plugFits, presents } from './fit';
-export {
-  insertable,
-  insertEdit,
-  moveChoices,
-  moveInto,
-  removeEdit,
-  takeOutEdit,
-  type MoveChoice,
-  type Way,
-} from './in-line';
+export { insertable, insertEdit, moveInto, removeEdit, takeOutEdit } from './in-line';
 export { joinable, joinLoomsEdit, loomsIn, loomsOf, nameLoomEdit, splitLoomEdit, type Loom } from './looms';
 export { scopeIn } from './plug-edits';
 export {

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { EditCall } from '../edits';
 import { checkInvariants, type JackRef, type Rig } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
-import { insertable, insertEdit, moveChoices, pickUp, plugAnswer, plugAnswers, removeEdit } from './index';
+import { insertable, insertEdit, pickUp, plugAnswer, plugAnswers, removeEdit } from './index';
 
 const at = (key: string): JackRef => {
   const [box = '', jack = ''] = key.split('/');
@@ -158,37 +158,5 @@ describe('in a line', () => {
     const rig = row();
     const after = done(rig, removeEdit(rig, null, 'fuzz'));
     expect(plugs(after)).toEqual(['1 guitar/out tuner/in', '2 tuner/out combo/input', '3  ']);
-  });
-
-  test('one step later and back is the same rig', () => {
-    const rig = row();
-    const [later] = moveChoices(rig, null, 'tuner', 'later');
-    expect(later).toMatchObject({ words: 'behind Fuzz', leads: [1, 2, 3] });
-    const moved = done(rig, later!.edit);
-    expect(plugs(moved)).toEqual(['1 guitar/out fuzz/in', '2 tuner/out combo/input', '3 fuzz/out tuner/in']);
-    const back = done(moved, moveChoices(moved, null, 'tuner', 'earlier')[0]!.edit);
-    expect(back).toEqual(rig);
-  });
-
-  test('at an end, and for what is no line, there is no step', () => {
-    expect(moveChoices(row(), null, 'tuner', 'earlier').map((c) => c.words)).toEqual([]);
-    expect(moveChoices(row(), null, 'combo', 'earlier')).toEqual([]);
-  });
-
-  test('at a hub a step asks which lead beyond it', () => {
-    const rig = fourCable();
-    const choices = moveChoices(rig, null, 'fuzz', 'later');
-    expect(choices.map((c) => c.words)).toEqual([
-      'into lead 3, MULTI SEND 1 to VALVE INPUT',
-      'into lead 5, MULTI OUT 1 L to VALVE RETURN',
-    ]);
-    expect(plugs(done(rig, choices[0]!.edit))).toEqual([
-      '1 guitar/out multi-effects/input',
-      '2 fuzz/out valve-head/input',
-      '3 multi-effects/send-1 fuzz/in',
-      '4 valve-head/send multi-effects/return-1',
-      '5 multi-effects/out-1-l valve-head/return',
-      '6 valve-head/spk-16 cabinet/in',
-    ]);
   });
 });

@@ -16,7 +16,7 @@ export { writeChains } from './notation';
 export { ChainError, parseChains } from './parse';
 export { gearFor, remediesFor, withMore, type Remedies } from './remedy';
 export type { ChainsAt } from './scope';
-export { planChains, type Planned, type Refusal } from './plan';
+export { type Refusal } from './plan';
 export { wireChains, type Wiring } from './wire';
 export { knotWords, orderNotes, restWords } from './words';
 export { readChains, readingsIn, wiringsIn, type InWirings } from './read';
@@ -39,5 +39,5 @@ export {
 export { isMovable, type Stretch } from './acts';
 export { heldFrom, inHand, stepOf, type InHand } from './in-hand';
 export { choicesAt, shelfOf, type Choice } from './choices';
-export { placeAt, tailOf, type PlaceAt, type TailAt } from './edit';
-export { slotWords, stopWords, type Slot } from './slots';
+export { placeAt, type PlaceAt, type TailAt } from './edit';
+export { slotWords, type Slot } from './slots';

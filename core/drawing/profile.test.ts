@@ -91,8 +91,12 @@ describe('the profile of a route', () => {
     expect(drawing.stops.length).toBeGreaterThan(5);
   });
 
-  test('a route that is not there is empty', () => {
-    expect(profile(build('guitar')).stops).toEqual([]);
+  test('an order of which nothing is heard is drawn all the same, from its instrument on', () => {
+    const drawing = profile(build('guitar, fuzz, combo', 'guitar/out = fuzz/in'));
+    expect(drawing.stops.map(({ label }) => label)).toEqual(['GUITAR', 'FUZZ']);
+    expect(drawing.caption).toBe('Nothing is heard by it in this sound.');
+    expect(drawing.beside.map(({ tag }) => tag)).toEqual(['COMBO']);
+    expect(profile(build('fuzz')).stops).toEqual([]);
   });
 });
 

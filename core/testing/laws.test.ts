@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { patchUp, SECTIONS } from '../bench';
-import { insertable, insertEdit, moveChoices, pickUp, plugAnswers, removeEdit } from '../cables';
+import { insertable, insertEdit, pickUp, plugAnswers, removeEdit } from '../cables';
 import { cureOf, judge, type Finding } from '../findings';
 import { groundLoops } from '../hum';
 import { scheduleOf } from '../papers';
@@ -218,29 +218,6 @@ describe('hands', () => {
       { numRuns: 30 },
     );
     met.atLeast({ fits: 40, 'fits with': 4, wrong: 150 });
-  });
-
-  test('one step later and one earlier is the same rig', () => {
-    const met = new Met();
-    fc.assert(
-      fc.property(gear, fc.nat(), (g, n) => {
-        const rig = wiredWay(rigOf(g), n);
-        for (const box of rig.boxes) {
-          const choices = moveChoices(rig, null, box.id, 'later');
-          for (const choice of choices) {
-            const moved = soundly(rig, choice.edit);
-            met.count('steps');
-            if (choices.length > 1) continue;
-            const back = moveChoices(moved, null, box.id, 'earlier');
-            if (back.length !== 1) continue;
-            expect(edited(moved, back[0]!.edit)).toEqual(rig);
-            met.count('there and back');
-          }
-        }
-      }),
-      { numRuns: 30 },
-    );
-    met.atLeast({ steps: 35, 'there and back': 25 });
   });
 
   test('a box put into a lead and taken out again leaves the way as it was', () => {
