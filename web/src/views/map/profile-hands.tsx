@@ -2,7 +2,6 @@
 import {
   DndContext,
   DragOverlay,
-  MeasuringStrategy,
   MouseSensor,
   TouchSensor,
   useDndContext,
@@ -203,7 +202,6 @@ export function Hands({
     <DndContext
       sensors={sensors}
       collisionDetection={nearest}
-      measuring={{ droppable: { strategy: MeasuringStrategy.Always } }}
       accessibility={{ screenReaderInstructions: { draggable: '' } }}
       autoScroll={{ threshold: { x: 0.1, y: 0 } }}
       onDragStart={({ active }) => {

@@ -11,12 +11,14 @@ import { useAnalysis } from '../../worker/use-analysis';
 import { onActKey } from './keys';
 import { useRinged, useRoutes } from './use-map';
 
-// What hands do there comes once it is painted.
+// What hands do there comes when they come near.
 const importHands = () => import('./profile-hands');
 const Hands = lazy(async () => ({ default: (await importHands()).Hands }));
 
 const HEAD = 26;
 const OPEN = 176;
+/** Hands that have not come near by then may come at any time. */
+const SOON_MS = 2_000;
 /** With ways under each other it is drawn up to this height, and scrolls from there. */
 const MOST = 320;
 
@@ -78,8 +80,11 @@ export function ProfilePane() {
   const [shelf, setShelf] = useState<HTMLElement | null>(null);
   const isDrawn = drawing !== null;
   useEffect(() => {
-    if (isDrawn) return afterNextPaint(() => setReached(true));
-  }, [isDrawn]);
+    if (!isDrawn || reached) return;
+    const timer = setTimeout(() => setReached(true), SOON_MS);
+    return () => clearTimeout(timer);
+  }, [isDrawn, reached]);
+  const reach = () => setReached(true);
   const height = Math.min(MOST - HEAD, Math.max(OPEN - HEAD, drawing?.height ?? 0));
   const isHeld = (stop: Stop) =>
     held?.kind === 'stretch' &&
@@ -90,7 +95,12 @@ export function ProfilePane() {
   const title = name ?? (stops.length > 0 ? 'Order' : 'No route');
 
   return (
-    <section aria-label="Profile" className="shrink-0 border-t border-hair bg-sheet contain-content">
+    <section
+      aria-label="Profile"
+      className="shrink-0 border-t border-hair bg-sheet contain-content"
+      onPointerEnter={reach}
+      onFocus={reach}
+    >
       <div className="flex items-center gap-2 px-3 text-xs" style={{ minHeight: HEAD }}>
         <h2 className="shrink-0 text-sm">{title}</h2>
         <p className="min-w-0 flex-1 truncate text-muted" title={drawing?.caption}>
@@ -151,7 +161,7 @@ export function ProfilePane() {
         </div>
       )}
 
-      {reached && drawing ? (
+      {(reached || held) && drawing ? (
         <Suspense fallback={null}>
           <Hands drawing={drawing} over={over} shelf={shelf} />
         </Suspense>
