@@ -1,5 +1,6 @@
 // What the core takes for its work; each printed with its budget. Bundled and run by perf.mjs.
 import { writeFileSync } from 'node:fs';
+import { heldFrom, offersFor } from '../core/chain';
 import { drawMap } from '../core/drawing';
 import { judge, report } from '../core/findings';
 import { cardsOf } from '../core/planner';
@@ -112,6 +113,16 @@ add(
   median(fourteen, 5, (r) => cardsOf(r)),
   2000,
 );
+
+const twenty = largeRig(20, 4);
+const rest = { variant: null, wirings: {} };
+const pedal = heldFrom(twenty, rest, { type: 'box', id: 'overdrive' });
+if (pedal)
+  add(
+    `prices of the ${offersFor(twenty, rest, pedal).length} gaps for one stop, 20 boxes`,
+    median(twenty, 9, (r) => offersFor(r, rest, pedal)),
+    60,
+  );
 
 const [out] = process.argv.slice(2);
 if (out) writeFileSync(out, writeRig(large));

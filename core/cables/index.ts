@@ -13,4 +13,4 @@ export {
   type PlugAnswer,
   type PlugOffer,
 } from './plugging';
-export { handOut, lengthServes, sameEnds, type RunJob } from './serving';
+export { handOut, lengthServing, sameEnds, type RunJob } from './serving';

@@ -22,21 +22,36 @@ export type LeadJob = {
   readonly neededM: number | null;
 };
 
-/** Is this lead long enough there, and not another one by the rule of lengths? In every night that it is plugged in. */
-export function lengthServes(
+/**
+ * Whether a lead is long enough for a job, and not another one by the rule of lengths: in every night that it is plugged
+ * in. What is asked of many leads and jobs of one rig is worked out once for each.
+ */
+export function lengthServing(
   rig: Pick<Rig, 'boxes' | 'stage' | 'houseRules' | 'variants'>,
-  lead: Lead,
-  { neededM }: LeadJob,
-): boolean {
-  if (isLink(lead)) return true;
-  const nights = rig.variants.flatMap(({ leads }) => leads[lead.id] ?? []);
-  const others = nights.flatMap(({ from, to }) => longestRun(rig, from, to) ?? []);
-  const all = neededM === null ? others : [neededM, ...others];
-  if (all.length === 0) return true;
-  const needed = Math.max(...all);
-  return lead.lengthBy === 'computed'
-    ? stockLength(needed, rig.stage.stockM).lengthM === lead.lengthM
-    : lead.lengthM >= needed - 1e-9;
+): (lead: Lead, job: LeadJob) => boolean {
+  const elsewhere = new Map<string, number | null>();
+  const elsewhereM = ({ id }: Lead): number | null => {
+    const known = elsewhere.get(id);
+    if (known !== undefined) return known;
+    const nights = rig.variants.flatMap(({ leads }) => leads[id] ?? []);
+    const all = nights.flatMap(({ from, to }) => longestRun(rig, from, to) ?? []);
+    const longest = all.length > 0 ? Math.max(...all) : null;
+    elsewhere.set(id, longest);
+    return longest;
+  };
+  const stock = new Map<number, number>();
+  const stockM = (neededM: number): number => {
+    const known = stock.get(neededM) ?? stockLength(neededM, rig.stage.stockM).lengthM;
+    stock.set(neededM, known);
+    return known;
+  };
+  return (lead, { neededM }) => {
+    if (isLink(lead)) return true;
+    const other = elsewhereM(lead);
+    if (neededM === null && other === null) return true;
+    const needed = Math.max(neededM ?? 0, other ?? 0);
+    return lead.lengthBy === 'computed' ? stockM(needed) === lead.lengthM : lead.lengthM >= needed - 1e-9;
+  };
 }
 
 /** A run that wants a lead; several jacks at its beginning where guitars share the plug. */

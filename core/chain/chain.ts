@@ -1,4 +1,5 @@
 // The rig as one order from the string to the loudspeaker: what a chain is made of.
+import { weakly } from '../units';
 
 /** Where the signal passes a box once: in at a jack, through some of its blocks or none, out at a jack. */
 export type Stop = {
@@ -88,4 +89,6 @@ export const gapsOf = ({ places, end }: Tail): readonly Gap[] => [
 ];
 
 /** Every stop of a chain and its tails, in order. */
-export const stopsOf = (tail: Tail): readonly Stop[] => placesOf(tail).flatMap(({ stops }) => [...stops]);
+export const stopsOf = weakly((tail: Tail): readonly Stop[] =>
+  placesOf(tail).flatMap(({ stops }) => [...stops]),
+);

@@ -1,5 +1,5 @@
 // The leads that chains want from jack to jack, and which of those that are there serve.
-import { handOut, kindServes, leadKindFor, lengthServes, sameEnds, type RunJob } from '../cables';
+import { handOut, kindServes, leadKindFor, lengthServing, sameEnds, type RunJob } from '../cables';
 import type { RoutingChange } from '../edits';
 import { longestRun } from '../lengths';
 import {
@@ -66,21 +66,32 @@ const stands = ({ from, to }: Lead, job: RunJob): boolean =>
   (sameEnds(from.at, job.from) && sameEnds(to.at, [job.to])) ||
   (sameEnds(to.at, job.from) && sameEnds(from.at, [job.to]));
 
-function priceOf(rig: Rig, lead: Lead, job: RunJob): number {
-  const number = lead.number * 1e-3;
-  if (stands(lead, job)) return number;
-  if (!kindServes(lead.kind, job.kind) || !lengthServes(rig, lead, job)) return NEVER;
-  const [from, to] = [sameEnds(lead.from.at, job.from), sameEnds(lead.to.at, [job.to])];
-  return PLUG * (Number(!from) + Number(!to)) + (from ? 0 : SOURCE) + number;
+/** Jacks as one word, in whatever order they are named. */
+const endKey = (refs: readonly JackRef[]): string =>
+  refs.length === 1 && refs[0] ? jackKey(refs[0]) : refs.map(jackKey).sort().join(' ');
+
+/** What it costs that each of these leads serves each job. */
+function costsOf(rig: Rig, jobs: readonly RunJob[], usable: readonly Lead[]): readonly (readonly number[])[] {
+  const serves = lengthServing(rig);
+  const ends = usable.map((lead) => [endKey(lead.from.at), endKey(lead.to.at)] as const);
+  return jobs.map((job) => {
+    const [wantedFrom, wantedTo] = [endKey(job.from), endKey([job.to])];
+    return usable.map((lead, i) => {
+      const [from, to] = ends[i] ?? ['', ''];
+      const number = lead.number * 1e-3;
+      const [keepsFrom, keepsTo] = [from === wantedFrom, to === wantedTo];
+      if ((keepsFrom && keepsTo) || (from === wantedTo && to === wantedFrom)) return number;
+      if (!kindServes(lead.kind, job.kind) || !serves(lead, job)) return NEVER;
+      return PLUG * (Number(!keepsFrom) + Number(!keepsTo)) + (keepsFrom ? 0 : SOURCE) + number;
+    });
+  });
 }
 
 /** The lead of each job; null: one is to be fetched. */
 function leadsFor(rig: Rig, jobs: readonly RunJob[], usable: readonly Lead[]): readonly (Lead | null)[] {
   if (jobs.length === 0) return [];
-  const cost = jobs.map((job) => [
-    ...usable.map((lead) => priceOf(rig, lead, job)),
-    ...jobs.map(() => FETCHED),
-  ]);
+  const fetched = jobs.map(() => FETCHED);
+  const cost = costsOf(rig, jobs, usable).map((own) => [...own, ...fetched]);
   return assign(cost).map((column, i) =>
     (cost[i]?.[column] ?? NEVER) >= FETCHED ? null : (usable[column] ?? null),
   );

@@ -24,7 +24,7 @@ import { jobsOf, leadChange } from './jobs';
 import { legsOf, type Legs } from './legs';
 import { modesFor } from './modes';
 import { readChains, wiringsAtRest } from './read';
-import { isGrid, relaid, restingLoops } from './relay';
+import { isGrid, relaid, restingLoops, withOwnBlocks } from './relay';
 import { asBase, scoped, type ChainsAt } from './scope';
 
 /** Why chains cannot be wired: where, and in words. */
@@ -61,10 +61,12 @@ const withBlocks = (rig: Rig, blocks: RoutingChange['blocks']): Rig =>
     ? rig
     : {
         ...rig,
-        boxes: rig.boxes.map((box) => ({
-          ...box,
-          blocks: [...box.blocks, ...blocks.flatMap((one) => (one.box === box.id ? one.block : []))],
-        })),
+        boxes: rig.boxes.map((box) =>
+          withOwnBlocks(
+            box,
+            blocks.flatMap((one) => (one.box === box.id ? one.block : [])),
+          ),
+        ),
       };
 
 /** A unit that would get another block with no room for it. */
@@ -191,10 +193,13 @@ const refusalOf = (rig: Rig, { box: id, blocks, reason, stereo }: Unfit): Refusa
   return { box: id, stereo, reason: `${box?.name ?? id} has ${words}.` };
 };
 
-const withBoxes = (rig: Rig, boxes: readonly Box[]): Rig => ({
-  ...rig,
-  boxes: rig.boxes.map((box) => boxes.find(({ id }) => id === box.id) ?? box),
-});
+const withBoxes = (rig: Rig, boxes: readonly Box[]): Rig =>
+  boxes.length === 0
+    ? rig
+    : {
+        ...rig,
+        boxes: rig.boxes.map((box) => boxes.find(({ id }) => id === box.id) ?? box),
+      };
 
 /**
  * A unit that cannot pass what is asked for as it is wired inside is laid anew.

@@ -4,11 +4,13 @@ import {
   restBlock,
   rowsOf,
   wiresOfRows,
+  type Block,
   type Box,
   type LoopJacks,
   type Row,
   type Rows,
 } from '../model';
+import { recently, weakly } from '../units';
 import type { Legs } from './legs';
 
 /** What a unit may have none left of. */
@@ -105,24 +107,42 @@ export function lineOf(box: Box): readonly string[] {
   return line.length > 0 ? [...new Set(line)] : passed.map(({ id }) => id);
 }
 
+/** So many ways to lay a box are kept: what hangs on a box is worked out once for each. */
+const KEPT = 64;
+
+const rested = weakly((box: Box) =>
+  recently((emptied: readonly string[]): Box => {
+    const own = box.patches.find(({ id }) => id === box.patch);
+    if (!own) return box;
+    const wires = wiresOfRows(box, emptied.reduce(restBlock, rowsOf(box, own.wires)));
+    return { ...box, patches: box.patches.map((patch) => (patch === own ? { ...patch, wires } : patch)) };
+  }, KEPT),
+);
+
 /** A unit whose loops that are emptied leave their rows. */
-export function restingLoops(box: Box, emptied: readonly string[]): Box {
-  const own = box.patches.find(({ id }) => id === box.patch);
-  if (!own || emptied.length === 0) return box;
-  const rows = emptied.reduce(restBlock, rowsOf(box, own.wires));
-  const wires = wiresOfRows(box, rows);
-  return { ...box, patches: box.patches.map((patch) => (patch === own ? { ...patch, wires } : patch)) };
-}
+export const restingLoops = (box: Box, emptied: readonly string[]): Box =>
+  emptied.length === 0 ? box : rested(box)(emptied);
+
+const grown = weakly((box: Box) =>
+  recently((blocks: readonly Block[]): Box => ({ ...box, blocks: [...box.blocks, ...blocks] }), KEPT),
+);
+
+/** A box with blocks put in. */
+export const withOwnBlocks = (box: Box, blocks: readonly Block[]): Box =>
+  blocks.length === 0 ? box : grown(box)(blocks);
 
 /**
  * A unit with its rows as the legs want them: rows that begin or end as they did keep their jacks, others get free
  * ones. Blocks that no leg passes rest.
  * @returns what it has none left of, where that is so
  */
-export function relaid(box: Box, legs: Legs): Box | Lack {
+export const relaid = (box: Box, legs: Legs): Box | Lack => laid(box)(linesOf(legs, box.id));
+
+const laid = weakly((box: Box) => recently((lines: readonly Line[]) => layLines(box, lines), KEPT));
+
+function layLines(box: Box, lines: readonly Line[]): Box | Lack {
   const wires = box.patches.find(({ id }) => id === box.patch)?.wires ?? [];
   const was = rowsOf(box, wires);
-  const lines = linesOf(legs, box.id);
   const isLoop = (block: string) => box.blocks.some(({ id, role }) => id === block && role === 'loop');
   const open = withLoops(
     box,

@@ -1,4 +1,4 @@
-import { handOut, kindServes, leadKindFor, lengthServes, sameEnds, type RunJob } from '../cables';
+import { handOut, kindServes, leadKindFor, lengthServing, sameEnds, type RunJob } from '../cables';
 import type { RoutingChange } from '../edits';
 import { longestRun } from '../lengths';
 import {
@@ -28,12 +28,12 @@ const joinsAudio = (rig: Rig, lead: Lead) => {
 };
 
 /** How little has to be done with a lead to serve a run; less is better. Null: it does not serve. */
-function cost(rig: Rig, lead: Lead, job: RunJob): number | null {
+function cost(serves: ReturnType<typeof lengthServing>, lead: Lead, job: RunJob): number | null {
   if (!kindServes(lead.kind, job.kind)) return null;
   const from = sameEnds(lead.from.at, job.from);
   const to = sameEnds(lead.to.at, [job.to]);
   if (from && to) return 0;
-  if (!lengthServes(rig, lead, job)) return null;
+  if (!serves(lead, job)) return null;
   if (lead.from.at.length === 0 && lead.to.at.length === 0) return 1;
   return from || to ? 2 : 3;
 }
@@ -45,9 +45,10 @@ function match(rig: Rig, jobs: readonly RunJob[]): ReadonlyMap<RunJob, Match> {
   const usable = rig.leads.filter(
     (lead) => joinsAudio(rig, lead) || (lead.from.at.length === 0 && lead.to.at.length === 0),
   );
+  const serves = lengthServing(rig);
   const all = jobs.flatMap((job) =>
     usable.flatMap((lead): Match[] => {
-      const c = cost(rig, lead, job);
+      const c = cost(serves, lead, job);
       return c === null ? [] : [{ job, lead, cost: c }];
     }),
   );
