@@ -45,15 +45,16 @@ function newBlock(box: Box, id: string): Block | null {
 
 /** Blocks that the chains name and that a unit does not have yet. */
 function newBlocks(rig: Rig, chains: readonly Chain[]): RoutingChange['blocks'] {
-  const named = new Set(
-    chains.flatMap(stopsOf).flatMap(({ box, blocks }) => blocks.map((block) => `${box}/${block}`)),
-  );
-  return [...named].flatMap((key) => {
-    const [id = '', block = ''] = key.split('/');
+  const made = new Map<string, RoutingChange['blocks'][number]>();
+  for (const { box: id, blocks } of chains.flatMap(stopsOf)) {
     const box = boxOf(rig, id);
-    const made = box && !blockIn(box, block) ? newBlock(box, block) : null;
-    return made ? [{ box: id, block: made }] : [];
-  });
+    for (const block of blocks) {
+      if (!box || blockIn(box, block) || made.has(`${id}/${block}`)) continue;
+      const own = newBlock(box, block);
+      if (own) made.set(`${id}/${block}`, { box: id, block: own });
+    }
+  }
+  return [...made.values()];
 }
 
 const withBlocks = (rig: Rig, blocks: RoutingChange['blocks']): Rig =>
@@ -147,7 +148,7 @@ function withEmptied(rig: Rig, before: ReadonlySet<string>, now: ReadonlySet<str
 }
 
 /** Boxes of one place in the order of the chains: by where each is passed first. */
-function rowsBy(rig: Rig, chains: readonly Chain[]): ReadonlyMap<string, readonly Box[]> {
+const rowsBy = weakly((rig: Rig, chains: readonly Chain[]): ReadonlyMap<string, readonly Box[]> => {
   const rows = new Map<string, Box[]>();
   for (const id of new Set(chains.flatMap(stopsOf).map(({ box }) => box))) {
     const box = boxOf(rig, id);
@@ -157,7 +158,7 @@ function rowsBy(rig: Rig, chains: readonly Chain[]): ReadonlyMap<string, readonl
     rows.set(box.place, row);
   }
   return rows;
-}
+});
 
 /** Who is moved along the chain moves along the row: the places that the boxes have among them stay the same. */
 function ordersOf(

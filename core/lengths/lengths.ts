@@ -9,6 +9,7 @@ import {
   type Lead,
   type Rig,
 } from '../model';
+import { weakly } from '../units';
 
 const PATCH_M = 0.3;
 const NEIGHBOUR_PATCH_M = 0.15;
@@ -38,14 +39,14 @@ export function distanceBetween(rig: Reads<'stage'>, a: string, b: string): numb
 }
 
 /** One audio jack in, one audio jack out: what stands in a row on a board. */
-export function isOneInOneOut(box: Box): boolean {
+export const isOneInOneOut = weakly((box: Box): boolean => {
   const audio = box.jacks.filter(isAudio);
   return (
     audio.filter((jack) => jack.direction === 'in').length === 1 &&
     audio.filter((jack) => jack.direction === 'out').length === 1 &&
     audio.length === 2
   );
-}
+});
 
 /** Boxes of a place by their order hints, ties by id: the order everything that reads a place uses. */
 export const inOrder = (boxes: readonly Box[]): readonly Box[] =>
