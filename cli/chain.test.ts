@@ -20,6 +20,7 @@ test('chain writes the order, and its data', async () => {
     orders: [
       {
         sounds: ['sound-1'],
+        name: ['four-cable'],
         lines: [line],
         chains: [{ sources: ['guitar'], end: { kind: 'heard' } }],
         knots: [],

@@ -1,6 +1,7 @@
 import {
   ChainError,
   knotWords,
+  nameOf,
   parseChains,
   readingsIn,
   remediesFor,
@@ -110,6 +111,7 @@ export function chainCommand(call: Call): number {
       orders: all.map(({ wirings, sounds, reading }) => ({
         wirings,
         sounds,
+        name: nameOf(rig, reading.chains),
         lines: writeChains(rig, reading.chains),
         chains: reading.chains.map((chain) => ({
           sources: chain.sources,

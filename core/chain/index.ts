@@ -12,6 +12,7 @@ export {
   type Stop,
   type Tail,
 } from './chain';
+export { nameOf } from './naming';
 export { writeChains } from './notation';
 export { ChainError, parseChains } from './parse';
 export { gearFor, remediesFor, withMore, type Remedies } from './remedy';

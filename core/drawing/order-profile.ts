@@ -1,5 +1,6 @@
 // The profile of layer Signal: the order as a chain of stops, ahead of and after the preamp, with its hosts and its ways.
 import {
+  nameOf,
   orderIn,
   placesOf,
   slotsOfHeld,
@@ -192,7 +193,7 @@ export function drawOrder(
     .filter((box) => !inOrder.has(box.id) && carriesSound(box))
     .map(({ id, tag, name }) => ({ box: id, tag, name }));
   if (lanes.every(({ spots }) => spots.length === 0))
-    return { width, height, items: [], stops: [], gaps: [], beside, caption: '' };
+    return { width, height, items: [], stops: [], gaps: [], beside, name: '', caption: '' };
   const columns = Math.max(1, ...columnsOf(lanes));
   const step = Math.max(STEP, Math.floor((width - LEFT - RIGHT - ENDS) / columns));
   const top = HEAD + 8;
@@ -241,6 +242,7 @@ export function drawOrder(
     stops,
     gaps,
     beside,
+    name: nameOf(of, chains).join('; '),
     caption: path ? captionOf(path) : 'Nothing is heard by it in this sound.',
   };
 }

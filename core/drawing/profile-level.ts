@@ -114,6 +114,7 @@ export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk):
       stops: [],
       gaps: [],
       beside: [],
+      name: '',
       caption: run.endsBecause === null ? '' : `No levels: ${run.endsBecause}.`,
     };
   const step = Math.max(STEP, Math.floor((width - LEFT - RIGHT) / run.stops.length));
@@ -177,5 +178,5 @@ export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk):
       part: stop.part,
     });
   });
-  return { width: full, height, items, stops, gaps: [], beside: [], caption: captionOf(run) };
+  return { width: full, height, items, stops, gaps: [], beside: [], name: '', caption: captionOf(run) };
 }

@@ -26,6 +26,8 @@ export type ProfileDrawing = Drawing & {
   readonly gaps: readonly Gap[];
   /** Boxes that carry sound and stand in no order. */
   readonly beside: readonly { readonly box: string; readonly tag: string; readonly name: string }[];
+  /** What the routing is called; empty where that is no matter of the layer. */
+  readonly name: string;
   /** The worst, or the most telling, in one sentence. */
   readonly caption: string;
 };

@@ -1,5 +1,5 @@
 import { patchUp, SECTIONS, type WalkStep } from '../bench';
-import { orderNotes, readingsIn } from '../chain';
+import { nameOf, orderNotes, readingsIn } from '../chain';
 import { drawMap, drawStrip, type Drawing, type MapDrawing, type StripDrawing } from '../drawing';
 import { routeLines, routeNames } from '../routes';
 import { isOpen, NOT_JUDGED, report, type FindingLine } from '../findings';
@@ -44,6 +44,8 @@ export type SoundLine = {
 export type OrderLine = {
   /** The sounds, where there are other orders too; else nothing. */
   readonly sounds: string;
+  /** What the routing is called: `four-cable; feed to Desk, split last`. */
+  readonly name: string;
   readonly strip: StripDrawing;
   readonly notes: readonly string[];
 };
@@ -201,6 +203,7 @@ function orderOf(rig: Rig, variant: string | null): readonly OrderLine[] {
       all.length > 1
         ? inWords(sounds.flatMap((id) => rig.sounds.find((sound) => sound.id === id)?.name ?? []))
         : '',
+    name: nameOf(rig, reading.chains).join('; '),
     strip: drawStrip(rig, reading.chains, STRIP),
     notes: orderNotes(rig, reading),
   }));

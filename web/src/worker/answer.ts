@@ -1,5 +1,14 @@
 import { freeByBox, plugAnswers } from '../../../core/cables';
-import { chainsAt, heldFrom, inHand, orderNotes, readChains, stepOf, wiringsIn } from '../../../core/chain';
+import {
+  chainsAt,
+  heldFrom,
+  inHand,
+  nameOf,
+  orderNotes,
+  readChains,
+  stepOf,
+  wiringsIn,
+} from '../../../core/chain';
 import { drawMap, drawProfile, drawStrip } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
 import { cureOf, houseLines, marksOf, report } from '../../../core/findings';
@@ -43,7 +52,8 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   order: (rig, { setting, width }) => {
     const of = inSetting(rig, setting);
     const reading = readChains(of, wiringsIn(of));
-    return { ...drawStrip(of, reading.chains, width), notes: orderNotes(of, reading) };
+    const name = nameOf(of, reading.chains).join('; ');
+    return { ...drawStrip(of, reading.chains, width), name, notes: orderNotes(of, reading) };
   },
   profile: (rig, { setting, route, layer, held, open, width, height }) =>
     drawProfile({ rig, setting, route, layer, held, open, width, height }),

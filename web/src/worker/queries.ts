@@ -51,7 +51,8 @@ export type Queries = {
   };
   order: {
     query: { readonly kind: 'order'; readonly setting: Setting; readonly width: number };
-    result: StripDrawing & { readonly notes: readonly string[] };
+    /** `name`: what the routing is called. */
+    result: StripDrawing & { readonly name: string; readonly notes: readonly string[] };
   };
   profile: {
     query: {

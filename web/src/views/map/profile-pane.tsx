@@ -103,7 +103,11 @@ export function ProfilePane() {
     >
       <div className="flex items-center gap-2 px-3 text-xs" style={{ minHeight: HEAD }}>
         <h2 className="shrink-0 text-sm">{title}</h2>
-        <p className="min-w-0 flex-1 truncate text-muted" title={drawing?.caption}>
+        <p
+          className="min-w-0 flex-1 truncate text-muted"
+          title={[drawing?.name, drawing?.caption].join('. ')}
+        >
+          {drawing?.name ? <span className="text-ink">{drawing.name}. </span> : null}
           {stops.length > 0
             ? drawing?.caption
             : 'Nothing stands in the order yet: it begins behind an instrument.'}

@@ -30,7 +30,9 @@ function Order() {
   };
   return (
     <section aria-label="Order" className="border-b border-line px-3 py-2">
-      <h3 className="text-xs font-semibold text-muted">Order, whatever is on</h3>
+      <h3 className="text-xs font-semibold text-muted">
+        Order, whatever is on{order?.name ? <span className="font-normal">: {order.name}</span> : null}
+      </h3>
       <div ref={ref} className="overflow-x-auto" onClick={press}>
         {order && order.groups.length > 0 ? (
           <svg

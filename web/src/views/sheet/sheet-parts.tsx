@@ -36,9 +36,10 @@ export function Order({ sheet }: { sheet: Sheet }) {
   return (
     <section aria-label="Order">
       <h3 className="sheet-title">Order</h3>
-      {sheet.order.map(({ sounds, strip, notes }) => (
+      {sheet.order.map(({ sounds, name, strip, notes }) => (
         <div key={sounds}>
           {sounds === '' ? null : <p className="text-sm font-semibold">{sounds}</p>}
+          {name === '' ? null : <p className="text-sm">{name}</p>}
           <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Order from the string on">
             <svg
               role="img"
