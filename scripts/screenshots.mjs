@@ -98,6 +98,17 @@ const shots = [
       await page.getByRole('region', { name: 'Order' }).getByText('EARS').waitFor();
     },
   },
+  {
+    name: 'moving',
+    act: async (page) => {
+      await part(page, 'box:overdrive').first().click();
+      await page.getByTestId('map').focus();
+      await page.keyboard.press('m');
+      const moving = page.getByRole('region', { name: 'Moving' });
+      await moving.getByRole('button', { name: /^after Preamp/ }).focus();
+      await moving.getByText('Put away').first().waitFor();
+    },
+  },
   { name: 'sheet', act: go('Sheet') },
   {
     name: 'shelf',
