@@ -20,7 +20,8 @@ import {
 import type { Chain, Stop } from './chain';
 import { placeAt, tailOf, type PlaceAt, type TailAt } from './edit';
 import { folded } from './parts';
-import { planChains, type Refusal } from './plan';
+import { planChains } from './plan';
+import { crossed, type Refusal } from './refusals';
 import type { Wirings } from '../signal';
 import { readChains, wiringsAtRest, wiringsIn } from './read';
 import type { ChainsAt } from './scope';
@@ -61,11 +62,16 @@ export function orderIn(of: Reads<'boxes' | 'leads' | 'variant'>, wirings: Wirin
   return [...forActs(of, chains), ...sources];
 }
 
+const wiringsOf = (rig: Rig, { variant, wirings }: ChainsAt): Wirings =>
+  Object.keys(wirings).length > 0 ? wirings : wiringsAtRest(inNight(rig, variant));
+
 /** The order that acts are on, of a rig in a night and by inner wirings. */
-export function actChains(rig: Rig, { variant, wirings }: ChainsAt): readonly Chain[] {
-  const night = inNight(rig, variant);
-  return orderIn(night, Object.keys(wirings).length > 0 ? wirings : wiringsAtRest(night));
-}
+export const actChains = (rig: Rig, at: ChainsAt): readonly Chain[] =>
+  orderIn(inNight(rig, at.variant), wiringsOf(rig, at));
+
+/** Why no act can be done at all; null: they can. */
+const barred = (rig: Rig, at: ChainsAt): Refusal | null =>
+  crossed(rig, readChains(inNight(rig, at.variant), wiringsOf(rig, at)).knots);
 
 /** Where acts are done that are done in a setting: in its night, by the inner wirings of its sound. */
 export function chainsAt(rig: Rig, setting: Setting): ChainsAt {
@@ -142,7 +148,8 @@ const NOTHING: Refusal = { box: null, stereo: false, reason: 'There is nothing t
 
 /** An act done: the first of its ways that can be wired, proved; or why none can. */
 export function wireAct(rig: Rig, at: ChainsAt, act: Act): Wiring | Refusal {
-  let refused: Refusal | null = null;
+  let refused = barred(rig, at);
+  if (refused) return refused;
   for (const chains of waysOf(rig, actChains(rig, at), act)) {
     const wired = wireChains(rig, chains, at);
     if (!('reason' in wired)) return wired;
@@ -165,8 +172,8 @@ export type Offer = {
 };
 
 export function priceOf(rig: Rig, ways: Ways, at: ChainsAt): Pick<Offer, 'price' | 'refused' | 'here'> {
-  let refused: string | null = null;
-  for (const chains of ways) {
+  let refused = barred(rig, at)?.reason ?? null;
+  for (const chains of refused === null ? ways : []) {
     const planned = planChains(rig, chains, at);
     if ('reason' in planned) {
       refused ??= planned.reason;

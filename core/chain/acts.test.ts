@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { checkInvariants, inNight, type Rig } from '../model';
-import { build } from '../testing/build';
+import { build, edited, fourCable } from '../testing/build';
 import { gear, rigOf, wiredWay } from '../testing/gear';
 import { Met } from '../testing/met';
 import { AT, done, holding, places, read, wired } from '../testing/order';
@@ -160,6 +160,18 @@ describe('a stop is moved', () => {
     expect(
       fixed.map((at) => heldWords(rig, chains, { kind: 'stretch', stretch: { ...at, count: 1 } })),
     ).toEqual(['Guitar', 'Loop 1 of Multi-effects, out', 'Loop 1 of Multi-effects, back', 'Cabinet']);
+  });
+
+  test('where leads close a ring no act is done: they are to be uncrossed first', () => {
+    const ring = edited(fourCable(), {
+      edit: 'exchangeEnds',
+      arguments: { a: { lead: 'lead-3', side: 'from' }, b: { lead: 'lead-5', side: 'from' } },
+    });
+    const held = holding(ring, 'Fuzz');
+    const why = 'Leads 3 and 4 close a ring through MULTI and VALVE: uncross them first.';
+    const refused = offersFor(ring, AT, held).map((offer) => offer.refused);
+    expect(new Set(refused)).toEqual(new Set([why]));
+    expect(wireAct(ring, AT, { act: 'put', held, slot: 0 })).toMatchObject({ reason: why });
   });
 
   test('two at once are hosted as they are', () => {

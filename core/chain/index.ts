@@ -17,7 +17,7 @@ export { writeChains } from './notation';
 export { ChainError, parseChains } from './parse';
 export { gearFor, remediesFor, withMore, type Remedies } from './remedy';
 export type { ChainsAt } from './scope';
-export { type Refusal } from './plan';
+export { type Refusal } from './refusals';
 export { wireChains, type Wiring } from './wire';
 export { knotWords, orderNotes, restWords } from './words';
 export { readChains, readingsIn, wiringsIn, type InWirings } from './read';

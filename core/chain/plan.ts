@@ -7,10 +7,7 @@ import {
   boxOf,
   inNight,
   jackKey,
-  misplaced,
-  misplacedLoops,
   pluggedIn,
-  rowsOf,
   type Block,
   type Box,
   type Reads,
@@ -24,11 +21,9 @@ import { jobsOf, leadChange } from './jobs';
 import { legsOf, type Legs } from './legs';
 import { modesFor } from './modes';
 import { readChains, wiringsAtRest } from './read';
+import { outOfPlace, overfull, refusalOf, twice, type Refusal } from './refusals';
 import { isGrid, relaid, restingLoops, withOwnBlocks } from './relay';
 import { asBase, scoped, type ChainsAt } from './scope';
-
-/** Why chains cannot be wired: where, and in words. */
-export type Refusal = { readonly box: string | null; readonly reason: string; readonly stereo: boolean };
 
 /** Loops that chains go through, as `box/block`. */
 const loopsOf = weakly(
@@ -69,50 +64,6 @@ const withBlocks = (rig: Rig, blocks: RoutingChange['blocks']): Rig =>
           ),
         ),
       };
-
-/** A unit that would get another block with no room for it. */
-function overfull(rig: Rig, blocks: RoutingChange['blocks']): Refusal | null {
-  for (const { box: id } of blocks) {
-    const box = boxOf(rig, id);
-    const [room, taken] = [box?.slots?.blocks, box?.blocks.filter(({ movable }) => movable).length ?? 0];
-    if (box && room !== undefined && taken > room)
-      return {
-        box: id,
-        stereo: false,
-        reason: `${box.name} has room for ${room} blocks; it would have ${taken}.`,
-      };
-  }
-  return null;
-}
-
-/** A unit that is laid anew with a loop where it cannot stand. */
-function outOfPlace(laid: readonly Box[]): Refusal | null {
-  for (const box of laid) {
-    const wires = box.patches.find(({ id }) => id === box.patch)?.wires ?? [];
-    const rows = rowsOf(box, wires);
-    const reason = misplacedLoops(box, rows).length > 0 ? misplaced(box, rows) : null;
-    if (reason !== null) return { box: box.id, stereo: false, reason };
-  }
-  return null;
-}
-
-/** A block is passed once, a loop gone out by and come back by once. */
-function twice(rig: Rig, chains: readonly Chain[]): Refusal | null {
-  const seen = new Set<string>();
-  for (const { box: id, blocks, loop } of chains.flatMap(stopsOf))
-    for (const block of blocks) {
-      const key = `${id}/${block} ${loop?.side ?? ''}`;
-      if (!seen.has(key)) {
-        seen.add(key);
-        continue;
-      }
-      const box = boxOf(rig, id);
-      const name = blockIn(box, block)?.name ?? block;
-      const what = name === box?.name ? name : `${name} of ${box?.name ?? id}`;
-      return { box: id, stereo: false, reason: `${what} stands in the order twice.` };
-    }
-  return null;
-}
 
 /** Loops in which something hangs now go on where they are off at rest, those of no grid that are emptied off. */
 function loopStates(
@@ -178,22 +129,6 @@ function ordersOf(
   return Object.fromEntries(moved);
 }
 
-const refusalOf = (rig: Rig, { box: id, blocks, reason, stereo }: Unfit): Refusal => {
-  const box = boxOf(rig, id);
-  const what = blocks.map((block) => box?.blocks.find((one) => one.id === block)?.name ?? block).join(', ');
-  const through = what === '' ? '' : ` through ${what}`;
-  const how = stereo ? ' in stereo' : '';
-  const words =
-    reason === 'no way'
-      ? `no way${through}${how} as it is asked for`
-      : reason === 'taken'
-        ? `no jack left for a way${through}${how}`
-        : reason === 'speaker'
-          ? 'no way to stand there: a speaker output goes to loudspeakers and loads only, and nothing else goes to those'
-          : `no ${reason} left`;
-  return { box: id, stereo, reason: `${box?.name ?? id} has ${words}.` };
-};
-
 const withBoxes = (rig: Rig, boxes: readonly Box[]): Rig =>
   boxes.length === 0
     ? rig
@@ -258,13 +193,12 @@ export type Planned = {
   readonly chains: readonly Chain[];
 };
 
-/**
- * The change that would wire a rig as these chains, with all their loops named, say, by jacks and leads alone. */
+/** The change that would wire a rig as chains with all their loops named say, by jacks and leads alone. */
 function planNamed(rig: Rig, chains: readonly Chain[], at: ChainsAt): Planned | Refusal {
+  const { base, before, loops, inChains, foreign } = standing(rig, at);
   const again = twice(rig, chains);
   if (again) return again;
   const legs = legsOf(chains);
-  const { base, before, loops, inChains, foreign } = standing(rig, at);
   const now = loopsOf(chains);
   const blocks = newBlocks(base, chains);
   const full = withBlocks(base, blocks);

@@ -5,7 +5,7 @@ import { stopsOf, type Chain, type Place, type Tail } from './chain';
 import { placeAt } from './edit';
 import { writeChains } from './notation';
 import { folded } from './parts';
-import type { Refusal } from './plan';
+import type { Refusal } from './refusals';
 import { isGrid } from './relay';
 import type { ChainsAt } from './scope';
 import { slotWords, stopWords } from './slots';

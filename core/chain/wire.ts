@@ -4,7 +4,8 @@ import { inNight, type Reads, type Rig } from '../model';
 import type { Wirings } from '../signal';
 import type { Chain } from './chain';
 import { writeChains } from './notation';
-import { planChains, REST, type Refusal } from './plan';
+import { planChains, REST } from './plan';
+import type { Refusal } from './refusals';
 import { readChains, wiringsAtRest } from './read';
 import type { ChainsAt } from './scope';
 
