@@ -87,6 +87,14 @@ describe('a stop is moved', () => {
       FOUR.replace(' chorus', '').replace('drive loop', 'drive chorus loop'),
     ],
     [
+      'a block of the unit over a pedal, by jacks of no loop that stands empty in its row',
+      'guitar, od, unit, combo',
+      'GUITAR > OVRDRV > MULTI > COMBO',
+      'Drive of Multi-effects',
+      'after Guitar',
+      'GUITAR > MULTI[drive] > OVRDRV > MULTI[amp cab chorus delay reverb] > COMBO',
+    ],
+    [
       'the preamp into the unit: four-cable',
       GEAR,
       'GUITAR > FUZZ > OVRDRV > MULTI > VALVE > CABINET',
