@@ -57,6 +57,8 @@ export type Laid = {
   readonly labelTop: number;
   readonly brackets: ReturnType<typeof bracketsOf>;
   readonly bracketTop: number;
+  readonly top: number;
+  readonly bottom: number;
 };
 
 /** Lanes laid out: the first takes the height that the others leave it. */
@@ -103,8 +105,19 @@ export function layLanes(
       y: rises ? bottom - room * (levels[i] ?? 0) : k === 0 ? y + room / 2 : bottom - 4,
     }));
     const labelTop = bottom + UNDER;
+    const from = k === 0 ? 0 : y;
     y = bottom + foot;
-    return { lane, column, points, labels, labelTop, brackets, bracketTop: labelTop + lines * LINE + 2 };
+    return {
+      lane,
+      column,
+      points,
+      labels,
+      labelTop,
+      brackets,
+      bracketTop: labelTop + lines * LINE + 2,
+      top: from,
+      bottom: y,
+    };
   });
   return { laid, height: Math.max(height, y) };
 }

@@ -93,6 +93,14 @@ describe('the order as a profile', () => {
             for (const other of drawing.gaps.slice(i + 1))
               expect(Math.hypot(one.x - other.x, one.y - other.y)).toBeGreaterThan(20);
           });
+          // What is pressed is one stop, in one lane.
+          drawing.stops.forEach((one, i) => {
+            expect(one.y >= one.top && one.y <= one.bottom).toBe(true);
+            for (const other of drawing.stops.slice(i + 1))
+              expect(
+                Math.abs(one.x - other.x) >= 46 || one.bottom <= other.top || other.bottom <= one.top,
+              ).toBe(true);
+          });
           met.count('stops', drawing.stops.length);
           met.count('gaps', drawing.gaps.length);
         }

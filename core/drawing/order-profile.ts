@@ -217,13 +217,15 @@ export function drawOrder(
     const tag = (box: string) => boxOf(of, box)?.tag ?? box;
     items.push(...drawBrackets(one.brackets, xAt, step / 2 - 6, one.bracketTop, tag));
   }
-  const stops = laid.flatMap(({ lane, points }): readonly Stop[] =>
+  const stops = laid.flatMap(({ lane, points, top: from, bottom }): readonly Stop[] =>
     lane.spots.flatMap((spot, i) => {
       const point = points[i];
       return point
         ? [
             {
               ...point,
+              top: from,
+              bottom,
               part: partOf(spot),
               parts: spot.parts,
               label: tagOf(of, spot),

@@ -124,6 +124,8 @@ export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk):
   const stops = run.stops.map((stop, i): Stop => ({
     x: xAt(i),
     y: scale.y(stop.peakDbu),
+    top: 0,
+    bottom: height,
     at: null,
     part: stop.part,
     parts: stop.parts,

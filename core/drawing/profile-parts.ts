@@ -8,6 +8,9 @@ import type { Drawing, Item, Point, Tone } from './primitives';
 export type Stop = {
   readonly x: number;
   readonly y: number;
+  /** From here to there it is pressed: its lane. */
+  readonly top: number;
+  readonly bottom: number;
   readonly part: Part;
   /** Every part of the route from the stop before to this one. */
   readonly parts: readonly Part[];

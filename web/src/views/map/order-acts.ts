@@ -3,7 +3,6 @@ import type { Act } from '../../../../core/chain';
 import type { Part } from '../../../../core/model';
 import type { Preview } from '../../../../core/planner';
 import { inWords } from '../../../../core/units';
-import { goFocus } from '../../parts/focus';
 import type { OpenRig } from '../../rig/open-rig';
 import { useNotice } from '../../store/app';
 
@@ -22,8 +21,22 @@ export function leadWords({ fetch, move, away }: Extract<Preview, { can: true }>
   return parts.length > 0 ? parts.join('; ') : 'no lead moves';
 }
 
-/** Does an act, by what it is then: says why where it cannot be had. What was moved stays chosen. */
-export async function doAct(store: OpenRig, act: Act, words?: string): Promise<boolean> {
+/** Acts are done one after the other: each is worked out on the rig as the one before has left it. */
+let last: Promise<unknown> = Promise.resolve();
+
+function inTurn(work: () => Promise<boolean>): Promise<boolean> {
+  const done = last.then(work).catch((error: unknown) => {
+    say(
+      `The analysis failed (${error instanceof Error ? error.message : String(error)}). Nothing was changed.`,
+    );
+    return false;
+  });
+  last = done;
+  return done;
+}
+
+/** Does an act, by what it is then; says why where it cannot be had. */
+async function done(store: OpenRig, act: Act, words?: string): Promise<boolean> {
   const { analyst, setting } = store.getState();
   const query = { kind: 'preview', setting, act, ...(words === undefined ? {} : { words }) } as const;
   const { name, preview } = await analyst.ask<'preview'>(query);
@@ -39,19 +52,26 @@ export async function doAct(store: OpenRig, act: Act, words?: string): Promise<b
   return true;
 }
 
+/** Does an act with what is in hand, which it leaves; pressed twice it is done once. */
+export const doAct = (store: OpenRig, act: Act, words?: string): Promise<boolean> =>
+  inTurn(async () => store.getState().held !== null && done(store, act, words));
+
 /** Takes a part in hand, to be put elsewhere in the order. */
-export async function holdPart(store: OpenRig, part: Part): Promise<void> {
-  const { analyst, setting } = store.getState();
-  const held = await analyst.ask<'place'>({ kind: 'place', setting, part });
-  if (held) store.getState().hold(held);
-  else say('It stands in no order by itself: choose one of its blocks.');
-}
+export const holdPart = (store: OpenRig, part: Part): Promise<boolean> =>
+  inTurn(async () => {
+    const { analyst, setting } = store.getState();
+    const held = await analyst.ask<'place'>({ kind: 'place', setting, part });
+    if (held) store.getState().hold(held);
+    else say('It stands in no order by itself: choose one of its blocks.');
+    return held !== null;
+  });
 
 /** Moves a part by one step along the order. */
-export async function stepPart(store: OpenRig, part: Part, by: 1 | -1): Promise<void> {
-  const { analyst, setting } = store.getState();
-  const act = await analyst.ask<'step'>({ kind: 'step', setting, part, by });
-  if (act) await doAct(store, act);
-  else say(`It can go no further ${by < 0 ? 'ahead' : 'back'} in the order.`);
-  goFocus('rig');
-}
+export const stepPart = (store: OpenRig, part: Part, by: 1 | -1): Promise<boolean> =>
+  inTurn(async () => {
+    const { analyst, setting } = store.getState();
+    const act = await analyst.ask<'step'>({ kind: 'step', setting, part, by });
+    if (act) return done(store, act);
+    say(`It can go no further ${by < 0 ? 'ahead' : 'back'} in the order.`);
+    return false;
+  });

@@ -24,7 +24,7 @@ const REACH = 48;
 const BESIDE = 'beside';
 
 /** What of the drawing hands are on. */
-type Shown = Pick<ProfileDrawing, 'stops' | 'gaps' | 'beside' | 'height'>;
+type Shown = Pick<ProfileDrawing, 'stops' | 'gaps' | 'beside'>;
 
 /** What a handle is of. */
 type Taken = { readonly held: Held | null; readonly words: string };
@@ -48,7 +48,7 @@ const nearest: CollisionDetection = ({ pointerCoordinates, droppableRects, dropp
   return found.sort((a, b) => a.data.value - b.data.value).slice(0, 1);
 };
 
-function StopHandle({ stop, index, height }: { stop: Stop; index: number; height: number }) {
+function StopHandle({ stop, index }: { stop: Stop; index: number }) {
   const { select } = useOpen('select');
   const held = heldOf(stop);
   const { setNodeRef, listeners } = useDraggable({
@@ -61,8 +61,8 @@ function StopHandle({ stop, index, height }: { stop: Stop; index: number; height
       ref={setNodeRef}
       data-stop={index}
       title={`${stop.label} ${stop.words}`}
-      className={`absolute top-0 w-[46px] ${held ? 'cursor-grab' : 'cursor-pointer'}`}
-      style={{ left: stop.x - 23, height }}
+      className={`absolute w-[46px] ${held ? 'cursor-grab' : 'cursor-pointer'}`}
+      style={{ left: stop.x - 23, top: stop.top, height: stop.bottom - stop.top }}
       onClick={() => select({ type: stop.part.type, id: stop.part.id })}
       {...listeners}
     />
@@ -155,12 +155,7 @@ function OrderHands({ drawing }: { drawing: Shown }) {
   return (
     <>
       {drawing.stops.map((stop, i) => (
-        <StopHandle
-          key={stop.at ? JSON.stringify(stop.at) : i}
-          stop={stop}
-          index={i}
-          height={drawing.height}
-        />
+        <StopHandle key={stop.at ? JSON.stringify(stop.at) : i} stop={stop} index={i} />
       ))}
       {held
         ? drawing.gaps.map(({ slot, x, y }) => (
