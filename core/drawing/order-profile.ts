@@ -84,18 +84,22 @@ function chainOf(chains: readonly Chain[], path: Path | undefined, held: Held | 
 
 /** Where the gaps are that what is in hand may go to. */
 function gapsOf(laid: readonly Laid[], slots: readonly Slot[], step: number): readonly Gap[] {
-  const where = new Map<string, Point & { readonly lane: number }>();
+  const where = new Map<string, Point & { readonly lane: number; readonly isLast: boolean }>();
   laid.forEach(({ lane, points }, k) =>
     lane.spots.forEach(({ keys }, i) => {
       const point = points[i];
-      if (point) for (const key of keys) if (!where.has(key)) where.set(key, { ...point, lane: k });
+      if (point)
+        for (const key of keys)
+          if (!where.has(key)) where.set(key, { ...point, lane: k, isLast: i === points.length - 1 });
     }),
   );
   return slots.flatMap((slot, i): readonly Gap[] => {
     const [a, b] = [slot.before, slot.next].map((stop) => (stop ? where.get(stopKey(stop)) : undefined));
     if (b && (!a || a.lane !== b.lane)) return [{ slot: i, x: b.x - step / 2, y: b.y }];
-    if (a && !b) return [{ slot: i, x: a.x + step / 2, y: a.y }];
-    return a && b ? [{ slot: i, x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }] : [];
+    // Where ways part, ahead of the split and behind it are two places between the same stops.
+    if (a && !b) return [{ slot: i, x: a.x + step / (a.isLast ? 2 : 4), y: a.y }];
+    const share = slot.tail.length > 1 && slot.at === 0 ? 0.75 : 0.5;
+    return a && b ? [{ slot: i, x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share }] : [];
   });
 }
 
