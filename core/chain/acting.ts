@@ -62,7 +62,8 @@ export function orderIn(of: Reads<'boxes' | 'leads' | 'variant'>, wirings: Wirin
   return [...forActs(of, chains), ...sources];
 }
 
-const wiringsOf = (rig: Rig, { variant, wirings }: ChainsAt): Wirings =>
+/** The inner wirings that are meant: those at rest where none are said. */
+export const wiringsOf = (rig: Rig, { variant, wirings }: ChainsAt): Wirings =>
   Object.keys(wirings).length > 0 ? wirings : wiringsAtRest(inNight(rig, variant));
 
 /** The order that acts are on, of a rig in a night and by inner wirings. */

@@ -20,7 +20,7 @@ import { blocksOf } from './notation';
 import { folded, INSIDE, LEAD, partsOf, unfolded } from './parts';
 import { isGrid, lineOf } from './relay';
 import { segmentsOf } from './segments';
-import { slotsOf, type Slot } from './slots';
+import { everyPlace, slotsOf, type Slot } from './slots';
 
 type Of = Reads<'boxes'>;
 
@@ -142,13 +142,10 @@ export function halvesOf(box: Box): readonly [readonly string[], readonly string
 }
 
 /** Every place of a box in chains. */
-export function stretchesOf(chains: readonly Chain[], box: string): readonly Stretch[] {
-  const find = (tail: Tail, on: readonly number[]): readonly Stretch[] => [
-    ...tail.places.flatMap(({ stops }, at) => (stops[0].box === box ? [{ tail: on, at, count: 1 }] : [])),
-    ...(tail.end.kind === 'split' ? tail.end.tails.flatMap((one, i) => find(one, [...on, i])) : []),
-  ];
-  return chains.flatMap((chain, i) => find(chain, [i]));
-}
+export const stretchesOf = (chains: readonly Chain[], box: string): readonly Stretch[] =>
+  everyPlace(chains).flatMap((place) =>
+    placeAt(chains, place)?.stops[0].box === box ? [{ ...place, count: 1 }] : [],
+  );
 
 /**
  * A box with two halves around a stretch: a gate around what is noisy. Where it stands in the order it is taken out

@@ -1,10 +1,10 @@
 // What can be done with one place of the order, beside moving it.
 import { boxOf, inNight, type Block, type Box, type Rig } from '../model';
-import { actChains, priceOf, twinSlots, waysOf, type Act, type Offer } from './acting';
+import { actChains, priceOf, twinSlots, waysOf, wiringsOf, type Act, type Offer } from './acting';
 import { halvesOf, isMovable, isSplitter, mixersOf, twinned, type Stretch } from './acts';
 import type { Chain, Tail } from './chain';
 import { placeAt, tailOf, type PlaceAt } from './edit';
-import { readChains, wiringsAtRest } from './read';
+import { readChains } from './read';
 import type { ChainsAt } from './scope';
 import { slotWords, stopWords } from './slots';
 
@@ -13,9 +13,7 @@ export type Choice = Pick<Offer, 'price' | 'refused'> & { readonly act: Act; rea
 
 /** Boxes of the rig that stand in no chain, and carry sound. */
 export function shelfOf(rig: Rig, at: ChainsAt): readonly Box[] {
-  const night = inNight(rig, at.variant);
-  const wirings = Object.keys(at.wirings).length > 0 ? at.wirings : wiringsAtRest(night);
-  const { rest } = readChains(night, wirings);
+  const { rest } = readChains(inNight(rig, at.variant), wiringsOf(rig, at));
   return rest.boxes.flatMap((id) => boxOf(rig, id) ?? []);
 }
 

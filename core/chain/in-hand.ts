@@ -2,16 +2,10 @@
 import type { Part, Rig } from '../model';
 import { actChains, heldWords, offersFor, stepAct, type Act, type Held, type Offer } from './acting';
 import { isMovable, type Stretch } from './acts';
-import type { Chain } from './chain';
 import { choicesAt, shelfOf, type Choice } from './choices';
-import { tailOf } from './edit';
+import { placeAt, type PlaceAt } from './edit';
 import type { ChainsAt } from './scope';
-import { tailsOf } from './slots';
-
-const everyPlace = (chains: readonly Chain[]): readonly Stretch[] =>
-  tailsOf(chains).flatMap((tail) =>
-    (tailOf(chains, tail)?.places ?? []).map((_, at): Stretch => ({ tail, at, count: 1 })),
-  );
+import { everyPlace } from './slots';
 
 /**
  * A part as it is taken in hand: the place of its block, or the first of its box that can be moved, else its only one; a
@@ -21,16 +15,16 @@ export function heldFrom(rig: Rig, at: ChainsAt, { type, id }: Part): Held | nul
   if (type === 'lead') return null;
   const chains = actChains(rig, at);
   const [box = '', block] = id.split('/');
-  const stopsAt = ({ tail, at: i }: Stretch) => tailOf(chains, tail)?.places[i]?.stops ?? [];
+  const stopsAt = (place: PlaceAt) => placeAt(chains, place)?.stops ?? [];
   const own = everyPlace(chains).filter((one) => stopsAt(one).some((stop) => stop.box === box));
   if (own.length === 0) return shelfOf(rig, at).some((one) => one.id === box) ? { kind: 'box', box } : null;
-  const isExact = (one: Stretch) =>
+  const isExact = (one: PlaceAt) =>
     type === 'block' &&
     stopsAt(one).some((stop) => stop.box === box && block !== undefined && stop.blocks.includes(block));
   const free = own.filter((one) => isMovable(rig, chains, one));
   const only = own.length === 1 ? own[0] : undefined;
-  const stretch = own.find(isExact) ?? (type === 'block' ? only : (free[0] ?? only));
-  return stretch ? { kind: 'stretch', stretch } : null;
+  const place = own.find(isExact) ?? (type === 'block' ? only : (free[0] ?? only));
+  return place ? { kind: 'stretch', stretch: { ...place, count: 1 } } : null;
 }
 
 /** All that may be done with what is in hand. */

@@ -41,4 +41,4 @@ export { isMovable, type Stretch } from './acts';
 export { heldFrom, inHand, stepOf, type InHand } from './in-hand';
 export { choicesAt, shelfOf, type Choice } from './choices';
 export { placeAt, type PlaceAt, type TailAt } from './edit';
-export { slotWords, type Slot } from './slots';
+export { everyPlace, slotWords, type Slot } from './slots';

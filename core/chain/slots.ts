@@ -24,6 +24,10 @@ export function tailsOf(chains: readonly Chain[]): readonly TailAt[] {
   return chains.flatMap((_, i) => below([i]));
 }
 
+/** Every place of chains, in order. */
+export const everyPlace = (chains: readonly Chain[]): readonly PlaceAt[] =>
+  tailsOf(chains).flatMap((tail) => (tailOf(chains, tail)?.places ?? []).map((_, at) => ({ tail, at })));
+
 /** Every slot of chains for a box. A unit's own block may stand at the end of its row, ahead of a split, too. */
 export function slotsOf(of: Of, chains: readonly Chain[], box: string): readonly Slot[] {
   return tailsOf(chains).flatMap((tail): readonly Slot[] => {
@@ -46,7 +50,7 @@ export function slotsOf(of: Of, chains: readonly Chain[], box: string): readonly
 }
 
 /** A stop in words: its box, and what of it where it is passed more than once. */
-export function stopWords(of: Of, { box: id, blocks, loop, out }: Stop, isOnly = false): string {
+export function stopWords(of: Of, { box: id, blocks, loop, out }: Stop): string {
   const box = boxOf(of, id);
   const name = box?.name ?? id;
   if (loop) {
@@ -54,7 +58,7 @@ export function stopWords(of: Of, { box: id, blocks, loop, out }: Stop, isOnly =
     return `${own} of ${name}, ${loop.side === 'out' ? 'out' : 'back'}`;
   }
   const all = box?.blocks.filter(({ role }) => role !== 'loop').length ?? 0;
-  if (isOnly || all === blocks.length) return name;
+  if (all === blocks.length) return name;
   const parts = blocks.map((block) => blockIn(box, block)?.name ?? block);
   if (parts.length > 0) return `${parts.join(', ')} of ${name}`;
   const jack = jackIn(box, out[0]);
@@ -62,24 +66,24 @@ export function stopWords(of: Of, { box: id, blocks, loop, out }: Stop, isOnly =
 }
 
 /** The loops, and other hosts, that a place stands in: from outside in, `loop 1 of Multi-effects`. */
-export function hostsAt(of: Of, chains: readonly Chain[], { tail, at }: PlaceAt): readonly string[] {
+function hostsAt(of: Of, chains: readonly Chain[], { tail, at }: PlaceAt): readonly string[] {
   const ahead: Place[] = [];
   for (let depth = 1; depth <= tail.length; depth += 1) {
     const own = tailOf(chains, tail.slice(0, depth))?.places ?? [];
     ahead.push(...(depth === tail.length ? own.slice(0, at) : own));
   }
-  const open: Stop[] = [];
+  const open: { readonly box: string; readonly block: string }[] = [];
   for (const { stops } of ahead)
     for (const { box, loop } of stops) {
-      if (loop?.side === 'out') open.push({ box, loop, blocks: [], in: [], out: [], parallel: false });
+      if (loop?.side === 'out') open.push({ box, block: loop.block });
       if (loop?.side === 'back') {
-        const last = open.findLastIndex((one) => one.box === box && one.loop?.block === loop.block);
+        const last = open.findLastIndex((one) => one.box === box && one.block === loop.block);
         if (last >= 0) open.splice(last, 1);
       }
     }
-  return open.map(({ box: id, loop }) => {
+  return open.map(({ box: id, block }) => {
     const box = boxOf(of, id);
-    return `${blockIn(box, loop?.block)?.name ?? 'a loop'} of ${box?.name ?? id}`;
+    return `${blockIn(box, block)?.name ?? 'a loop'} of ${box?.name ?? id}`;
   });
 }
 

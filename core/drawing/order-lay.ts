@@ -48,15 +48,21 @@ function labelsOf(
   return isPassedAgain(stop.box) ? [tag, what] : [tag];
 }
 
+/** The column that each lane begins in. */
+export function startsOf(lanes: readonly Lane[]): readonly number[] {
+  const starts: number[] = [];
+  for (const { from } of lanes) starts.push(from === null ? 0 : (starts[from.lane] ?? 0) + from.spot + 1);
+  return starts;
+}
+
 export type Laid = {
   readonly lane: Lane;
-  /** The column that its first spot stands in. */
-  readonly column: number;
   readonly points: readonly Point[];
   readonly labels: readonly (LaidLabel & { readonly spot: Spot })[];
   readonly labelTop: number;
   readonly brackets: ReturnType<typeof bracketsOf>;
   readonly bracketTop: number;
+  /** The strip of the paper that is its own. */
   readonly top: number;
   readonly bottom: number;
 };
@@ -71,8 +77,7 @@ export function layLanes(
   for (const { spots } of lanes)
     for (const { stop, places } of spots) visits.set(stop.box, (visits.get(stop.box) ?? 0) + places.length);
   const isPassedAgain = (box: string) => (visits.get(box) ?? 0) > 1;
-  const columns: number[] = [];
-  for (const { from } of lanes) columns.push(from === null ? 0 : (columns[from.lane] ?? 0) + from.spot + 1);
+  const columns = startsOf(lanes);
   const drafts = lanes.map((lane, k) => {
     const column = columns[k] ?? 0;
     const xAt = (i: number) => LEFT + step * (column + i) + step / 2;
@@ -85,7 +90,6 @@ export function layLanes(
     const lines = Math.max(1, ...labels.map(({ line }) => line + 1));
     return {
       lane,
-      column,
       labels,
       brackets,
       xAt,
@@ -95,7 +99,7 @@ export function layLanes(
   });
   const rest = drafts.slice(1).reduce((sum, { foot }) => sum + LANE + foot, 0);
   let y = top;
-  const laid = drafts.map(({ lane, column, labels, brackets, xAt, lines, foot }, k): Laid => {
+  const laid = drafts.map(({ lane, labels, brackets, xAt, lines, foot }, k): Laid => {
     const levels = heights(lane.spots);
     const rises = k === 0 && levels.some((level) => level !== levels[0]);
     const room = k === 0 ? Math.max(rises ? LEAST_RISE : 0, height - top - foot - rest) : LANE;
@@ -109,7 +113,6 @@ export function layLanes(
     y = bottom + foot;
     return {
       lane,
-      column,
       points,
       labels,
       labelTop,
@@ -120,14 +123,4 @@ export function layLanes(
     };
   });
   return { laid, height: Math.max(height, y) };
-}
-
-/** How many columns each lane reaches to. */
-export function columnsOf(lanes: readonly Lane[]): readonly number[] {
-  const starts: number[] = [];
-  return lanes.map(({ from, spots }) => {
-    const start = from === null ? 0 : (starts[from.lane] ?? 0) + from.spot + 1;
-    starts.push(start);
-    return start + spots.length;
-  });
 }

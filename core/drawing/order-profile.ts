@@ -3,6 +3,7 @@ import {
   nameOf,
   orderIn,
   placesOf,
+  readChains,
   slotsOfHeld,
   stopKey,
   wiringsIn,
@@ -10,13 +11,13 @@ import {
   type Held,
   type Slot,
 } from '../chain';
-import { boxOf, isAudio } from '../model';
+import { boxOf } from '../model';
 import { traceIn, type ForSignal, type Path } from '../signal';
 import { drawBrackets } from './order-brackets';
 import { captionOf } from './order-caption';
 import { blockWords } from './order-labels';
 import { isAside, lanesOf, type Spot } from './order-lanes';
-import { columnsOf, heights, isFolded, layLanes, LINE, type Laid } from './order-lay';
+import { heights, isFolded, layLanes, LINE, startsOf, type Laid } from './order-lay';
 import type { Item, Point } from './primitives';
 import {
   HEAD,
@@ -34,6 +35,12 @@ import { endWords } from './strip-lay';
 
 /** Two lines of a stereo stretch stand this far from their middle. */
 const APART = 3;
+/** What the terraces are called, by their heights. */
+const TERRACES: ReadonlyMap<number, string> = new Map([
+  [0, 'ahead'],
+  [0.5, 'preamp'],
+  [1, 'after'],
+]);
 /** What is held is drawn with its gaps on all of the order, so wide. */
 const ENDS = 40;
 
@@ -179,7 +186,8 @@ export function drawOrder(
   { route, width, height, held = null, open = null }: ProfileAsk,
 ): ProfileDrawing {
   const path = traceIn(of).paths[route];
-  const chains = orderIn(of, wiringsIn(of));
+  const wirings = wiringsIn(of);
+  const chains = orderIn(of, wirings);
   const lanes = lanesOf(
     of,
     chains,
@@ -187,30 +195,25 @@ export function drawOrder(
     path,
     (box) => held !== null || box === open,
   );
-  const inOrder = new Set(
-    chains.flatMap((chain) => [
-      ...chain.sources,
-      ...placesOf(chain).flatMap(({ stops }) => stops.map(({ box }) => box)),
-    ]),
-  );
-  const beside = of.boxes
-    .filter((box) => !inOrder.has(box.id) && carriesSound(box))
-    .map(({ id, tag, name }) => ({ box: id, tag, name }));
+  const beside = readChains(of, wirings).rest.boxes.flatMap((id) => {
+    const box = chains.some(({ sources }) => sources.includes(id)) ? undefined : boxOf(of, id);
+    return box ? [{ box: box.id, tag: box.tag, name: box.name }] : [];
+  });
   if (lanes.every(({ spots }) => spots.length === 0))
     return { width, height, items: [], stops: [], gaps: [], beside, name: '', caption: '' };
-  const columns = Math.max(1, ...columnsOf(lanes));
+  const starts = startsOf(lanes);
+  const columns = Math.max(1, ...lanes.map(({ spots }, i) => (starts[i] ?? 0) + spots.length));
   const step = Math.max(STEP, Math.floor((width - LEFT - RIGHT - ENDS) / columns));
   const top = HEAD + 8;
   const { laid, height: full } = layLanes(of, lanes, { step, top, height });
-  const levels = [...new Set(laid[0]?.points.map(({ y }) => y) ?? [])].sort((a, b) => a - b);
   const right = LEFT + step * columns + ENDS;
-  const terraces = new Map<number, string>();
-  laid[0]?.lane.spots.forEach((_, i) => {
-    const level = heights(laid[0]?.lane.spots ?? [])[i];
-    const y = laid[0]?.points[i]?.y;
-    if (level !== undefined && y !== undefined && levels.length > 1)
-      terraces.set(y, level === 1 ? 'after' : level === 0 ? 'ahead' : 'preamp');
-  });
+  const [first] = laid;
+  const levels = heights(first?.lane.spots ?? []);
+  const terraces = new Map(
+    new Set(levels).size > 1
+      ? (first?.points ?? []).map(({ y }, i) => [y, TERRACES.get(levels[i] ?? 0) ?? ''] as const)
+      : [],
+  );
   const items: Item[] = [...terraces].flatMap(([y, words]) => [
     rule({ x: LEFT - 6, y }, { x: right, y }, 'hair', true),
     text(LEFT - 12, y + 4, words, { anchor: 'end' }),
@@ -252,5 +255,3 @@ export function drawOrder(
     caption: path ? captionOf(path) : 'Nothing is heard by it in this sound.',
   };
 }
-
-const carriesSound = ({ jacks }: ForSignal['boxes'][number]): boolean => jacks.some(isAudio);

@@ -1,7 +1,8 @@
 // Where the stops of a chain stand in rows: from left to right, on in the next row where a row is full.
 import { placesOf, type Chain, type End, type Gap, type Place, type Stop, type Tail } from '../chain';
-import { blockIn, boxOf, jackIn, leadOf, type Part, type Reads } from '../model';
+import { boxOf, jackIn, leadOf, type Part, type Reads } from '../model';
 import { textWidth, type Face } from './fonts';
+import { blockWords } from './order-labels';
 
 export const TEXT = 12;
 export const SMALL = 10;
@@ -75,21 +76,15 @@ export class RowLayer {
   /** Is the box passed more than once, so that its stops go by what is passed? */
   readonly isHost = (box: string): boolean => (this.stops.get(box) ?? 0) > 1;
 
-  private labelOf(
-    { box: id, blocks, loop, in: into, out }: Stop,
-    parts = false,
-  ): { words: string; face: Face } {
+  private labelOf(stop: Stop, parts = false): { words: string; face: Face } {
+    const { box: id, blocks, loop, in: into, out } = stop;
     const box = boxOf(this.of, id);
     const tag = box?.tag ?? id;
     const jack = (ids: readonly string[]) => ids.map((one) => jackIn(box, one)?.label ?? one).join(' ');
-    if (loop)
-      return {
-        words: jack(loop.side === 'out' ? out : into) || (blockIn(box, loop.block)?.name ?? ''),
-        face: 'mono',
-      };
+    if (loop) return { words: blockWords(this.of, stop), face: 'mono' };
     if (!this.isHost(id)) return { words: tag, face: 'mono' };
     if (blocks.length === 0) return { words: jack((parts ? into : out).slice(0, 1)) || tag, face: 'mono' };
-    return { words: blocks.map((block) => blockIn(box, block)?.name ?? block).join(', '), face: 'sans' };
+    return { words: blockWords(this.of, stop), face: 'sans' };
   }
 
   private finish() {

@@ -2,6 +2,7 @@
 import { expect } from '@jest/globals';
 import {
   actChains,
+  everyPlace,
   heldWords,
   parseChains,
   readingsIn,
@@ -11,7 +12,6 @@ import {
   type Act,
   type Held,
   type PlaceAt,
-  type TailAt,
 } from '../chain';
 import { applyEdit } from '../edits';
 import { checkInvariants, inNight, patchRig, type Rig } from '../model';
@@ -30,16 +30,7 @@ export function wired(line: string, text: string): Rig {
 }
 
 /** Every place of a rig's order. */
-export function places(rig: Rig): readonly PlaceAt[] {
-  const chains = actChains(rig, AT);
-  const below = (tail: TailAt, { places: own, end }: (typeof chains)[number]): readonly PlaceAt[] => [
-    ...own.map((_, at) => ({ tail, at })),
-    ...(end.kind === 'split'
-      ? end.tails.flatMap((one, i) => below([...tail, i], { ...one, sources: [] }))
-      : []),
-  ];
-  return chains.flatMap((chain, i) => below([i], chain));
-}
+export const places = (rig: Rig): readonly PlaceAt[] => everyPlace(actChains(rig, AT));
 
 /** The stop of these words, in hand. */
 export const holding = (rig: Rig, words: string): Held => {

@@ -1,6 +1,7 @@
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Act, Choice, Held, InHand, Offer, Price } from '../../../../core/chain';
 import type { Preview } from '../../../../core/planner';
+import { onAnswerArrow } from '../../parts/arrows';
 import { Button } from '../../parts/button';
 import { goFocus } from '../../parts/focus';
 import { SEVERITY_TEXT } from '../../parts/severity';
@@ -17,19 +18,6 @@ export function priceWords({ fetch, move, away }: Price): string {
     ...(away > 0 ? [`${away} put away`] : []),
   ];
   return parts.length > 0 ? parts.join(', ') : 'no lead moves';
-}
-
-/** Arrow keys go from one place to the next. */
-function onArrow(event: KeyboardEvent<HTMLElement>) {
-  if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
-  const buttons = [
-    ...event.currentTarget.querySelectorAll<HTMLButtonElement>('button[data-answer]:not(:disabled)'),
-  ];
-  const at = buttons.indexOf(document.activeElement as HTMLButtonElement);
-  const next = buttons[at + (event.key === 'ArrowDown' ? 1 : -1)];
-  if (!next) return;
-  event.preventDefault();
-  next.focus();
 }
 
 const LINE =
@@ -163,7 +151,7 @@ export function MoveList({ held }: { held: Held }) {
   const choices = known?.choices ?? [];
   const can = choices.filter(({ refused }) => refused === null);
   return (
-    <section ref={list} aria-label="Moving" onKeyDown={onArrow}>
+    <section ref={list} aria-label="Moving" onKeyDown={onAnswerArrow}>
       <div className="flex items-center justify-between gap-2 border-b border-hair bg-select-tint px-2.5 py-1">
         <h2 className="min-w-0 text-sm">{known ? `${known.words} to …` : 'Looking where it may go …'}</h2>
         <Button look="quiet" onClick={cancel}>

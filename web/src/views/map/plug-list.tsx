@@ -1,6 +1,7 @@
-import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { useEffect, useRef } from 'react';
 import type { PlugAnswer } from '../../../../core/cables';
 import { jackWords, leadOf, type Rig } from '../../../../core/model';
+import { onAnswerArrow } from '../../parts/arrows';
 import { Button } from '../../parts/button';
 import { goFocus } from '../../parts/focus';
 import { useOpen } from '../../rig/use-open';
@@ -10,17 +11,6 @@ function titleOf(rig: Rig, { hand }: Plugging): string {
   if (hand.kind === 'new') return `From ${jackWords(rig, hand.at)} to …`;
   const lead = leadOf(rig, hand.lead);
   return `Lead ${lead?.number ?? ''}: plug its ${hand.side === 'to' ? 'far end' : 'source end'} into …`;
-}
-
-/** Arrow keys go from one answer to the next. */
-function onArrow(event: KeyboardEvent<HTMLElement>) {
-  if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
-  const buttons = [...event.currentTarget.querySelectorAll<HTMLButtonElement>('button[data-answer]')];
-  const at = buttons.indexOf(document.activeElement as HTMLButtonElement);
-  const next = buttons[at + (event.key === 'ArrowDown' ? 1 : -1)];
-  if (!next) return;
-  event.preventDefault();
-  next.focus();
 }
 
 function Answer({ answer }: { answer: PlugAnswer }) {
@@ -88,7 +78,7 @@ export function PlugList({ plugging }: { plugging: Plugging }) {
   const isPressed = (answer: PlugAnswer) => `${answer.at.box}/${answer.at.jack}` === chosen;
   const sorted = [...wrong.filter(isPressed), ...wrong.filter((answer) => !isPressed(answer))];
   return (
-    <section ref={list} aria-label="Plugging" onKeyDown={onArrow}>
+    <section ref={list} aria-label="Plugging" onKeyDown={onAnswerArrow}>
       <div className="flex items-center justify-between gap-2 border-b border-hair bg-select-tint px-2.5 py-1">
         <h2 className="text-sm">{titleOf(rig, plugging)}</h2>
         <Button
