@@ -11,9 +11,10 @@ const said = (page: Page) => page.locator('[aria-live="polite"].fixed');
 async function order(page: Page): Promise<string> {
   await page.getByRole('button', { name: 'List', exact: true }).click();
   const strip = page.getByRole('img', { name: 'Order from the string to what is heard' });
-  await expect(strip).toBeVisible();
-  const words = await strip.locator('text').evaluateAll((all) =>
-    all
+  // What stands there first may be of the rig as it was before.
+  await expect(strip).toHaveAttribute('aria-busy', 'false');
+  const words = await strip.evaluate((drawing) =>
+    [...drawing.querySelectorAll('text')]
       .map((one) => ({ words: one.textContent, at: one.getBoundingClientRect() }))
       .sort((a, b) => Math.round(a.at.y) - Math.round(b.at.y) || a.at.x - b.at.x)
       .map(({ words }) => words),

@@ -14,7 +14,7 @@ import { useFindings, useLines, useRoutes } from './use-map';
 function Order() {
   const { setting, select, selection } = useOpen('setting', 'select', 'selection');
   const [ref, size] = useSize();
-  const { value: order } = useAnalysis<'order'>(
+  const { value: order, stale } = useAnalysis<'order'>(
     size ? { kind: 'order', setting, width: Math.max(280, Math.floor(size.width)) } : null,
     'order',
   );
@@ -38,6 +38,7 @@ function Order() {
           <svg
             role="img"
             aria-label="Order from the string to what is heard"
+            aria-busy={stale}
             width={order.width}
             height={order.height}
             className="block select-none"
