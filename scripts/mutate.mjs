@@ -13,6 +13,20 @@ const MUTATIONS = [
     suites: ['core/findings'],
   },
   {
+    what: 'a jack is chosen without a thought of the plugs that stand there',
+    file: 'core/chain/fit.ts',
+    from: 'isHeld ? 4 : 0',
+    to: '0',
+    suites: ['core/chain/jacks-twin'],
+  },
+  {
+    what: 'the right side alone serves as well as the left',
+    file: 'core/chain/options.ts',
+    from: 'const RIGHT_ALONE = 6;',
+    to: 'const RIGHT_ALONE = 0;',
+    suites: ['core/chain/jacks-twin'],
+  },
+  {
     what: 'a finding goes stale: results hang on the first slice only',
     file: 'core/model/slices.ts',
     from: 'for (const name of reads) branch = branch.at(of[name]);',

@@ -132,11 +132,10 @@ function stereoLoopUnit(): KindParts {
       { from: { jack: 'return-l' }, to: at('loop-1', 'return'), toChannel: 'left' },
       { from: { jack: 'return-r' }, to: at('loop-1', 'return'), toChannel: 'right' },
       ...toPair('reverb', 'out-l', 'out-r'),
-      { from: { jack: 'out-l' }, to: { jack: 'balanced-l' } },
-      { from: { jack: 'out-r' }, to: { jack: 'balanced-r' } },
+      ...toPair('reverb', 'balanced-l', 'balanced-r'),
       ...phonesOn('out-l', 'out-r'),
     ],
-    controls: [outputKnob('out-l', 'out-r')],
+    controls: [outputKnob('out-l', 'out-r', 'balanced-l', 'balanced-r')],
     loops: [
       {
         id: 'loop-1',
@@ -182,6 +181,7 @@ export const MORE_UNITS: readonly Kind[] = [
     id: 'stereo-loop-unit',
     name: 'Stereo-loop unit',
     words: ['stereo-loop unit', 'stereo loop unit', 'unit with stereo loop'],
+    revision: 2,
     hint: 'one stereo loop, amp and cabinet model',
     place: 'floor',
     parts: stereoLoopUnit(),

@@ -1,5 +1,5 @@
 // Which jacks serve: for each visit where it comes in, for each leg where it leaves, at least cost.
-import { boxesById, derive, endAt, jackKey, pluggedIn, type JackRef, type Reads } from '../model';
+import { boxesById, derive, endAt, jackIn, jackKey, pluggedIn, type JackRef, type Reads } from '../model';
 import type { Leg, Legs, Run } from './legs';
 import { optionsOfBox, type Jacks } from './options';
 import type { Lack } from './relay';
@@ -67,6 +67,15 @@ export function jacksOfRun(
     (_, i) => [outs[i] ?? exit[0], ins[i] ?? entry[0]] as const,
   );
 }
+
+/** Would two leads of a run stand in one jack? Left and right of one jack go on by one lead, or by a Y. */
+const isDoubled = ({ width, out, into }: Run, exit: Jacks | null, entry: Jacks | null, isMult: boolean) => {
+  const [outs, ins] = [exit?.length ?? 0, entry?.length ?? 0];
+  if (outs === 0 || ins === 0) return false;
+  if ((out !== null && outs === 1 && !isMult) || (into !== null && ins === 1)) return true;
+  if (width === 'mono') return false;
+  return (out === null && outs === 1 && ins === 2 && !isMult) || (into === null && outs === 2 && ins === 1);
+};
 
 type State = {
   readonly cost: number;
@@ -175,12 +184,17 @@ export function fit(
       for (const { entry, exits, holds, bars, isTwice, cost: more } of options) {
         if (isTwice || [...holds, ...bars].some((key) => state.used.includes(key))) continue;
         let total = state.cost + more;
+        let isFree = true;
         for (const run of runs) {
           const source = legs.visits[legs.legs[run.leg]?.visit ?? -1]?.box;
           if (source === undefined) continue;
-          for (const [a, b] of jacksOfRun(run, state.exits[run.leg] ?? null, entry))
+          const exit = state.exits[run.leg] ?? null;
+          if (isDoubled(run, exit, entry, jackIn(boxes.get(source), exit?.[0])?.mult === true))
+            isFree = false;
+          for (const [a, b] of jacksOfRun(run, exit, entry))
             total += cost({ box: source, jack: a }, { box: box.id, jack: b });
         }
+        if (!isFree) continue;
         if (total === Infinity) {
           isSpeaker = true;
           continue;

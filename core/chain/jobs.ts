@@ -103,8 +103,8 @@ export function leadChange(
   jobs: readonly RunJob[],
   inChains: ReadonlySet<string>,
 ): Pick<RoutingChange, 'put' | 'move' | 'away' | 'adapters'> {
-  const isAway = ({ from, to }: Lead) => from.at.length === 0 && to.at.length === 0;
-  const usable = rig.leads.filter((lead) => inChains.has(lead.id) || isAway(lead) || isLink(lead));
+  const isFree = ({ from, to }: Lead) => from.at.length === 0 || to.at.length === 0;
+  const usable = rig.leads.filter((lead) => inChains.has(lead.id) || isFree(lead) || isLink(lead));
   const found = leadsFor(rig, jobs, usable);
   const used = new Set(found.flatMap((lead) => lead?.id ?? []));
   const wanted = new Set(jobs.flatMap(({ from, to }) => [...from, to]).map(jackKey));

@@ -172,7 +172,10 @@ const standing = weakly((rig: Rig, at: ChainsAt) => {
     ...before.chains.flatMap(gapsOf).flatMap(({ leads }) => leads),
     ...before.knots.flatMap(({ leads }) => leads),
   ]);
-  const outside = pluggedIn(night).filter(({ lead }) => !inChains.has(lead.id));
+  // One with a free end is at hand for what its jack is to be joined to.
+  const outside = pluggedIn(night).filter(
+    ({ lead, from, to }) => !inChains.has(lead.id) && from.length > 0 && to.length > 0,
+  );
   return {
     base,
     before,
