@@ -29,6 +29,7 @@ export {
   orderIn,
   slotsOfHeld,
   waysOf,
+  wiringsOf,
   stepAct,
   stopKey,
   wireAct,

@@ -69,10 +69,12 @@ const servesOthers = (rig: Rig, variant: string, box: Box, patch: string): boole
 /**
  * A change that was worked out for a night as if it were the base, as what it is for the rig: in a variant, inner wires
  * that other nights pass too are left to them and changed in a wiring of its own, and a lead that is plugged in another
- * night keeps its adapters.
+ * night keeps its adapters. An inner wiring that a sound brings is the sound's on every night: it is changed for all.
  */
-export function scoped(rig: Rig, { variant }: ChainsAt, change: RoutingChange): RoutingChange {
+export function scoped(rig: Rig, { variant, wirings }: ChainsAt, change: RoutingChange): RoutingChange {
   if (variant === null) return change;
+  const night = rig.variants.find(({ id }) => id === variant);
+  const inForce = (box: Box) => night?.state.patches[box.id] ?? box.patch;
   const others = [null, ...rig.variants.flatMap(({ id }) => (id === variant ? [] : [id]))];
   const elsewhere = new Set(
     others.flatMap((id) =>
@@ -85,8 +87,9 @@ export function scoped(rig: Rig, { variant }: ChainsAt, change: RoutingChange): 
     adapters: change.adapters.filter(({ lead }) => !elsewhere.has(lead)),
     wires: change.wires.map((one) => {
       const box = boxOf(rig, one.box);
-      if (!box || !servesOthers(rig, variant, box, one.patch)) return one;
-      const name = rig.variants.find(({ id }) => id === variant)?.name ?? variant;
+      const bySound = box && (wirings[box.id] ?? inForce(box)) !== inForce(box);
+      if (!box || bySound || !servesOthers(rig, variant, box, one.patch)) return one;
+      const name = night?.name ?? variant;
       return { ...one, patch: freshId('variant', new Set(box.patches.map(({ id }) => id))), name };
     }),
   };

@@ -1,7 +1,7 @@
 // What an act on the order is told to do, before it is done.
 import { describe, expect, test } from '@jest/globals';
-import { offersFor, type Act, type Held } from '../chain';
-import { makeSound, type Rig } from '../model';
+import { chainsAt, offersFor, readingsIn, writeChains, type Act, type Held } from '../chain';
+import { inNight, makeSound, type Rig } from '../model';
 import { edited } from '../testing/build';
 import { AT, holding, wired } from '../testing/order';
 import { actName, previewOf } from './index';
@@ -28,7 +28,7 @@ describe('the preview of an act', () => {
       away: [],
       inside: [],
       silent: [],
-      nights: [],
+      elsewhere: [],
     });
   });
 
@@ -90,7 +90,48 @@ describe('the preview of an act', () => {
       },
     });
     const act = put(rig, holding(rig, 'Fuzz'), 'after Overdrive');
-    expect(previewOf(rig, AT, act)).toMatchObject({ nights: ['Direct night'] });
-    expect(previewOf(rig, { variant: 'direct', wirings: {} }, act)).toMatchObject({ nights: [] });
+    expect(previewOf(rig, AT, act)).toMatchObject({
+      elsewhere: [{ where: 'Direct night' }],
+    });
+    expect(previewOf(rig, { variant: 'direct', wirings: {} }, act)).toMatchObject({
+      elsewhere: [],
+    });
+  });
+
+  test('an inner wiring that a sound brings is the sound’s on every night: what it becomes there is told', () => {
+    const rig = wired(GEAR, FOUR);
+    const { patches } = rig.boxes.find(({ id }) => id === 'multi-effects')!;
+    const state = { blocks: {}, modes: {}, controls: {}, patches: {} };
+    const two = edited(
+      rig,
+      {
+        edit: 'addPatch',
+        arguments: { box: 'multi-effects', patch: { ...patches[0]!, id: 'second', name: 'Second' } },
+      },
+      { edit: 'addSound', arguments: { sound: makeSound('lead', 'Lead'), index: 1 } },
+      {
+        edit: 'setPatch',
+        arguments: { box: 'multi-effects', patch: 'second', scope: { layer: 'sound', id: 'lead' } },
+      },
+      {
+        edit: 'addVariant',
+        arguments: { variant: { id: 'direct', name: 'Direct night', leads: {}, state, notes: '' } },
+      },
+    );
+    const at = chainsAt(two, { variant: 'direct', sound: 'lead' });
+    const preview = previewOf(
+      two,
+      at,
+      put(two, holding(two, 'Delay of Multi-effects'), 'after Reverb of Multi-effects'),
+    );
+    if (!preview.can) throw new Error(preview.reason);
+    expect(preview.elsewhere).toEqual([
+      { where: 'the base in Lead', becomes: [FOUR.replace('delay reverb', 'reverb delay')] },
+    ]);
+    const after = edited(two, { edit: 'takeRouting', arguments: preview.change });
+    const orders = (id: string | null) =>
+      readingsIn(inNight(after, id)).map(({ reading }) => writeChains(after, reading.chains)[0]);
+    for (const id of [null, 'direct'])
+      expect(orders(id)).toEqual([FOUR, FOUR.replace('delay reverb', 'reverb delay')]);
   });
 });

@@ -9,6 +9,7 @@ import {
   readingsIn,
   waysOf,
   wireAct,
+  wiringsOf,
   writeChains,
   type Act,
   type ChainsAt,
@@ -28,6 +29,9 @@ export type PreviewLead = {
 };
 type Told = { readonly severity: Severity; readonly text: string };
 
+/** Where else the order changes, in words, and what it becomes in the notation of chains. */
+export type Elsewhere = { readonly where: string; readonly becomes: readonly string[] };
+
 export type Preview =
   | {
       readonly can: true;
@@ -41,8 +45,8 @@ export type Preview =
       readonly silent: readonly string[];
       readonly gone: readonly Told[];
       readonly found: readonly Told[];
-      /** Other nights whose order changes with it. */
-      readonly nights: readonly string[];
+      /** Other nights, and sounds by another inner wiring, whose order changes with it. */
+      readonly elsewhere: readonly Elsewhere[];
     }
   | {
       readonly can: false;
@@ -99,10 +103,24 @@ const told = (lines: readonly FindingLine[], others: readonly FindingLine[]): re
     .filter((line) => line.accepted === null && !others.some((other) => isSame(line, other)))
     .map(({ severity, text }) => ({ severity, text }));
 
-const orderOf = (rig: Rig, variant: string | null): string =>
-  readingsIn(inNight(rig, variant))
-    .flatMap(({ reading }) => writeChains(rig, reading.chains, true))
-    .join('\n');
+/** Orders that change though the act was not done on them. */
+function changedElsewhere(rig: Rig, trial: Rig, at: ChainsAt): readonly Elsewhere[] {
+  const own = JSON.stringify(wiringsOf(rig, at));
+  return everyNight(inNight(rig, null)).flatMap(({ variant }): readonly Elsewhere[] => {
+    const id = variant?.id ?? null;
+    const before = readingsIn(inNight(rig, id));
+    const after = readingsIn(inNight(trial, id));
+    return after.flatMap(({ sounds, reading }) => {
+      const was = before.find((one) => one.sounds.some((sound) => sounds.includes(sound)));
+      const becomes = writeChains(trial, reading.chains, true);
+      const isOwn = id === at.variant && (was === undefined || JSON.stringify(was.wirings) === own);
+      if (isOwn || (was && writeChains(rig, was.reading.chains, true).join() === becomes.join())) return [];
+      const names = after.length > 1 ? [`in ${sounds.map((sound) => soundName(rig, sound)).join(', ')}`] : [];
+      const night = id === at.variant ? [] : [variant?.name ?? 'the base'];
+      return [{ where: [...night, ...names].join(' '), becomes }];
+    });
+  });
+}
 
 /** What an act would do, with the findings that go and come; or why it cannot be had, and what would do. */
 export function previewOf(rig: Rig, at: ChainsAt, act: Act): Preview {
@@ -137,10 +155,7 @@ export function previewOf(rig: Rig, at: ChainsAt, act: Act): Preview {
     silent: [...new Set(silent)].map((id) => soundName(rig, id)),
     gone: told(was, is),
     found: told(is, was),
-    nights: everyNight(inNight(rig, null)).flatMap(({ variant: night }) => {
-      const id = night?.id ?? null;
-      return id === variant || orderOf(rig, id) === orderOf(trial, id) ? [] : [night?.name ?? 'the base'];
-    }),
+    elsewhere: changedElsewhere(rig, trial, at),
   };
 }
 

@@ -33,7 +33,7 @@ function Told({ preview }: { preview: Preview | null }) {
         {preview.instead.length > 0 ? ` Would do: ${preview.instead.join('; ')}.` : ''}
       </p>
     );
-  const { move, fetch, away, inside, silent, gone, found, nights } = preview;
+  const { move, fetch, away, inside, silent, gone, found, elsewhere } = preview;
   const leads = [
     ...move.map((lead) => ({ what: 'Move', ...lead })),
     ...fetch.map((lead) => ({ what: 'Fetch', ...lead })),
@@ -65,7 +65,16 @@ function Told({ preview }: { preview: Preview | null }) {
           No more: {text}
         </p>
       ))}
-      {nights.length > 0 ? <p>Changes {nights.join(', ')} too.</p> : null}
+      {elsewhere.map(({ where, becomes }) => (
+        <div key={where}>
+          <p>Changes {where} too, to</p>
+          {becomes.map((line) => (
+            <p key={line} className="font-mono text-xs break-words text-muted">
+              {line}
+            </p>
+          ))}
+        </div>
+      ))}
     </div>
   );
 }
