@@ -1,5 +1,6 @@
 import type { Rig, Tick, Walk } from '../model';
-import { patchUp, type WalkStep } from './steps';
+import type { WalkStep } from './parts';
+import { patchUp } from './steps';
 
 /** A step with what became of it in a walk. */
 export type StepState = {

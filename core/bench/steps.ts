@@ -1,215 +1,14 @@
-import { connectorName } from '../cables';
+import { isPutAway, wiring, type Rig } from '../model';
 import {
-  actsOnBlock,
-  jacksOfControl,
-  boxOf,
-  endWords,
-  isLink,
-  isPutAway,
-  sources,
-  wiring,
-  type Box,
-  type JackRef,
-  type Lead,
-  type Plugged,
-  type Rig,
-} from '../model';
-import { blockBehind, isOn, settingsOf, trace } from '../signal';
-import { inWords } from '../units';
-
-export type SectionId = 'off' | 'speakers' | 'audio' | 'control' | 'supplies' | 'power' | 'proof';
-
-/** One thing to do and tick: one lead, or one act that is none. */
-export type WalkStep = {
-  /** Stays the same while the rig changes around it. */
-  readonly id: string;
-  readonly section: SectionId;
-  readonly text: string;
-  readonly lead: WalkLead | null;
-  readonly caution: string | null;
-  /** What the step says, for telling a changed one from the one that was ticked. */
-  readonly basis: string;
-};
-
-/** A lead as the walk calls it out: number, tag + jack, tag + jack, kind, length. */
-export type WalkLead = {
-  readonly id: string;
-  readonly number: number;
-  readonly from: string;
-  readonly to: string;
-  readonly kind: Lead['kind'];
-  readonly lengthM: number;
-  readonly plugs: string;
-};
-
-/** Headings in the safe order. */
-export const SECTIONS: readonly { readonly id: SectionId; readonly title: string }[] = [
-  { id: 'off', title: 'Everything off, masters down' },
-  { id: 'speakers', title: 'Speakers and loads' },
-  { id: 'audio', title: 'Audio, from the guitar on' },
-  { id: 'control', title: 'Control' },
-  { id: 'supplies', title: 'Supplies' },
-  { id: 'power', title: 'Power up, source to power stage' },
-  { id: 'proof', title: 'Proof' },
-];
-
-const SPEAKER_CAUTION = 'Amplifier switched off, not on standby, whenever a speaker lead is moved.';
-const CONTROL: readonly Lead['kind'][] = ['midi', 'switch', 'expression', 'usb'];
-
-const step = (
-  section: SectionId,
-  id: string,
-  text: string,
-  more: { lead?: WalkLead; caution?: string } = {},
-): WalkStep => ({
-  id,
-  section,
-  text,
-  lead: more.lead ?? null,
-  caution: more.caution ?? null,
-  basis: (more.lead
-    ? `${more.lead.number} ${more.lead.from} → ${more.lead.to}, ${more.lead.kind} ${more.lead.lengthM} m`
-    : text
-  ).slice(0, 400),
-});
-
-function walkLead(rig: Rig, { lead, from, to }: Plugged): WalkLead {
-  const plug = (side: 'from' | 'to') =>
-    [lead[side].plug.connector, ...lead[side].adapters.map((a) => a.gives)].map(connectorName).join(' + ');
-  return {
-    id: lead.id,
-    number: lead.number,
-    from: endWords(rig, from),
-    to: endWords(rig, to),
-    kind: lead.kind,
-    lengthM: lead.lengthM,
-    plugs: `${plug('from')} – ${plug('to')}`,
-  };
-}
-
-/** Leads as the signal meets them, from the sources on through every sound; those it never meets come last. */
-function inRouteOrder(rig: Rig, variant: string | null, leads: readonly Plugged[]): readonly Plugged[] {
-  const rank = new Map<string, number>();
-  for (const setting of settingsOf(rig, variant))
-    for (const path of trace(rig, setting).paths)
-      for (const s of path.steps) if (s.type === 'lead' && !rank.has(s.lead)) rank.set(s.lead, rank.size);
-  const at = ({ lead }: Plugged) => rank.get(lead.id) ?? rank.size + lead.number;
-  return [...leads].sort((a, b) => at(a) - at(b));
-}
-
-const leadSteps = (rig: Rig, section: SectionId, leads: readonly Plugged[]): readonly WalkStep[] =>
-  leads.map((entry) =>
-    isLink(entry.lead)
-      ? step(
-          section,
-          `link-${entry.lead.id}`,
-          entry.lead.kind === 'air'
-            ? `${boxOf(rig, entry.to[0]?.box ?? '')?.name ?? ''} in front of ${boxOf(rig, entry.from[0]?.box ?? '')?.name ?? ''}`
-            : `Radio: ${boxOf(rig, entry.from[0]?.box ?? '')?.name ?? ''} to ${boxOf(rig, entry.to[0]?.box ?? '')?.name ?? ''}`,
-        )
-      : step(section, entry.lead.id, `Lead ${entry.lead.number}`, {
-          lead: walkLead(rig, entry),
-          ...(section === 'speakers' ? { caution: SPEAKER_CAUTION } : {}),
-        }),
-  );
-
-const isPowered = (box: Box) =>
-  box.power.class === 'I' || box.power.class === 'II' || box.power.class === 'low';
-const isMains = (box: Box) => box.power.class === 'I' || box.power.class === 'II';
-const drives = (box: Box) => box.blocks.some((block) => block.role === 'power');
-
-/** Level controls of power stages and of desk channels in use, and of outputs that feed a power stage: the masters. */
-function masters(rig: Rig, plugged: readonly Plugged[]): readonly string[] {
-  const isPower = (ref: JackRef) => {
-    const box = boxOf(rig, ref.box);
-    return box !== undefined && blockBehind(box, ref.jack)?.role === 'power';
-  };
-  const feeds = (box: Box, jack: string) =>
-    plugged.some(
-      ({ from, to }) => from.some((ref) => ref.box === box.id && ref.jack === jack) && to.some(isPower),
-    );
-  const heard = (box: Box, jack: string) =>
-    blockBehind(box, jack)?.role === 'mix' &&
-    plugged.some(({ to }) => to.some((ref) => ref.box === box.id && ref.jack === jack));
-  return rig.boxes.flatMap((box) =>
-    box.controls
-      .filter(
-        (control) =>
-          control.sets === 'level' &&
-          (jacksOfControl(control).some((jack) => feeds(box, jack) || heard(box, jack)) ||
-            box.blocks.some((block) => block.role === 'power' && actsOnBlock(control, block.id))),
-      )
-      .map((control) => `${control.label} of ${box.name}`),
-  );
-}
-
-/** Boxes in the order to switch them on: as the signal meets them, power stages last. */
-function powerOrder(rig: Rig, variant: string | null): readonly Box[] {
-  const rank = new Map<string, number>();
-  for (const setting of settingsOf(rig, variant))
-    for (const path of trace(rig, setting).paths)
-      for (const { box } of path.sections) if (!rank.has(box.id)) rank.set(box.id, rank.size);
-  const at = (box: Box) => (drives(box) ? 10_000 : 0) + (rank.get(box.id) ?? 5_000);
-  return rig.boxes.filter(isPowered).sort((a, b) => at(a) - at(b));
-}
-
-function powerSteps(rig: Rig, variant: string | null): readonly WalkStep[] {
-  const order = powerOrder(rig, variant);
-  const low = order.filter((box) => !isMains(box));
-  const desk = order.filter((box) => isMains(box) && !drives(box));
-  const steps: WalkStep[] = [];
-  if (low.length > 0)
-    steps.push(step('power', 'power-low', `Pedal supplies on: ${inWords(low.map((box) => box.name))}`));
-  for (const box of desk) steps.push(step('power', `power-${box.id}`, `${box.name} on`));
-  for (const box of order.filter(drives)) {
-    const valve =
-      box.jacks.some((jack) => jack.speaker?.stage === 'valve') || box.jacks.every((j) => !j.speaker);
-    steps.push(
-      step(
-        'power',
-        `power-${box.id}`,
-        `${box.name} on, last${valve ? '; off standby when it is warm' : ''}`,
-        {
-          caution: 'Its load is plugged. Masters still down.',
-        },
-      ),
-    );
-  }
-  return steps;
-}
-
-function proofSteps(rig: Rig, variant: string | null): readonly WalkStep[] {
-  const steps: WalkStep[] = [
-    step('proof', 'bypass', 'Everything bypassed: the guitar is heard, masters brought up slowly', {
-      caution: 'Ears: begin at minimum.',
-    }),
-    ...rig.sounds.map((sound) => {
-      const guitar = boxOf(rig, sound.guitar);
-      return step(
-        'proof',
-        `sound-${sound.id}`,
-        `${sound.name} is heard${guitar && sources(rig).length > 1 ? `, on ${guitar.name}` : ''}`,
-      );
-    }),
-  ];
-  // A sound that takes the real preamp out and a model in: with the amp's own volume down the model must go on.
-  for (const setting of settingsOf(rig, variant)) {
-    const path = trace(rig, setting).paths[0];
-    const model = path?.sections.find((s) => s.block.role === 'ampModel' && isOn(s.state));
-    const loopOff = path?.sections.some((s) => s.block.role === 'loop' && !isOn(s.state));
-    const amp = rig.boxes.find((box) => box.blocks.some((b) => b.role === 'preamp'));
-    const sound = rig.sounds.find((s) => s.id === setting.sound);
-    if (model && loopOff && amp && sound)
-      steps.push(
-        step(
-          'proof',
-          `model-${sound.id}`,
-          `${sound.name}: turn the clean volume of ${amp.name} down; ${model.block.name} of ${model.box.name} still sounds. Turn it back.`,
-        ),
-      );
-  }
-  return steps;
-}
+  inRouteOrder,
+  leadSteps,
+  offSteps,
+  powerSteps,
+  proofSteps,
+  sectionOf,
+  type SectionId,
+  type WalkStep,
+} from './parts';
 
 /**
  * The patch-up in the safe order: everything off and masters down, speakers and loads, audio from the guitar on,
@@ -217,39 +16,13 @@ function proofSteps(rig: Rig, variant: string | null): readonly WalkStep[] {
  */
 export function patchUp(rig: Rig, variant: string | null): readonly WalkStep[] {
   const plugged = wiring(rig, variant).filter((entry) => !isPutAway(entry));
-  const of = (test: (lead: Lead) => boolean) => plugged.filter(({ lead }) => test(lead));
-  const supplies = (lead: Lead) => lead.kind === 'dc' || lead.kind === 'mains';
-  const onMains = rig.boxes.filter(isMains);
-  const down = masters(rig, plugged);
+  const of = (section: SectionId) => plugged.filter(({ lead }) => sectionOf(lead) === section);
   return [
-    ...(onMains.length > 0
-      ? [
-          step('off', 'off', `Off at the switch: ${inWords(onMains.map((box) => box.name))}`, {
-            caution: SPEAKER_CAUTION,
-          }),
-        ]
-      : []),
-    ...(down.length > 0 ? [step('off', 'masters', `Down: ${inWords(down)}`)] : []),
-    ...leadSteps(
-      rig,
-      'speakers',
-      of((lead) => lead.kind === 'speaker'),
-    ),
-    ...leadSteps(
-      rig,
-      'audio',
-      inRouteOrder(
-        rig,
-        variant,
-        of((lead) => lead.kind !== 'speaker' && !CONTROL.includes(lead.kind) && !supplies(lead)),
-      ),
-    ),
-    ...leadSteps(
-      rig,
-      'control',
-      of((lead) => CONTROL.includes(lead.kind)),
-    ),
-    ...leadSteps(rig, 'supplies', of(supplies)),
+    ...offSteps(rig, plugged),
+    ...leadSteps(rig, 'speakers', of('speakers')),
+    ...leadSteps(rig, 'audio', inRouteOrder(rig, variant, of('audio'))),
+    ...leadSteps(rig, 'control', of('control')),
+    ...leadSteps(rig, 'supplies', of('supplies')),
     ...powerSteps(rig, variant),
     ...proofSteps(rig, variant),
   ];
