@@ -12,9 +12,9 @@ import {
   type Remedies,
   type Tail,
 } from '../core/chain';
-import { applyEdit } from '../core/edits';
+import { applyEdit, type EditCall } from '../core/edits';
 import { writeRig } from '../core/file';
-import { boxOf, inNight, leadOf, type Rig } from '../core/model';
+import { boxOf, inNight, leadOf, newVariant, type Rig } from '../core/model';
 import { BadInput, rigOf, soundOf, variantOf, write, type Call } from './input';
 
 /** A chain as data, with what people call its boxes and leads. */
@@ -54,17 +54,23 @@ function printRefusal(call: Call, rig: Rig, reason: string, { order, gear, toget
 function setCommand(call: Call, rig: Rig, text: string): number {
   const out = call.values['-o'];
   if (out === undefined) throw new BadInput('chain --set wants -o OUT, where to write the wired rig');
-  const at = { variant: variantOf(call, rig), wirings: {} };
-  const chains = chainsOf(rig, text);
-  const wired = wireChains(rig, chains, at);
+  const name = call.values['--as'];
+  const variant = name === undefined ? null : newVariant(rig, variantOf(call, rig), name);
+  const at = { variant: variant ? variant.id : variantOf(call, rig), wirings: {} };
+  const asked = variant ? { ...rig, variants: [...rig.variants, variant] } : rig;
+  const chains = chainsOf(asked, text);
+  const wired = wireChains(asked, chains, at);
   if ('reason' in wired) {
-    const remedies = remediesFor(rig, chains, wired, at);
+    const remedies = remediesFor(asked, chains, wired, at);
     if (call.flags.has('--json')) call.printJson({ wired: false, ...wired, remedies });
     else printRefusal(call, rig, wired.reason, remedies);
     return 1;
   }
   const { change, trial } = wired;
-  write(call, out, writeRig(applyEdit(rig, { edit: 'takeRouting', arguments: change }).rig));
+  const edit: EditCall = variant
+    ? { edit: 'takeAsVariant', arguments: { variant, change } }
+    : { edit: 'takeRouting', arguments: change };
+  write(call, out, writeRig(applyEdit(rig, edit).rig));
   const numbers = (ids: readonly string[]) =>
     ids.flatMap((id) => leadOf(trial, id)?.number ?? []).sort((a, b) => a - b);
   const fetched = numbers(change.put.map(({ id }) => id));

@@ -5,6 +5,7 @@ import { applyEdit } from '../core/edits';
 import { fileSchema, writeRig } from '../core/file';
 import { BadInput, rigOf, soundOf, variantOf, write, type Call } from './input';
 import { chainCommand } from './chain';
+import { movesCommand } from './moves';
 import { levelsCommand } from './levels';
 import { traceCommand } from './trace';
 
@@ -16,6 +17,8 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
   trace RIG                   every way from the guitar to what is heard, and where signals end
   chain RIG                   the order from the string to what is heard, a line each chain (docs/chains.md)
         --set TEXT -o OUT     wires the chains written so, a line each; exit 1 with what would do if they cannot be
+        --as NAME             … as a new variant of that name
+  moves RIG --from V --to W   what is to be moved from one night to another, step by step (base: the base wiring)
   cables RIG                  the lead schedule
   routes RIG                  which routings can be had, and what each costs
   fix RIG CODE -o OUT         cures the first finding of that code
@@ -116,7 +119,7 @@ const cables: Command = (call) => {
 
 const routes: Command = (call) => {
   const rig = rigOf(call);
-  const cards = cardsOf(rig);
+  const cards = cardsOf(rig, variantOf(call, rig));
   if (call.flags.has('--json')) {
     call.printJson({
       routings: cards.map((card) => {
@@ -199,6 +202,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   check,
   trace: traceCommand,
   chain: chainCommand,
+  moves: movesCommand,
   cables,
   levels: levelsCommand,
   routes,

@@ -1,5 +1,5 @@
 import { readRig } from '../core/file';
-import { formatProblem, type Problem, type Rig } from '../core/model';
+import { formatProblem, nightName, type Problem, type Rig } from '../core/model';
 import { jsonText, shown, type Io } from './io';
 
 /** What the caller gave cannot be used: exit code 2, a message on stderr, never a stack trace. */
@@ -54,6 +54,9 @@ const VALUES = [
   '--paper',
   '--date',
   '--set',
+  '--as',
+  '--from',
+  '--to',
   '-o',
 ];
 
@@ -111,6 +114,15 @@ export const soundOf = (call: Call, rig: Rig): string | null =>
 /** The variant asked for by id or name; null: the base wiring. */
 export const variantOf = (call: Call, rig: Rig): string | null =>
   call.values['--variant'] === undefined ? null : find(rig.variants, call.values['--variant'], 'variant');
+
+/** A night asked for by an option: a variant by id or name, or the base by its name or `base`; null: the base. */
+export function nightOf(call: Call, rig: Rig, option: '--from' | '--to'): string | null {
+  const wanted = call.values[option];
+  if (wanted === undefined || rig.variants.some(({ id, name }) => id === wanted || name === wanted))
+    return wanted === undefined ? null : find(rig.variants, wanted, 'variant');
+  if (wanted === 'base' || wanted === nightName(rig, null)) return null;
+  return find(rig.variants, wanted, 'variant');
+}
 
 /** Writes a file, or standard output for `-`. */
 export function write({ io }: Call, file: string, content: string | Uint8Array) {

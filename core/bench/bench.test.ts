@@ -92,7 +92,7 @@ describe('a walk', () => {
     const rig = edited(fourCable(), start);
     const total = patchUp(rig, null).length;
     const some = edited(rig, tick(rig, 'off'), tick(rig, 'masters'));
-    const progress = progressOf(some, null, walkUnderWay(some)!);
+    const progress = progressOf(some, walkUnderWay(some)!);
     expect([progress.done, progress.left]).toEqual([2, total - 2]);
     expect(progress.next!.id).toBe('lead-6');
   });
@@ -104,7 +104,7 @@ describe('a walk', () => {
       edit: 'replug',
       arguments: { lead: 'lead-3', side: 'from', at: [{ box: 'multi-effects', jack: 'send-2' }] },
     });
-    const states = progressOf(moved, null, walkUnderWay(moved)!).steps;
+    const states = progressOf(moved, walkUnderWay(moved)!).steps;
     expect(states.find((s) => s.step.id === 'lead-3')).toMatchObject({
       tick: null,
       reopened: '3 MULTI SEND 1 → VALVE INPUT, instrument 9 m',

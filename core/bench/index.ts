@@ -1,4 +1,5 @@
 // The patch-up walk: its steps in a safe order, its ticks, and where they no longer hold.
+export { movesBetween } from './moves';
 export { numberAlongRoute, type Renumbering } from './numbering';
 export { progressOf, walkUnderWay, type Progress, type StepState } from './progress';
 export { SECTIONS, type SectionId, type WalkLead, type WalkStep } from './parts';

@@ -1,10 +1,12 @@
 // What walks are made of: steps, the leads as they are called out, what goes off and on, what proves it.
 import { connectorName } from '../cables';
+import { withoutLoad } from '../findings';
 import {
   actsOnBlock,
   jacksOfControl,
   boxOf,
   endWords,
+  inNight,
   isLink,
   sources,
   type Box,
@@ -26,6 +28,10 @@ export type WalkStep = {
   readonly section: SectionId;
   readonly text: string;
   readonly lead: WalkLead | null;
+  /** What is done to the lead, where it is not simply plugged at both ends: `at DESK CH 1, out of VALVE RETURN`. */
+  readonly how: string | null;
+  /** Where the ends of the lead go, by those that move; empty: out. */
+  readonly ends: { readonly from?: readonly JackRef[]; readonly to?: readonly JackRef[] };
   readonly caution: string | null;
   /** What the step says, for telling a changed one from the one that was ticked. */
   readonly basis: string;
@@ -55,22 +61,25 @@ export const SECTIONS: readonly { readonly id: SectionId; readonly title: string
   { id: 'proof', title: 'Proof' },
 ];
 
-const SPEAKER_CAUTION = 'Amplifier switched off, not on standby, whenever a speaker lead is moved.';
+export const SPEAKER_CAUTION = 'Amplifier switched off, not on standby, whenever a speaker lead is moved.';
 const CONTROL: readonly Lead['kind'][] = ['midi', 'switch', 'expression', 'usb'];
 
+/** @param more.how what is done to the lead, for a walk on which it is not simply plugged */
 export const step = (
   section: SectionId,
   id: string,
   text: string,
-  more: { lead?: WalkLead; caution?: string } = {},
+  more: { lead?: WalkLead; caution?: string; how?: string; ends?: WalkStep['ends'] } = {},
 ): WalkStep => ({
   id,
   section,
   text,
   lead: more.lead ?? null,
+  how: more.how ?? null,
+  ends: more.ends ?? {},
   caution: more.caution ?? null,
   basis: (more.lead
-    ? `${more.lead.number} ${more.lead.from} → ${more.lead.to}, ${more.lead.kind} ${more.lead.lengthM} m`
+    ? `${more.lead.number} ${more.lead.from} → ${more.lead.to}, ${more.lead.kind} ${more.lead.lengthM} m${more.how ? `, ${more.how}` : ''}`
     : text
   ).slice(0, 400),
 });
@@ -103,21 +112,22 @@ export function inRouteOrder(
   return [...leads].sort((a, b) => at(a) - at(b));
 }
 
+/** What a link that is no lead is called out as: a microphone in front of a cabinet, a radio. */
+export const linkWords = (rig: Rig, { kind }: Lead, { from, to }: Pick<Plugged, 'from' | 'to'>): string => {
+  const [a, b] = [from, to].map((refs) => boxOf(rig, refs[0]?.box ?? '')?.name ?? '');
+  return kind === 'air' ? `${b} in front of ${a}` : `Radio: ${a} to ${b}`;
+};
+
 export const leadSteps = (rig: Rig, section: SectionId, leads: readonly Plugged[]): readonly WalkStep[] =>
-  leads.map((entry) =>
-    isLink(entry.lead)
-      ? step(
-          section,
-          `link-${entry.lead.id}`,
-          entry.lead.kind === 'air'
-            ? `${boxOf(rig, entry.to[0]?.box ?? '')?.name ?? ''} in front of ${boxOf(rig, entry.from[0]?.box ?? '')?.name ?? ''}`
-            : `Radio: ${boxOf(rig, entry.from[0]?.box ?? '')?.name ?? ''} to ${boxOf(rig, entry.to[0]?.box ?? '')?.name ?? ''}`,
-        )
-      : step(section, entry.lead.id, `Lead ${entry.lead.number}`, {
-          lead: walkLead(rig, entry),
-          ...(section === 'speakers' ? { caution: SPEAKER_CAUTION } : {}),
-        }),
-  );
+  leads.map((entry) => {
+    const { lead, from, to } = entry;
+    if (isLink(lead)) return step(section, `link-${lead.id}`, linkWords(rig, lead, entry));
+    return step(section, lead.id, `Lead ${lead.number}`, {
+      lead: walkLead(rig, entry),
+      ends: { from, to },
+      ...(section === 'speakers' ? { caution: SPEAKER_CAUTION } : {}),
+    });
+  });
 
 const isPowered = (box: Box) =>
   box.power.class === 'I' || box.power.class === 'II' || box.power.class === 'low';
@@ -167,18 +177,21 @@ export function powerSteps(rig: Rig, variant: string | null): readonly WalkStep[
   if (low.length > 0)
     steps.push(step('power', 'power-low', `Pedal supplies on: ${inWords(low.map((box) => box.name))}`));
   for (const box of desk) steps.push(step('power', `power-${box.id}`, `${box.name} on`));
+  const bare = new Set(withoutLoad(inNight(rig, variant)).map(({ box }) => box.id));
   for (const box of order.filter(drives)) {
-    const valve =
+    if (bare.has(box.id)) {
+      steps.push(
+        step('power', `power-${box.id}`, `${box.name} stays off: it has no load`, {
+          caution: 'Without a load it is not switched on, not even to standby.',
+        }),
+      );
+      continue;
+    }
+    const isValve =
       box.jacks.some((jack) => jack.speaker?.stage === 'valve') || box.jacks.every((j) => !j.speaker);
+    const words = `${box.name} on, last${isValve ? '; off standby when it is warm' : ''}`;
     steps.push(
-      step(
-        'power',
-        `power-${box.id}`,
-        `${box.name} on, last${valve ? '; off standby when it is warm' : ''}`,
-        {
-          caution: 'Its load is plugged. Masters still down.',
-        },
-      ),
+      step('power', `power-${box.id}`, words, { caution: 'Its load is plugged. Masters still down.' }),
     );
   }
   return steps;

@@ -1,4 +1,5 @@
 import type { Rig, Tick, Walk } from '../model';
+import { movesBetween } from './moves';
 import type { WalkStep } from './parts';
 import { patchUp } from './steps';
 
@@ -18,9 +19,13 @@ export type Progress = {
   readonly next: WalkStep | null;
 };
 
+/** The steps of a walk on the rig as it is now. */
+const stepsOf = (rig: Rig, { type, variant = null, from = null }: Walk): readonly WalkStep[] =>
+  type === 'moves' ? movesBetween(rig, from, variant) : patchUp(rig, variant);
+
 /** Where a walk stands on the rig as it is now: ticks of unchanged steps stay, changed ones are open again. */
-export function progressOf(rig: Rig, variant: string | null, walk: Walk): Progress {
-  const steps = patchUp(rig, variant).map((step): StepState => {
+export function progressOf(rig: Rig, walk: Walk): Progress {
+  const steps = stepsOf(rig, walk).map((step): StepState => {
     const tick = walk.ticks.find((t) => t.step === step.id);
     const same = tick !== undefined && (tick.basis === '' || tick.basis === step.basis);
     return {
@@ -38,6 +43,10 @@ export function progressOf(rig: Rig, variant: string | null, walk: Walk): Progre
   };
 }
 
+/** Is a walk one that can be walked on: a patch-up, or moves whose two nights are there still? */
+const isWalkable = ({ type, variant, from }: Walk): boolean =>
+  type === 'patch-up' || (type === 'moves' && variant !== undefined && from !== undefined);
+
 /** The walk under way, if there is one: the newest that has not ended. */
 export const walkUnderWay = (rig: Rig): Walk | undefined =>
-  rig.walks.findLast((walk) => walk.type === 'patch-up' && walk.ended === null);
+  rig.walks.findLast((walk) => walk.ended === null && isWalkable(walk));

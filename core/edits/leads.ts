@@ -1,4 +1,4 @@
-import { copy, demand, edit, leadIn, variantOf, type Side, mustBeSide } from './edit';
+import { byId, copy, demand, edit, leadIn, variantOf, type Side, mustBeSide } from './edit';
 import { endIn, putLead, setEnd } from './ends';
 import {
   forget,
@@ -46,6 +46,16 @@ function moveInLine(draft: Parameters<typeof setEnd>[0], { moves, orders, scope 
 }
 
 export const leadEdits = {
+  /** A lead of a variant lies as in the base again, and follows it. */
+  followBase: edit<{ lead: string; variant: string }>('As in the base', (draft, { lead: id, variant }) => {
+    const { leads } = byId(draft.variants, variant, 'variant');
+    demand(leads[id] !== undefined, 'It lies as in the base already.');
+    const { from, to } = leadIn(draft, id);
+    const scope = { layer: 'variant', id: variant } as const;
+    moveEnds(draft, [{ lead: id, from: copy(from.at), to: copy(to.at) }], scope);
+    delete leads[id];
+  }),
+
   plug: edit<{ lead: Lead; scope?: Scope }>('Plug lead', (draft, { lead, scope }) => {
     demand(draft.leads.length < LIMITS.leads, `A rig has at most ${LIMITS.leads} leads.`);
     putLead(draft, lead, scope);

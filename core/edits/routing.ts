@@ -1,9 +1,10 @@
 // A routing taken: leads, modes, states and inner wires in one edit.
-import type { Adapter, Block, Lead, RigDraft, Scope, Wire } from '../model';
-import { boxIn, byId, copy, edit, isNewId, leadIn, mustBeSide } from './edit';
+import type { Adapter, Block, Lead, RigDraft, Scope, Variant, Wire } from '../model';
+import { boxIn, byId, copy, demand, edit, isNewId, leadIn, mustBeSide } from './edit';
 import { putLead } from './ends';
 import { keptLeads, variantsKept } from './keep-variants';
 import { moveEnds, type Move } from './leads';
+import { soundEdits } from './sounds';
 import { stateEdits } from './state';
 
 export type RoutingChange = {
@@ -63,29 +64,38 @@ function takeWires(draft: RigDraft, { wires, variant }: RoutingChange) {
   }
 }
 
+function take(draft: RigDraft, change: RoutingChange) {
+  for (const box of draft.boxes) box.order = change.orders?.[box.id] ?? box.order;
+  if (change.variant === undefined)
+    for (const { id } of variantsKept(draft, change)) {
+      const variant = byId(draft.variants, id, 'variant');
+      variant.leads = copy(keptLeads(draft, variant, change));
+    }
+  takeLeads(draft, change);
+  for (const { box, block } of change.blocks) {
+    const target = boxIn(draft, box).blocks;
+    isNewId(target, block.id, 'block');
+    target.push(copy(block));
+  }
+  const scope = scopeOf(change);
+  for (const { box, jack, mode } of change.modes) stateEdits.setMode.apply(draft, { box, jack, mode, scope });
+  for (const { box, block, state } of change.states)
+    stateEdits.setBlockState.apply(draft, { box, block, state, scope });
+  takeWires(draft, change);
+}
+
 export const routingEdits = {
   /**
    * The wired result of a routing, worked out by the planner: leads, modes and states at rest, inner wires. A variant
    * that plugs otherwise, so that the routing has no room in it, keeps its wiring.
    */
-  takeRouting: edit<RoutingChange>('Take routing', (draft, change) => {
-    for (const box of draft.boxes) box.order = change.orders?.[box.id] ?? box.order;
-    if (change.variant === undefined)
-      for (const { id } of variantsKept(draft, change)) {
-        const variant = byId(draft.variants, id, 'variant');
-        variant.leads = copy(keptLeads(draft, variant, change));
-      }
-    takeLeads(draft, change);
-    for (const { box, block } of change.blocks) {
-      const target = boxIn(draft, box).blocks;
-      isNewId(target, block.id, 'block');
-      target.push(copy(block));
-    }
-    const scope = scopeOf(change);
-    for (const { box, jack, mode } of change.modes)
-      stateEdits.setMode.apply(draft, { box, jack, mode, scope });
-    for (const { box, block, state } of change.states)
-      stateEdits.setBlockState.apply(draft, { box, block, state, scope });
-    takeWires(draft, change);
+  takeRouting: edit<RoutingChange>('Take routing', take),
+
+  /** A new variant and the routing that it is for, in one act. */
+  takeAsVariant: edit<{ variant: Variant; change: RoutingChange }>('New variant', (draft, args) => {
+    const { variant, change } = args;
+    demand(change.variant === variant.id, 'The routing is for another variant.');
+    soundEdits.addVariant.apply(draft, { variant });
+    take(draft, change);
   }),
 };

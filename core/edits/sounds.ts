@@ -63,6 +63,12 @@ export const soundEdits = {
     draft.variants.push(copy(variant));
   }),
 
+  /** Names the base wiring, beside its variants. */
+  renameBase: edit<{ name: string }>('Rename base', (draft, { name }) => {
+    checkName(name);
+    draft.baseName = name;
+  }),
+
   renameVariant: edit<{ id: string; name: string }>('Rename variant', (draft, { id, name }) => {
     checkName(name);
     byId(draft.variants, id, 'variant').name = name;

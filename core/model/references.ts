@@ -101,6 +101,8 @@ export const BETWEEN_PARTS: readonly Reference[] = [
   ...ofLayer('variants[]'),
   { at: 'songs[].sounds[]', to: 'sound', gone: drop('songs[].sounds[]') },
   { at: 'songs[].guitar', to: 'box', gone: 'null' },
+  { at: 'walks[].variant', to: 'variant', gone: 'absent' },
+  { at: 'walks[].from', to: 'variant', gone: 'absent' },
   { at: 'acceptedFindings[].sound', to: 'sound', gone: drop('acceptedFindings[]') },
   { at: 'acceptedFindings[].variant', to: 'variant', gone: drop('acceptedFindings[]') },
   ...(['box', 'jack', 'block', 'lead'] as const).map((to) => ({

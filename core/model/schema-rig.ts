@@ -168,7 +168,12 @@ const accepted = z.looseObject({
 
 const walk = z.looseObject({
   id,
-  type: z.enum(['patch-up', 'test']),
+  /** `moves`: from the wiring of one night to that of another. */
+  type: z.enum(['patch-up', 'test', 'moves']),
+  /** The night it leads to; null: the base wiring; not said: an older walk, of the base. */
+  variant: id.nullable().optional(),
+  /** The night it begins in; for moves only. */
+  from: id.nullable().optional(),
   started: day,
   ended: day.nullable().default(null),
   venue: name.default(''),
@@ -232,6 +237,8 @@ export const rigSchema = z.looseObject({
   looms: z.array(loom).default([]),
   sounds: z.array(sound).min(1, 'a rig has at least one sound'),
   songs: z.array(song).default([]),
+  /** What the base wiring is called beside its variants: `Cabinet night`. */
+  baseName: name.optional(),
   variants: z.array(variant).default([]),
   acceptedFindings: z.array(accepted).default([]),
   walks: z.array(walk).default([]),

@@ -1,6 +1,7 @@
+import { asBase, scoped } from '../chain';
 import { judge, sentenceOf, soundName, type Finding } from '../findings';
 import { groundLoops } from '../hum';
-import { EditError, trialOf, variantsKept, type RoutingChange } from '../edits';
+import { EditError, trialOf, variantsKept, type EditCall, type RoutingChange } from '../edits';
 import { computedLength } from '../lengths';
 import {
   blockIn,
@@ -8,7 +9,7 @@ import {
   endWords,
   inNight,
   isLink,
-  leadOf,
+  newVariant,
   sources,
   wiring,
   type Lead,
@@ -60,14 +61,15 @@ export type Card = {
     }
 );
 
-function cardLead(rig: Rig, id: string): CardLead {
-  const lead = leadOf(rig, id);
-  if (!lead) throw new Error(`the trial has no lead ${id}`);
+function cardLead(rig: Rig, variant: string | null, id: string): CardLead {
+  const plugged = wiring(rig, variant).find((one) => one.lead.id === id);
+  if (!plugged) throw new Error(`the trial has no lead ${id}`);
+  const { lead, from, to } = plugged;
   return {
     number: lead.number,
     kind: lead.kind,
-    from: endWords(rig, lead.from.at),
-    to: endWords(rig, lead.to.at),
+    from: endWords(rig, from),
+    to: endWords(rig, to),
     lengthM: lead.lengthM,
     toBeMade: computedLength(rig, lead)?.toBeMade ?? false,
   };
@@ -96,8 +98,8 @@ const countBySeverity = (findings: readonly Finding[]): Record<Severity, number>
 };
 
 /** The worst path of all sounds: most trips, most milliseconds. */
-function worstLatency(rig: Rig) {
-  const all = settingsOf(rig, null).flatMap((setting) =>
+function worstLatency(rig: Rig, variant: string | null) {
+  const all = settingsOf(rig, variant).flatMap((setting) =>
     trace(rig, setting).paths.map((path) => latencyOf(rig, path)),
   );
   return { trips: Math.max(0, ...all.map((l) => l.trips)), ms: Math.max(0, ...all.map((l) => l.ms)) };
@@ -136,18 +138,34 @@ function tried(rig: Rig, change: RoutingChange): { readonly trial: Rig } | { rea
   }
 }
 
-/** The card of one routing: its figures on this rig, or the reason why it cannot be had. */
-export function cardOf(rig: Rig, template: Template): Card {
+/** What wires a night as a routing, or why it cannot be had there. */
+export function routingChange(
+  rig: Rig,
+  template: Template,
+  variant: string | null,
+): RoutingChange | { readonly reason: string } {
+  const at = { variant, wirings: {} };
+  const base = asBase(rig, at);
+  const wanted = bindTemplate(base, template);
+  return 'reason' in wanted ? wanted : scoped(rig, at, reconcile(base, template.name, wanted));
+}
+
+/**
+ * The card of one routing: its figures on this rig, or the reason why it cannot be had.
+ * @param variant the night that would be wired so; null: the base
+ */
+export function cardOf(rig: Rig, template: Template, variant: string | null = null): Card {
   const { code, name, line } = template;
-  const wanted = bindTemplate(rig, template);
-  if ('reason' in wanted) return { code, name, line, can: false, reason: wanted.reason };
-  const change = reconcile(rig, name, wanted);
+  const change = routingChange(rig, template, variant);
+  if ('reason' in change) return { code, name, line, can: false, reason: change.reason };
   const taken = tried(rig, change);
   if ('reason' in taken) return { code, name, line, can: false, reason: taken.reason };
   const { trial } = taken;
-  const findings = judge(trial, null).filter((finding) => !finding.accepted || finding.severity === 'danger');
+  const findings = judge(trial, variant).filter(
+    (finding) => !finding.accepted || finding.severity === 'danger',
+  );
   const atRest = (s: { box: string; block: string; state: string }) =>
-    blockIn(boxOf(rig, s.box), s.block)?.state === s.state;
+    blockIn(boxOf(asBase(rig, { variant, wirings: {} }), s.box), s.block)?.state === s.state;
   const distinct = (texts: readonly string[]) => [...new Set(texts)];
   return {
     code,
@@ -157,25 +175,47 @@ export function cardOf(rig: Rig, template: Template): Card {
     change,
     trial,
     inForce: doesNothing(change) && change.states.every(atRest),
-    runs: stageRuns(trial, null),
-    fetch: change.put.filter((lead) => !isLink(lead)).map((lead) => cardLead(trial, lead.id)),
-    move: change.move.map((move) => cardLead(trial, move.lead)),
-    putAway: change.away.map((id) => cardLead(rig, id)),
+    runs: stageRuns(trial, variant),
+    fetch: change.put.filter((lead) => !isLink(lead)).map((lead) => cardLead(trial, variant, lead.id)),
+    move: change.move.map((move) => cardLead(trial, variant, move.lead)),
+    putAway: change.away.map((id) => cardLead(rig, variant, id)),
     adapters: change.adapters.flatMap((entry) => entry.adapters.map((adapter) => adapter.name)),
-    ...worstLatency(trial),
-    groundLoops: groundLoops(trial, null),
-    deadKnobs: deadKnobs(inNight(trial, null)).map(({ box, control }) => `${control.label} of ${box.name}`),
+    ...worstLatency(trial, variant),
+    groundLoops: groundLoops(trial, variant),
+    deadKnobs: deadKnobs(inNight(trial, variant)).map(
+      ({ box, control }) => `${control.label} of ${box.name}`,
+    ),
     findings: countBySeverity(findings),
     worst: distinct(findings.map((finding) => sentenceOf(trial, finding).text)).slice(0, 3),
-    undone: unmetWishes(inNight(trial, null)).map((undone) => undoneWords(trial, undone)),
-    kept: variantsKept(rig, change).map(({ name: variant }) => variant),
+    undone: unmetWishes(inNight(trial, variant)).map((undone) => undoneWords(trial, undone)),
+    kept: variant === null ? variantsKept(rig, change).map((one) => one.name) : [],
   };
 }
 
+/**
+ * A routing as a night of its own: a new variant that is plugged as the routing says and is in all else as the night
+ * that it is made from.
+ * @returns the edit that makes it, or why the routing cannot be had
+ */
+export function routingAsVariant(
+  rig: Rig,
+  template: Template,
+  { from, name }: { readonly from: string | null; readonly name: string },
+): EditCall | { readonly reason: string } {
+  const variant = newVariant(rig, from, name);
+  const change = routingChange({ ...rig, variants: [...rig.variants, variant] }, template, variant.id);
+  if ('reason' in change) return change;
+  return { edit: 'takeAsVariant', arguments: { variant, change: { ...change, name } } };
+}
+
 /** The cards one after the other, for a search that shows how far it is: `of` is how many there are in all. */
-export function* cardSearch(rig: Rig): Generator<{ readonly card: Card; readonly of: number }> {
-  for (const template of TEMPLATES) yield { card: cardOf(rig, template), of: TEMPLATES.length };
+export function* cardSearch(
+  rig: Rig,
+  variant: string | null,
+): Generator<{ readonly card: Card; readonly of: number }> {
+  for (const template of TEMPLATES) yield { card: cardOf(rig, template, variant), of: TEMPLATES.length };
 }
 
 /** Every routing as a card, in the order of the templates. */
-export const cardsOf = (rig: Rig): readonly Card[] => TEMPLATES.map((template) => cardOf(rig, template));
+export const cardsOf = (rig: Rig, variant: string | null = null): readonly Card[] =>
+  TEMPLATES.map((template) => cardOf(rig, template, variant));

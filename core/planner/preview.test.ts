@@ -126,7 +126,7 @@ describe('the preview of an act', () => {
     );
     if (!preview.can) throw new Error(preview.reason);
     expect(preview.elsewhere).toEqual([
-      { where: 'the base in Lead', becomes: [FOUR.replace('delay reverb', 'reverb delay')] },
+      { where: 'Base in Lead', becomes: [FOUR.replace('delay reverb', 'reverb delay')] },
     ]);
     const after = edited(two, { edit: 'takeRouting', arguments: preview.change });
     const orders = (id: string | null) =>

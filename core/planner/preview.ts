@@ -17,7 +17,17 @@ import {
 } from '../chain';
 import type { RoutingChange } from '../edits';
 import { report, soundName, type FindingLine } from '../findings';
-import { boxOf, endWords, everyNight, inNight, isLink, wiring, type Rig, type Severity } from '../model';
+import {
+  boxOf,
+  endWords,
+  everyNight,
+  inNight,
+  isLink,
+  nightName,
+  wiring,
+  type Rig,
+  type Severity,
+} from '../model';
 import { settingsOf, trace } from '../signal';
 
 /** A lead that is touched, by its number, as it lies once the act is done; put away: as it lay. */
@@ -116,7 +126,7 @@ function changedElsewhere(rig: Rig, trial: Rig, at: ChainsAt): readonly Elsewher
       const isOwn = id === at.variant && (was === undefined || JSON.stringify(was.wirings) === own);
       if (isOwn || (was && writeChains(rig, was.reading.chains, true).join() === becomes.join())) return [];
       const names = after.length > 1 ? [`in ${sounds.map((sound) => soundName(rig, sound)).join(', ')}`] : [];
-      const night = id === at.variant ? [] : [variant?.name ?? 'the base'];
+      const night = id === at.variant ? [] : [nightName(rig, id)];
       return [{ where: [...night, ...names].join(' '), becomes }];
     });
   });

@@ -16,6 +16,7 @@ export const LEAD_CASES: Cases<
   | 'replug'
   | 'unplug'
   | 'putAway'
+  | 'followBase'
   | 'exchangeEnds'
   | 'insertInLead'
   | 'moveEarlier'
@@ -75,6 +76,12 @@ export const LEAD_CASES: Cases<
     see: (r) => leadOf('lead-3')(r)!.to.at,
     then: [],
     refuse: { lead: 'gone', side: 'to' },
+  },
+  followBase: {
+    give: { lead: 'lead-2', variant: 'night' },
+    see: (r) => r.variants[0]?.leads,
+    then: {},
+    refuse: { lead: 'lead-1', variant: 'night' },
   },
   putAway: {
     give: { lead: 'lead-3' },

@@ -33,6 +33,8 @@ export const RIG_CASES: Cases<
   | 'setGuitar'
   | 'setSoundNotes'
   | 'addVariant'
+  | 'renameBase'
+  | 'takeAsVariant'
   | 'renameVariant'
   | 'removeVariant'
 > = {
@@ -173,6 +175,18 @@ export const RIG_CASES: Cases<
     see: (r) => r.variants.length,
     then: 2,
     refuse: { variant: variant('night') },
+  },
+  renameBase: {
+    give: { name: 'Cabinet night' },
+    see: (r) => r.baseName,
+    then: 'Cabinet night',
+    refuse: { name: ' ' },
+  },
+  takeAsVariant: {
+    give: { variant: variant('day'), change: { ...routing, name: 'FOUR', away: ['lead-1'], variant: 'day' } },
+    see: (r) => [r.variants[1]?.leads['lead-1']?.to, leadOf('lead-1')(r)?.to.at.length],
+    then: [[], 1],
+    refuse: { variant: variant('day'), change: { ...routing, name: 'FOUR', variant: 'night' } },
   },
   renameVariant: {
     give: { id: 'night', name: 'N' },

@@ -31,6 +31,10 @@ export function rigForEdits(): Rig {
   const calls: SingleEdit[] = [
     { edit: 'addSound', arguments: { sound: makeSound('sound-2', 'Two'), index: 1 } },
     { edit: 'addVariant', arguments: { variant: variant('night') } },
+    {
+      edit: 'unplug',
+      arguments: { lead: 'lead-2', side: 'to', scope: { layer: 'variant', id: 'night' } },
+    },
     { edit: 'addPlace', arguments: { place: makePlace('wing', 'Wing'), index: 4 } },
     { edit: 'addPatch', arguments: { box: 'fuzz', patch: { id: 'other', name: 'Other', wires: [] } } },
     { edit: 'startWalk', arguments: { walk: WALK } },

@@ -1,7 +1,7 @@
 // One rig in which every row of the table of references finds a name.
 import { readRigValue } from '../file';
 import type { Rig } from '../model';
-import { ACCEPTED, rigForEdits, variant } from './edit-cases';
+import { ACCEPTED, rigForEdits, variant, WALK } from './edit-cases';
 
 type Loose = Record<string, unknown>;
 
@@ -73,6 +73,7 @@ function withNames(rig: Rig): Loose {
         leads: { 'lead-6': { from: [jack], to: [{ box: 'cabinet', jack: 'in' }] } },
       },
     ],
+    walks: [...rig.walks, { ...WALK, id: 'moves', type: 'moves', variant: 'night', from: 'night' }],
     songs: [{ id: 'song', name: 'Song', sounds: ['sound-1', 'sound-2'], guitar: 'guitar', notes: '' }],
     acceptedFindings: [
       ACCEPTED,

@@ -34,6 +34,11 @@ function tapsWanting(view: Wired): readonly Amplifier[] {
     .filter(({ box, taps }) => taps.length > 0 && !box.jacks.some((jack) => jack.speaker?.internalLoad));
 }
 
+/** Amplifiers that need a load and have none in a night, with their speaker outputs. */
+export const withoutLoad = derive(['boxes', 'leads', 'variant'], (there): readonly Amplifier[] =>
+  tapsWanting(there).filter(({ box, taps }) => taps.every((tap) => loadsOn(there, box, tap).length === 0)),
+);
+
 /**
  * A speaker lead from a through jack that is in use, or from the best tap, to a load: one that hangs loose there
  * already, else a new one.
@@ -94,23 +99,18 @@ export const noLoad = rule<Data>({
     other.code === 'WIRE-SILENT' && data.along.includes(other.parts[0]?.id.split('/')[0] ?? ''),
   judge: derive(['boxes', 'leads', 'variants'], (view): readonly Found<Data>[] =>
     everyNight(view).flatMap((there) =>
-      tapsWanting(there)
-        .filter(({ box, taps }) => taps.every((tap) => loadsOn(there, box, tap).length === 0))
-        .map(({ box, taps }): Found<Data> => ({
-          severity: 'danger',
-          variant: there.variant?.id ?? null,
-          parts: [boxPart(box), ...taps.map((tap) => jackPart(box, tap))],
-          data: {
-            box: box.id,
-            taps: taps.map((tap) => tap.label).join(', '),
-            spare: freeLoads(there).length > 0,
-            valve: taps.some((tap) => tap.speaker?.stage === 'valve'),
-            along: [
-              box.id,
-              ...taps.flatMap((tap) => speakerRuns(there, box, tap).map(({ to }) => to.box.id)),
-            ],
-          },
-        })),
+      withoutLoad(there).map(({ box, taps }): Found<Data> => ({
+        severity: 'danger',
+        variant: there.variant?.id ?? null,
+        parts: [boxPart(box), ...taps.map((tap) => jackPart(box, tap))],
+        data: {
+          box: box.id,
+          taps: taps.map((tap) => tap.label).join(', '),
+          spare: freeLoads(there).length > 0,
+          valve: taps.some((tap) => tap.speaker?.stage === 'valve'),
+          along: [box.id, ...taps.flatMap((tap) => speakerRuns(there, box, tap).map(({ to }) => to.box.id))],
+        },
+      })),
     ),
   ),
   words: ({ data }, say) => ({

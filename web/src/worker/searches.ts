@@ -15,10 +15,10 @@ const EVERY_MS = 100;
 /** Least width of the small map on a routing's card, pixels. */
 const CARD_MAP = 372;
 
-function shown(card: Card): ShownCard {
+function shown(card: Card, variant: string | null): ShownCard {
   if (!card.can) return { ...card, map: null };
   const { trial, ...rest } = card;
-  const setting = { variant: null, sound: trial.sounds[0]?.id ?? 'all' };
+  const setting = { variant, sound: trial.sounds[0]?.id ?? 'all' };
   return { ...rest, map: drawThumbnail(trial, setting, CARD_MAP) };
 }
 
@@ -28,14 +28,18 @@ const breath = () => new Promise<void>((done) => setTimeout(done));
 export function makeSearches(now: () => number = () => performance.now()) {
   return {
     /**
-     * Tries every routing on a rig.
+     * Tries every routing on a rig, in one night.
      * @param told called every 100 ms or after each routing, whichever is later, with the cards so far
      */
-    async cards(rig: Rig, told: (progress: Progress<ShownCard>) => void): Promise<readonly ShownCard[]> {
+    async cards(
+      rig: Rig,
+      variant: string | null,
+      told: (progress: Progress<ShownCard>) => void,
+    ): Promise<readonly ShownCard[]> {
       const found: ShownCard[] = [];
       let last = now();
-      for (const { card, of } of cardSearch(rig)) {
-        found.push(shown(card));
+      for (const { card, of } of cardSearch(rig, variant)) {
+        found.push(shown(card, variant));
         if (now() - last < EVERY_MS) continue;
         last = now();
         told({ done: found.length, of, found: [...found] });

@@ -1,0 +1,206 @@
+// From night to night: by hand, and as a law over random rigs.
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { applyEdit, type EditCall } from '../edits';
+import { parseChains, wireChains } from '../chain';
+import {
+  checkInvariants,
+  differencesBetween,
+  isPutAway,
+  jackKey,
+  jackOf,
+  newVariant,
+  nightName,
+  wiring,
+  type JackRef,
+  type Rig,
+} from '../model';
+import { routingAsVariant } from '../planner';
+import { TEMPLATES } from '../routings';
+import { build, edited } from '../testing/build';
+import { gear, rigOf, wiredWay } from '../testing/gear';
+import { Met } from '../testing/met';
+import { wired } from '../testing/order';
+import { movesBetween, progressOf, walkUnderWay, type WalkStep } from './index';
+
+const GEAR = 'guitar, fuzz, od, unit, valve head, cab 16, desk';
+const CABINET =
+  'GUITAR > FUZZ > OVRDRV > MULTI[drive loop-1(VALVE[preamp]) amp cab chorus delay reverb] > VALVE[power] > CABINET';
+const DIRECT = 'GUITAR > FUZZ > OVRDRV > MULTI[drive amp cab delay chorus reverb] > DESK[mix-1]';
+
+/** A rig with a further night, wired as a chain says. */
+function withNight(rig: Rig, name: string, text: string): Rig {
+  const variant = newVariant(rig, null, name);
+  const asked = { ...rig, variants: [...rig.variants, variant] };
+  const result = wireChains(asked, parseChains(asked, text), { variant: variant.id, wirings: {} });
+  if ('reason' in result) throw new Error(result.reason);
+  return edited(rig, { edit: 'takeAsVariant', arguments: { variant, change: result.change } });
+}
+
+const told = (steps: readonly WalkStep[]) =>
+  steps.map(({ section, lead, how, text }) =>
+    lead ? `${section}: ${lead.number} ${lead.from} > ${lead.to}, ${how}` : `${section}: ${text}`,
+  );
+
+const nights = () => withNight(wired(GEAR, CABINET), 'Direct night', DIRECT);
+
+describe('cabinet night to direct night', () => {
+  test('everything off, the load first, plugs out, leads to where they go, switches, power, proof', () => {
+    const rig = nights();
+    const steps = movesBetween(rig, null, 'direct-night');
+    expect(told(steps)).toEqual([
+      'off: Off at the switch: Valve head and Desk',
+      expect.stringMatching(/^off: Down: .*MASTER of Valve head/),
+      'speakers: 7 VALVE SPK 16 Ω > CABINET SPK IN, put away',
+      'out: 4 MULTI SEND 1 > VALVE INPUT, put away',
+      'out: 5 VALVE SEND > MULTI RETURN 1, put away',
+      'out: 6 MULTI OUT 1 L > VALVE RETURN, put away',
+      'audio: 8 MULTI OUT 1 L > DESK CH 1, fetched',
+      'settings: Multi-effects: inner wiring Direct night',
+      'settings: Loop 1 of Multi-effects: off; was on',
+      'settings: OUT 1 L of Multi-effects: line; was instrument',
+      'settings: CH 1 of Desk: line; was mic',
+      'power: Pedal supplies on: Fuzz, Overdrive and Multi-effects',
+      'power: Desk on',
+      'power: Valve head stays off: it has no load',
+      expect.stringMatching(/^proof: Everything bypassed/),
+      'proof: Sound 1 is heard',
+    ]);
+    expect(steps.find(({ section }) => section === 'speakers')?.caution).toMatch(
+      /switched off, not on standby/,
+    );
+    expect(movesBetween(rig, null, null)).toEqual([]);
+    expect(nightName(rig, null)).toBe('Base');
+    expect(nightName(edited(rig, { edit: 'renameBase', arguments: { name: 'Cabinet night' } }), null)).toBe(
+      'Cabinet night',
+    );
+  });
+
+  test('where no lead moves nothing is switched off: masters down, what differs, proof', () => {
+    const rig = wired(GEAR, CABINET);
+    const variant = newVariant(rig, null, 'Quiet');
+    const quiet = edited(
+      rig,
+      { edit: 'addVariant', arguments: { variant } },
+      {
+        edit: 'setControl',
+        arguments: {
+          box: 'valve-head',
+          control: 'master',
+          position: 0.5,
+          basis: null,
+          scope: { layer: 'variant', id: variant.id },
+        },
+      },
+    );
+    expect(told(movesBetween(quiet, null, variant.id))).toEqual([
+      expect.stringMatching(/^off: Down/),
+      'settings: MASTER of Valve head to 12:00',
+      expect.stringMatching(/^proof: Everything bypassed/),
+      'proof: Sound 1 is heard',
+    ]);
+  });
+
+  test('two leads that trade jacks: one comes out for now', () => {
+    const rig = build('guitar, fuzz, od, combo', 'guitar/out > fuzz/in', 'overdrive/out > combo/input');
+    const variant = newVariant(rig, null, 'Other');
+    const other = edited(
+      rig,
+      { edit: 'addVariant', arguments: { variant } },
+      {
+        edit: 'exchangeEnds',
+        arguments: {
+          a: { lead: 'lead-1', side: 'to' },
+          b: { lead: 'lead-2', side: 'to' },
+          scope: { layer: 'variant', id: variant.id },
+        },
+      },
+    );
+    expect(told(movesBetween(other, null, variant.id)).filter((line) => line.startsWith('audio'))).toEqual([
+      'audio: 2 OVRDRV OUT > COMBO INPUT, out of COMBO INPUT for now',
+      'audio: 1 GUITAR OUT > COMBO INPUT, out of FUZZ IN, into COMBO INPUT; stays in GUITAR OUT',
+      'audio: 2 OVRDRV OUT > FUZZ IN, the loose end into FUZZ IN; stays in OVRDRV OUT',
+    ]);
+  });
+
+  test('a walk keeps its two nights; one whose night is gone is over', () => {
+    const walk = {
+      id: 'w',
+      type: 'moves',
+      started: '2026-03-01',
+      ended: null,
+      venue: '',
+      variant: 'direct-night',
+      from: null,
+      ticks: [],
+    } as const;
+    const rig = edited(nights(), { edit: 'startWalk', arguments: { walk } });
+    const under = walkUnderWay(rig)!;
+    expect(progressOf(rig, under).steps.map(({ step }) => step)).toEqual(
+      movesBetween(rig, null, 'direct-night'),
+    );
+    const gone = edited(rig, { edit: 'removeVariant', arguments: { id: 'direct-night' } });
+    expect(walkUnderWay(gone)).toBeUndefined();
+    expect(gone.walks).toHaveLength(1);
+  });
+});
+
+type Ends = { from: readonly JackRef[]; to: readonly JackRef[] };
+
+/** Done step by step: no jack ever takes a second plug, and in the end the rig is wired as the night is. */
+function walkThrough(rig: Rig, from: string | null, to: string | null): number {
+  const at = new Map<string, Ends>(
+    wiring(rig, from).map(({ lead, from: a, to: b }) => [lead.id, { from: a, to: b }]),
+  );
+  const steps = movesBetween(rig, from, to);
+  let moved = 0;
+  const off = steps.findIndex(({ section }) => section === 'power');
+  steps.forEach((one, i) => {
+    if (Object.keys(one.ends).length === 0) return;
+    // A microphone in front of a cabinet is no lead, and goes by its step.
+    const id = one.lead?.id ?? one.id.replace(/-away$/, '');
+    moved += 1;
+    expect(i).toBeLessThan(off < 0 ? Infinity : off);
+    const now = at.get(id)!;
+    at.set(id, { from: one.ends.from ?? now.from, to: one.ends.to ?? now.to });
+    const held = [...at.values()].flatMap((ends) => [...ends.from, ...ends.to]);
+    const plain = held.filter((ref) => jackOf(rig, ref)?.mult !== true).map(jackKey);
+    expect(new Set(plain).size).toBe(plain.length);
+  });
+  for (const { lead, from: a, to: b } of wiring(rig, to)) {
+    const ends = at.get(lead.id)!;
+    expect([ends.from.map(jackKey).sort(), ends.to.map(jackKey).sort()]).toEqual([
+      a.map(jackKey).sort(),
+      b.map(jackKey).sort(),
+    ]);
+  }
+  return moved;
+}
+
+test('law: the moves, done one by one, wire the other night, and back', () => {
+  const met = new Met();
+  fc.assert(
+    fc.property(gear, fc.nat(), fc.nat(), (g, n, k) => {
+      const rig = wiredWay(rigOf(g), n);
+      const template = TEMPLATES[k % TEMPLATES.length]!;
+      const call = routingAsVariant(rig, template, { from: null, name: 'Other night' });
+      if ('reason' in call) return met.count('cannot be had');
+      const before = wiring(rig, null);
+      const two = applyEdit(rig, call as EditCall).rig;
+      expect(checkInvariants(two)).toEqual([]);
+      // The base stays lead by lead; leads that are new lie unplugged there.
+      for (const entry of wiring(two, null)) {
+        const old = before.find(({ lead }) => lead.id === entry.lead.id);
+        expect(old ? [entry.from, entry.to] : isPutAway(entry)).toEqual(old ? [old.from, old.to] : true);
+      }
+      const id = two.variants[0]!.id;
+      const there = walkThrough(two, null, id);
+      expect(walkThrough(two, id, null)).toBeGreaterThanOrEqual(0);
+      met.count('walked');
+      met.count('with leads to move', Number(there > 0));
+      met.count('inside', Number(differencesBetween(two, null, id).wirings.length > 0));
+    }),
+    { numRuns: 120 },
+  );
+  met.atLeast({ walked: 40, 'with leads to move': 25 });
+});
