@@ -72,3 +72,36 @@ test('chain --set wires what is written, or says why not and what would do', asy
   ]);
   expect((await hum(['chain', at('sound.json'), '--set', given])).status).toBe(2);
 });
+
+test('chain --as makes a variant of its own; moves tells what leads from one night to the other', async () => {
+  const direct = 'GUITAR > FUZZ > MULTI[drive amp cab chorus delay reverb] > nothing';
+  const made = await hum([
+    'chain',
+    at('sound.json'),
+    '--set',
+    direct,
+    '--as',
+    'Direct night',
+    '-o',
+    at('nights.json'),
+  ]);
+  expect(made).toMatchObject({ status: 0, stderr: '' });
+  expect((await hum(['chain', at('nights.json'), '--variant', 'Direct night'])).stdout).toContain(direct);
+  expect((await hum(['chain', at('nights.json')])).stdout).toBe(
+    (await hum(['chain', at('sound.json')])).stdout,
+  );
+
+  const moves = await hum(['moves', at('nights.json'), '--to', 'Direct night']);
+  expect(moves.stdout).toMatch(/^Base to Direct night\n\nEverything off, masters down\n/);
+  expect(moves.stdout).toContain('  6  VALVE SPK 16 Ω -> CABINET SPK IN: put away');
+  expect(moves.stdout).toContain('Valve head stays off: it has no load');
+  const { value } = await json(['moves', at('nights.json'), '--from', 'Direct night', '--to', 'base']);
+  expect(value).toMatchObject({ from: 'direct-night', to: null });
+  const steps = value.steps as { lead: { number: number } | null; how: string | null }[];
+  expect(steps.filter(({ how }) => how === 'fetched').map(({ lead }) => lead?.number)).toEqual([6, 3, 4, 5]);
+  expect((await hum(['moves', at('nights.json'), '--to', 'base'])).stdout).toContain(
+    'nothing is to be moved',
+  );
+  expect(await hum(['moves', at('nights.json')])).toMatchObject({ status: 2 });
+  expect(await hum(['moves', at('nights.json'), '--to', 'Other'])).toMatchObject({ status: 2 });
+});

@@ -13,6 +13,7 @@ export {
   mainBlock,
   nextFold,
   otherSound,
+  otherVariant,
   removeSelected,
   selectedBox,
   selectionWords,

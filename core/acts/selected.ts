@@ -112,12 +112,17 @@ export const isWhole = (rig: Rig, selection: Selection): boolean =>
   selection?.type === 'box' ||
   (selection?.type === 'block' && selectedBox(rig, selection)?.blocks.length === 1);
 
-/** Takes the selected box or lead out of the rig; null where neither is selected. */
+/**
+ * Takes the selected box or lead out of the rig; null where neither is selected. In a variant a lead is put away: it
+ * stays what it is on other nights.
+ */
 export function removeSelected(rig: Rig, variant: string | null, selection: Selection): EditCall | null {
   const box = isWhole(rig, selection) ? selectedBox(rig, selection) : undefined;
   if (box) return removeEdit(rig, variant, box.id);
   const entry = leadSelected(rig, variant, selection);
-  return entry ? { edit: 'removeLead', arguments: { id: entry.lead.id } } : null;
+  if (!entry) return null;
+  if (variant === null) return { edit: 'removeLead', arguments: { id: entry.lead.id } };
+  return { edit: 'putAway', arguments: { lead: entry.lead.id, ...scopeIn(variant) } };
 }
 
 /** Loosens one end of the selected lead; null where it is loose already. */
@@ -137,6 +142,12 @@ export function otherSound(rig: Rig, sound: string | null, by: 1 | -1): string |
   const at = rig.sounds.findIndex(({ id }) => id === sound);
   const next = at < 0 && by < 0 ? -1 : at + by;
   return rig.sounds.at(next % rig.sounds.length)?.id ?? null;
+}
+
+/** The night after one, the base behind the last variant; null: the base. */
+export function otherVariant(rig: Rig, variant: string | null): string | null {
+  const all = [null, ...rig.variants.map(({ id }) => id)];
+  return all[(all.indexOf(variant) + 1) % all.length] ?? null;
 }
 
 const FOLDS = ['auto', 'open', 'folded'] as const;

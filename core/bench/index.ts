@@ -1,4 +1,5 @@
 // The patch-up walk: its steps in a safe order, its ticks, and where they no longer hold.
+export { differingIn, lies, type Differing } from './differs';
 export { movesBetween } from './moves';
 export { numberAlongRoute, type Renumbering } from './numbering';
 export { progressOf, walkUnderWay, type Progress, type StepState } from './progress';

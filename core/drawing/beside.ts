@@ -4,7 +4,7 @@ import { textWidth } from './fonts';
 import { isOther, isSilentBox, jacksOf, type Layer } from '../layers';
 import { leadsIn } from './layer-leads';
 import { arrowOf, hopsOf, pathOf, type Routed } from './leads';
-import { placeSleeves } from './sleeves';
+import { placeSleeves, starred } from './sleeves';
 import { layLeads } from './lay-leads';
 import type { Drawn, MapBox, MapLead } from './model';
 import type { Placement } from './place';
@@ -190,7 +190,8 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
   );
   const taken = [...words, ...placement.placed.map(({ rect }) => rect)];
   const tagOf = (id: string) => boxOf(rig, id)?.tag ?? '';
-  const drawn = jobs.length > MOST_DRAWN ? stubsOf(jobs, tagOf, taken) : linesOf(jobs, placement, taken);
+  const drawn =
+    jobs.length > MOST_DRAWN ? stubsOf(jobs, tagOf, taken) : linesOf(jobs, placement, taken, view);
   const hops = hopsOf(drawn.routed);
   const jacks = [...pins].flatMap(([id, own]) =>
     own.map(({ jack, end, free }): Item => ({
@@ -220,7 +221,7 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
 }
 
 /** Every lead from end to end, the short ones first. */
-function linesOf(jobs: readonly Job[], placement: Placement, taken: readonly Rect[]): Stubs {
+function linesOf(jobs: readonly Job[], placement: Placement, taken: readonly Rect[], view: MapView): Stubs {
   const { width, height } = placement;
   const ways = layLeads({
     width,
@@ -233,7 +234,9 @@ function linesOf(jobs: readonly Job[], placement: Placement, taken: readonly Rec
     const points = ways[i];
     return points ? [{ lead, points, isPatch: false, tail: false }] : [];
   });
-  const sleeves = placeSleeves(routed, taken, placement);
+  const sleeves = placeSleeves(routed, taken, placement, undefined, (lead) =>
+    starred(lead.number, view.otherwise?.has(lead.id)),
+  );
   return { routed, sleeves, marks: routed.flatMap((r) => arrowOf(r, sleeves) ?? []) };
 }
 

@@ -21,6 +21,7 @@ export {
 export { drawProfile } from './profile';
 export { type ProfileDrawing, type ProfileRequest, type Stop } from './profile-parts';
 export { CORNER, JACK_RADIUS, leadLook, plateEdge, RING_WIDTH, ruleDash, SLEEVE_WORDS } from './strokes';
+export { starred } from './sleeves';
 export { drawStrip, type StripDrawing } from './strip';
 export { drawThumbnail } from './thumbnail';
 export { drawPanel, spotTowards, type PanelDrawing } from './panel';

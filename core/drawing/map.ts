@@ -8,7 +8,7 @@ import { elsewhereOf, isOther, type Elsewhere, type Layer } from '../layers';
 import { layLeads } from './lay-leads';
 import { arrowOf, hopsOf, pathOf, type Routed } from './leads';
 import { loomRings, loomWords } from './looms';
-import { placeSleeves } from './sleeves';
+import { placeSleeves, starred } from './sleeves';
 import { modelOf, type Drawn, type MapLead, type MapModel } from './model';
 import { drawOverview } from './overview';
 import { placeAll, type Placement } from './place';
@@ -191,6 +191,7 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
     [...words, ...tied, ...placement.placed.map(({ rect }) => rect)],
     placement,
     (lead) => shown?.get(lead.id)?.figure,
+    (lead) => starred(lead.number, view.otherwise?.has(lead.id)),
   );
   const hops = hopsOf(routed);
   const paths = routed.map((r, i) => ({

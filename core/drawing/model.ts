@@ -5,6 +5,7 @@ import {
   hasGrid,
   isAudio,
   jackIn,
+  pluggedIn,
   type Block,
   type Box,
   type Jack,
@@ -96,13 +97,16 @@ function leadsOf(rig: ForSignal): readonly MapLead[] {
     const box = resolved.boxes.get(ref?.box ?? '');
     return box && jackIn(oriented(rig, box), ref?.jack);
   };
+  const sources = new Map(pluggedIn(rig).map((one) => [one.lead.id, one.from]));
   return resolved.runs.flatMap(({ lead, from, to }): MapLead[] => {
     const [a, b] = [jackOf(from), jackOf(to)];
     if ((!a && !b) || [a, b].some((jack) => jack && !isAudio(jack))) return [];
     const flows = !a || !b || a.direction !== b.direction || (a.direction !== 'in' && a.direction !== 'out');
     // Drawn the way the signal goes, whichever end was plugged first.
     const turned = a?.direction === 'in' && b?.direction !== 'in';
-    const others = lead.from.at.filter((ref) => ref.box !== from?.box || ref.jack !== from.jack);
+    const others = (sources.get(lead.id) ?? []).filter(
+      (ref) => ref.box !== from?.box || ref.jack !== from.jack,
+    );
     return [
       {
         id: lead.id,

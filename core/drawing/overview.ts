@@ -5,7 +5,7 @@ import { blocksOf, type Column, type PlaceBlocks } from './blocks';
 import { fitText, textWidth } from './fonts';
 import { elsewhereOf, type Elsewhere } from '../layers';
 import { arrowOf, hopsOf, type Routed } from './leads';
-import { placeSleeves } from './sleeves';
+import { placeSleeves, starred } from './sleeves';
 import { layLeads } from './lay-leads';
 import { modelOf, type Drawn, type MapBox, type MapLead, type MapModel } from './model';
 import { text, type MapView } from './plates';
@@ -205,7 +205,7 @@ export function drawOverview(
     undefined,
     (lead) => {
       const n = sizes.get(lead)?.length ?? 1;
-      return n === 1 ? String(lead.number) : `× ${n}`;
+      return n === 1 ? starred(lead.number, view.otherwise?.has(lead.id)) : `× ${n}`;
     },
   );
   const hops = hopsOf(routed);

@@ -19,6 +19,8 @@ export type MapView = {
   readonly free?: Readonly<Record<string, FreeJacks>> | undefined;
   /** Part key (`lead:lead-3`) → the worst finding about it. */
   readonly marks: Readonly<Record<string, Severity>>;
+  /** Leads that lie otherwise than in the base wiring: their numbers have a star. */
+  readonly otherwise?: ReadonlySet<string>;
 };
 
 export const partKey = (part: DrawnPart): string => `${part.type}:${part.id}`;

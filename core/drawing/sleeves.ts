@@ -24,6 +24,9 @@ export const sleeveSize = (text: string): { w: number; h: number } => ({
   h: 15,
 });
 
+/** A lead's number, with a star where it lies otherwise than in the base wiring. */
+export const starred = (number: number, isOtherwise = false): string => `${number}${isOtherwise ? '*' : ''}`;
+
 const STEP = 3;
 
 const crosses = (rect: Rect, { a, b }: Segment) =>

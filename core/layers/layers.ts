@@ -1,4 +1,4 @@
-import { isAudio, jackOf, type Box, type Jack, type Reads } from '../model';
+import { isAudio, jackOf, pluggedIn, type Box, type Jack, type Reads } from '../model';
 import { count } from '../units';
 
 /** A layer is the same map asked another question. */
@@ -47,12 +47,12 @@ const WORDS: Readonly<Partial<Record<Jack['carries'], string>>> = {
 };
 
 /** Boxes and leads that a layer does not draw: `Supply (10 leads)`, `MIDI (3)`, each with the layer that does. */
-export function elsewhereOf(rig: Reads<'boxes' | 'leads'>, layer: Layer): readonly Elsewhere[] {
+export function elsewhereOf(rig: Reads<'boxes' | 'leads' | 'variant'>, layer: Layer): readonly Elsewhere[] {
   const others = (['control', 'power'] as const).filter((other) => other !== layer);
-  const leads = rig.leads.map((lead) => {
-    const refs = [...lead.from.at, ...lead.to.at];
+  const leads = pluggedIn(rig).map(({ from, to }) => {
+    const refs = [...from, ...to];
     return {
-      feeds: new Set(lead.from.at.map(({ box }) => box)),
+      feeds: new Set(from.map(({ box }) => box)),
       boxes: new Set(refs.map(({ box }) => box)),
       jacks: refs.flatMap((ref) => jackOf(rig, ref) ?? []),
     };

@@ -35,7 +35,7 @@ export {
 } from './make';
 export { forget, forgetInBox } from './names';
 export { makeRig } from './new-rig';
-export { differencesBetween, newVariant, nightName, type NightDifferences } from './nights';
+export { differencesBetween, leadsOtherwise, newVariant, nightName, type NightDifferences } from './nights';
 export { differences, PatchError, patchRig, type DocumentPatch } from './patch';
 export { asLately, keepLately } from './lately';
 export { formatPath, formatProblem, type Problem } from './problem';

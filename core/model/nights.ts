@@ -101,3 +101,7 @@ export function differencesBetween(rig: Rig, from: string | null, to: string | n
     ),
   };
 }
+
+/** The leads that a variant plugs otherwise than the base, by their ids; none in the base itself. */
+export const leadsOtherwise = (rig: Rig, variant: string | null): ReadonlySet<string> =>
+  new Set(variant === null ? [] : differencesBetween(rig, null, variant).leads.map(({ lead }) => lead.id));

@@ -18,6 +18,7 @@ export {
   type MapSheet,
   type Sheet,
   type SoundLine,
+  type WalkPart,
 } from './sheet';
 export { shelfCard, SHELF_MAP, type ShelfCard } from './shelf-card';
 export { rigState, type RigState } from './state';

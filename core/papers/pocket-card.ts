@@ -2,7 +2,7 @@ import type { Rig } from '../model';
 import { formatLength, type LengthUnit } from '../units';
 import { escapeMarkup as e } from './escape';
 import { labelsOf } from './labels';
-import { sheetOf, STANDING_CAUTIONS, type Sheet } from './sheet';
+import { sheetOf, STANDING_CAUTIONS, type Sheet, type WalkPart } from './sheet';
 
 /** Readable on a phone in the dark, with one hand: large type, large boxes to tick, nothing fetched, no script. */
 const STYLE = `
@@ -66,15 +66,19 @@ function leads(sheet: Sheet, bands: ReadonlyMap<string, string | null>, unit: Le
   return `<h2 id="leads">Leads</h2><ol>${rows.join('')}</ol>`;
 }
 
-function walk(sheet: Sheet, bands: ReadonlyMap<string, string | null>, unit: LengthUnit): string {
-  const sections = sheet.walk.map(({ title, steps }) => {
+function walk(
+  parts: readonly WalkPart[],
+  bands: ReadonlyMap<string, string | null>,
+  unit: LengthUnit,
+): string {
+  const sections = parts.map(({ title, steps }) => {
     const lines = steps.map((step) => {
       const words = step.lead
         ? lead(
             step.lead.number,
             step.lead.from,
             step.lead.to,
-            `${step.lead.kind} ${formatLength(step.lead.lengthM, unit)}`,
+            `${step.lead.kind} ${formatLength(step.lead.lengthM, unit)}${step.how ? `, ${step.how}` : ''}`,
             bands.get(step.id) ?? null,
           )
         : `<span>${e(step.text)}</span>`;
@@ -83,8 +87,19 @@ function walk(sheet: Sheet, bands: ReadonlyMap<string, string | null>, unit: Len
     });
     return `<h3>${e(title)}</h3><ol>${lines.join('')}</ol>`;
   });
-  return `<h2 id="walk">Patch-up</h2><p class="m s">Ticks here are for the eye; they are not kept when the page is closed.</p>${sections.join('')}`;
+  return sections.join('');
 }
+
+const walks = (sheet: Sheet, bands: ReadonlyMap<string, string | null>, unit: LengthUnit): string =>
+  [
+    '<h2 id="walk">Patch-up</h2><p class="m s">Ticks here are for the eye; they are not kept when the page is closed.</p>',
+    walk(sheet.walk, bands, unit),
+    ...sheet.moves.flatMap(({ from, walk: parts }) =>
+      parts.length > 0
+        ? [`<h2>Moves from ${e(from)} to ${e(sheet.night ?? '')}</h2>${walk(parts, bands, unit)}`]
+        : [],
+    ),
+  ].join('');
 
 /**
  * The card for a phone: leads, patch-up, sounds and cautions as one page that needs nothing else and no script.
@@ -101,10 +116,10 @@ export function pocketCardHtml(
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1">
 <title>${e(rig.title)}</title><style>${STYLE}</style></head>
-<body><h1>${e(rig.title)}</h1><p class="m">revision ${rig.revision}, ${e(day)}, ${sheet.schedule.all.count} leads</p>
+<body><h1>${e(rig.title)}</h1><p class="m">${sheet.night === null ? '' : `${e(sheet.night)}, `}revision ${rig.revision}, ${e(day)}, ${sheet.schedule.all.count} leads</p>
 ${rig.notes === '' ? '' : `<p>${e(rig.notes).replaceAll('\n', '<br>')}</p>`}
 <nav><a href="#walk">Patch-up</a><a href="#leads">Leads</a><a href="#sounds">Sounds</a><a href="#cautions">Cautions</a></nav>
-${walk(sheet, bands, unit)}
+${walks(sheet, bands, unit)}
 ${leads(sheet, bands, unit)}
 ${sounds(sheet)}
 ${cautions(sheet)}

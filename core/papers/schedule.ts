@@ -1,11 +1,14 @@
+import { lies } from '../bench';
 import { connectorName, loomsOf, type Loom } from '../cables';
 import { toCsv, type Cell } from '../file';
 import { computedLength } from '../lengths';
 import {
   boxOf,
+  differencesBetween,
   endWords,
   isLink,
   isPutAway,
+  nightName,
   wiring,
   type JackRef,
   type Lead,
@@ -34,6 +37,8 @@ export type ScheduleRow = {
   /** Name of the loom it is tied into; empty for what runs alone. */
   readonly loom: string;
   readonly notes: string;
+  /** How it lies in the base wiring, where that is otherwise than in the variant; else null. */
+  readonly inBase: string | null;
 };
 
 export type Total = { readonly kind: Lead['kind']; readonly count: number; readonly metres: number };
@@ -52,7 +57,12 @@ export type Schedule = {
   readonly joints: readonly Joint[];
 };
 
-function rowOf(rig: Rig, { lead, from, to }: Plugged, looms: readonly Loom[]): ScheduleRow {
+function rowOf(
+  rig: Rig,
+  { lead, from, to }: Plugged,
+  looms: readonly Loom[],
+  inBase: string | null,
+): ScheduleRow {
   const names = (refs: readonly JackRef[]) =>
     [...new Set(refs.map((ref) => boxOf(rig, ref.box)?.name ?? ''))].join(' or ');
   const loose = [from, to].filter((refs) => refs.length === 0).length;
@@ -72,6 +82,7 @@ function rowOf(rig: Rig, { lead, from, to }: Plugged, looms: readonly Loom[]): S
     state: loose === 0 ? 'plugged' : loose === 1 ? 'one end loose' : 'put away',
     loom: looms.find(({ leads }) => leads.some(({ id }) => id === lead.id))?.name ?? '',
     notes: lead.notes,
+    inBase,
   };
 }
 
@@ -99,7 +110,15 @@ export const jointLine = ({ name, ends }: Joint): string => `${name}: ${ends.joi
 export function scheduleOf(rig: Rig, variant: string | null): Schedule {
   const entries = wiring(rig, variant).filter(({ lead }) => !isLink(lead));
   const looms = loomsOf(rig, variant);
-  const rows = entries.map((entry) => rowOf(rig, entry, looms)).sort((a, b) => a.number - b.number);
+  const otherwise = new Map(
+    (variant === null ? [] : differencesBetween(rig, null, variant).leads).map(({ lead, was }) => [
+      lead.id,
+      lies(rig, was),
+    ]),
+  );
+  const rows = entries
+    .map((entry) => rowOf(rig, entry, looms, otherwise.get(entry.lead.id) ?? null))
+    .sort((a, b) => a.number - b.number);
   const plugged = rows.filter((row) => row.state !== 'put away');
   const kinds = [...new Set(plugged.map((row) => row.kind))];
   const sum = (list: readonly ScheduleRow[]) => list.reduce((metres, row) => metres + row.lengthM, 0);
@@ -145,6 +164,7 @@ export function scheduleCsv(rig: Rig, variant: string | null, unit: LengthUnit):
       'state',
       'loom',
       'notes',
+      ...(variant === null ? [] : [`in ${nightName(rig, null)}`]),
     ],
     ...rows.map((row): Cell[] => [
       row.number,
@@ -161,6 +181,7 @@ export function scheduleCsv(rig: Rig, variant: string | null, unit: LengthUnit):
       row.state,
       row.loom,
       row.notes,
+      ...(variant === null ? [] : [row.inBase ?? '']),
     ]),
     ...joints.map(({ name, ends }): Cell[] => ['', name, '', ends.join('; ')]),
   ]);

@@ -1,9 +1,9 @@
-import { patchUp, SECTIONS, type WalkStep } from '../bench';
+import { differingIn, movesBetween, patchUp, SECTIONS, type Differing, type WalkStep } from '../bench';
 import { nameOf, orderNotes, readingsIn } from '../chain';
 import { drawMap, drawStrip, type Drawing, type MapDrawing, type StripDrawing } from '../drawing';
 import { routeLines, routeNames } from '../routes';
 import { isOpen, NOT_JUDGED, report, type FindingLine } from '../findings';
-import { inNight, type Rig, type Setting } from '../model';
+import { inNight, leadsOtherwise, nightName, type Rig, type Setting } from '../model';
 import { resolve, settingsOf, trace } from '../signal';
 import { formatClock, inWords, type LengthUnit } from '../units';
 import { scheduleOf, type Schedule } from './schedule';
@@ -65,8 +65,22 @@ export type Sheet = {
   readonly findings: readonly FindingLine[];
   readonly accepted: readonly FindingLine[];
   readonly notJudged: readonly string[];
-  readonly walk: readonly { readonly title: string; readonly steps: readonly WalkStep[] }[];
+  readonly walk: readonly WalkPart[];
+  /** The night's name, where there are several. */
+  readonly night: string | null;
+  /** What it has otherwise than the base. */
+  readonly differing: readonly Differing[];
+  /** What leads to it: a variant from the base, the base from each variant. */
+  readonly moves: readonly { readonly from: string; readonly walk: readonly WalkPart[] }[];
 };
+
+/** Some steps of a walk under their heading. */
+export type WalkPart = { readonly title: string; readonly steps: readonly WalkStep[] };
+
+const inParts = (steps: readonly WalkStep[]): readonly WalkPart[] =>
+  SECTIONS.map(({ id, title }) => ({ title, steps: steps.filter(({ section }) => section === id) })).filter(
+    (part) => part.steps.length > 0,
+  );
 
 type Axis = 'x' | 'y';
 
@@ -175,7 +189,7 @@ export const paperMap = (
     width: PAGE.width,
     level: 0,
     unit,
-    view: { open: [], names: 'all', marks: {} },
+    view: { open: [], names: 'all', marks: {}, otherwise: leadsOtherwise(rig, variant) },
   });
 
 /** The ways of each sound in one line of tags and numbers; sounds that go the same way share it. */
@@ -209,6 +223,25 @@ function orderOf(rig: Rig, variant: string | null): readonly OrderLine[] {
   }));
 }
 
+/** What knobs and switches are at before any sound sets them, in one night. */
+function settingsAtRest(rig: Rig, variant: string | null): Sheet['settings'] {
+  const night = rig.variants.find(({ id }) => id === variant)?.state;
+  return rig.boxes.flatMap((box) => [
+    ...box.controls.flatMap((control) => {
+      const position = night?.controls[`${box.id}/${control.id}`]?.position ?? control.position;
+      return position === null ? [] : [{ box: box.name, what: control.label, value: formatClock(position) }];
+    }),
+    ...box.jacks.flatMap((jack) => {
+      const id = night?.modes[`${box.id}/${jack.id}`] ?? jack.mode;
+      const mode = jack.modes.find((one) => one.id === id);
+      return jack.modes.length > 1 && mode
+        ? [{ box: box.name, what: `${jack.label}, mode`, value: mode.name }]
+        : [];
+    }),
+    ...box.hidden.map((item) => ({ box: box.name, what: `${item.label} (hidden)`, value: item.value })),
+  ]);
+}
+
 /** Everything the printed sheet says of a rig, as data; the page only sets it. */
 export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'metres'): Sheet {
   const settings = settingsOf(rig, variant);
@@ -237,26 +270,16 @@ export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'me
       };
     }),
     routes: routesOf(rig, settings),
-    settings: rig.boxes.flatMap((box) => [
-      ...box.controls.flatMap((control) =>
-        control.position === null
-          ? []
-          : [{ box: box.name, what: control.label, value: formatClock(control.position) }],
-      ),
-      ...box.jacks.flatMap((jack) => {
-        const mode = jack.modes.find((m) => m.id === jack.mode);
-        return jack.modes.length > 1 && mode
-          ? [{ box: box.name, what: `${jack.label}, mode`, value: mode.name }]
-          : [];
-      }),
-      ...box.hidden.map((item) => ({ box: box.name, what: `${item.label} (hidden)`, value: item.value })),
-    ]),
+    settings: settingsAtRest(rig, variant),
     findings: lines.filter(isOpen),
     accepted: lines.filter((line) => !isOpen(line)),
     notJudged: NOT_JUDGED,
-    walk: SECTIONS.map(({ id, title }) => ({
-      title,
-      steps: patchUp(rig, variant).filter((step) => step.section === id),
-    })).filter(({ steps }) => steps.length > 0),
+    walk: inParts(patchUp(rig, variant)),
+    night: rig.variants.length > 0 ? nightName(rig, variant) : null,
+    differing: variant === null ? [] : differingIn(rig, null, variant),
+    moves: (variant === null ? rig.variants.map(({ id }) => id) : [null]).map((from) => ({
+      from: nightName(rig, from),
+      walk: inParts(movesBetween(rig, from, variant)),
+    })),
   };
 }

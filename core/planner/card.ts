@@ -195,13 +195,16 @@ export function cardOf(rig: Rig, template: Template, variant: string | null = nu
 /**
  * A routing as a night of its own: a new variant that is plugged as the routing says and is in all else as the night
  * that it is made from.
+ * @param routing its name
  * @returns the edit that makes it, or why the routing cannot be had
  */
 export function routingAsVariant(
   rig: Rig,
-  template: Template,
+  routing: string,
   { from, name }: { readonly from: string | null; readonly name: string },
 ): EditCall | { readonly reason: string } {
+  const template = TEMPLATES.find((one) => one.name === routing);
+  if (!template) throw new RangeError(`there is no routing ${routing}`);
   const variant = newVariant(rig, from, name);
   const change = routingChange({ ...rig, variants: [...rig.variants, variant] }, template, variant.id);
   if ('reason' in change) return change;

@@ -1,6 +1,15 @@
-import { jointLine, loomLine, STANDING_CAUTIONS, sheetOf, type MapSheet, type Sheet } from '../papers';
-import type { Rig } from '../model';
+import {
+  jointLine,
+  loomLine,
+  STANDING_CAUTIONS,
+  sheetOf,
+  type MapSheet,
+  type Sheet,
+  type WalkPart,
+} from '../papers';
+import { nightName, type Rig } from '../model';
 import { formatLength, type LengthUnit } from '../units';
+import { starred } from '../drawing';
 import { drawOn } from './draw';
 import { Flow, type Column } from './flow';
 import { openPress, PAPERS, PX, type Paper, type PressFonts } from './pen';
@@ -88,7 +97,7 @@ function leads(flow: Flow, sheet: Sheet, unit: LengthUnit) {
     sheet.schedule.rows
       .filter((row) => row.state !== 'put away')
       .map((row) => [
-        String(row.number),
+        starred(row.number, row.inBase !== null),
         row.from,
         row.to,
         row.kind,
@@ -113,19 +122,33 @@ function leads(flow: Flow, sheet: Sheet, unit: LengthUnit) {
   }
 }
 
-function walk(flow: Flow, sheet: Sheet, unit: LengthUnit) {
-  flow.heading('Patch-up');
-  for (const { title, steps } of sheet.walk) {
+function walk(flow: Flow, name: string, parts: readonly WalkPart[], unit: LengthUnit) {
+  flow.heading(name);
+  for (const { title, steps } of parts) {
     flow.heading(title, { size: 9 });
-    for (const { lead, text, caution } of steps) {
-      const after = caution ? ` ${caution}` : '';
+    for (const { lead, how, text, caution } of steps) {
+      const after = [how, caution].filter((one) => one !== null).join('. ');
       if (lead)
-        flow.tick(`${lead.kind} ${formatLength(lead.lengthM, unit)}${after}`, {
+        flow.tick(`${lead.kind} ${formatLength(lead.lengthM, unit)}${after === '' ? '' : `. ${after}`}`, {
           mono: `${lead.number}: ${lead.from} › ${lead.to}`,
         });
-      else flow.tick(`${text}${after}`);
+      else flow.tick(`${text}${after === '' ? '' : ` ${after}`}`);
     }
   }
+}
+
+/** What the night has otherwise than the base. */
+function differing(flow: Flow, { differing: all }: Sheet, base: string) {
+  if (all.length === 0) return;
+  flow.heading(`Otherwise than ${base}`);
+  flow.table(
+    [
+      { title: 'What', share: 1.4 },
+      { title: 'Is', share: 2, face: 'mono' },
+      { title: `In ${base}`, share: 2, face: 'mono' },
+    ],
+    all.map(({ what, now, was }) => [what, now, was]),
+  );
 }
 
 /** The rig book as a PDF: cautions, sounds, map at full detail, leads, settings, patch-up. */
@@ -146,7 +169,10 @@ export async function sheetPdf(rig: Rig, variant: string | null, order: Order): 
   maps(flow, sheet, [height, width]);
   flow.newPage(upright);
   leads(flow, sheet, unit);
-  walk(flow, sheet, unit);
+  differing(flow, sheet, nightName(rig, null));
+  walk(flow, 'Patch-up', sheet.walk, unit);
+  for (const { from, walk: parts } of sheet.moves)
+    if (parts.length > 0) walk(flow, `Moves from ${from} to ${sheet.night ?? ''}`, parts, unit);
   const variantName = rig.variants.find((v) => v.id === variant)?.name;
   flow.heads(
     rig.title,

@@ -14,7 +14,10 @@ function reach(rig: ForLengths, lead: Lead): number | null {
   const needed = neededLength(rig, lead);
   const { slackPercent, playerSlackPercent } = rig.houseRules.limits;
   const guitars = new Set(sources(rig).map((box) => box.id));
-  const isPlayers = [...lead.from.at, ...lead.to.at].some((at) => guitars.has(at.box));
+  // On whichever night it is the player's.
+  const isPlayers = [lead.from.at, lead.to.at, ...rig.variants.map(({ leads }) => leads[lead.id]?.from ?? [])]
+    .flat()
+    .some((at) => guitars.has(at.box));
   return needed === null ? null : needed / (1 + (isPlayers ? playerSlackPercent : slackPercent) / 100);
 }
 

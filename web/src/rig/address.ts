@@ -5,7 +5,7 @@ import type { Selection } from '../../../core/acts';
 import type { OpenState } from './open-rig';
 import { useOpen, useOpenRig } from './use-open';
 
-type InAddress = Pick<OpenState, 'soundId' | 'selection' | 'layer' | 'routeWanted' | 'openKey'>;
+type InAddress = Pick<OpenState, 'variantId' | 'soundId' | 'selection' | 'layer' | 'routeWanted' | 'openKey'>;
 
 function readSelection(text: string | null): Selection {
   const cut = text?.indexOf(':') ?? -1;
@@ -18,6 +18,7 @@ function readSelection(text: string | null): Selection {
 
 /** What an address asks a rig to be opened with: a reload stays where it was, a link leads there. */
 export const fromAddress = (params: URLSearchParams): InAddress => ({
+  variantId: params.get('variant'),
   soundId: params.get('sound'),
   selection: readSelection(params.get('sel')),
   layer: LAYERS.find(({ id }) => id === params.get('layer'))?.id ?? 'signal',
@@ -25,8 +26,9 @@ export const fromAddress = (params: URLSearchParams): InAddress => ({
   openKey: params.get('finding'),
 });
 
-const toAddress = ({ soundId, selection, layer, routeWanted, openKey }: InAddress) =>
+const toAddress = ({ variantId, soundId, selection, layer, routeWanted, openKey }: InAddress) =>
   [
+    ['variant', variantId],
     ['sound', soundId],
     ['sel', selection ? `${selection.type}:${selection.id}` : null],
     ['layer', layer === 'signal' ? null : layer],
@@ -43,7 +45,7 @@ const OWN = 'follows';
  */
 export function useAddress(): void {
   const store = useOpenRig();
-  const chosen = useOpen('soundId', 'selection', 'layer', 'routeWanted', 'openKey');
+  const chosen = useOpen('variantId', 'soundId', 'selection', 'layer', 'routeWanted', 'openKey');
   const [params, setParams] = useSearchParams();
   const location = useLocation();
   const { pathname, key } = location;
@@ -71,6 +73,7 @@ export function useAddress(): void {
     if (params.get('finding') !== null) store.setState({ openKey: asked.openKey });
     if (params.get('layer') !== null) store.setState({ layer: asked.layer });
     if (asked.soundId !== null) store.getState().setSound(asked.soundId);
+    if (asked.variantId !== null) store.getState().setVariant(asked.variantId);
   });
   useEffect(() => read(), [key]);
   // A link to another view may have dropped them.

@@ -9,12 +9,14 @@ import { startAnalyst, type Analyst, type Answers } from '../worker/analyst';
 import { mapState, type MapState } from './map-state';
 
 type Chosen = {
+  /** null: the base wiring. */
+  readonly variantId: string | null;
   /** null: the first; `all`: every sound together. */
   readonly soundId: string | null;
   readonly selection: Selection;
 };
 
-/** What follows from the document and the sound that is chosen. */
+/** What follows from the document, the variant and the sound that are chosen. */
 type Follows = {
   /** null: all sounds. */
   readonly sound: Sound | null;
@@ -32,6 +34,7 @@ export type OpenState = SessionState &
     readonly answers: Answers;
     readonly select: (selection: Selection) => void;
     readonly setSound: (id: string) => void;
+    readonly setVariant: (id: string | null) => void;
     /** Applies an edit; a refusal is said in the notice line and returned. */
     readonly commit: (call: EditCall) => string | null;
     /** Undo and redo; what there is to say about a step is said in the notice line. */
@@ -40,17 +43,21 @@ export type OpenState = SessionState &
 
 export type OpenRig = StoreApi<OpenState>;
 
-function following(rig: Rig, soundId: string | null, old?: Follows): Follows {
+function following(
+  rig: Rig,
+  { variantId, soundId }: Pick<Chosen, 'variantId' | 'soundId'>,
+  old?: Follows,
+): Follows {
   const sound =
     soundId === 'all' ? null : (rig.sounds.find(({ id }) => id === soundId) ?? rig.sounds[0] ?? null);
   const id = sound?.id ?? 'all';
+  // One that was removed leaves the base in force.
+  const variant = rig.variants.some((one) => one.id === variantId) ? variantId : null;
   // The same setting stays the same object: what hangs on it is not asked for again.
-  if (old?.setting.sound === id) return { sound, setting: old.setting, scope: old.scope };
-  return {
-    sound,
-    setting: { variant: null, sound: id },
-    scope: sound ? { layer: 'sound', id: sound.id } : { layer: 'rest' },
-  };
+  if (old?.setting.sound === id && old.setting.variant === variant)
+    return { sound, setting: old.setting, scope: old.scope };
+  const atRest: Scope = variant === null ? { layer: 'rest' } : { layer: 'variant', id: variant };
+  return { sound, setting: { variant, sound: id }, scope: sound ? { layer: 'sound', id: sound.id } : atRest };
 }
 
 const sayBad = (text: string) => useNotice.getState().say(text, 'bad');
@@ -67,19 +74,21 @@ export function openRig(
   const analyst = start(session, (change) => store.setState(({ answers }) => ({ answers: change(answers) })));
   const store: OpenRig = createStore<OpenState>((set, get) => {
     const { rig } = session.state.getState();
-    const soundId = begin.soundId ?? null;
+    const chosen = { variantId: begin.variantId ?? null, soundId: begin.soundId ?? null };
     return {
       ...session.state.getState(),
       ...mapState(set, get),
       session,
       analyst,
       answers: {},
-      soundId,
+      ...chosen,
       selection: null,
-      ...following(rig, soundId),
+      ...following(rig, chosen),
       ...begin,
       select: (selection) => set({ selection }),
-      setSound: (id) => set((old) => ({ soundId: id, ...following(old.rig, id, old) })),
+      setSound: (id) => set((old) => ({ soundId: id, ...following(old.rig, { ...old, soundId: id }, old) })),
+      setVariant: (id) =>
+        set((old) => ({ variantId: id, ...following(old.rig, { ...old, variantId: id }, old) })),
       commit: (call) => {
         const refused = session.commit(call);
         if (refused !== null) sayBad(refused);
@@ -92,9 +101,7 @@ export function openRig(
     };
   });
   const stop = session.state.subscribe((now) =>
-    store.setState((old) =>
-      now.rig === old.rig ? now : { ...now, ...following(now.rig, old.soundId, old) },
-    ),
+    store.setState((old) => (now.rig === old.rig ? now : { ...now, ...following(now.rig, old, old) })),
   );
   return {
     store,

@@ -1,6 +1,7 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useNavigate, useLocation } from 'react-router';
+import { nightName } from '../../../core/model';
 import { thingsOf, type Thing } from '../../../core/search';
 import { goFocus, onCloseAutoFocus } from '../parts/focus';
 import { SEVERITY_TEXT } from '../parts/severity';
@@ -29,12 +30,13 @@ function score(value: string, search: string): number {
 
 /** Finds a box, a jack, a lead number, a finding, a view or a sound, and frames it on the map. */
 export function Palette({ onClose }: { onClose: () => void }) {
-  const { rig, setting, sound, select, setSound, setOpenKey } = useOpen(
+  const { rig, setting, sound, select, setSound, setVariant, setOpenKey } = useOpen(
     'rig',
     'setting',
     'sound',
     'select',
     'setSound',
+    'setVariant',
     'setOpenKey',
   );
   const navigate = useNavigate();
@@ -118,6 +120,22 @@ export function Palette({ onClose }: { onClose: () => void }) {
                   <span className="text-xs text-muted">sound</span>
                 </Command.Item>
               ))}
+              {rig.variants.length > 0
+                ? [null, ...rig.variants.map(({ id }) => id)].map((id) => (
+                    <Command.Item
+                      key={`variant ${id ?? ''}`}
+                      value={`${nightName(rig, id)}|variant ${id ?? 'base'}`}
+                      className={row}
+                      onSelect={() => {
+                        setVariant(id);
+                        onClose();
+                      }}
+                    >
+                      <span>{nightName(rig, id)}</span>
+                      <span className="text-xs text-muted">variant</span>
+                    </Command.Item>
+                  ))
+                : null}
               {VIEWS.map((view) => (
                 <Command.Item
                   key={view.path}

@@ -7,7 +7,7 @@ import { Menu, MenuItem, MenuLine } from '../parts/menu';
 import { useOpen, useOpenRig, useOpenWith } from '../rig/use-open';
 import { useNotice } from '../store/app';
 import { exportRig } from '../store/files';
-import { NameForm } from './sound-menu';
+import { NameForm } from '../parts/name-form';
 
 /** The rig's name, and what is done with the rig as a whole. */
 export function RigMenu() {

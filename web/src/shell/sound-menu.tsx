@@ -3,6 +3,7 @@ import { freshId, makeSound, slug, sources } from '../../../core/model';
 import { Button } from '../parts/button';
 import { Sheet } from '../parts/dialog';
 import { Menu, MenuChoice, MenuItem, MenuLine } from '../parts/menu';
+import { NameForm } from '../parts/name-form';
 import { useOpen, useOpenWith } from '../rig/use-open';
 
 type Asking = { readonly what: 'new' | 'rename'; readonly name: string };
@@ -101,39 +102,5 @@ export function SoundMenu() {
         </Sheet>
       ) : null}
     </>
-  );
-}
-
-export function NameForm({
-  initial,
-  act,
-  onDone,
-}: {
-  initial: string;
-  act: string;
-  onDone: (name: string) => void;
-}) {
-  const [name, setName] = useState(initial);
-  return (
-    <form
-      className="flex gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (name.trim() !== '') onDone(name.trim());
-      }}
-    >
-      <input
-        autoFocus
-        aria-label="Name"
-        value={name}
-        maxLength={200}
-        onChange={(event) => setName(event.target.value)}
-        onFocus={(event) => event.target.select()}
-        className="min-h-8 min-w-0 flex-1 rounded border border-line bg-raised px-2"
-      />
-      <Button look="strong" type="submit" disabled={name.trim() === ''}>
-        {act}
-      </Button>
-    </form>
   );
 }

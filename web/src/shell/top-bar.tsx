@@ -7,6 +7,7 @@ import { saveText } from '../store/files';
 import { troubleWords } from '../store/trouble';
 import { Find } from './find';
 import { FirstLine } from './first-line';
+import { NightMenu } from './night-menu';
 import { PreferencesMenu } from './preferences-menu';
 import { RigMenu } from './rig-menu';
 import { SoundMenu } from './sound-menu';
@@ -109,6 +110,7 @@ export function TopBar() {
         </nav>
         <div className="ml-auto flex items-center gap-2">
           <Find />
+          <NightMenu />
           <SoundMenu />
           <Steps />
           <Saved />

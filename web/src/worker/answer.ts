@@ -1,3 +1,4 @@
+import { differingIn } from '../../../core/bench';
 import { freeByBox, plugAnswers } from '../../../core/cables';
 import {
   chainsAt,
@@ -13,8 +14,8 @@ import { drawMap, drawProfile, drawStrip } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
 import { cureOf, houseLines, marksOf, report } from '../../../core/findings';
 import { pocketCardHtml, paperMap, sheetOf, shelfCard, svgOf } from '../../../core/papers';
-import { actName, assumedFigures, previewOf } from '../../../core/planner';
-import { inSetting, type Rig } from '../../../core/model';
+import { actName, assumedFigures, previewOf, routingAsVariant } from '../../../core/planner';
+import { inSetting, leadsOtherwise, type Rig } from '../../../core/model';
 import { trace } from '../../../core/signal';
 import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
 
@@ -37,6 +38,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
         chosen,
         free: hand ? freeByBox(plugAnswers(rig, setting.variant, hand)) : undefined,
         marks: marksOf(report(rig, setting.variant, soundOf(setting.sound))),
+        otherwise: leadsOtherwise(rig, setting.variant),
       },
     }),
   findings: (rig, { variant, sound }) => report(rig, variant, sound),
@@ -64,6 +66,8 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   },
   step: (rig, { setting, part, by }) => stepOf(rig, chainsAt(rig, setting), part, by),
   place: (rig, { setting, part }) => heldFrom(rig, chainsAt(rig, setting), part),
+  differing: (rig, { variant }) => differingIn(rig, null, variant),
+  asVariant: (rig, { routing, from, name }) => routingAsVariant(rig, routing, { from, name }),
   plugging: (rig, { variant, hand }) => plugAnswers(rig, variant, hand),
   sheet: (rig, { variant, unit }) => sheetOf(rig, variant, unit),
   svg: (rig, { setting, unit }) => svgOf(paperMap(rig, setting.variant, setting.sound, unit), rig.title),

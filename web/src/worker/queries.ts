@@ -1,3 +1,4 @@
+import type { Differing } from '../../../core/bench';
 import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Act, Held, InHand } from '../../../core/chain';
 import type { Detail, MapDrawing, ProfileDrawing, StripDrawing } from '../../../core/drawing';
@@ -5,7 +6,7 @@ import type { Layer } from '../../../core/layers';
 import type { RouteLine, RouteName } from '../../../core/routes';
 import type { Cure, FindingLine, HouseLine } from '../../../core/findings';
 import type { Sheet, ShelfCard } from '../../../core/papers';
-import type { AssumedLine, Preview } from '../../../core/planner';
+import type { AssumedLine, Preview, routingAsVariant } from '../../../core/planner';
 import type { Part, Setting } from '../../../core/model';
 import type { LengthUnit } from '../../../core/units';
 
@@ -91,6 +92,22 @@ export type Queries = {
   place: {
     query: { readonly kind: 'place'; readonly setting: Setting; readonly part: Part };
     result: Held | null;
+  };
+  /** What a variant has otherwise than the base. */
+  differing: {
+    query: { readonly kind: 'differing'; readonly variant: string };
+    result: readonly Differing[];
+  };
+  /** The edit that makes a routing a variant of its own; or why it cannot be had. */
+  asVariant: {
+    query: {
+      readonly kind: 'asVariant';
+      readonly routing: string;
+      /** The night that it is made from. */
+      readonly from: string | null;
+      readonly name: string;
+    };
+    result: ReturnType<typeof routingAsVariant>;
   };
   plugging: {
     query: { readonly kind: 'plugging'; readonly variant: string | null; readonly hand: Hand };

@@ -12,7 +12,7 @@ function searchesBy(stepMs: number) {
 }
 
 test('cards come with a small map and without their trial document, and can be cloned', async () => {
-  const cards = await searchesBy(0).cards(build('guitar, unit, combo'), () => undefined);
+  const cards = await searchesBy(0).cards(build('guitar, unit, combo'), null, () => undefined);
   expect(cards.map((card) => [card.code, card.can, card.map !== null])).toEqual([
     ['FOUR', false, false],
     ['FOUR+FEED', false, false],
@@ -29,7 +29,7 @@ test('cards come with a small map and without their trial document, and can be c
 
 test('how far it is is told every 100 ms, with what is found so far', async () => {
   const told: Progress<ShownCard>[] = [];
-  const cards = await searchesBy(30).cards(fourCable(), (progress) => told.push(progress));
+  const cards = await searchesBy(30).cards(fourCable(), null, (progress) => told.push(progress));
   expect(told.length).toBeGreaterThan(1);
   expect(told.length).toBeLessThan(cards.length);
   for (const { done, of, found } of told) {
@@ -54,7 +54,7 @@ function makeWorker(log: string[]) {
 test('a search that is cancelled ends its worker at once', async () => {
   const log: string[] = [];
   const search = startSearch<ShownCard>(
-    (searches, told) => searches.cards(fourCable(), told),
+    (searches, told) => searches.cards(fourCable(), null, told),
     () => undefined,
     () => makeWorker(log),
   );

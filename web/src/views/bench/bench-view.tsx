@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { patchUp, progressOf, SECTIONS, walkUnderWay, type WalkStep } from '../../../../core/bench';
-import { freshId, type Walk } from '../../../../core/model';
+import { freshId, nightName, type Rig, type Walk } from '../../../../core/model';
 import { count } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
@@ -9,25 +9,34 @@ import { goFocus } from '../../parts/focus';
 import { useOpen } from '../../rig/use-open';
 import { now, today } from '../../store/app';
 import { markWalk } from '../../store/tab';
+import { Moves } from './moves';
 import { StepLine } from './step-line';
 import { useWakeLock } from './use-wake-lock';
 
 const field = 'min-h-11 min-w-0 max-sm:w-full rounded border border-line bg-raised px-3';
 
+/** What a walk is called: `Patch-up, Direct night`, `Cabinet night to Direct night`. */
+function walkName(rig: Rig, { type, variant = null, from }: Walk): string {
+  if (type === 'moves')
+    return `${from === undefined ? '' : `${nightName(rig, from)} `}to ${nightName(rig, variant)}`;
+  return rig.variants.length > 0 ? `Patch-up, ${nightName(rig, variant)}` : 'Patch-up';
+}
+
 function Begin() {
   const { rig, setting, readOnly, commit } = useOpen('rig', 'setting', 'readOnly', 'commit');
   const [venue, setVenue] = useState('');
   const [who, setWho] = useState('');
-  const steps = patchUp(rig, setting.variant);
+  const { variant } = setting;
+  const steps = patchUp(rig, variant);
   const leads = steps.filter((step) => step.lead).length;
   const ended = rig.walks.filter((walk) => walk.ended !== null);
-  const start = () => {
+  const start = (kind: Pick<Walk, 'type' | 'variant' | 'from'>) => {
     const refused = commit({
       edit: 'startWalk',
       arguments: {
         walk: {
           id: freshId('walk-1', new Set(rig.walks.map((walk) => walk.id))),
-          type: 'patch-up',
+          ...kind,
           started: now(),
           ended: null,
           venue: venue.trim(),
@@ -40,7 +49,7 @@ function Begin() {
   };
   return (
     <div className="mx-auto max-w-2xl p-4">
-      <h2 className="text-lg">Patch-up</h2>
+      <h2 className="text-lg">Patch-up{rig.variants.length > 0 ? `, ${nightName(rig, variant)}` : ''}</h2>
       <p className="pb-3 text-sm text-muted">
         {count(steps.length, 'step')}, {count(leads, 'lead')}, in the safe order: everything off and masters
         down, speakers and loads, audio from the guitar on, control, supplies, power up, proof. Local codes
@@ -63,10 +72,17 @@ function Begin() {
           onChange={(event) => setWho(event.target.value)}
           className={field}
         />
-        <Button tall look="strong" data-focus="begin" disabled={readOnly !== null} onClick={start}>
+        <Button
+          tall
+          look="strong"
+          data-focus="begin"
+          disabled={readOnly !== null}
+          onClick={() => start({ type: 'patch-up', variant })}
+        >
           Begin the walk
         </Button>
       </div>
+      <Moves onBegin={(from) => start({ type: 'moves', variant, from })} />
       {ended.length > 0 ? (
         <>
           <h3 className="text-sm">Walked before</h3>
@@ -74,6 +90,7 @@ function Begin() {
             {[...ended].reverse().map((walk) => (
               <li key={walk.id} className="border-t border-hair py-1.5">
                 {walk.ended?.slice(0, 10)} {walk.venue ? `· ${walk.venue}` : ''}{' '}
+                {rig.variants.length > 0 ? `· ${walkName(rig, walk)} ` : ''}
                 <span className="text-muted">
                   {walk.ticks.filter((tick) => tick.mark === 'done').length} done,{' '}
                   {walk.ticks.filter((tick) => tick.mark === 'skipped').length} skipped
@@ -88,10 +105,10 @@ function Begin() {
 }
 
 function Walking({ walk }: { walk: Walk }) {
-  const { rig, setting, readOnly, commit } = useOpen('rig', 'setting', 'readOnly', 'commit');
+  const { rig, readOnly, commit } = useOpen('rig', 'readOnly', 'commit');
   const awake = useWakeLock(true);
   useEffect(markWalk, []);
-  const { steps, done, left, next } = progressOf(rig, setting.variant, walk);
+  const { steps, done, left, next } = progressOf(rig, walk);
   const disabled = readOnly !== null;
   const last = walk.ticks.at(-1);
   const end = () => {
@@ -110,7 +127,8 @@ function Walking({ walk }: { walk: Walk }) {
       <div className="sticky top-0 z-10 border-b border-line bg-sheet px-3 py-2">
         <div className="flex flex-wrap items-center gap-2">
           <h2 className="mr-auto text-base">
-            Patch-up{walk.venue ? `, ${walk.venue}` : ''}{' '}
+            {walkName(rig, walk)}
+            {walk.venue ? `, ${walk.venue}` : ''}{' '}
             <span className="text-sm font-normal text-muted">
               {done} of {steps.length}
               {awake ? ', screen stays on' : ''}

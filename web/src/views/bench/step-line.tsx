@@ -5,9 +5,9 @@ import { Button } from '../../parts/button';
 import { usePreferences } from '../../store/app';
 
 /** What a step says: a lead by number, tag and jack, tag and jack, kind, length; or an act in words. */
-function StepWords({ step }: { step: WalkStep }) {
+export function StepWords({ step }: { step: WalkStep }) {
   const { units } = usePreferences();
-  const { lead } = step;
+  const { lead, how } = step;
   if (!lead) return <span>{step.text}</span>;
   return (
     <span className="flex flex-wrap items-baseline gap-x-3 gap-y-0.5">
@@ -18,6 +18,7 @@ function StepWords({ step }: { step: WalkStep }) {
       <span className="text-sm text-muted">
         {lead.kind} {formatLength(lead.lengthM, units)} · {lead.plugs}
       </span>
+      {how ? <span className="w-full text-sm">{how}</span> : null}
     </span>
   );
 }

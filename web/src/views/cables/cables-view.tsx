@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { numberAlongRoute } from '../../../../core/bench';
 import { jointLine, loomLine, scheduleCsv, scheduleOf } from '../../../../core/papers';
-import { slug } from '../../../../core/model';
+import { nightName, slug } from '../../../../core/model';
 import { count, formatLength } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import type { LabelForm } from '../../../../core/press';
@@ -57,7 +57,8 @@ function Renumber({ onClose }: { onClose: () => void }) {
 function Totals() {
   const { rig, setting } = useOpen('rig', 'setting');
   const { units } = usePreferences();
-  const { totals, all, adapters, looms, joints } = scheduleOf(rig, setting.variant);
+  const { rows, totals, all, adapters, looms, joints } = scheduleOf(rig, setting.variant);
+  const others = rows.filter(({ inBase }) => inBase !== null);
   return (
     <section
       aria-label="Totals"
@@ -71,6 +72,12 @@ function Totals() {
           <span className="text-muted">{total.kind}</span> {total.count} · {formatLength(total.metres, units)}
         </p>
       ))}
+      {others.length > 0 ? (
+        <p>
+          <span className="text-muted">* lies otherwise than in {nightName(rig, null)}:</span>{' '}
+          {others.map(({ number, inBase }) => `${number} there ${inBase ?? ''}`).join('; ')}
+        </p>
+      ) : null}
       {looms.map((loom) => (
         <p key={loom.id}>
           <span className="text-muted">loom</span> {loomLine(loom, units)}

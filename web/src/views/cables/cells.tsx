@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { starred } from '../../../../core/drawing';
 import type { ScheduleRow } from '../../../../core/papers';
 import { formatLength, parseLength } from '../../../../core/units';
 import { Button } from '../../parts/button';
@@ -48,7 +49,14 @@ function Length({ row }: { row: ScheduleRow }) {
 export function CellOf({ id, row }: { id: string; row: ScheduleRow }) {
   switch (id) {
     case 'number':
-      return <span className="rounded-full border border-ink px-2 font-mono">{row.number}</span>;
+      return (
+        <span
+          title={row.inBase === null ? undefined : `In the base: ${row.inBase}`}
+          className="rounded-full border border-ink px-2 font-mono"
+        >
+          {starred(row.number, row.inBase !== null)}
+        </span>
+      );
     case 'from':
     case 'to':
       return (

@@ -8,7 +8,7 @@ import { TextField } from '../../parts/field';
 import { Menu, MenuItem, MenuLine } from '../../parts/menu';
 import { selectedBox } from '../../../../core/acts';
 import { useOpen } from '../../rig/use-open';
-import { NameForm } from '../../shell/sound-menu';
+import { NameForm } from '../../parts/name-form';
 import { usePreferences } from '../../store/app';
 
 function Plate({ box }: { box: Box }) {

@@ -3,7 +3,7 @@ import { freshId, slug } from '../../../../core/model';
 import { resolve } from '../../../../core/signal';
 import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';
-import { NameForm } from '../../shell/sound-menu';
+import { NameForm } from '../../parts/name-form';
 import { FromLayer } from '../../inspector/blocks';
 import { useOpen } from '../../rig/use-open';
 import type { Inside } from './use-inside';

@@ -10,6 +10,7 @@ import {
   mainBlock,
   nextFold,
   otherSound,
+  otherVariant,
   removeSelected,
   selectedBox,
   unplugEdit,
@@ -142,7 +143,7 @@ function partActs(state: OpenState): readonly Act[] {
 
 /** What the rig is asked: the next finding, another sound, another layer. */
 function askActs(state: OpenState): readonly Act[] {
-  const { rig, sound, setSound, layer, setLayer, openKey, setOpenKey } = state;
+  const { rig, setting, sound, setSound, setVariant, layer, setLayer, openKey, setOpenKey } = state;
   const findings = findingsIn(state);
   const finding = () => {
     const at = findings.findIndex((line) => line.key === openKey);
@@ -158,6 +159,13 @@ function askActs(state: OpenState): readonly Act[] {
       by: 'findings',
     },
     act('Next sound', 's', 'S', () => other(1), rig.sounds.length > 1),
+    act(
+      'Next variant',
+      'v',
+      'V',
+      () => setVariant(otherVariant(rig, setting.variant)),
+      rig.variants.length > 0,
+    ),
     act('Sound before', 'Shift+S', 'Shift S', () => other(-1), rig.sounds.length > 1),
     ...LAYERS.map(({ id, name }, i) =>
       act(`Layer ${name}`, String(i + 1), String(i + 1), () => setLayer(id), layer !== id),

@@ -1,10 +1,11 @@
-import { insertable, loomsOf } from '../../../../core/cables';
+import { insertable, loomsOf, scopeIn } from '../../../../core/cables';
 import { computedLength } from '../../../../core/lengths';
 import {
   isLink,
   jackKey,
   jackWords,
   LEAD_KINDS,
+  nightName,
   wiring,
   type JackRef,
   type Lead,
@@ -16,6 +17,7 @@ import { useLeaveFacts } from '../../rig/use-leave-facts';
 import { Tick } from '../../parts/tick';
 import { useOpen } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
+import { useDiffering } from './otherwise';
 
 function End({ lead, side, refs }: { lead: Lead; side: 'from' | 'to'; refs: readonly JackRef[] }) {
   const { rig, setting, readOnly, select, commit, setHand } = useOpen(
@@ -27,7 +29,7 @@ function End({ lead, side, refs }: { lead: Lead; side: 'from' | 'to'; refs: read
     'setHand',
   );
   const disabled = readOnly !== null;
-  const scope = setting.variant === null ? {} : { scope: { layer: 'variant', id: setting.variant } as const };
+  const scope = scopeIn(setting.variant);
   return (
     <div className="flex flex-wrap items-center gap-1">
       <span className="w-12 text-xs text-muted">{side === 'from' ? 'source' : 'far end'}</span>
@@ -77,6 +79,7 @@ export function LeadFacts({ id }: { id: string }) {
   const { rig, setting, readOnly, session, ask } = useOpen('rig', 'setting', 'readOnly', 'session', 'ask');
   const { units } = usePreferences();
   const { commit, select } = useOpen('commit', 'select');
+  const differing = useDiffering()?.find(({ part }) => part.type === 'lead' && part.id === id);
   const entry = wiring(rig, setting.variant).find(({ lead }) => lead.id === id);
   if (!entry) return null;
   const { lead, from, to } = entry;
@@ -104,6 +107,23 @@ export function LeadFacts({ id }: { id: string }) {
       </div>
       <End lead={lead} side="from" refs={from} />
       <End lead={lead} side="to" refs={to} />
+      {differing && setting.variant !== null ? (
+        <p className="flex flex-wrap items-center gap-2 text-xs text-muted">
+          <span>
+            In {nightName(rig, null)}: <span className="font-mono">{differing.was}</span>
+          </span>
+          <Button
+            className="min-h-6 px-1.5 text-xs"
+            disabled={disabled}
+            onClick={() =>
+              setting.variant !== null &&
+              commit({ edit: 'followBase', arguments: { lead: id, variant: setting.variant } })
+            }
+          >
+            As in {nightName(rig, null)}
+          </Button>
+        </p>
+      ) : null}
       {link ? null : (
         <div className="grid grid-cols-2 gap-2">
           <Labelled label="Kind">
@@ -178,7 +198,7 @@ export function LeadFacts({ id }: { id: string }) {
         {link ? null : (
           <Button
             disabled={disabled || (from.length === 0 && to.length === 0)}
-            onClick={() => commit({ edit: 'putAway', arguments: { lead: id } })}
+            onClick={() => commit({ edit: 'putAway', arguments: { lead: id, ...scopeIn(setting.variant) } })}
           >
             Put away
           </Button>
@@ -188,7 +208,7 @@ export function LeadFacts({ id }: { id: string }) {
           disabled={disabled}
           onClick={() => commit({ edit: 'removeLead', arguments: { id } }) === null && leave()}
         >
-          Remove
+          {rig.variants.length > 0 ? 'Remove on every night' : 'Remove'}
         </Button>
       </div>
       <TextField

@@ -10,6 +10,7 @@ import { useOpen, useOpenWith } from '../../rig/use-open';
 import { Strip } from '../../shell/strip';
 import { FindingsPane } from './findings-pane';
 import { MapPane } from './map-pane';
+import { Otherwise } from './otherwise';
 import { ProfilePane } from './profile-pane';
 import { RouteList } from './route-list';
 import { ToolLine } from './tool-line';
@@ -81,6 +82,7 @@ export function MapView() {
         <div className={wide ? 'flex min-h-0 min-w-0 flex-1 flex-col' : 'flex flex-col'}>
           <Acted />
           <ToolLine />
+          <Otherwise />
           {stripShown ? <Strip /> : null}
           {bare ? (
             <p className="flex flex-wrap items-center gap-2 border-b border-hair bg-caution-tint px-3 py-1 text-sm text-caution">

@@ -1,13 +1,15 @@
-import { useEffect, useEffectEvent, useRef } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { severityCounts } from '../../../../core/findings';
 import type { RoutingChange } from '../../../../core/edits';
-import { SEVERITIES, sources } from '../../../../core/model';
+import { nightName, SEVERITIES, sources } from '../../../../core/model';
 import { count, formatLength, inWords } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
+import { Sheet } from '../../parts/dialog';
 import { Busy, Empty } from '../../parts/empty';
 import { goFocus } from '../../parts/focus';
+import { NameForm } from '../../parts/name-form';
 import { SEVERITY_TEXT } from '../../parts/severity';
 import { Drawn, noEmphasis } from '../../pen/drawn';
 import { useOpen } from '../../rig/use-open';
@@ -109,7 +111,15 @@ function SmallMap({ card }: { card: Can }) {
   );
 }
 
-function RoutingCard({ card, onTake }: { card: Can; onTake: (card: Can) => void }) {
+function RoutingCard({
+  card,
+  onTake,
+  onVariant,
+}: {
+  card: Can;
+  onTake: (card: Can) => void;
+  onVariant: (card: Can) => void;
+}) {
   const { readOnly } = useOpen('readOnly');
   return (
     <article
@@ -122,21 +132,32 @@ function RoutingCard({ card, onTake }: { card: Can; onTake: (card: Can) => void 
       </header>
       <p className="pb-2 text-xs text-muted">{card.line}</p>
       <SmallMap card={card} />
-      <div className="py-2">
+      <div className="flex gap-2 py-2">
         {card.inForce ? (
           <p className="flex min-h-8 items-center text-sm font-semibold text-select">
             The rig is wired so now.
           </p>
         ) : (
-          <Button
-            look="strong"
-            className="min-h-8 w-full"
-            disabled={readOnly !== null}
-            aria-label={`Take ${card.name}`}
-            onClick={() => onTake(card)}
-          >
-            Take this routing
-          </Button>
+          <>
+            <Button
+              look="strong"
+              className="min-h-8 flex-1"
+              disabled={readOnly !== null}
+              aria-label={`Take ${card.name}`}
+              onClick={() => onTake(card)}
+            >
+              Take this routing
+            </Button>
+            <Button
+              className="min-h-8"
+              disabled={readOnly !== null}
+              aria-label={`${card.name} as a variant`}
+              title="Wired so on other nights; this one stays as it is"
+              onClick={() => onVariant(card)}
+            >
+              As a variant …
+            </Button>
+          </>
         )}
       </div>
       <Facts card={card} />
@@ -169,27 +190,50 @@ function CannotBeHad({ cards }: { cards: readonly ShownCard[] }) {
   );
 }
 
+const leadsTold = ({ put, move, away }: RoutingChange): string => {
+  const leads = [
+    [put.length, 'to fetch'],
+    [move.length, 'moved'],
+    [away.length, 'put away'],
+  ] as const;
+  const words = leads.filter(([n]) => n > 0).map(([n, what]) => `${count(n, 'lead')} ${what}`);
+  return words.length > 0 ? inWords(words) : 'no lead moves';
+};
+
 /** How the rig could be wired, and what each would cost; taking one wires the map. */
 export function RoutesView() {
-  const { rig, commit } = useOpen('rig', 'commit');
+  const { rig, setting, commit, setVariant, analyst } = useOpen(
+    'rig',
+    'setting',
+    'commit',
+    'setVariant',
+    'analyst',
+  );
+  const [naming, setNaming] = useState<Can | null>(null);
   const navigate = useNavigate();
   const say = useNotice((state) => state.say);
   const { cards, progress, stale, isBehind, fault, cancel, again } = useCards();
   // Before the first search has come to its end, what it found so far is shown.
   const value = cards ?? progress?.found ?? null;
 
-  const take = (change: RoutingChange) => {
-    const refused = commit({ edit: 'takeRouting', arguments: change });
-    if (refused !== null) return;
-    const leads = [
-      [change.put.length, 'to fetch'],
-      [change.move.length, 'moved'],
-      [change.away.length, 'put away'],
-    ] as const;
-    const words = leads.filter(([n]) => n > 0).map(([n, what]) => `${count(n, 'lead')} ${what}`);
-    say(`${change.name}: ${words.length > 0 ? inWords(words) : 'no lead moves'}. One undo takes it back.`);
+  const toMap = () => {
     void navigate(`/rig/${rig.id}/map`);
     goFocus('rig');
+  };
+  const take = (change: RoutingChange) => {
+    if (commit({ edit: 'takeRouting', arguments: change }) !== null) return;
+    say(`${change.name}: ${leadsTold(change)}. One undo takes it back.`);
+    toMap();
+  };
+  const takeAsVariant = async (card: Can, name: string) => {
+    const query = { kind: 'asVariant', routing: card.name, from: setting.variant, name } as const;
+    const call = await analyst.ask<'asVariant'>(query);
+    if ('reason' in call) return say(`${card.name} cannot be had any more. ${call.reason}`, 'bad');
+    if (commit(call) !== null || call.edit !== 'takeAsVariant') return;
+    setNaming(null);
+    setVariant(call.arguments.variant.id);
+    say(`${name}: ${leadsTold(call.arguments.change)}. ${nightName(rig, setting.variant)} stays as it is.`);
+    toMap();
   };
   // Pressed while the rig is tried anew, a routing is taken as it comes out then.
   const early = useRef<string | null>(null);
@@ -245,10 +289,23 @@ export function RoutesView() {
         {(value ?? [])
           .filter((card) => card.can)
           .map((card) => (
-            <RoutingCard key={card.name} card={card} onTake={press} />
+            <RoutingCard key={card.name} card={card} onTake={press} onVariant={setNaming} />
           ))}
       </div>
       <CannotBeHad cards={(value ?? []).filter((card) => !card.can)} />
+      {naming ? (
+        <Sheet title={`${naming.name} as a variant`} onClose={() => setNaming(null)}>
+          <NameForm
+            initial="Direct night"
+            act="Make"
+            onDone={(name) => {
+              takeAsVariant(naming, name).catch((error: unknown) =>
+                say(error instanceof Error ? error.message : String(error), 'bad'),
+              );
+            }}
+          />
+        </Sheet>
+      ) : null}
     </div>
   );
 }

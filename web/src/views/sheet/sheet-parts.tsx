@@ -1,3 +1,4 @@
+import { starred } from '../../../../core/drawing';
 import { jointLine, loomLine, STANDING_CAUTIONS, type Sheet } from '../../../../core/papers';
 import { formatLength } from '../../../../core/units';
 import { Drawn, noEmphasis } from '../../pen/drawn';
@@ -86,7 +87,7 @@ export function Tables({ sheet }: { sheet: Sheet }) {
               .filter((row) => row.state !== 'put away')
               .map((row) => (
                 <tr key={row.id}>
-                  <td className={`${cell} font-mono`}>{row.number}</td>
+                  <td className={`${cell} font-mono`}>{starred(row.number, row.inBase !== null)}</td>
                   <td className={`${cell} font-mono`}>{row.from}</td>
                   <td className={`${cell} font-mono`}>{row.to}</td>
                   <td className={cell}>{row.kind}</td>
@@ -234,12 +235,44 @@ export function Judged({ sheet }: { sheet: Sheet }) {
   );
 }
 
-export function Walk({ sheet }: { sheet: Sheet }) {
-  const { units } = usePreferences();
+/** What the night has otherwise than the base wiring. */
+export function Otherwise({ sheet, base }: { sheet: Sheet; base: string }) {
+  if (sheet.differing.length === 0) return null;
   return (
-    <section aria-label="Patch-up" className="sheet-break">
-      <h3 className="sheet-title">Patch-up</h3>
-      {sheet.walk.map(({ title, steps }) => (
+    <section aria-label={`Otherwise than ${base}`}>
+      <h3 className="sheet-title">Otherwise than {base}</h3>
+      <table className="sheet-table">
+        <thead>
+          <tr>
+            {['What', 'Is', `In ${base}`].map((head) => (
+              <th key={head} scope="col" className={`${cell} text-left`}>
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {sheet.differing.map(({ part, what, now, was }) => (
+            <tr key={`${part.type} ${part.id} ${what}`}>
+              <td className={cell}>{what}</td>
+              <td className={`${cell} font-mono`}>{now}</td>
+              <td className={`${cell} font-mono`}>{was}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+/** Steps to be ticked on paper. */
+export function Walk({ name, parts }: { name: string; parts: Sheet['walk'] }) {
+  const { units } = usePreferences();
+  if (parts.length === 0) return null;
+  return (
+    <section aria-label={name} className="sheet-break">
+      <h3 className="sheet-title">{name}</h3>
+      {parts.map(({ title, steps }) => (
         <div key={title} className="break-inside-avoid pb-1 text-sm">
           <h4 className="font-semibold">{title}</h4>
           <ul>
@@ -253,6 +286,7 @@ export function Walk({ sheet }: { sheet: Sheet }) {
                         {step.lead.number}: {step.lead.from} → {step.lead.to}
                       </span>{' '}
                       {step.lead.kind} {formatLength(step.lead.lengthM, units)}
+                      {step.how ? `, ${step.how}` : ''}
                     </>
                   ) : (
                     step.text

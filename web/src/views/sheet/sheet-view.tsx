@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { titleWords, slug, type Rig } from '../../../../core/model';
+import { nightName, titleWords, slug, type Rig } from '../../../../core/model';
 import { Button } from '../../parts/button';
 import { Busy, Empty } from '../../parts/empty';
 import { usePress } from '../../parts/use-press';
@@ -7,16 +7,16 @@ import { useOpen } from '../../rig/use-open';
 import { today, useNotice, usePreferences } from '../../store/app';
 import { saveText } from '../../store/files';
 import { useAnalysis } from '../../worker/use-analysis';
-import { Judged, MapSheets, Order, Sounds, Tables, Walk } from './sheet-parts';
+import { Judged, MapSheets, Order, Otherwise, Sounds, Tables, Walk } from './sheet-parts';
 import './print.css';
 
 /** Head and page numbers of every printed page; names are set as text of a style sheet, quotes and all. */
-function PageHead({ rig }: { rig: Rig }) {
+function PageHead({ rig, night }: { rig: Rig; night: string | null }) {
   const css = (text: string) => `"${text.replace(/[\\"\n<]/g, (c) => `\\${c.charCodeAt(0).toString(16)} `)}"`;
   return (
     <style>{`@page {
       @top-left { content: ${css(rig.title)}; }
-      @top-center { content: ${css(`revision ${rig.revision}`)}; }
+      @top-center { content: ${css(`${night === null ? '' : `${night}, `}revision ${rig.revision}`)}; }
       @top-right { content: ${css(`${today()}, page `)} counter(page) ${css(' of ')} counter(pages); }
     }`}</style>
   );
@@ -42,16 +42,13 @@ export function SheetView() {
       .finally(() => setSaving(false));
   };
   const { variant } = setting;
+  const named = `${slug(rig.title)}${variant === null ? '' : `-${slug(nightName(rig, variant))}`}`;
   const saveSvg = () =>
-    save(
-      analyst.ask<'svg'>({ kind: 'svg', setting, unit: units }),
-      `${slug(rig.title)}-map.svg`,
-      'image/svg+xml',
-    );
+    save(analyst.ask<'svg'>({ kind: 'svg', setting, unit: units }), `${named}-map.svg`, 'image/svg+xml');
   const saveCard = () =>
     save(
       analyst.ask<'card'>({ kind: 'card', variant, unit: units, day: today() }),
-      `${slug(rig.title)}-card.html`,
+      `${named}-card.html`,
       'text/html',
     );
   if (rig.boxes.length === 0)
@@ -76,7 +73,7 @@ export function SheetView() {
         <Button
           disabled={busy}
           onClick={() =>
-            run(`${slug(rig.title)}.pdf`, 'the sheet', (press, printed) => press.sheet(rig, variant, printed))
+            run(`${named}.pdf`, 'the sheet', (press, printed) => press.sheet(rig, variant, printed))
           }
         >
           Sheet as PDF
@@ -85,12 +82,13 @@ export function SheetView() {
           Print …
         </Button>
       </div>
-      <PageHead rig={rig} />
+      <PageHead rig={rig} night={sheet.night} />
       <article className="paper mx-auto my-4 flex max-w-[68rem] flex-col gap-4 rounded border border-hair p-5 shadow-sm">
         <header>
           <h2 className="text-xl">{titleWords(sheet.title)}</h2>
           <p className="text-sm text-muted">
-            revision {sheet.revision} · {today()} · {rig.boxes.length} boxes, {sheet.schedule.all.count} leads
+            {sheet.night === null ? '' : `${sheet.night} · `}revision {sheet.revision} · {today()} ·{' '}
+            {rig.boxes.length} boxes, {sheet.schedule.all.count} leads
           </p>
           {sheet.notes ? <p className="pt-1 text-sm whitespace-pre-line">{sheet.notes}</p> : null}
         </header>
@@ -99,7 +97,11 @@ export function SheetView() {
         <Sounds sheet={sheet} />
         <MapSheets sheet={sheet} />
         <Tables sheet={sheet} />
-        <Walk sheet={sheet} />
+        <Otherwise sheet={sheet} base={nightName(rig, null)} />
+        <Walk name="Patch-up" parts={sheet.walk} />
+        {sheet.moves.map(({ from, walk }) => (
+          <Walk key={from} name={`Moves from ${from} to ${sheet.night ?? ''}`} parts={walk} />
+        ))}
       </article>
     </div>
   );
