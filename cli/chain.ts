@@ -2,19 +2,22 @@ import {
   ChainError,
   knotWords,
   nameOf,
+  outletsPassed,
   parseChains,
   readingsIn,
   remediesFor,
   restWords,
   wireChains,
   writeChains,
+  type Chain,
   type InWirings,
   type Remedies,
   type Tail,
 } from '../core/chain';
-import { applyEdit, type EditCall } from '../core/edits';
+import { applyEdit, outletWant, type SingleEdit } from '../core/edits';
 import { writeRig } from '../core/file';
-import { boxOf, inNight, leadOf, newVariant, type Rig } from '../core/model';
+import { boxOf, inNight, jackKey, leadOf, newVariant, type Rig } from '../core/model';
+import { heardBy } from '../core/routings';
 import { BadInput, rigOf, soundOf, variantOf, write, type Call } from './input';
 
 /** A chain as data, with what people call its boxes and leads. */
@@ -50,6 +53,14 @@ function printRefusal(call: Call, rig: Rig, reason: string, { order, gear, toget
     call.print(`cannot stand together so: ${together.map((id) => boxOf(rig, id)?.name ?? id).join(', ')}`);
 }
 
+/** What a night of its own must be heard from: what its chains lead to, where that is not what the base wishes. */
+function wishesFor(rig: Rig, chains: readonly Chain[], variant: string): readonly SingleEdit[] {
+  const passed = outletsPassed(rig, chains).map(({ at }) => at);
+  const usual = new Set(heardBy(rig).map(({ at }) => jackKey(at)));
+  const isUsual = passed.length === usual.size && passed.every((at) => usual.has(jackKey(at)));
+  return isUsual ? [] : passed.map((at) => outletWant(at, [], variant));
+}
+
 /** `chain --set`: wires the chains that are given, or says why not and what would do. */
 function setCommand(call: Call, rig: Rig, text: string): number {
   const out = call.values['-o'];
@@ -67,10 +78,10 @@ function setCommand(call: Call, rig: Rig, text: string): number {
     return 1;
   }
   const { change, trial } = wired;
-  const edit: EditCall = variant
-    ? { edit: 'takeAsVariant', arguments: { variant, change } }
-    : { edit: 'takeRouting', arguments: change };
-  write(call, out, writeRig(applyEdit(rig, edit).rig));
+  const edits: readonly SingleEdit[] = variant
+    ? [{ edit: 'takeAsVariant', arguments: { variant, change } }, ...wishesFor(trial, chains, variant.id)]
+    : [{ edit: 'takeRouting', arguments: change }];
+  write(call, out, writeRig(edits.reduce((now, edit) => applyEdit(now, edit).rig, rig)));
   const numbers = (ids: readonly string[]) =>
     ids.flatMap((id) => leadOf(trial, id)?.number ?? []).sort((a, b) => a - b);
   const fetched = numbers(change.put.map(({ id }) => id));

@@ -21,7 +21,7 @@ import { build, edited } from '../testing/build';
 import { gear, rigOf, wiredWay } from '../testing/gear';
 import { Met } from '../testing/met';
 import { wired } from '../testing/order';
-import { movesBetween, progressOf, walkUnderWay, type WalkStep } from './index';
+import { movesBetween, patchUp, progressOf, walkUnderWay, type WalkStep } from './index';
 
 const GEAR = 'guitar, fuzz, od, unit, valve head, cab 16, desk';
 const CABINET =
@@ -51,7 +51,6 @@ describe('cabinet night to direct night', () => {
     expect(told(steps)).toEqual([
       'off: Off at the switch: Valve head and Desk',
       expect.stringMatching(/^off: Down: .*MASTER of Valve head/),
-      'speakers: 7 VALVE SPK 16 Ω > CABINET SPK IN, put away',
       'out: 4 MULTI SEND 1 > VALVE INPUT, put away',
       'out: 5 VALVE SEND > MULTI RETURN 1, put away',
       'out: 6 MULTI OUT 1 L > VALVE RETURN, put away',
@@ -62,18 +61,32 @@ describe('cabinet night to direct night', () => {
       'settings: CH 1 of Desk: line; was mic',
       'power: Pedal supplies on: Fuzz, Overdrive and Multi-effects',
       'power: Desk on',
-      'power: Valve head stays off: it has no load',
+      'power: Valve head on, last; off standby when it is warm',
       expect.stringMatching(/^proof: Everything bypassed/),
       'proof: Sound 1 is heard',
     ]);
-    expect(steps.find(({ section }) => section === 'speakers')?.caution).toMatch(
-      /switched off, not on standby/,
-    );
     expect(movesBetween(rig, null, null)).toEqual([]);
     expect(nightName(rig, null)).toBe('Base');
     expect(nightName(edited(rig, { edit: 'renameBase', arguments: { name: 'Cabinet night' } }), null)).toBe(
       'Cabinet night',
     );
+  });
+
+  test('a load that goes is the first lead, with the amplifier off; without one the amplifier stays off', () => {
+    const rig = edited(nights(), {
+      edit: 'putAway',
+      arguments: { lead: 'lead-7', scope: { layer: 'variant', id: 'direct-night' } },
+    });
+    const steps = movesBetween(rig, null, 'direct-night');
+    expect(told(steps).find((line) => !line.startsWith('off'))).toBe(
+      'speakers: 7 VALVE SPK 16 Ω > CABINET SPK IN, put away',
+    );
+    expect(steps.find(({ section }) => section === 'speakers')?.caution).toMatch(/off, not on standby/);
+    const power = (all: readonly WalkStep[]) => all.find(({ id }) => id === 'power-valve-head')!;
+    expect(power(steps).text).toBe('Valve head stays off: it has no load');
+    expect(power(steps).caution).toMatch(/not even to standby/);
+    expect(power(movesBetween(rig, 'direct-night', null)).text).toMatch(/^Valve head on, last/);
+    expect(power(patchUp(rig, 'direct-night')).text).toMatch(/stays off/);
   });
 
   test('where no lead moves nothing is switched off: masters down, what differs, proof', () => {

@@ -1,4 +1,5 @@
 // The rig as one order from the string to the loudspeaker: read from its wiring, and written as text.
+export { outletsPassed } from './outlets';
 export { asBase, scoped } from './scope';
 export {
   gapsOf,

@@ -113,8 +113,12 @@ export function leadChange(
     [...lead.from.at, ...lead.to.at].some(
       (ref) => wanted.has(jackKey(ref)) && jackOf(rig, ref)?.mult !== true,
     );
+  // A power stage keeps its load, whether anything is sent into it or not.
+  const isLoaded = ({ from, to }: Lead) =>
+    [from, to].every(({ at }) => at.some((ref) => jackOf(rig, ref)?.carries === 'speaker'));
   const away = rig.leads.filter(
-    (lead) => !used.has(lead.id) && !isLink(lead) && (inChains.has(lead.id) || isInTheWay(lead)),
+    (lead) =>
+      !used.has(lead.id) && !isLink(lead) && ((inChains.has(lead.id) && !isLoaded(lead)) || isInTheWay(lead)),
   );
   const serving = new Map(jobs.map((job, i) => [job, found[i] ?? null]));
   return { ...handOut(rig, jobs, (job) => serving.get(job) ?? null, stands), away: away.map(({ id }) => id) };

@@ -1,7 +1,7 @@
 // Where chains are wired: in the base or in a variant, by which inner wirings; and what a change of them becomes there.
 import type { RoutingChange } from '../edits';
-import { boxOf, freshId, wiring, type Box, type Rig, type Variant } from '../model';
-import type { Wirings } from '../signal';
+import { boxOf, freshId, inNight, wiring, type Box, type Rig, type Variant } from '../model';
+import { outletWants, type Wirings } from '../signal';
 
 /** A night, and the inner wiring that each box with several is in; not said: the one at rest. */
 export type ChainsAt = {
@@ -45,8 +45,10 @@ export function asBase(rig: Rig, { variant, wirings }: ChainsAt): Rig {
   const isSame = boxes.every((box, i) => box === rig.boxes[i]);
   if (!night) return isSame ? rig : { ...rig, boxes };
   const own = told(rig, night.id);
+  const outlets = outletWants(inNight(rig, night.id)).map(({ variant: _, ...want }) => want);
   return {
     ...rig,
+    wants: [...rig.wants.filter(({ type }) => type !== 'output'), ...outlets],
     boxes: boxes.map((box) => inVariant(box, night)),
     leads: rig.leads.map((lead) => {
       const { from, to } = own[lead.id] ?? { from: lead.from.at, to: lead.to.at };

@@ -90,6 +90,7 @@ export const BETWEEN_PARTS: readonly Reference[] = [
   { at: 'leads[].to.at[].(box/jack)', to: 'jack', gone: drop('leads[].to.at[]') },
   { at: 'leads[].loom', to: 'loom', gone: 'absent' },
   { at: 'wants[].at.(box/jack)', to: 'jack', gone: drop('wants[]') },
+  { at: 'wants[].variant', to: 'variant', gone: drop('wants[]') },
   { at: 'wants[].sounds[]', to: 'sound', gone: drop('wants[].sounds[]') },
   { at: 'wants[].(box/block)', to: 'block', gone: drop('wants[]') },
   { at: 'sounds[].guitar', to: 'box', gone: 'null' },

@@ -112,7 +112,14 @@ const houseRules = z.looseObject({
 });
 
 const want = z.discriminatedUnion('type', [
-  z.looseObject({ type: z.literal('output'), id, at: jackRef, sounds: z.array(id).default([]) }),
+  z.looseObject({
+    type: z.literal('output'),
+    id,
+    at: jackRef,
+    sounds: z.array(id).default([]),
+    /** The night it is for; not said: the base, and every variant that has no wish of its own. */
+    variant: id.optional(),
+  }),
   z.looseObject({
     type: z.literal('effect'),
     id,

@@ -1,5 +1,5 @@
 // From where a routing ends to every place that must be heard.
-import { jackIn, sameJack, takesLine, type JackRef, type Rig } from '../model';
+import { inNight, jackIn, sameJack, takesLine, type JackRef, type Rig } from '../model';
 import { wantedOutputs, type Outlet } from '../signal';
 import { abilitiesOf, type Abilities, type Amplifier, type Load, type Unit } from './abilities';
 import { CannotBeHad, inMode, joined, need, nothing, type Wanted } from './bind';
@@ -8,7 +8,7 @@ const ratio = (a: number, b: number) => Math.max(a / b, b / a);
 
 /** Outlets that must be heard: those that were named, else one of each kind that is wished by default. */
 export function goalsOf(rig: Rig, abilities: Abilities): readonly Outlet[] {
-  return wantedOutputs(rig).flatMap(({ kind, at }) => {
+  return wantedOutputs(inNight(rig, null)).flatMap(({ kind, at }) => {
     const found = abilities.outlets.find((outlet) =>
       kind === 'named'
         ? at && (sameJack(outlet.at, at) || (outlet.kind === 'loudspeaker' && outlet.box.id === at.box))
@@ -18,7 +18,7 @@ export function goalsOf(rig: Rig, abilities: Abilities): readonly Outlet[] {
   });
 }
 
-/** The outlets of a rig that must be heard, by wish or as usual. */
+/** The outlets of a rig that must be heard in its base wiring, by wish or as usual. */
 export const heardBy = (rig: Rig): readonly Outlet[] => goalsOf(rig, abilitiesOf(rig));
 
 const nameOf = ({ box, at, kind }: Outlet) =>

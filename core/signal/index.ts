@@ -27,4 +27,12 @@ export {
   type Run,
 } from './resolve';
 export { driverOf, unmetWishes, type UnmetWish } from './unmet-wishes';
-export { blockBehind, outletsOf, wantedOutputs, wishFor, type Outlet, type WantedOutput } from './wishes';
+export {
+  blockBehind,
+  outletsOf,
+  outletWants,
+  wantedOutputs,
+  wishFor,
+  type Outlet,
+  type WantedOutput,
+} from './wishes';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { build, edited, fourCable, plugged, SOUND } from '../testing/build';
-import { inSetting, makeSound, type Rig } from '../model';
+import { inNight, inSetting, makeSound, type Rig } from '../model';
 import { graphIn, resolve, trace, wantedOutputs, wishFor } from './index';
 
 const route = (rig: Rig, setting = SOUND as { variant: string | null; sound: string }) =>
@@ -207,5 +207,5 @@ test('wishes come from the category until somebody says otherwise', () => {
     ['guitar, unit, ears', ['monitor']],
     ['guitar', ['loudspeaker']],
   ] as const)
-    expect(wantedOutputs(build(line)).map((w) => w.kind)).toEqual(kinds);
+    expect(wantedOutputs(inNight(build(line), null)).map((w) => w.kind)).toEqual(kinds);
 });

@@ -8,6 +8,7 @@ import {
   type EffectWish,
   type JackRef,
   type Reads,
+  type Want,
 } from '../model';
 
 /** Where the usual order has an effect, as the trade teaches it; `either` where good technicians disagree. */
@@ -42,6 +43,8 @@ export function wishFor(rig: Reads<'wants'>, box: Box, block: Block): EffectWish
   if (block.wantsPickup) return 'pickup';
   return block.category ? USUAL[block.category] : 'either';
 }
+
+type OutletWant = Extract<Want, { type: 'output' }>;
 
 /** Something that must be heard: an amplifier's loudspeaker, a desk channel, ears; in some sounds (empty: all). */
 export type WantedOutput = {
@@ -93,12 +96,19 @@ export const outletsOf = (rig: Reads<'boxes'>): readonly Outlet[] =>
 const hasRole = (rig: Reads<'boxes'>, role: Block['role']) =>
   rig.boxes.some((box) => box.blocks.some((block) => block.role === role));
 
+/** The wishes for outlets that hold in a night: its own, else those of the base. */
+export function outletWants({ wants, variant }: Reads<'wants' | 'variant'>): readonly OutletWant[] {
+  const all = wants.flatMap((want) => (want.type === 'output' ? [want] : []));
+  const own = all.filter((want) => variant !== null && want.variant === variant.id);
+  return own.length > 0 ? own : all.filter((want) => want.variant === undefined);
+}
+
 /**
- * What must come out. Without wishes: every sound reaches a loudspeaker, and the desk if a microphone and a desk
+ * What must come out in a night. Without wishes: every sound reaches a loudspeaker, and the desk if a microphone and a desk
  * are in the rig; where there is no guitar loudspeaker, the desk, or else full-range loudspeakers or ears.
  */
-export const wantedOutputs = derive(['boxes', 'wants'], (rig): readonly WantedOutput[] => {
-  const said = rig.wants.flatMap((want) => (want.type === 'output' ? [want] : []));
+export const wantedOutputs = derive(['boxes', 'wants', 'variant'], (rig): readonly WantedOutput[] => {
+  const said = outletWants(rig);
   if (said.length > 0) return said.map((want) => ({ kind: 'named', at: want.at, sounds: want.sounds }));
   const one = (kind: WantedOutput['kind']): readonly WantedOutput[] => [{ kind, at: null, sounds: [] }];
   if (!hasRole(rig, 'speaker')) {

@@ -60,7 +60,7 @@ function withNames(rig: Rig): Loose {
     boxes,
     looms: [{ id: 'loom', name: 'Loom' }],
     leads: rig.leads.map((lead, i) => (i === 0 ? { ...lead, loom: 'loom' } : lead)),
-    wants: [...rig.wants, { type: 'output', id: 'out', at: jack, sounds: ['sound-2'] }],
+    wants: [...rig.wants, { type: 'output', id: 'out', at: jack, sounds: ['sound-2'], variant: 'night' }],
     sounds: rig.sounds.map((sound) =>
       sound.id === 'sound-2'
         ? { ...sound, guitar: 'guitar', state, messages: [{ id: 'm', to: 'multi-effects', bytes: [192, 3] }] }

@@ -84,7 +84,7 @@ const ANALYSES: readonly (readonly [every: number, name: string, Analysis])[] = 
         sounds,
       ]),
   ],
-  [1, 'wanted', (rig) => wantedOutputs(rig)],
+  [1, 'wanted', (rig, night) => wantedOutputs(inNight(rig, night))],
   [1, 'ground loops', (rig, night) => groundLoops(rig, night)],
   [1, 'lengths', (rig) => rig.leads.map((lead) => neededLength(rig, lead))],
   [3, 'routes', (rig, _, setting) => routeNames(rig, setting)],

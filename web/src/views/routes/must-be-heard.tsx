@@ -1,6 +1,7 @@
+import { asBase } from '../../../../core/chain';
 import { heardBy } from '../../../../core/routings';
 import { outletWant, outletWantId, type EditCall, type SingleEdit } from '../../../../core/edits';
-import { jackIn } from '../../../../core/model';
+import { jackIn, nightName } from '../../../../core/model';
 import { outletsOf, type Outlet } from '../../../../core/signal';
 import { Button } from '../../parts/button';
 import { useOpen } from '../../rig/use-open';
@@ -8,26 +9,29 @@ import { useOpen } from '../../rig/use-open';
 const nameOf = ({ kind, box, at }: Outlet) =>
   kind === 'desk' ? `${box.name} ${jackIn(box, at.jack)?.label ?? ''}` : box.name;
 
-/** The edits that name exactly these outlets, from the wishes there are. */
+/** The edits that name exactly these outlets in a night, from the wishes that it has of its own. */
 function* wishes(
-  named: readonly { readonly id: string }[],
+  own: readonly { readonly id: string }[],
   outlets: readonly Outlet[],
+  variant: string | null,
 ): Generator<SingleEdit> {
-  const ids = new Set(outlets.map(({ at }) => outletWantId(at)));
-  for (const want of named) if (!ids.has(want.id)) yield { edit: 'removeWant', arguments: { id: want.id } };
-  for (const { at } of outlets) if (!named.some((want) => want.id === outletWantId(at))) yield outletWant(at);
+  const ids = new Set(outlets.map(({ at }) => outletWantId(at, variant)));
+  for (const want of own) if (!ids.has(want.id)) yield { edit: 'removeWant', arguments: { id: want.id } };
+  for (const { at } of outlets)
+    if (!own.some((want) => want.id === outletWantId(at, variant))) yield outletWant(at, [], variant);
 }
 
 /** What must come out: the first question a technician asks, over the routings that answer it. */
 export function MustBeHeard() {
-  const { rig, readOnly, commit } = useOpen('rig', 'readOnly', 'commit');
+  const { rig, setting, readOnly, commit } = useOpen('rig', 'setting', 'readOnly', 'commit');
+  const { variant } = setting;
   const outlets = outletsOf(rig);
-  const named = rig.wants.filter((want) => want.type === 'output');
-  const goals = heardBy(rig);
+  const own = rig.wants.filter((want) => want.type === 'output' && (want.variant ?? null) === variant);
+  const goals = heardBy(asBase(rig, { variant, wirings: {} }));
   const isGoal = (outlet: Outlet) =>
     goals.some((goal) => goal.at.box === outlet.at.box && goal.at.jack === outlet.at.jack);
   const set = (wanted: readonly Outlet[]) => {
-    const edits = [...wishes(named, wanted)];
+    const edits = [...wishes(own, wanted, variant)];
     if (edits.length > 0)
       commit({
         edit: 'together',
@@ -40,7 +44,9 @@ export function MustBeHeard() {
       aria-label="Must be heard"
       className="mb-3 flex flex-wrap items-center gap-x-2 gap-y-1.5 rounded border border-line bg-sheet px-3 py-2"
     >
-      <h2 className="pr-1 text-sm">Must be heard from</h2>
+      <h2 className="pr-1 text-sm">
+        Must be heard{variant === null ? '' : ` on ${nightName(rig, variant)}`} from
+      </h2>
       {outlets.map((outlet) => {
         const pressed = isGoal(outlet);
         return (
@@ -64,13 +70,15 @@ export function MustBeHeard() {
           </button>
         );
       })}
-      {named.length > 0 ? (
+      {own.length > 0 ? (
         <Button look="quiet" className="ml-auto" disabled={readOnly !== null} onClick={() => set([])}>
-          As usual
+          {variant === null ? 'As usual' : `As in ${nightName(rig, null)}`}
         </Button>
       ) : (
         <span className="ml-auto text-xs text-muted">
-          as usual: the loudspeaker, and the desk where there is a microphone for it
+          {variant === null
+            ? 'as usual: the loudspeaker, and the desk where there is a microphone for it'
+            : `as in ${nightName(rig, null)}`}
         </span>
       )}
     </section>
