@@ -11,6 +11,7 @@ import {
   type JackRef,
   type Lead,
   type LeadKind,
+  type Reads,
   type Rig,
 } from '../model';
 import { adapterFor } from './fit';
@@ -117,3 +118,7 @@ export function handOut(
   }
   return { put, move, adapters };
 }
+
+/** Does a lead lie from one loudspeaker jack to another? A power stage keeps its load, sent into or not. */
+export const isSpeakerRun = (rig: Reads<'boxes'>, { from, to }: Pick<Lead, 'from' | 'to'>): boolean =>
+  [from, to].every(({ at }) => at.some((ref) => jackOf(rig, ref)?.carries === 'speaker'));

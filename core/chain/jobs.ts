@@ -1,5 +1,13 @@
 // The leads that chains want from jack to jack, and which of those that are there serve.
-import { handOut, kindServes, leadKindFor, lengthServing, sameEnds, type RunJob } from '../cables';
+import {
+  handOut,
+  isSpeakerRun,
+  kindServes,
+  leadKindFor,
+  lengthServing,
+  sameEnds,
+  type RunJob,
+} from '../cables';
 import type { RoutingChange } from '../edits';
 import { longestRun } from '../lengths';
 import {
@@ -113,12 +121,11 @@ export function leadChange(
     [...lead.from.at, ...lead.to.at].some(
       (ref) => wanted.has(jackKey(ref)) && jackOf(rig, ref)?.mult !== true,
     );
-  // A power stage keeps its load, whether anything is sent into it or not.
-  const isLoaded = ({ from, to }: Lead) =>
-    [from, to].every(({ at }) => at.some((ref) => jackOf(rig, ref)?.carries === 'speaker'));
   const away = rig.leads.filter(
     (lead) =>
-      !used.has(lead.id) && !isLink(lead) && ((inChains.has(lead.id) && !isLoaded(lead)) || isInTheWay(lead)),
+      !used.has(lead.id) &&
+      !isLink(lead) &&
+      ((inChains.has(lead.id) && !isSpeakerRun(rig, lead)) || isInTheWay(lead)),
   );
   const serving = new Map(jobs.map((job, i) => [job, found[i] ?? null]));
   return { ...handOut(rig, jobs, (job) => serving.get(job) ?? null, stands), away: away.map(({ id }) => id) };

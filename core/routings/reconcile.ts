@@ -1,4 +1,12 @@
-import { handOut, kindServes, leadKindFor, lengthServing, sameEnds, type RunJob } from '../cables';
+import {
+  handOut,
+  isSpeakerRun,
+  kindServes,
+  leadKindFor,
+  lengthServing,
+  sameEnds,
+  type RunJob,
+} from '../cables';
 import type { RoutingChange } from '../edits';
 import { longestRun } from '../lengths';
 import {
@@ -90,7 +98,9 @@ export function reconcile(rig: Rig, name: string, wanted: Wanted): RoutingChange
   const held = new Set(wanted.runs.flatMap((run) => [...run.from, run.to]).map(jackKey));
   const isInTheWay = (lead: Lead) =>
     [...lead.from.at, ...lead.to.at].some((ref) => held.has(jackKey(ref)) && !endOf(rig, ref).jack.mult);
-  const away = rig.leads.filter((lead) => !used.has(lead.id) && (joinsAudio(rig, lead) || isInTheWay(lead)));
+  const away = rig.leads.filter(
+    (lead) => !used.has(lead.id) && ((joinsAudio(rig, lead) && !isSpeakerRun(rig, lead)) || isInTheWay(lead)),
+  );
   return {
     name,
     ...handOut(rig, jobs, (job) => matches.get(job)?.lead ?? null),
