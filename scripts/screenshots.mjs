@@ -8,6 +8,12 @@ const go = (view) => async (page) => {
   await page.getByRole('link', { name: view, exact: true }).click();
   await page.waitForTimeout(800);
 };
+const directNight = async (page) => {
+  await page.getByRole('button', { name: /^Variant:/ }).click();
+  await page.getByRole('menuitemradio', { name: 'Direct night' }).click();
+  await page.getByRole('group', { name: /^Otherwise than/ }).waitFor();
+  await page.waitForTimeout(600);
+};
 const part = (page, key) => page.locator(`[data-testid="map"] [data-part="${key}"]`);
 
 const shots = [
@@ -86,8 +92,9 @@ const shots = [
   {
     name: 'bench',
     act: async (page) => {
+      await directNight(page);
       await go('Bench')(page);
-      await page.getByRole('button', { name: 'Begin the walk' }).click();
+      await page.getByRole('button', { name: 'Begin the moves from Cabinet night' }).click();
       for (const i of [0, 1, 2]) await page.getByRole('checkbox').nth(i).check();
     },
   },
@@ -119,7 +126,7 @@ const shots = [
       await page.getByRole('link', { name: 'Fly kit' }).waitFor();
     },
   },
-  { name: 'map-tablet', size: [820, 1180] },
+  { name: 'map-tablet', size: [820, 1180], act: directNight },
   { name: 'route-phone', size: [390, 844], theme: 'dark' },
 ];
 

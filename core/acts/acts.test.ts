@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { makeSound, type Box } from '../model';
+import { isPutAway, makeSound, wiring, type Box } from '../model';
 import { routeLines } from '../routes';
 import { trace } from '../signal';
 import { build, edited, fourCable, plugged, SOUND } from '../testing/build';
+import { DIRECT_NIGHT, twoNights } from '../testing/nights';
 import {
   alongJacks,
   alongRoute,
@@ -12,6 +13,7 @@ import {
   isWhole,
   nextFold,
   otherSound,
+  otherVariant,
   removeSelected,
   selectionWords,
   switchesAlong,
@@ -102,6 +104,20 @@ describe('switching, removing, unplugging', () => {
     const gone = edited(rig, removeSelected(rig, null, box('fuzz'))!);
     expect(gone.boxes.map(({ id }) => id)).not.toContain('fuzz');
     expect(edited(rig, removeSelected(rig, null, lead(3))!).leads).toHaveLength(rig.leads.length - 1);
+  });
+
+  test('in a variant a lead is put away, and stays what it is on other nights', () => {
+    const two = twoNights();
+    const call = removeSelected(two, DIRECT_NIGHT, lead(8))!;
+    const gone = edited(two, call);
+    expect(
+      wiring(gone, DIRECT_NIGHT)
+        .filter(isPutAway)
+        .map(({ lead: one }) => one.number),
+    ).toContain(8);
+    expect(gone.leads).toHaveLength(two.leads.length);
+    expect(wiring(gone, null)).toEqual(wiring(two, null).map((one, i) => ({ ...one, lead: gone.leads[i] })));
+    expect([null, DIRECT_NIGHT].map((night) => otherVariant(two, night))).toEqual([DIRECT_NIGHT, null]);
   });
 
   test('an end comes out once, in the variant that is looked at', () => {

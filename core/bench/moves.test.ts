@@ -2,7 +2,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { applyEdit } from '../edits';
-import { parseChains, wireChains } from '../chain';
 import {
   checkInvariants,
   differencesBetween,
@@ -20,33 +19,17 @@ import { TEMPLATES } from '../routings';
 import { build, edited } from '../testing/build';
 import { gear, rigOf, wiredWay } from '../testing/gear';
 import { Met } from '../testing/met';
-import { wired } from '../testing/order';
+import { nightGear, twoNights } from '../testing/nights';
 import { movesBetween, patchUp, progressOf, walkUnderWay, type WalkStep } from './index';
-
-const GEAR = 'guitar, fuzz, od, unit, valve head, cab 16, desk';
-const CABINET =
-  'GUITAR > FUZZ > OVRDRV > MULTI[drive loop-1(VALVE[preamp]) amp cab chorus delay reverb] > VALVE[power] > CABINET';
-const DIRECT = 'GUITAR > FUZZ > OVRDRV > MULTI[drive amp cab delay chorus reverb] > DESK[mix-1]';
-
-/** A rig with a further night, wired as a chain says. */
-function withNight(rig: Rig, name: string, text: string): Rig {
-  const variant = newVariant(rig, null, name);
-  const asked = { ...rig, variants: [...rig.variants, variant] };
-  const result = wireChains(asked, parseChains(asked, text), { variant: variant.id, wirings: {} });
-  if ('reason' in result) throw new Error(result.reason);
-  return edited(rig, { edit: 'takeAsVariant', arguments: { variant, change: result.change } });
-}
 
 const told = (steps: readonly WalkStep[]) =>
   steps.map(({ section, lead, how, text }) =>
     lead ? `${section}: ${lead.number} ${lead.from} > ${lead.to}, ${how}` : `${section}: ${text}`,
   );
 
-const nights = () => withNight(wired(GEAR, CABINET), 'Direct night', DIRECT);
-
 describe('cabinet night to direct night', () => {
   test('everything off, the load first, plugs out, leads to where they go, switches, power, proof', () => {
-    const rig = nights();
+    const rig = twoNights();
     const steps = movesBetween(rig, null, 'direct-night');
     expect(told(steps)).toEqual([
       'off: Off at the switch: Valve head and Desk',
@@ -73,7 +56,7 @@ describe('cabinet night to direct night', () => {
   });
 
   test('a load that goes is the first lead, with the amplifier off; without one the amplifier stays off', () => {
-    const rig = edited(nights(), {
+    const rig = edited(twoNights(), {
       edit: 'putAway',
       arguments: { lead: 'lead-7', scope: { layer: 'variant', id: 'direct-night' } },
     });
@@ -90,7 +73,7 @@ describe('cabinet night to direct night', () => {
   });
 
   test('where no lead moves nothing is switched off: masters down, what differs, proof', () => {
-    const rig = wired(GEAR, CABINET);
+    const rig = nightGear();
     const variant = newVariant(rig, null, 'Quiet');
     const quiet = edited(
       rig,
@@ -147,7 +130,7 @@ describe('cabinet night to direct night', () => {
       from: null,
       ticks: [],
     } as const;
-    const rig = edited(nights(), { edit: 'startWalk', arguments: { walk } });
+    const rig = edited(twoNights(), { edit: 'startWalk', arguments: { walk } });
     const under = walkUnderWay(rig)!;
     expect(progressOf(rig, under).steps.map(({ step }) => step)).toEqual(
       movesBetween(rig, null, 'direct-night'),

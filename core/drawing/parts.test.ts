@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { build, edited, fourCable, SOUND } from '../testing/build';
+import { leadsOtherwise } from '../model';
+import { DIRECT_NIGHT, twoNights } from '../testing/nights';
 import { fullMap, itemsOf } from '../testing/full-map';
 import { hopsOf, type Routed } from './leads';
 import { placeSleeves } from './sleeves';
@@ -161,4 +163,21 @@ describe('a thumbnail', () => {
   test('of an empty rig is its places', () => {
     expect(itemsOf(drawThumbnail(build(''), SOUND, 372), 'plate')).toHaveLength(4);
   });
+});
+
+test('in a variant leads lie as they do there, and those that lie otherwise than in the base have a star', () => {
+  const two = twoNights();
+  const drawn = (variant: string | null) => {
+    const otherwise = leadsOtherwise(two, variant);
+    const drawing = fullMap(two, {
+      setting: { variant, sound: 'sound-1' },
+      view: { open: [], names: 'few', marks: {}, otherwise },
+    });
+    const sleeves = itemsOf(drawing, 'sleeve').map(({ text }) => text);
+    const leads = new Set(itemsOf(drawing, 'path').map(({ part }) => part?.id));
+    return { numbers: [...new Set(sleeves)].sort(), leads: leads.size };
+  };
+  expect(drawn(null)).toEqual({ numbers: ['1', '2', '3', '4', '5', '6', '7'], leads: 7 });
+  // Nothing is left of where they lay.
+  expect(drawn(DIRECT_NIGHT)).toEqual({ numbers: ['1', '2', '3', '7', '8*'], leads: 5 });
 });

@@ -4,6 +4,7 @@ import Papa from 'papaparse';
 import { fromCsv, readRigValue, toCsv } from '../file';
 import { makeSound, type Rig } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
+import { DIRECT_NIGHT, twoNights } from '../testing/nights';
 import { Met } from '../testing/met';
 import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';
@@ -42,6 +43,21 @@ describe('the schedule', () => {
     expect(all.count).toBe(5);
     expect(totals.reduce((sum, total) => sum + total.metres, 0)).toBeCloseTo(all.metres, 9);
     expect(totals.find((total) => total.kind === 'speaker')).toMatchObject({ count: 1 });
+  });
+
+  test('of a variant says how a lead lies in the base, where that is otherwise', () => {
+    const two = twoNights();
+    const { rows } = scheduleOf(two, DIRECT_NIGHT);
+    expect(rows.flatMap(({ number, inBase }) => (inBase === null ? [] : [[number, inBase]]))).toEqual([
+      [4, 'MULTI SEND 1 → VALVE INPUT'],
+      [5, 'VALVE SEND → MULTI RETURN 1'],
+      [6, 'MULTI OUT 1 L → VALVE RETURN'],
+      [8, 'put away'],
+    ]);
+    expect(scheduleOf(two, null).rows.every(({ inBase }) => inBase === null)).toBe(true);
+    const [head, , , , fourth] = fromCsv(scheduleCsv(two, DIRECT_NIGHT, 'metres'));
+    expect([head!.at(-1), fourth!.at(-1)]).toEqual(['in Base', 'MULTI SEND 1 → VALVE INPUT']);
+    expect(fromCsv(scheduleCsv(two, null, 'metres'))[0]).not.toContain('in Base');
   });
 
   test('a lead longer than the stock is to be made: backline to desk 23.6 m', () => {
@@ -206,6 +222,35 @@ describe('the sheet', () => {
 
   test('sounds that go the same way share one line', () => {
     expect(sheetOf(rig, null).routes.map((route) => route.sound)).toEqual(['Sound 1 and Loud']);
+  });
+});
+
+describe('the sheet of a night', () => {
+  test('has what is otherwise than in the base, the moves to it, and its own settings', () => {
+    const sheet = sheetOf(twoNights(), DIRECT_NIGHT);
+    expect(sheet.night).toBe('Direct night');
+    expect(sheet.differing.map(({ what }) => what)).toEqual([
+      'Lead 4',
+      'Lead 5',
+      'Lead 6',
+      'Lead 8',
+      'Inner wiring of Multi-effects',
+      'Loop 1 of Multi-effects',
+      'OUT 1 L of Multi-effects',
+      'CH 1 of Desk',
+    ]);
+    const [moves] = sheet.moves;
+    expect(moves!.from).toBe('Base');
+    expect(moves!.walk.map(({ title }) => title)).toContain('Plugs that come out');
+    expect(sheet.settings).toContainEqual({ box: 'Desk', what: 'CH 1, mode', value: 'line' });
+    const base = sheetOf(twoNights(), null);
+    expect(base.settings).toContainEqual({ box: 'Desk', what: 'CH 1, mode', value: 'mic' });
+    expect(base.differing).toEqual([]);
+    expect(base.moves.map(({ from }) => from)).toEqual(['Direct night']);
+    expect(sheetOf(fourCable(), null)).toMatchObject({ night: null, moves: [] });
+    expect(pocketCardHtml(twoNights(), DIRECT_NIGHT, '2026-03-01')).toContain(
+      'Moves from Base to Direct night',
+    );
   });
 });
 

@@ -2,13 +2,15 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { applyEdit, variantsKept } from '../edits';
-import { checkInvariants, makeSound, wiring, type Rig } from '../model';
+import { checkInvariants, endWords, makeSound, wiring, type Rig } from '../model';
 import { build, edited } from '../testing/build';
 import { Met } from '../testing/met';
-import { cardsOf, type Card } from './index';
+import { TEMPLATES } from '../routings';
+import { cardOf, cardsOf, type Card } from './index';
 
 type Can = Extract<Card, { can: true }>;
 const takable = (rig: Rig) => cardsOf(rig).filter((card): card is Can => card.can);
+const templateOf = ({ name }: Card) => TEMPLATES.find((one) => one.name === name)!;
 const take = (rig: Rig, card: Can) => edited(rig, { edit: 'takeRouting', arguments: card.change });
 const inFront = (): Rig => {
   const bare = build('guitar, tuner, fuzz, od, delay | unit | valve head, cab 16');
@@ -43,6 +45,22 @@ describe('a routing and the variants', () => {
       expect(card.kept).toEqual([]);
       const taken = take(rig, card);
       expect(plugs(taken, 'club')).toEqual(plugs(taken, null));
+    }
+  });
+
+  test('taken for a variant it wires that night alone, and its card counts what lies there', () => {
+    const rig = withVariant(inFront());
+    for (const card of cardsOf(rig, 'club')) {
+      if (!card.can) continue;
+      expect(card.change.variant).toBe('club');
+      const taken = take(rig, card);
+      expect(plugs(taken, null)).toEqual(plugs(rig, null));
+      const told = [...card.fetch, ...card.move].map(({ number, from, to }) => `${number} ${from} ${to}`);
+      const there = wiring(taken, 'club').map(
+        ({ lead, from, to }) => `${lead.number} ${endWords(taken, from)} ${endWords(taken, to)}`,
+      );
+      expect(there).toEqual(expect.arrayContaining(told));
+      expect(cardOf(taken, templateOf(card), 'club')).toMatchObject({ inForce: true, fetch: [], move: [] });
     }
   });
 

@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
+import { outletWant } from '../edits';
 import { build, edited, fourCable, plugged, SOUND } from '../testing/build';
+import { DIRECT_NIGHT, twoNights } from '../testing/nights';
 import { inNight, inSetting, makeSound, type Rig } from '../model';
 import { graphIn, resolve, trace, wantedOutputs, wishFor } from './index';
 
@@ -208,4 +210,21 @@ test('wishes come from the category until somebody says otherwise', () => {
     ['guitar', ['loudspeaker']],
   ] as const)
     expect(wantedOutputs(inNight(build(line), null)).map((w) => w.kind)).toEqual(kinds);
+});
+
+test('a night has its own wishes for outlets, else those of the base', () => {
+  const two = edited(
+    twoNights(),
+    outletWant({ box: 'cabinet', jack: 'air' }),
+    outletWant({ box: 'desk', jack: 'ch-1' }, [], DIRECT_NIGHT),
+  );
+  const wanted = (rig: Rig, night: string | null) =>
+    wantedOutputs(inNight(rig, night)).map(({ at }) => at?.box);
+  expect(wanted(two, null)).toEqual(['cabinet']);
+  expect(wanted(two, DIRECT_NIGHT)).toEqual(['desk']);
+  const [, own] = two.wants;
+  expect(wanted(edited(two, { edit: 'removeWant', arguments: { id: own!.id } }), DIRECT_NIGHT)).toEqual([
+    'cabinet',
+  ]);
+  expect(edited(two, { edit: 'removeVariant', arguments: { id: DIRECT_NIGHT } }).wants).toHaveLength(1);
 });
