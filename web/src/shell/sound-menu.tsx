@@ -45,7 +45,7 @@ export function SoundMenu() {
         align="end"
         trigger={
           <Button aria-label={`Sound: ${sound?.name ?? 'All sounds'}`}>
-            <span className="text-muted">Sound</span>
+            <span className="text-muted max-sm:hidden">Sound</span>
             <span className="max-w-32 truncate font-semibold">{sound?.name ?? 'All sounds'}</span>
             <span aria-hidden="true">▾</span>
           </Button>

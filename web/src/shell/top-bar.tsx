@@ -108,7 +108,7 @@ export function TopBar() {
             </NavLink>
           ))}
         </nav>
-        <div className="ml-auto flex items-center gap-2">
+        <div className="ml-auto flex flex-wrap items-center justify-end gap-x-2 gap-y-1">
           <Find />
           <NightMenu />
           <SoundMenu />
