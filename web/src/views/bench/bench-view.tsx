@@ -16,10 +16,11 @@ import { useWakeLock } from './use-wake-lock';
 const field = 'min-h-11 min-w-0 max-sm:w-full rounded border border-line bg-raised px-3';
 
 /** What a walk is called: `Patch-up, Direct night`, `Cabinet night to Direct night`. */
-function walkName(rig: Rig, { type, variant = null, from }: Walk): string {
-  if (type === 'moves')
-    return `${from === undefined ? '' : `${nightName(rig, from)} `}to ${nightName(rig, variant)}`;
-  return rig.variants.length > 0 ? `Patch-up, ${nightName(rig, variant)}` : 'Patch-up';
+function walkName(rig: Rig, { type, variant, from }: Walk): string {
+  const name = (id: string | null | undefined) =>
+    id === undefined ? 'a variant since removed' : nightName(rig, id);
+  if (type === 'moves') return `${name(from)} to ${name(variant)}`;
+  return rig.variants.length > 0 && variant !== undefined ? `Patch-up, ${name(variant)}` : 'Patch-up';
 }
 
 function Begin() {
