@@ -18,6 +18,7 @@ import {
   type Ways,
 } from './acts';
 import type { Chain, Stop } from './chain';
+import { heardFrom } from './ears';
 import { placeAt, tailOf, type PlaceAt, type TailAt } from './edit';
 import { folded } from './parts';
 import { planChains } from './plan';
@@ -47,7 +48,9 @@ export type Act =
     }
   | { readonly act: 'split later' | 'split earlier'; readonly tail: TailAt; readonly way: number }
   | { readonly act: 'twin'; readonly at: PlaceAt; readonly slot: number }
-  | { readonly act: 'join'; readonly tail: TailAt; readonly box: string; readonly block: string };
+  | { readonly act: 'join'; readonly tail: TailAt; readonly box: string; readonly block: string }
+  /** Ears or a wedge at an aux of a desk. */
+  | { readonly act: 'ears'; readonly box: string; readonly desk: string };
 
 /**
  * The order that acts are on: as it reads by inner wirings, stops taken apart; sources that nothing is plugged into
@@ -142,6 +145,10 @@ function askedBy(rig: Rig, chains: readonly Chain[], act: Act): Ways {
     }
     case 'join':
       return box ? joinedTo(rig, chains, act.tail, { box, block: act.block }) : [];
+    case 'ears': {
+      const desk = boxOf(rig, act.desk);
+      return box && desk ? heardFrom(rig, chains, desk, box) : [];
+    }
   }
 }
 

@@ -84,6 +84,13 @@ describe('what else a place offers', () => {
       'GUITAR > MULTI[drive amp] { [delay] > VALVE > CABINET | [cab] > DESK[mix-1] }',
     ],
     [
+      'ears at an aux of the desk',
+      'guitar, unit, desk, ears',
+      'GUITAR > MULTI[drive amp cab chorus delay reverb] > DESK[mix-1]',
+      'Desk’s mix to In-ear pack',
+      'GUITAR > MULTI[drive amp cab chorus delay reverb] > DESK[mix-1]; DESK:aux-1 > INEAR',
+    ],
+    [
       'a block doubled on the other way',
       `${GEAR}, desk`,
       'GUITAR > MULTI[drive amp] { [delay] > VALVE > CABINET | [cab] > DESK[mix-1] }',

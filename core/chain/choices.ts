@@ -132,8 +132,22 @@ const joins = ({ rig, place, tail }: Here): readonly Named[] =>
             ],
       );
 
+/** Where a way ends at a desk whose mix nothing hears yet: ears and wedges of the shelf that may. */
+const monitors = ({ rig, chains, place, tail, shelf }: Here): readonly Named[] => {
+  const desk = boxOf(rig, tail.places[place.at]?.stops[0].box);
+  if (!desk?.blocks.some(({ role }) => role === 'mix')) return [];
+  if (chains.some(({ sources }) => sources.includes(desk.id))) return [];
+  return shelf
+    .filter(({ blocks }) => blocks.some(({ role }) => role === 'monitor'))
+    .map(({ id, name }) => ({
+      act: { act: 'ears', box: id, desk: desk.id } as const,
+      words: `${desk.name}’s mix to ${name}`,
+    }));
+};
+
 /**
- * The acts that a place of the order offers beside being moved: taken out, wrapped, split behind, doubled, joined. Each
+ * The acts that a place of the order offers beside being moved: taken out, wrapped, split behind, doubled, joined, and
+ * what hears a desk's mix. Each
  * with its price by jacks and leads alone, or why it cannot be had.
  */
 export function choicesAt(rig: Rig, at: ChainsAt, place: PlaceAt): readonly Choice[] {
@@ -153,6 +167,7 @@ export function choicesAt(rig: Rig, at: ChainsAt, place: PlaceAt): readonly Choi
     ...splitMoves(here),
     ...doubles(here),
     ...joins(here),
+    ...monitors(here),
   ].map((choice) => {
     const { price, refused } = priceOf(rig, waysOf(rig, chains, choice.act), at);
     return { ...choice, price, refused };

@@ -51,7 +51,7 @@ export function useAddress(): void {
   const { pathname, key } = location;
 
   const follow = useEffectEvent(() => {
-    const wanted = toAddress(chosen);
+    const wanted = toAddress(store.getState());
     // An address that says so already is left alone: a view that is on its way would not arrive.
     if (wanted.every(([name, is]) => params.get(name) === is)) return;
     setParams(
@@ -76,6 +76,6 @@ export function useAddress(): void {
     if (asked.variantId !== null) store.getState().setVariant(asked.variantId);
   });
   useEffect(() => read(), [key]);
-  // A link to another view may have dropped them.
-  useEffect(() => follow(), [chosen, pathname]);
+  // A link to another view may have dropped them; and an address on its way may be of what was chosen before.
+  useEffect(() => follow(), [chosen, pathname, params]);
 }
