@@ -10,7 +10,6 @@ import { useOpen, useOpenWith } from '../../rig/use-open';
 import { Strip } from '../../shell/strip';
 import { FindingsPane } from './findings-pane';
 import { MapPane } from './map-pane';
-import { Otherwise } from './otherwise';
 import { ProfilePane } from './profile-pane';
 import { RouteList } from './route-list';
 import { ToolLine } from './tool-line';
@@ -22,6 +21,7 @@ const LeadFacts = lazy(async () => ({ default: (await import('./lead-facts')).Le
 const LoomFacts = lazy(async () => ({ default: (await import('./loom-facts')).LoomFacts }));
 const PlugList = lazy(async () => ({ default: (await import('./plug-list')).PlugList }));
 const MoveList = lazy(async () => ({ default: (await import('./move-list')).MoveList }));
+const Otherwise = lazy(async () => ({ default: (await import('./otherwise')).Otherwise }));
 const MapDialogs = lazy(async () => ({ default: (await import('./dialogs')).MapDialogs }));
 
 function Facts() {
@@ -54,6 +54,7 @@ export function MapView() {
     'setHand',
   );
   const id = useOpenWith(({ rig }) => rig.id);
+  const inVariant = useOpenWith(({ setting }) => setting.variant !== null);
   const isEmpty = useOpenWith(({ rig }) => rig.boxes.length === 0);
   const bare = useOpenWith(({ rig, setting }) => wiring(rig, setting.variant).every(isPutAway));
   const phone = useMedia('(max-width: 599px)');
@@ -82,7 +83,11 @@ export function MapView() {
         <div className={wide ? 'flex min-h-0 min-w-0 flex-1 flex-col' : 'flex flex-col'}>
           <Acted />
           <ToolLine />
-          <Otherwise />
+          {inVariant ? (
+            <Suspense fallback={null}>
+              <Otherwise />
+            </Suspense>
+          ) : null}
           {stripShown ? <Strip /> : null}
           {bare ? (
             <p className="flex flex-wrap items-center gap-2 border-b border-hair bg-caution-tint px-3 py-1 text-sm text-caution">
