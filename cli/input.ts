@@ -115,12 +115,12 @@ export const soundOf = (call: Call, rig: Rig): string | null =>
 export const variantOf = (call: Call, rig: Rig): string | null =>
   call.values['--variant'] === undefined ? null : find(rig.variants, call.values['--variant'], 'variant');
 
-/** A night asked for by an option: a variant by id or name, or the base by its name or `base`; null: the base. */
+/** A night asked for by an option: a variant by id or name; the base by its name, by `base`, or not said: null. */
 export function nightOf(call: Call, rig: Rig, option: '--from' | '--to'): string | null {
   const wanted = call.values[option];
-  if (wanted === undefined || rig.variants.some(({ id, name }) => id === wanted || name === wanted))
-    return wanted === undefined ? null : find(rig.variants, wanted, 'variant');
-  if (wanted === 'base' || wanted === nightName(rig, null)) return null;
+  if (wanted === undefined) return null;
+  const isVariant = rig.variants.some(({ id, name }) => id === wanted || name === wanted);
+  if (!isVariant && (wanted === 'base' || wanted === nightName(rig, null))) return null;
   return find(rig.variants, wanted, 'variant');
 }
 

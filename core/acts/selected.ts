@@ -7,6 +7,7 @@ import {
   endWordsLong,
   jackIn,
   jackKey,
+  nightIds,
   wiring,
   type Block,
   type Box,
@@ -146,7 +147,7 @@ export function otherSound(rig: Rig, sound: string | null, by: 1 | -1): string |
 
 /** The night after one, the base behind the last variant; null: the base. */
 export function otherVariant(rig: Rig, variant: string | null): string | null {
-  const all = [null, ...rig.variants.map(({ id }) => id)];
+  const all = nightIds(rig);
   return all[(all.indexOf(variant) + 1) % all.length] ?? null;
 }
 

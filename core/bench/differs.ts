@@ -14,6 +14,8 @@ import { linkWords } from './parts';
 
 /** One thing that is otherwise. */
 export type Differing = {
+  /** One of its own among all that differs: `lead-3`, `mode-desk/ch-1`. */
+  readonly id: string;
   readonly part: Part;
   /** `Lead 6`, `Loop 1 of Multi-effects`. */
   readonly what: string;
@@ -39,32 +41,37 @@ export function differingIn(rig: Rig, from: string | null, to: string | null): r
     ...leads
       .toSorted((a, b) => a.lead.number - b.lead.number)
       .map(({ lead, was, now }): Differing => {
-        const part: Part = { type: 'lead', id: lead.id };
+        const { id } = lead;
+        const part: Part = { type: 'lead', id };
         if (!isLink(lead))
-          return { part, what: `Lead ${lead.number}`, now: lies(rig, now), was: lies(rig, was) };
+          return { id, part, what: `Lead ${lead.number}`, now: lies(rig, now), was: lies(rig, was) };
         const there = (one: Plugged) => (isPutAway(one) ? 'away' : 'there');
         const what = linkWords(rig, lead, isPutAway(now) ? was : now);
-        return { part, what, now: there(now), was: there(was) };
+        return { id, part, what, now: there(now), was: there(was) };
       }),
     ...wirings.map(({ box, was, now }): Differing => ({
+      id: `wiring-${box.id}`,
       part: { type: 'box', id: box.id },
       what: `Inner wiring of ${box.name}`,
       now: named(now),
       was: named(was),
     })),
     ...states.map(({ box, block, was, now }): Differing => ({
+      id: `state-${box.id}/${block.id}`,
       part: { type: 'block', id: `${box.id}/${block.id}` },
       what: `${block.name} of ${box.name}`,
       now,
       was,
     })),
     ...modes.map(({ box, jack, was, now }): Differing => ({
+      id: `mode-${box.id}/${jack.id}`,
       part: { type: 'jack', id: `${box.id}/${jack.id}` },
       what: `${jack.label} of ${box.name}`,
       now,
       was,
     })),
     ...controls.map(({ box, control, was, now }): Differing => ({
+      id: `knob-${box.id}/${control.id}`,
       part: { type: 'box', id: box.id },
       what: `${control.label} of ${box.name}`,
       now: clock(now),

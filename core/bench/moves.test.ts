@@ -38,7 +38,7 @@ describe('cabinet night to direct night', () => {
       'out: 5 VALVE SEND > MULTI RETURN 1, put away',
       'out: 6 MULTI OUT 1 L > VALVE RETURN, put away',
       'audio: 8 MULTI OUT 1 L > DESK CH 1, fetched',
-      'settings: Multi-effects: inner wiring Direct night',
+      'settings: Inner wiring of Multi-effects: Direct night; was Inside',
       'settings: Loop 1 of Multi-effects: off; was on',
       'settings: OUT 1 L of Multi-effects: line; was instrument',
       'settings: CH 1 of Desk: line; was mic',
@@ -91,7 +91,7 @@ describe('cabinet night to direct night', () => {
     );
     expect(told(movesBetween(quiet, null, variant.id))).toEqual([
       expect.stringMatching(/^off: Down/),
-      'settings: MASTER of Valve head to 12:00',
+      'settings: MASTER of Valve head: 12:00; was not recorded',
       expect.stringMatching(/^proof: Everything bypassed/),
       'proof: Sound 1 is heard',
     ]);

@@ -6,6 +6,7 @@ import {
   isPutAway,
   jackKey,
   jackOf,
+  sameEnds,
   wiring,
   type JackRef,
   type Lead,
@@ -13,7 +14,7 @@ import {
   type Plugged,
   type Rig,
 } from '../model';
-import { formatClock } from '../units';
+import { differingIn } from './differs';
 import {
   inRouteOrder,
   linkWords,
@@ -33,14 +34,11 @@ const SIDES: readonly Side[] = ['from', 'to'];
 type Moved = NightDifferences['leads'][number];
 type Ends = Pick<Plugged, Side>;
 
-const sameEnd = (a: readonly JackRef[], b: readonly JackRef[]) =>
-  a.map(jackKey).sort().join() === b.map(jackKey).sort().join();
-
 /** What is done to a lead, end by end. */
 function howOf(rig: Rig, was: Ends, now: Ends): string {
   if (isPutAway(was)) return 'fetched';
   if (isPutAway(now)) return 'put away';
-  const moved = SIDES.filter((side) => !sameEnd(was[side], now[side]));
+  const moved = SIDES.filter((side) => !sameEnds(was[side], now[side]));
   const words = (side: Side) => {
     const [old, other] = [endWords(rig, was[side]), endWords(rig, now[side])];
     if (now[side].length === 0) return `out of ${old}, left loose`;
@@ -134,35 +132,17 @@ class Mover {
     this.clear(section, one);
     const was = this.panel.now(one.lead.id);
     const ends = Object.fromEntries(
-      SIDES.flatMap((side) => (sameEnd(was[side], one.now[side]) ? [] : [[side, one.now[side]] as const])),
+      SIDES.flatMap((side) => (sameEnds(was[side], one.now[side]) ? [] : [[side, one.now[side]] as const])),
     );
     this.add(section, one, ends, howOf(this.rig, was, one.now), one.now, one.lead.id);
   }
 }
 
 /** Switches, inner wirings and knobs that stand otherwise. */
-const settingSteps = ({ modes, wirings, states, controls }: NightDifferences): readonly WalkStep[] => [
-  ...wirings.map(({ box, now }) =>
-    step('settings', `wiring-${box.id}`, `${box.name}: inner wiring ${now?.name ?? ''}`),
-  ),
-  ...states.map(({ box, block, was, now }) =>
-    step('settings', `state-${box.id}/${block.id}`, `${block.name} of ${box.name}: ${now}; was ${was}`),
-  ),
-  ...modes.map(({ box, jack, was, now }) =>
-    step('settings', `mode-${box.id}/${jack.id}`, `${jack.label} of ${box.name}: ${now}; was ${was}`),
-  ),
-  ...controls.flatMap(({ box, control, now }) =>
-    now === null
-      ? []
-      : [
-          step(
-            'settings',
-            `knob-${box.id}/${control.id}`,
-            `${control.label} of ${box.name} to ${formatClock(now)}`,
-          ),
-        ],
-  ),
-];
+const settingSteps = (rig: Rig, from: string | null, to: string | null): readonly WalkStep[] =>
+  differingIn(rig, from, to)
+    .filter(({ part }) => part.type !== 'lead')
+    .map(({ id, what, now, was }) => step('settings', id, `${what}: ${now}; was ${was}`));
 
 /**
  * The moves from one night to another, in a safe order: everything off and down, speakers and loads, plugs that come
@@ -172,9 +152,8 @@ const settingSteps = ({ modes, wirings, states, controls }: NightDifferences): r
  * @param to the night that is wanted; null: the base
  */
 export function movesBetween(rig: Rig, from: string | null, to: string | null): readonly WalkStep[] {
-  const differences = differencesBetween(rig, from, to);
-  const settings = settingSteps(differences);
-  const { leads } = differences;
+  const { leads } = differencesBetween(rig, from, to);
+  const settings = settingSteps(rig, from, to);
   if (leads.length === 0 && settings.length === 0) return [];
   const both = [...wiring(rig, from), ...wiring(rig, to)].filter((entry) => !isPutAway(entry));
   const off = offSteps(rig, both);

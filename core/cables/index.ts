@@ -13,4 +13,4 @@ export {
   type PlugAnswer,
   type PlugOffer,
 } from './plugging';
-export { handOut, isSpeakerRun, lengthServing, sameEnds, type RunJob } from './serving';
+export { handOut, isSpeakerRun, lengthServing, type RunJob } from './serving';

@@ -7,7 +7,7 @@ import {
   isLink,
   jackOf,
   makeLead,
-  sameJack,
+  sameEnds,
   type JackRef,
   type Lead,
   type LeadKind,
@@ -57,10 +57,6 @@ export function lengthServing(
 
 /** A run that wants a lead; several jacks at its beginning where guitars share the plug. */
 export type RunJob = LeadJob & { readonly from: readonly JackRef[]; readonly to: JackRef };
-
-/** The same jacks, in whatever order they are named. */
-export const sameEnds = (a: readonly JackRef[], b: readonly JackRef[]): boolean =>
-  a.length === b.length && a.every((ref) => b.some((other) => sameJack(ref, other)));
 
 /** The number of each run that gets a new lead: leads get the low ones, links carry no label. */
 function numbersFor(rig: Rig, fresh: readonly RunJob[]): ReadonlyMap<RunJob, number> {

@@ -1,13 +1,5 @@
 // The leads that chains want from jack to jack, and which of those that are there serve.
-import {
-  handOut,
-  isSpeakerRun,
-  kindServes,
-  leadKindFor,
-  lengthServing,
-  sameEnds,
-  type RunJob,
-} from '../cables';
+import { handOut, isSpeakerRun, kindServes, leadKindFor, lengthServing, type RunJob } from '../cables';
 import type { RoutingChange } from '../edits';
 import { longestRun } from '../lengths';
 import {
@@ -16,6 +8,7 @@ import {
   isLink,
   jackKey,
   jackOf,
+  sameEnds,
   type JackEnd,
   type JackRef,
   type Lead,

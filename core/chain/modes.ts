@@ -1,7 +1,7 @@
 // Level switches of jacks that a lead is newly plugged between.
-import { sameEnds, type RunJob } from '../cables';
+import type { RunJob } from '../cables';
 import type { RoutingChange } from '../edits';
-import { endAt, type Jack, type JackEnd, type JackRef, type Rig } from '../model';
+import { endAt, sameEnds, type Jack, type JackEnd, type JackRef, type Rig } from '../model';
 
 type Level = 'instrument' | 'line' | 'mic';
 

@@ -35,7 +35,14 @@ export {
 } from './make';
 export { forget, forgetInBox } from './names';
 export { makeRig } from './new-rig';
-export { differencesBetween, leadsOtherwise, newVariant, nightName, type NightDifferences } from './nights';
+export {
+  differencesBetween,
+  leadsOtherwise,
+  newVariant,
+  nightIds,
+  nightName,
+  type NightDifferences,
+} from './nights';
 export { differences, PatchError, patchRig, type DocumentPatch } from './patch';
 export { asLately, keepLately } from './lately';
 export { formatPath, formatProblem, type Problem } from './problem';
@@ -79,6 +86,7 @@ export {
   pluggedIn,
   plugsAt,
   refOf,
+  sameEnds,
   sameJack,
   sources,
   wiring,

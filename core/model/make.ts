@@ -133,13 +133,16 @@ export function instanceOf({ id: item, revision, kind, ...facts }: Model, given:
 }
 
 /** A sound of this name that sets nothing by itself. */
+/** Nothing set otherwise than at rest. */
+export const nothingSet = (): Sound['state'] => ({ blocks: {}, modes: {}, controls: {}, patches: {} });
+
 export const makeSound = (id: string, name: string): Sound => ({
   id,
   name,
   guitar: null,
   pickup: null,
   wish: {},
-  state: { blocks: {}, modes: {}, controls: {}, patches: {} },
+  state: nothingSet(),
   messages: [],
   notes: '',
 });

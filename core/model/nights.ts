@@ -1,8 +1,8 @@
 // What one night has otherwise than another: the base wiring and its variants, side by side.
-import { jackKey, pluggedIn, type Plugged } from './wiring';
-import { freshId, slug } from './make';
+import { pluggedIn, sameEnds, type Plugged } from './wiring';
+import { freshId, nothingSet, slug } from './make';
 import { inNight } from './slices';
-import type { Block, Box, Control, InnerWiring, Jack, JackRef, Lead, Rig, Variant } from './types';
+import type { Block, Box, Control, InnerWiring, Jack, Lead, Rig, Variant } from './types';
 
 /** What the base wiring is called where nobody has named it. */
 const BASE_NAME = 'Base';
@@ -15,12 +15,14 @@ export const nightName = (rig: Pick<Rig, 'variants' | 'baseName'>, id: string | 
 export function newVariant(rig: Rig, from: string | null, name: string): Variant {
   const night = rig.variants.find(({ id }) => id === from);
   const id = freshId(slug(name), new Set(rig.variants.map((one) => one.id)));
-  const { leads, state } = night ?? {
-    leads: {},
-    state: { blocks: {}, modes: {}, controls: {}, patches: {} },
-  };
-  return { id, name, leads, state, notes: '' };
+  return { id, name, leads: night?.leads ?? {}, state: night?.state ?? nothingSet(), notes: '' };
 }
+
+/** Every night of a rig: the base, which is null, and its variants. */
+export const nightIds = ({ variants }: Pick<Rig, 'variants'>): readonly (string | null)[] => [
+  null,
+  ...variants.map(({ id }) => id),
+];
 
 /** One thing in both nights. */
 type Both<T> = { readonly was: T; readonly now: T };
@@ -35,9 +37,6 @@ export type NightDifferences = {
   readonly controls: readonly (Both<number | null> & { readonly box: Box; readonly control: Control })[];
   readonly wirings: readonly (Both<InnerWiring | undefined> & { readonly box: Box })[];
 };
-
-const samePlaces = (a: readonly JackRef[], b: readonly JackRef[]): boolean =>
-  a.map(jackKey).sort().join() === b.map(jackKey).sort().join();
 
 /**
  * What is otherwise in one night than in another.
@@ -57,7 +56,7 @@ export function differencesBetween(rig: Rig, from: string | null, to: string | n
   return {
     leads: pluggedIn(now).flatMap((entry) => {
       const old = before.get(entry.lead.id);
-      if (!old || (samePlaces(old.from, entry.from) && samePlaces(old.to, entry.to))) return [];
+      if (!old || (sameEnds(old.from, entry.from) && sameEnds(old.to, entry.to))) return [];
       return [{ lead: entry.lead, was: old, now: entry }];
     }),
     states: differing(

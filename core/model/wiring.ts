@@ -11,6 +11,9 @@ export type Plugged = {
 
 /** Do both name one jack? */
 export const sameJack = (a: JackRef, b: JackRef): boolean => a.box === b.box && a.jack === b.jack;
+/** The same jacks, in whatever order they are named. */
+export const sameEnds = (a: readonly JackRef[], b: readonly JackRef[]): boolean =>
+  a.length === b.length && a.every((ref) => b.some((other) => sameJack(ref, other)));
 /** A jack as one text, `box/jack`: keys of records and sets. */
 export const jackKey = (ref: JackRef): string => `${ref.box}/${ref.jack}`;
 /** A jack from its text `box/jack`. */

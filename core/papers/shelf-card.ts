@@ -1,5 +1,5 @@
 import { drawThumbnail, type Drawing } from '../drawing';
-import { boxOf, sources, type Rig } from '../model';
+import { boxOf, nightIds, sources, type Rig } from '../model';
 import { settingsOf, trace } from '../signal';
 import { weakly } from '../units';
 
@@ -21,7 +21,7 @@ export const SHELF_MAP = 300;
 /** Every outlet that a way reaches, by box, the parts of one box in brackets where several are reached. */
 function outletsOf(rig: Rig): readonly string[] {
   const reached = new Map<string, Set<string>>();
-  for (const variant of [null, ...rig.variants.map(({ id }) => id)])
+  for (const variant of nightIds(rig))
     for (const setting of settingsOf(rig, variant))
       for (const { output } of trace(rig, setting).paths) {
         const blocks = reached.get(output.box) ?? new Set();

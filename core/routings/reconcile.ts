@@ -1,12 +1,4 @@
-import {
-  handOut,
-  isSpeakerRun,
-  kindServes,
-  leadKindFor,
-  lengthServing,
-  sameEnds,
-  type RunJob,
-} from '../cables';
+import { handOut, isSpeakerRun, kindServes, leadKindFor, lengthServing, type RunJob } from '../cables';
 import type { RoutingChange } from '../edits';
 import { longestRun } from '../lengths';
 import {
@@ -16,6 +8,7 @@ import {
   isLink,
   jackKey,
   leadOf,
+  sameEnds,
   type JackEnd,
   type JackRef,
   type Lead,

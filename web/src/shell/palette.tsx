@@ -1,7 +1,7 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useNavigate, useLocation } from 'react-router';
-import { nightName } from '../../../core/model';
+import { nightIds, nightName } from '../../../core/model';
 import { thingsOf, type Thing } from '../../../core/search';
 import { goFocus, onCloseAutoFocus } from '../parts/focus';
 import { SEVERITY_TEXT } from '../parts/severity';
@@ -121,7 +121,7 @@ export function Palette({ onClose }: { onClose: () => void }) {
                 </Command.Item>
               ))}
               {rig.variants.length > 0
-                ? [null, ...rig.variants.map(({ id }) => id)].map((id) => (
+                ? nightIds(rig).map((id) => (
                     <Command.Item
                       key={`variant ${id ?? ''}`}
                       value={`${nightName(rig, id)}|variant ${id ?? 'base'}`}

@@ -1,5 +1,5 @@
 import { movesBetween, type WalkStep } from '../../../../core/bench';
-import { nightName } from '../../../../core/model';
+import { nightIds, nightName } from '../../../../core/model';
 import { count } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { useOpen } from '../../rig/use-open';
@@ -17,7 +17,7 @@ export function Moves({ onBegin }: { onBegin: (from: string | null) => void }) {
   const { rig, setting, readOnly } = useOpen('rig', 'setting', 'readOnly');
   if (rig.variants.length === 0) return null;
   const { variant } = setting;
-  const others = [null, ...rig.variants.map(({ id }) => id)].filter((id) => id !== variant);
+  const others = nightIds(rig).filter((id) => id !== variant);
   return (
     <section aria-label="Moves" className="pb-4">
       <h3 className="text-base">Moves to {nightName(rig, variant)}</h3>

@@ -31,9 +31,9 @@ export function Otherwise() {
           ? `is wired as ${base} so far; what is moved now, is moved in it alone.`
           : `is otherwise than ${base} in`}
       </span>
-      {all.map(({ part, what, now, was }) => (
+      {all.map(({ id, part, what, now, was }) => (
         <button
-          key={`${part.type} ${part.id} ${what}`}
+          key={id}
           type="button"
           title={`${now}; in ${base}: ${was}`}
           aria-pressed={selection?.type === part.type && selection.id === part.id}

@@ -65,6 +65,18 @@ export function Order({ sheet }: { sheet: Sheet }) {
 
 const cell = 'border border-hair px-1.5 py-0.5 align-top';
 
+const Heads = ({ of }: { of: readonly string[] }) => (
+  <thead>
+    <tr>
+      {of.map((head) => (
+        <th key={head} scope="col" className={`${cell} text-left`}>
+          {head}
+        </th>
+      ))}
+    </tr>
+  </thead>
+);
+
 export function Tables({ sheet }: { sheet: Sheet }) {
   const { units } = usePreferences();
   const { schedule } = sheet;
@@ -73,15 +85,7 @@ export function Tables({ sheet }: { sheet: Sheet }) {
       <section aria-label="Leads">
         <h3 className="sheet-title">Leads</h3>
         <table className="sheet-table">
-          <thead>
-            <tr>
-              {['No.', 'From', 'To', 'Kind', 'Plugs', 'Length'].map((head) => (
-                <th key={head} scope="col" className={`${cell} text-left`}>
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Heads of={['No.', 'From', 'To', 'Kind', 'Plugs', 'Length']} />
           <tbody>
             {schedule.rows
               .filter((row) => row.state !== 'put away')
@@ -242,18 +246,10 @@ export function Otherwise({ sheet, base }: { sheet: Sheet; base: string }) {
     <section aria-label={`Otherwise than ${base}`}>
       <h3 className="sheet-title">Otherwise than {base}</h3>
       <table className="sheet-table">
-        <thead>
-          <tr>
-            {['What', 'Is', `In ${base}`].map((head) => (
-              <th key={head} scope="col" className={`${cell} text-left`}>
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <Heads of={['What', 'Is', `In ${base}`]} />
         <tbody>
-          {sheet.differing.map(({ part, what, now, was }) => (
-            <tr key={`${part.type} ${part.id} ${what}`}>
+          {sheet.differing.map(({ id, what, now, was }) => (
+            <tr key={id}>
               <td className={cell}>{what}</td>
               <td className={`${cell} font-mono`}>{now}</td>
               <td className={`${cell} font-mono`}>{was}</td>

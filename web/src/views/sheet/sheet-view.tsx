@@ -99,8 +99,8 @@ export function SheetView() {
         <Tables sheet={sheet} />
         <Otherwise sheet={sheet} base={nightName(rig, null)} />
         <Walk name="Patch-up" parts={sheet.walk} />
-        {sheet.moves.map(({ from, walk }) => (
-          <Walk key={from} name={`Moves from ${from} to ${sheet.night ?? ''}`} parts={walk} />
+        {sheet.moves.map(({ from, walk }, i) => (
+          <Walk key={`${i} ${from}`} name={`Moves from ${from} to ${sheet.night ?? ''}`} parts={walk} />
         ))}
       </article>
     </div>
