@@ -1,7 +1,9 @@
 import { beforeAll, expect, test } from '@jest/globals';
 import { writeFileSync } from 'node:fs';
 import { writeRig } from '../core/file';
-import { edited, fourCable } from '../core/testing/build';
+import { build, edited, fourCable } from '../core/testing/build';
+import { CHANGES } from '../core/testing/changes';
+import { wired } from '../core/testing/order';
 import { swap } from '../core/testing/short-edits';
 import { at, hum, json } from './testing';
 
@@ -105,4 +107,70 @@ test('chain --as makes a variant of its own; moves tells what leads from one nig
   );
   expect(await hum(['moves', at('nights.json')])).toMatchObject({ status: 2 });
   expect(await hum(['moves', at('nights.json'), '--to', 'Other'])).toMatchObject({ status: 2 });
+});
+
+test('chain --why reads out the reasons, and --usual puts the order right and says what stays', async () => {
+  const rig = build(
+    'guitar, delay, od, valve head, cab 16',
+    'guitar/out > digital-delay/in',
+    'digital-delay/out > overdrive/in',
+    'overdrive/out > valve-head/input',
+    'valve-head/spk-16 = cabinet/in',
+  );
+  writeFileSync(at('early.json'), writeRig(rig));
+  const why = await hum(['chain', at('early.json'), '--why']);
+  expect(why.stdout.split('\n').slice(0, 4)).toEqual([
+    'Guitar: Here it begins.',
+    'Digital delay (1): It is the first of the effects.',
+    'Overdrive (2): turned: What Digital delay adds is driven with the note and blurs it.',
+    '  house rule: Delay and reverb ahead of gain: they belong behind it, in the loop',
+  ]);
+  const told = await hum(['chain', at('early.json'), '--usual']);
+  expect(told).toMatchObject({ status: 0, stderr: '' });
+  expect(told.stdout.split('\n')).toEqual([
+    expect.stringMatching(/^(Digital delay after|Overdrive after)/),
+    expect.stringMatching(/^GUITAR > OVRDRV > .*DIGITAL/),
+    expect.stringMatching(/^leads: /),
+    '',
+  ]);
+  expect((await hum(['chain', at('early.json'), '--usual', '-o', at('right.json')])).status).toBe(0);
+  expect((await hum(['chain', at('right.json'), '--usual'])).stdout).toBe('It stands in the usual order.\n');
+  const { value } = await json(['chain', at('early.json'), '--usual']);
+  expect(value).toMatchObject({ usual: true, left: [], fetch: expect.any(Array), move: expect.any(Array) });
+});
+
+test('plan tells the best of each family with its figures, in the order of what matters, and why not others', async () => {
+  writeFileSync(at('gear.json'), writeRig(build('guitar, unit, valve head, cab 16')));
+  const { stdout, status } = await hum(['plan', at('gear.json')]);
+  expect(status).toBe(0);
+  expect(stdout).toMatch(
+    /^\d+ combined, \d+ wired, 4 judged\n1\. four-cable\n {3}GUITAR > MULTI\[drive loop-1/,
+  );
+  expect(stdout).toContain('3 stage runs, 27 m | 5 to fetch, 0 to move, 0 to put away');
+  const short = await hum(['plan', at('gear.json'), '--matters', 'runs']);
+  expect(short.stdout).toMatch(/\n1\. (straight into the power stage|all in front)\n/);
+  const { value } = await json(['plan', at('gear.json'), '--matters', 'runs']);
+  expect(value).toMatchObject({
+    judged: 4,
+    matters: expect.arrayContaining(['runs', 'heard']),
+    routings: expect.arrayContaining([
+      expect.objectContaining({ name: ['four-cable'], groundLoops: 2, unheard: [] }),
+    ]),
+  });
+  const why = await hum(['plan', at('sound.json')]);
+  expect(why.stdout).toContain('(wired so now)');
+  writeFileSync(at('combo.json'), writeRig(build('guitar, od, combo')));
+  expect((await hum(['plan', at('combo.json')])).stdout).toContain(
+    'not four-cable: Combo has no loop: nothing can be hung behind its preamp.',
+  );
+  const bad = await hum(['plan', at('gear.json'), '--matters', 'beauty']);
+  expect([bad.status, bad.stderr]).toEqual([2, expect.stringContaining('knows no "beauty"')]);
+});
+
+test.each(CHANGES)('chain --set: $what, leads counted', async ({ gear, before, after, leads }) => {
+  writeFileSync(at('before.json'), writeRig(wired(gear, before)));
+  const { status, value } = await json(['chain', at('before.json'), '--set', after, '-o', at('after.json')]);
+  const { fetch, move, putAway } = value as unknown as Record<string, readonly number[]>;
+  expect([status, fetch!.length, move!.length, putAway!.length]).toEqual([0, ...leads]);
+  expect((await hum(['chain', at('after.json')])).stdout).toBe(`${after}\n`);
 });

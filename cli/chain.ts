@@ -18,6 +18,8 @@ import { applyEdit, outletWant, type SingleEdit } from '../core/edits';
 import { writeRig } from '../core/file';
 import { boxOf, inNight, jackKey, leadOf, newVariant, type Rig } from '../core/model';
 import { heardBy } from '../core/routings';
+import { usualCommand, whyCommand } from './order';
+import { touchedBy, touchedLine } from './wired';
 import { BadInput, rigOf, soundOf, variantOf, write, type Call } from './input';
 
 /** A chain as data, with what people call its boxes and leads. */
@@ -82,23 +84,10 @@ function setCommand(call: Call, rig: Rig, text: string): number {
     ? [{ edit: 'takeAsVariant', arguments: { variant, change } }, ...wishesFor(trial, chains, variant.id)]
     : [{ edit: 'takeRouting', arguments: change }];
   write(call, out, writeRig(edits.reduce((now, edit) => applyEdit(now, edit).rig, rig)));
-  const numbers = (ids: readonly string[]) =>
-    ids.flatMap((id) => leadOf(trial, id)?.number ?? []).sort((a, b) => a - b);
-  const fetched = numbers(change.put.map(({ id }) => id));
-  const moved = numbers(change.move.map(({ lead }) => lead));
-  const away = numbers(change.away);
   if (out === '-') return 0;
-  if (call.flags.has('--json'))
-    call.printJson({ wired: true, fetch: fetched, move: moved, putAway: away, change });
-  else {
-    const words = [
-      ['fetch', fetched],
-      ['move', moved],
-      ['put away', away],
-    ] as const;
-    const parts = words.flatMap(([what, leads]) => (leads.length > 0 ? [`${what} ${leads.join(', ')}`] : []));
-    call.print(parts.length > 0 ? `leads: ${parts.join('; ')}` : 'no lead moves');
-  }
+  const touched = touchedBy(trial, change);
+  if (call.flags.has('--json')) call.printJson({ wired: true, ...touched, change });
+  else call.print(touchedLine(touched));
   return 0;
 }
 
@@ -116,6 +105,8 @@ export function chainCommand(call: Call): number {
   const rig = rigOf(call);
   const text = call.values['--set'];
   if (text !== undefined) return setCommand(call, rig, text);
+  if (call.flags.has('--why')) return whyCommand(call, rig);
+  if (call.flags.has('--usual')) return usualCommand(call, rig);
   const variant = variantOf(call, rig);
   const sound = soundOf(call, rig);
   const all = readingsIn(inNight(rig, variant)).filter(

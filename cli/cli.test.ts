@@ -195,7 +195,7 @@ describe('bad input', () => {
     [['check', '-'], /standard input is no sound rig file/],
     [['nonsense'], /there is no command "nonsense"/],
     [['check', '-', '--loud'], /unknown option --loud/],
-    [['check'], /wants a rig file/],
+    [['check'], /check wants a rig: a file, or -/],
   ] as [string[], RegExp][])('%j: exit 2, a message, no stack', async (args, message) => {
     const plain = await hum(args, '{"torn": ');
     expect([plain.status, plain.stdout]).toEqual([2, '']);

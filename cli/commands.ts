@@ -4,8 +4,11 @@ import { cardsOf } from '../core/planner';
 import { applyEdit } from '../core/edits';
 import { fileSchema, writeRig } from '../core/file';
 import { BadInput, rigOf, soundOf, variantOf, write, type Call } from './input';
+import { acCommand } from './ac';
 import { chainCommand } from './chain';
 import { movesCommand } from './moves';
+import { netlistCommand } from './netlist';
+import { planCommand } from './plan';
 import { levelsCommand } from './levels';
 import { traceCommand } from './trace';
 
@@ -18,15 +21,22 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
   chain RIG                   the order from the string to what is heard, a line each chain (docs/chains.md)
         --set TEXT -o OUT     wires the chains written so, a line each; exit 1 with what would do if they cannot be
         --as NAME             … as a new variant of that name
+        --why                 every stop with the reason for its place
+        --usual [-o OUT]      what the usual order would move, by the house rules of the rig; wired, with -o
   moves RIG --from V --to W   what is to be moved from one night to another, step by step (base: the base wiring)
   cables RIG                  the lead schedule
   routes RIG                  which routings can be had, and what each costs
+  plan RIG                    routings put together from parts, the best of each family first, and why not others
+        --matters A,B         what matters first: heard, faults, wishes, order, cautions, knobs, leads, runs …
   fix RIG CODE -o OUT         cures the first finding of that code
   levels RIG                  average, peak, ceiling and headroom along every way, in dBu
   export RIG --svg FILE       the map at full detail, ink on white
              --pdf FILE       the sheet: map, leads, sounds, cautions, patch-up
              --labels FILE    labels for both ends of every lead, as a PDF; --flag: to fold, not to wrap
              --card FILE      one page for a phone: leads, patch-up, sounds, cautions
+  netlist RIG --to TAG:jack   the circuit of a route in one sound as a plain SPICE netlist (docs/netlists.md)
+        --from INSTRUMENT     else from the first
+  ac NETLIST [--node N]       the response of a plain SPICE netlist (R C L V E K) at its own .ac points; node out
   validate RIG                is this a sound rig file
   schema                      the JSON Schema of the file
 
@@ -202,9 +212,12 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   check,
   trace: traceCommand,
   chain: chainCommand,
+  plan: planCommand,
   moves: movesCommand,
   cables,
   levels: levelsCommand,
+  ac: acCommand,
+  netlist: netlistCommand,
   routes,
   fix,
   export: exportCommand,

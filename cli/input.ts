@@ -12,15 +12,17 @@ export class BadInput extends Error {
   }
 }
 
-/** Reads a rig from a file, or from standard input for `-`. */
-function readRigFrom(file: string, io: Io): Rig {
-  let text: string;
+function textFrom(file: string, io: Io): string {
   try {
-    text = io.read(file);
+    return io.read(file);
   } catch (error) {
     throw new BadInput(`cannot read ${file}: ${error instanceof Error ? error.message : String(error)}`);
   }
-  const read = readRig(text);
+}
+
+/** Reads a rig from a file, or from standard input for `-`. */
+function readRigFrom(file: string, io: Io): Rig {
+  const read = readRig(textFrom(file, io));
   if (!read.ok)
     throw new BadInput(
       [
@@ -43,7 +45,7 @@ export type Call = {
   readonly printJson: (value: unknown) => void;
 };
 
-const FLAGS = ['--json', '--csv', '--feet', '--flag'];
+const FLAGS = ['--json', '--csv', '--feet', '--flag', '--why', '--usual'];
 const VALUES = [
   '--sound',
   '--variant',
@@ -55,8 +57,10 @@ const VALUES = [
   '--date',
   '--set',
   '--as',
+  '--matters',
   '--from',
   '--to',
+  '--node',
   '-o',
 ];
 
@@ -90,13 +94,18 @@ export function readCall(args: readonly string[], io: Io): Call {
   };
 }
 
-/** The rig a command is given as its only positional argument. */
-export function rigOf(call: Call): Rig {
-  const [file, ...more] = call.positional;
-  if (file === undefined) throw new BadInput(`${call.command} wants a rig file, or - for standard input`);
-  if (more.length > 0) throw new BadInput(`${call.command} takes one rig, not also "${more[0]}"`);
-  return readRigFrom(file, call.io);
+/** The one file that a command is given. */
+function fileOf({ command, positional: [file, ...more] }: Call, what: string): string {
+  if (file === undefined) throw new BadInput(`${command} wants ${what}: a file, or - for standard input`);
+  if (more.length > 0) throw new BadInput(`${command} takes ${what}, not also "${more[0]}"`);
+  return file;
 }
+
+/** The rig a command is given as its only positional argument. */
+export const rigOf = (call: Call): Rig => readRigFrom(fileOf(call, 'a rig'), call.io);
+
+/** The text of the one file that a command is given. */
+export const textOf = (call: Call, what: string): string => textFrom(fileOf(call, what), call.io);
 
 function find(list: readonly { id: string; name: string }[], wanted: string, what: string): string {
   const found = list.find((item) => item.id === wanted) ?? list.find((item) => item.name === wanted);

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { writeRig } from '../core/file';
 import { largeRig } from '../core/testing/large-rig';
-import { expect, test } from './fixtures';
+import { expect, test, importRig } from './fixtures';
 
 const VIEWS = ['gear', 'routes', 'map', 'cables', 'bench', 'sheet'] as const;
 /** Views that are looked at in every form, empty and with forty boxes. */
@@ -76,15 +76,6 @@ async function open(page: Page, view: (typeof VIEWS)[number], ready: string | Re
   await expect(page.locator('main')).toContainText(ready);
 }
 
-async function importRig(page: Page, text: string) {
-  await page.goto('/shelf');
-  await page
-    .getByLabel('Rig files to import')
-    .setInputFiles({ name: 'rig.humrig.json', mimeType: 'application/json', buffer: Buffer.from(text) });
-  await page.getByRole('list', { name: 'Rigs' }).getByRole('link').first().click();
-  await expect(page).toHaveURL(/\/map/);
-}
-
 test.describe('axe', () => {
   test.describe.configure({ mode: 'parallel' });
   test.setTimeout(120_000);
@@ -124,7 +115,16 @@ test.describe('axe', () => {
       await open(page, view, ready[view]);
       await audit(page, `${view}, demo`, false);
     }
-    await page.goto(page.url().replace(/\/sheet.*$/, '/gear/inside/multi-effects'));
+    await page.goto(page.url().replace(/\/sheet.*$/, '/map'));
+    await page.getByRole('button', { name: 'Why so' }).click();
+    await page
+      .getByRole('list', { name: 'Stops of the order' })
+      .getByRole('button', { name: /^Tuner/ })
+      .click();
+    await page.getByRole('button', { name: 'Put in the usual order …' }).click();
+    await expect(page.getByRole('button', { name: 'Put them so' })).toBeEnabled();
+    await audit(page, 'the order read out', false);
+    await page.goto(page.url().replace(/\/map.*$/, '/gear/inside/multi-effects'));
     await expect(page.getByRole('group', { name: 'Inside Multi-effects' })).toBeVisible();
     await audit(page, 'inside, demo', false);
     await page.goto('/gear');

@@ -1,4 +1,7 @@
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import { parseChains, wireChains } from '../core/chain';
+import { writeRig } from '../core/file';
+import { build } from '../core/testing/build';
 
 /** Every page of a test: anything the console complains of, and any breach of the content security policy, fails it. */
 export const test = base.extend<{ quiet: string[] }>({
@@ -42,13 +45,49 @@ export async function newRig(page: Page, line: string) {
 export const saved = (page: Page) =>
   expect(page.getByRole('banner').getByText('saved', { exact: true })).toBeVisible();
 
-/** A new rig with the first routing that can be had taken; the page stands on its map. */
+/** A rig from a file; the page stands on its map. */
+export async function importRig(page: Page, text: string) {
+  await page.goto('/shelf');
+  await page
+    .getByLabel('Rig files to import')
+    .setInputFiles({ name: 'rig.humrig.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+  await page.getByRole('list', { name: 'Rigs' }).getByRole('link').first().click();
+  await expect(page).toHaveURL(/\/map/);
+}
+
+/** Gear wired as a chain says; the page stands on its map. */
+export async function newChainedRig(page: Page, line: string, chain: string) {
+  const rig = build(line);
+  const wired = wireChains(rig, parseChains(rig, chain));
+  if ('reason' in wired) throw new Error(wired.reason);
+  await importRig(page, writeRig(wired.trial));
+}
+
+/** Waits until the table of routings is whole. */
+export const planned = (page: Page) => expect(page.getByText(/\d+ combined, \d+ wired/)).toBeVisible();
+
+/** A new rig with the best routing that is found taken; the page stands on its map. */
 export async function newWiredRig(page: Page, line: string) {
   await newRig(page, line);
   await page.getByRole('link', { name: 'Routes' }).click();
+  await planned(page);
   await page
     .getByRole('button', { name: /^Take / })
     .first()
     .click();
   await expect(page.getByTestId('map')).toBeVisible();
+}
+
+/** Draws a stop of the profile to a gap, which is there once it is held. */
+export async function drawnAlong(page: Page, from: Locator, to: () => Locator) {
+  const box = await from.boundingBox();
+  if (!box) throw new Error('the stop is not on the page');
+  await page.mouse.move(box.x + box.width / 2, box.y + 70);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 20, box.y + 60, { steps: 4 });
+  const gap = await to().boundingBox();
+  if (!gap) throw new Error('the gap is not on the page');
+  await page.mouse.move(gap.x + gap.width / 2, gap.y + gap.height / 2, { steps: 6 });
+  await expect(to()).toHaveClass(/border-select/);
+  await page.mouse.up();
 }

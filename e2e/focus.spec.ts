@@ -1,7 +1,7 @@
 // By keyboard alone: after every act the focus is where the hands go on, and never lost to the page.
 import type { Locator, Page } from '@playwright/test';
 import { Hands } from './acts';
-import { expect, newRig, newWiredRig, saved, test } from './fixtures';
+import { expect, newRig, newWiredRig, planned, saved, test } from './fixtures';
 
 const LINE = 'guitar, tuner, fuzz, od, delay | unit | valve head, cab 16';
 
@@ -54,6 +54,7 @@ async function wired(page: Page): Promise<Keys> {
   // What comes next has the focus already.
   await expect(page.getByRole('main').locator('a:focus')).toHaveCount(1);
   await keys.key('Enter');
+  await planned(page);
   await keys.enter(page.getByRole('button', { name: /^Take / }).first());
   await expect(map(page)).toBeFocused();
   return keys;

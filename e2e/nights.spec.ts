@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, newWiredRig, saved, test } from './fixtures';
+import { expect, newWiredRig, saved, test, planned } from './fixtures';
 
 const GEAR = 'guitar, fuzz, od, unit, valve head, cab 16, desk';
 const variant = (page: Page) => page.getByRole('banner').getByRole('button', { name: /^Variant:/ });
@@ -28,11 +28,7 @@ async function twoNights(page: Page) {
   await expect(heard).toContainText('Must be heard on Direct night from');
   await heard.getByRole('button', { name: 'Desk CH 1' }).click();
   await heard.getByRole('button', { name: 'Cabinet' }).click();
-  await page
-    .getByRole('article')
-    .filter({ hasText: 'DIRECT' })
-    .getByRole('button', { name: /^Take/ })
-    .click();
+  await page.getByRole('button', { name: 'Take Direct', exact: true }).click();
   await expect(otherwise(page).getByRole('button', { name: /^lead/ })).toHaveCount(4);
 }
 
@@ -120,6 +116,7 @@ test('the moves from night to night: walked on the bench, on the sheet, and back
 test('a routing as a variant by keys alone, named anew, removed, and undone', async ({ page }) => {
   await newWiredRig(page, GEAR);
   await page.getByRole('link', { name: 'Routes' }).click();
+  await planned(page);
   const as = page.getByRole('button', { name: /as a variant$/ }).first();
   await as.focus();
   await page.keyboard.press('Enter');

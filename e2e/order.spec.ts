@@ -1,5 +1,5 @@
-import type { Locator, Page } from '@playwright/test';
-import { expect, newRig, newWiredRig, test } from './fixtures';
+import type { Page } from '@playwright/test';
+import { drawnAlong, expect, newChainedRig, newRig, newWiredRig, test } from './fixtures';
 
 const map = (page: Page) => page.getByTestId('map');
 const profile = (page: Page) => page.getByRole('application', { name: /^Profile of/ });
@@ -30,19 +30,6 @@ const stop = (page: Page, title: RegExp) => profile(page).getByTitle(title).firs
 /** Off neighbours stand together until one of them is chosen. */
 const choose = (page: Page, box: string) => map(page).locator(`[data-part="box:${box}"]`).first().click();
 
-async function drag(page: Page, from: Locator, to: () => Locator) {
-  const box = await from.boundingBox();
-  if (!box) throw new Error('the stop is not on the page');
-  await page.mouse.move(box.x + box.width / 2, box.y + 70);
-  await page.mouse.down();
-  await page.mouse.move(box.x + box.width / 2 + 20, box.y + 60, { steps: 4 });
-  const gap = await to().boundingBox();
-  if (!gap) throw new Error('the gap is not on the page');
-  await page.mouse.move(gap.x + gap.width / 2, gap.y + gap.height / 2, { steps: 6 });
-  await expect(to()).toHaveClass(/border-select/);
-  await page.mouse.up();
-}
-
 const FOUR = 'guitar, fuzz, overdrive, multi-effects, valve head, cab 16';
 
 test('a stop is drawn along the order: over a neighbour, into a loop, out of it; each is one undo', async ({
@@ -53,14 +40,14 @@ test('a stop is drawn along the order: over a neighbour, into a loop, out of it;
   expect(before).toMatch(/FUZZ.*OVRDRV.*Drive/);
 
   await choose(page, 'fuzz');
-  await drag(page, stop(page, /^FUZZ/), () =>
+  await drawnAlong(page, stop(page, /^FUZZ/), () =>
     profile(page).getByRole('button', { name: /^after Overdrive: 3 to move/ }),
   );
   await expect(said(page)).toContainText('Move Fuzz after Overdrive: move 1, 2 and 3.');
   expect(await order(page)).toMatch(/OVRDRV.*FUZZ.*Drive/);
 
   // Into the unit, where it gets a loop of its own.
-  await drag(page, stop(page, /^FUZZ/), () =>
+  await drawnAlong(page, stop(page, /^FUZZ/), () =>
     profile(page).getByRole('button', { name: /^between Delay and Reverb of Multi-effects/ }),
   );
   await expect(said(page)).toContainText('Move Fuzz between Delay and Reverb');
@@ -82,6 +69,7 @@ test('drawn beside the order a stop is taken out, and from there put in again', 
   const beside = page.getByRole('group', { name: 'Not in the order' });
   const shelf = await beside.boundingBox();
   await page.mouse.move(shelf!.x + shelf!.width / 2, shelf!.y + shelf!.height / 2, { steps: 6 });
+  await expect(beside).toHaveClass(/bg-select-tint/);
   await page.mouse.up();
   await expect(said(page)).toContainText('Take out of the order');
   expect(await order(page)).not.toContain('FUZZ');
@@ -141,11 +129,11 @@ test('by keys alone: the list names every place with its price, tells what it br
 test('the preamp into the loop of a unit is four-cable; a gate goes around drives; a feed splits off', async ({
   page,
 }) => {
-  await newRig(page, 'guitar, overdrive, multi-effects, valve head, cab 16, four-jack gate, desk');
-  await page.getByRole('link', { name: 'Routes' }).click();
-  await page.getByRole('button', { name: 'Take All in front' }).click();
-  await expect(map(page)).toBeVisible();
-
+  await newChainedRig(
+    page,
+    'guitar, overdrive, multi-effects, valve head, cab 16, four-jack gate, desk',
+    'GUITAR > OVRDRV > MULTI[drive amp cab chorus delay reverb] > VALVE > CABINET',
+  );
   await stop(page, /^VALVE Preamp/).click();
   await map(page).focus();
   await page.keyboard.press('m');

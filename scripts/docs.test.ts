@@ -29,6 +29,7 @@ test('each guide has its example', () => {
     'add-a-finding.md',
     'add-a-kind.md',
     'add-a-routing.md',
+    'add-a-routing.md',
   ]);
 });
 

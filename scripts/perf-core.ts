@@ -1,12 +1,13 @@
 // What the core takes for its work; each printed with its budget. Bundled and run by perf.mjs.
 import { writeFileSync } from 'node:fs';
-import { heldFrom, offersFor } from '../core/chain';
+import { heldFrom, offersFor, usualIn } from '../core/chain';
 import { drawMap } from '../core/drawing';
 import { judge, report } from '../core/findings';
-import { cardsOf } from '../core/planner';
+import { parseNetlist, solverOf, type Netlist } from '../core/circuit';
+import { cardsOf, planSearch, type Plan } from '../core/planner';
 import { applyEdit, trialOf, type EditCall } from '../core/edits';
 import { writeRig } from '../core/file';
-import type { Rig } from '../core/model';
+import { makeSound, type Rig } from '../core/model';
 import { settingsOf, trace } from '../core/signal';
 import { build } from '../core/testing/build';
 import { largeRig } from '../core/testing/large-rig';
@@ -109,8 +110,26 @@ const fourteen = build(
   'guitar, tuner, fuzz, od x3, chorus x3, delay x3, buffer x3, unit, valve head, cab 16, mic, desk',
 );
 add(
-  'planner, 14 pedals, all routings',
+  'list of routings, 14 pedals',
   median(fourteen, 5, (r) => cardsOf(r)),
+  2000,
+);
+
+const eight = Array.from({ length: 7 }, (_, i) => makeSound(`more-${i}`, `More ${i}`)).reduce(
+  (r, sound, i) => applyEdit(r, { edit: 'addSound', arguments: { sound, index: i + 1 } }).rig,
+  fourteen,
+);
+const planned = (r: Rig, isDone: (plan: Plan) => boolean) => {
+  for (const { plan } of planSearch(r, null)) if (isDone(plan)) return;
+};
+add(
+  'plan, 14 pedals, 8 sounds: the first routing',
+  median(eight, 3, (r) => planned(r, ({ lines }) => lines.some(({ inForce }) => !inForce))),
+  500,
+);
+add(
+  'plan, 14 pedals, 8 sounds: every family',
+  median(eight, 3, (r) => planned(r, () => false)),
   2000,
 );
 
@@ -123,6 +142,31 @@ if (pedal)
     median(twenty, 9, (r) => offersFor(r, rest, pedal)),
     60,
   );
+
+add(
+  'the usual order, 20 boxes',
+  median(twenty, 5, (r) => usualIn(r, rest)),
+  300,
+);
+
+/** A pickup with its controls, a lead, and so many pedals off with patches between: 25 nodes in all. */
+function passiveRun(): Netlist {
+  const pickup =
+    'V1 src 0 AC 1\nRp src p1 8200\nLp p1 pu 4.6\nCp pu 0 140p\nRt pu t1 500k\nCt t1 0 22n\nRv1 pu n0 0.1\nRv2 n0 0 500k';
+  const leads = Array.from(
+    { length: 19 },
+    (_, i) => `Ca${i} n${i} 0 50p\nRc${i} n${i} n${i + 1} 0.1\nCb${i} n${i + 1} 0 50p`,
+  );
+  return parseNetlist(['a run of leads', pickup, ...leads, 'Rin n19 out 1', 'Rl out 0 1meg'].join('\n'));
+}
+const points = Float64Array.from({ length: 400 }, (_, i) => 20 * 1_000 ** (i / 399));
+const solver = solverOf(passiveRun(), ['out']);
+const runs = Array.from({ length: 400 }, () => {
+  const start = performance.now();
+  solver.run(points);
+  return performance.now() - start;
+}).slice(300);
+add('response of a passive run of 25 nodes, 400 points', runs.sort((x, y) => x - y)[50] ?? 0, 0.5);
 
 const [out] = process.argv.slice(2);
 if (out) writeFileSync(out, writeRig(large));

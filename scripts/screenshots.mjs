@@ -47,7 +47,17 @@ const shots = [
       await page.waitForTimeout(400);
     },
   },
-  { name: 'routes', act: go('Routes') },
+  {
+    name: 'routes',
+    act: async (page) => {
+      await go('Routes')(page);
+      await page.getByText(/\d+ combined, \d+ wired/).waitFor();
+      await page
+        .getByRole('button', { name: /^Four-cable/ })
+        .first()
+        .click();
+    },
+  },
   {
     name: 'gear',
     act: async (page) => {
@@ -102,7 +112,9 @@ const shots = [
     name: 'order',
     act: async (page) => {
       await page.getByRole('button', { name: 'List', exact: true }).click();
-      await page.getByRole('region', { name: 'Order' }).getByText('EARS').waitFor();
+      await page.getByRole('region', { name: 'Order', exact: true }).getByText('EARS').waitFor();
+      await page.getByRole('button', { name: 'Why so' }).click();
+      await page.getByRole('list', { name: 'Stops of the order' }).waitFor();
     },
   },
   {

@@ -27,6 +27,8 @@ import type { Wirings } from '../signal';
 import { readChains, wiringsAtRest, wiringsIn } from './read';
 import type { ChainsAt } from './scope';
 import { slotsOf, slotWords, stopWords, type Slot } from './slots';
+import { usualOrder, type Usual } from './usual';
+import { weakly } from '../units';
 import { wireChains, type Wiring } from './wire';
 
 /** What is in hand: a stretch of the order, or a box of the rig that stands in no chain. */
@@ -50,7 +52,9 @@ export type Act =
   | { readonly act: 'twin'; readonly at: PlaceAt; readonly slot: number }
   | { readonly act: 'join'; readonly tail: TailAt; readonly box: string; readonly block: string }
   /** Ears or a wedge at an aux of a desk. */
-  | { readonly act: 'ears'; readonly box: string; readonly desk: string };
+  | { readonly act: 'ears'; readonly box: string; readonly desk: string }
+  /** Everything that can be where it is usual. */
+  | { readonly act: 'usual' };
 
 /**
  * The order that acts are on: as it reads by inner wirings, stops taken apart; sources that nothing is plugged into
@@ -113,11 +117,14 @@ export const twinSlots = (rig: Rig, chains: readonly Chain[], at: PlaceAt): read
     return tail.slice(0, n).join() !== at.tail.slice(0, n).join();
   });
 
-/** The chains that an act asks for, the way that is wanted first ahead; none: there is nothing to do it to. */
-export const waysOf = (rig: Rig, chains: readonly Chain[], act: Act): Ways =>
-  askedBy(rig, chains, act).map((asked) => asked.filter((chain) => !isBare(chain)));
+/**
+ * The chains that an act asks for, the way that is wanted first ahead; none: there is nothing to do it to.
+ * @param chains those that it is on, where they are at hand
+ */
+export const waysOf = (rig: Rig, at: ChainsAt, act: Act, chains = actChains(rig, at)): Ways =>
+  askedBy(rig, at, act, chains).map((asked) => asked.filter((chain) => !isBare(chain)));
 
-function askedBy(rig: Rig, chains: readonly Chain[], act: Act): Ways {
+function askedBy(rig: Rig, at: ChainsAt, act: Act, chains: readonly Chain[]): Ways {
   const box = 'box' in act ? boxOf(rig, act.box) : undefined;
   switch (act.act) {
     case 'put': {
@@ -149,7 +156,28 @@ function askedBy(rig: Rig, chains: readonly Chain[], act: Act): Ways {
       const desk = boxOf(rig, act.desk);
       return box && desk ? heardFrom(rig, chains, desk, box) : [];
     }
+    case 'usual': {
+      const { chains: usual } = usualIn(rig, at);
+      return usual ? [usual] : [];
+    }
   }
+}
+
+const usualOf = weakly((rig: Rig, key: string): Usual => {
+  const at = JSON.parse(key) as ChainsAt;
+  return usualOrder(rig, at, actChains(rig, at));
+});
+
+/** What the usual order would move, and what stays against it. */
+export const usualIn = (rig: Rig, at: ChainsAt): Usual => usualOf(rig, JSON.stringify(at));
+
+/** Why nothing can be put in the usual order. */
+function usualRefusal({ left }: Usual): Refusal {
+  const reason =
+    left.length === 0
+      ? 'It stands in the usual order.'
+      : left.map(({ words, reason }) => `${words} stays: ${reason}`).join(' ');
+  return { box: null, stereo: false, reason };
 }
 
 const NOTHING: Refusal = { box: null, stereo: false, reason: 'There is nothing to do it to.' };
@@ -158,12 +186,12 @@ const NOTHING: Refusal = { box: null, stereo: false, reason: 'There is nothing t
 export function wireAct(rig: Rig, at: ChainsAt, act: Act): Wiring | Refusal {
   let refused = barred(rig, at);
   if (refused) return refused;
-  for (const chains of waysOf(rig, actChains(rig, at), act)) {
+  for (const chains of waysOf(rig, at, act)) {
     const wired = wireChains(rig, chains, at);
     if (!('reason' in wired)) return wired;
     refused ??= wired;
   }
-  return refused ?? NOTHING;
+  return refused ?? (act.act === 'usual' ? usualRefusal(usualIn(rig, at)) : NOTHING);
 }
 
 /** How many leads a change fetches, moves and puts away; air and radio are no leads to fetch. */
@@ -197,15 +225,20 @@ export function priceOf(rig: Rig, ways: Ways, at: ChainsAt): Pick<Offer, 'price'
   return { price: null, refused: refused ?? NOTHING.reason, here: false };
 }
 
-/** Every slot for what is in hand, with its price by jacks and leads alone; nothing is proved. */
+/** Where a way parts within a box, what is put on one side may be heard on the other too: only the proof tells. */
+const isDoubtful = ({ tail, at, hosted }: Slot): boolean => hosted && at === 0 && tail.length > 1;
+
+/** Every slot for what is in hand, with its price by jacks and leads alone; what they can tell is not proved. */
 export function offersFor(rig: Rig, at: ChainsAt, held: Held): readonly Offer[] {
   const chains = actChains(rig, at);
   const { chains: rest, slots } = slotsOfHeld(rig, chains, held);
-  return slots.map((slot, i) => ({
-    slot: i,
-    words: slotWords(rig, rest, slot),
-    ...priceOf(rig, waysOf(rig, chains, { act: 'put', held, slot: i }), at),
-  }));
+  return slots.map((slot, i) => {
+    const act: Act = { act: 'put', held, slot: i };
+    const priced = priceOf(rig, waysOf(rig, at, act, chains), at);
+    const proof = priced.price && !priced.here && isDoubtful(slot) ? wireAct(rig, at, act) : null;
+    const refused = proof && 'reason' in proof ? { price: null, refused: proof.reason } : {};
+    return { slot: i, words: slotWords(rig, rest, slot), ...priced, ...refused };
+  });
 }
 
 /** The act that moves a stretch by one slot, earlier or later; null: there is none that it can stand in. */
@@ -220,7 +253,7 @@ export function stepAct(rig: Rig, at: ChainsAt, stretch: Stretch, by: 1 | -1): A
   if (own < 0) return null;
   for (let slot = own + by; slots[slot]; slot += by) {
     const act: Act = { act: 'put', held, slot };
-    const { price, here } = priceOf(rig, waysOf(rig, chains, act), at);
+    const { price, here } = priceOf(rig, waysOf(rig, at, act, chains), at);
     if (price && !here) return act;
   }
   return null;

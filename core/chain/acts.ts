@@ -1,5 +1,7 @@
 // Changes of the order: a stop moved, put in, taken out; a stretch hosted; a box wrapped around it; tails split off, joined.
 import { blockIn, boxOf, type Box, type Reads } from '../model';
+import { weakly } from '../units';
+
 import { stopsOf, type Chain, type End, type Gap, type Place, type Stop, type Tail } from './chain';
 import { anyLoop, twinId } from './choose';
 import {
@@ -136,10 +138,10 @@ export const putIn = (of: Of, chains: readonly Chain[], box: Box, slot: Slot): W
   putInto(of, chains, slot, whole(box)).map((one) => folded(of, one));
 
 /** The two halves of a box that can stand around a stretch; null: it has not two. */
-export function halvesOf(box: Box): readonly [readonly string[], readonly string[]] | null {
+export const halvesOf = weakly((box: Box): readonly [readonly string[], readonly string[]] | null => {
   const [a, b, ...more] = partsOf(box, blocksOf(box));
   return a && b && more.length === 0 && !isGrid(box) && !hasLoops(box) ? [a, b] : null;
-}
+});
 
 /** Every place of a box in chains. */
 export const stretchesOf = (chains: readonly Chain[], box: string): readonly Stretch[] =>

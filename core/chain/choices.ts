@@ -169,7 +169,7 @@ export function choicesAt(rig: Rig, at: ChainsAt, place: PlaceAt): readonly Choi
     ...joins(here),
     ...monitors(here),
   ].map((choice) => {
-    const { price, refused } = priceOf(rig, waysOf(rig, chains, choice.act), at);
+    const { price, refused } = priceOf(rig, waysOf(rig, at, choice.act, chains), at);
     return { ...choice, price, refused };
   });
 }

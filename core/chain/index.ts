@@ -15,11 +15,15 @@ export {
   type Tail,
 } from './chain';
 export { nameOf } from './naming';
-export { writeChains } from './notation';
+export { blocksOf, quoted, writeChains } from './notation';
+export { partsOf } from './parts';
+export { isGrid, lineOf } from './relay';
+export { stoodAt, verdictAt, type OrderOf, type Stood } from './members';
 export { ChainError, parseChains } from './parse';
 export { gearFor, remediesFor, withMore, type Remedies } from './remedy';
 export type { ChainsAt } from './scope';
 export { type Refusal } from './refusals';
+export { planChains } from './plan';
 export { wireChains, type Wiring } from './wire';
 export { knotWords, orderNotes, restWords } from './words';
 export { readChains, readingsIn, wiringsIn, type InWirings } from './read';
@@ -33,6 +37,7 @@ export {
   waysOf,
   wiringsOf,
   stepAct,
+  usualIn,
   stopKey,
   wireAct,
   type Act,
@@ -45,3 +50,5 @@ export { heldFrom, inHand, stepOf, type InHand } from './in-hand';
 export { choicesAt, shelfOf, type Choice } from './choices';
 export { placeAt, type PlaceAt, type TailAt } from './edit';
 export { everyPlace, slotWords, type Slot } from './slots';
+export { orderLines, stopPart, turnedPairs, turnedWords, type OrderLine } from './reasons';
+export { betterPlaces, type Usual } from './usual';

@@ -1,7 +1,7 @@
 // What a routing is called in the trade's words, read off its chains: for rigs that were plugged by hand too.
 import { blockIn, boxOf, type Block, type Box, type Reads } from '../model';
-import { inWords } from '../units';
-import { placesOf, stopsOf, type Chain, type End, type Stop, type Tail } from './chain';
+import { inWords, weakly } from '../units';
+import { stopsOf, type Chain, type End, type Stop, type Tail } from './chain';
 import { halvesOf } from './acts';
 import { isGrid } from './relay';
 
@@ -9,22 +9,31 @@ type Of = Reads<'boxes'>;
 type Role = Block['role'];
 
 /** A way from a source to where it ends, with the splits that it goes through by their places in it. */
-type Way = { readonly stops: readonly Stop[]; readonly parts: readonly number[]; readonly end: End };
+type Way = {
+  readonly stops: readonly Stop[];
+  readonly parts: readonly number[];
+  readonly end: End;
+  /** It comes to its end left and right. */
+  readonly wide: boolean;
+};
 
-const blocksOf = (of: Of, { box, blocks }: Stop): readonly Block[] =>
-  blocks.flatMap((id) => blockIn(boxOf(of, box), id) ?? []);
+const blocksOf = weakly((of: Of, { box, blocks }: Stop): readonly Block[] =>
+  blocks.flatMap((id) => blockIn(boxOf(of, box), id) ?? []),
+);
 const has = (of: Of, stop: Stop, ...roles: readonly Role[]): boolean =>
   blocksOf(of, stop).some(({ role }) => roles.includes(role));
 
 /** Every way through a chain, to each of its ends. */
 function waysThrough({ places, end }: Tail): readonly Way[] {
   const own = places.flatMap(({ stops }) => [...stops]);
-  if (end.kind !== 'split') return [{ stops: own, parts: [], end }];
+  const wide = places.at(-1)?.gap?.width === 'stereo';
+  if (end.kind !== 'split') return [{ stops: own, parts: [], end, wide }];
   return end.tails.flatMap((tail) =>
     waysThrough(tail).map((way) => ({
       stops: [...own, ...way.stops],
       parts: [own.length, ...way.parts.map((at) => own.length + at)],
       end: way.end,
+      wide: way.wide,
     })),
   );
 }
@@ -76,7 +85,7 @@ function feedWords(of: Of, way: Way, main: Way): string | null {
   if (!last || way.end.kind !== 'heard' || way.end.outlet === 'loudspeaker') return null;
   const shared = way.stops.findIndex((stop, i) => stop !== main.stops[i]);
   const own = way.stops.slice(shared < 0 ? way.stops.length : shared);
-  const to = boxOf(of, last.box)?.name ?? last.box;
+  const to = `${boxOf(of, last.box)?.name ?? last.box}${way.wide ? ' in stereo' : ''}`;
   if (own.some((stop) => hears(of, stop))) return `a microphone to ${to}`;
   const behind = way.stops.slice(0, shared < 0 ? undefined : shared).findLast(({ loop }) => loop === null);
   const from = boxOf(of, behind?.box);
@@ -103,13 +112,12 @@ function insertWords(of: Of, chain: Chain): readonly string[] {
     const back = stops.findIndex(
       (stop, k) => k > i && stop.box === out.box && stop.loop?.side === 'back' && stop.loop.block === block,
     );
-    const hung = stops
-      .slice(i + 1, back < 0 ? i + 1 : back)
-      .filter((stop) => !has(of, stop, 'preamp', 'power'));
+    const [from, to] = [i + 1, back < 0 ? i + 1 : back];
+    // A gate that only closes in the loop stands around something: that is told elsewhere.
+    const isWhole = ({ box }: Stop) => !stops.some((stop, k) => stop.box === box && (k < from || k >= to));
+    const hung = stops.slice(from, to).filter((stop) => !has(of, stop, 'preamp', 'power') && isWhole(stop));
     const host = boxOf(of, out.box);
-    const names = [
-      ...new Set(hung.filter(({ box }) => box !== out.box).flatMap(({ box }) => boxOf(of, box)?.name ?? [])),
-    ];
+    const names = [...new Set(hung.flatMap(({ box }) => boxOf(of, box)?.name ?? []))];
     if (names.length === 0 || !host) return [];
     return [`${inWords(names)} in ${blockIn(host, block)?.name ?? block} of ${host.name}`];
   });
@@ -163,9 +171,6 @@ function amplifierWords(of: Of, { end }: Tail, ways: readonly Way[]): string | n
   return wet.some(isDry) && !wet.every(isDry) ? `${names}, one of them dry` : names;
 }
 
-const isWide = (tail: Tail): boolean =>
-  placesOf(tail).some(({ gap, stops }) => stops.length > 1 || gap?.width === 'stereo');
-
 const instruments = (of: Of, { sources }: Chain): readonly Box[] =>
   sources.flatMap((id) => {
     const box = boxOf(of, id);
@@ -184,7 +189,9 @@ export function nameOf(of: Of, chains: readonly Chain[]): readonly string[] {
   const heard = ways.filter(({ end }) => end.kind === 'heard');
   const main = heard.find(({ stops }) => stops.some((stop) => has(of, stop, 'power'))) ?? heard[0];
   if (!main) return [];
-  const family = aroundAmplifier(of, main) ?? (isWide(first) ? 'direct, in stereo' : 'direct');
+  const around = aroundAmplifier(of, main);
+  const family = around ?? (main.wide ? 'direct, in stereo' : 'direct');
+  const wide = around !== null && main.wide ? ['in stereo'] : [];
   const feeds = heard.flatMap((way) => (way === main ? [] : (feedWords(of, way, main) ?? [])));
   const amplifiers = amplifierWords(of, first, heard);
   const ears = chains.flatMap((chain): readonly string[] => {
@@ -204,6 +211,7 @@ export function nameOf(of: Of, chains: readonly Chain[]): readonly string[] {
   return [
     ...new Set([
       family,
+      ...wide,
       ...(amplifiers ? [amplifiers] : []),
       ...miked,
       ...feeds,

@@ -7,7 +7,8 @@ import { stopsOf, type Chain, type End, type Gap, type Place, type Stop, type Ta
 const PLAIN = /^[\p{L}\p{N}_.-]+$/u;
 /** Words that say how a chain goes on. */
 export const KEYWORDS: readonly string[] = ['into', 'knot', 'nothing', 'either', 'sides'];
-const quoted = (tag: string): string =>
+/** A tag as a line has it. */
+export const quoted = (tag: string): string =>
   PLAIN.test(tag) && !KEYWORDS.includes(tag) ? tag : JSON.stringify(tag);
 
 /** A loop that is not named is called just that. */

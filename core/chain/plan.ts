@@ -243,7 +243,7 @@ const pricesOf = ({ put, move, away, blocks, wires }: RoutingChange): readonly n
   blocks.length + wires.length,
 ];
 
-function isCheaper(a: RoutingChange, b: RoutingChange): boolean {
+export function isCheaper(a: RoutingChange, b: RoutingChange): boolean {
   const [ours, theirs] = [pricesOf(a), pricesOf(b)];
   const first = ours.findIndex((price, i) => price !== theirs[i]);
   return first >= 0 && (ours[first] ?? 0) < (theirs[first] ?? 0);

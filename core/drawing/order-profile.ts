@@ -6,9 +6,12 @@ import {
   readChains,
   slotsOfHeld,
   stopKey,
+  stopPart,
+  turnedWords,
   wiringsIn,
   type Chain,
   type Held,
+  type OrderOf,
   type Slot,
 } from '../chain';
 import { boxOf } from '../model';
@@ -41,14 +44,20 @@ const TERRACES: ReadonlyMap<number, string> = new Map([
   [0.5, 'preamp'],
   [1, 'after'],
 ]);
+/** Said over the gap ahead of a stop that stands the other way round than is usual. */
+const TURNED = 'turned';
 /** What is held is drawn with its gaps on all of the order, so wide. */
 const ENDS = 40;
 
 /** In words, for the pointer and the screen reader. */
-const wordsOf = (of: ForSignal, { places, stop, on }: Spot): string =>
-  places.length > 1
-    ? places.map(({ stops }) => boxOf(of, stops[0].box)?.tag ?? '').join(', ')
-    : [blockWords(of, stop), on ? '' : 'off'].filter((one) => one !== '').join(', ');
+const wordsOf = (of: ForSignal, { places, stop, on }: Spot, turned: readonly string[]): string =>
+  [
+    ...(places.length > 1
+      ? places.map(({ stops }) => boxOf(of, stops[0].box)?.tag ?? '')
+      : [blockWords(of, stop), on ? '' : 'off']
+    ).filter((one) => one !== ''),
+    ...turned,
+  ].join(', ');
 
 /** A steep rise between two stops, level around them. */
 function stair([before, here]: readonly [Point, Point], by: number): readonly Point[] {
@@ -122,7 +131,15 @@ function parting({ points, lane }: Laid, above: Laid | undefined): readonly Item
   ];
 }
 
-function drawLane(of: ForSignal, laid: Laid, above: Laid | undefined, hasPath: boolean): readonly Item[] {
+type IsTurned = (spot: Spot) => readonly string[];
+
+function drawLane(
+  of: ForSignal,
+  laid: Laid,
+  above: Laid | undefined,
+  hasPath: boolean,
+  turnedAt: IsTurned,
+): readonly Item[] {
   const { lane, points, labels, labelTop } = laid;
   const items: Item[] = [...parting(laid, above)];
   const plays = (spot: Spot | undefined) => spot?.section !== undefined || !hasPath;
@@ -141,13 +158,15 @@ function drawLane(of: ForSignal, laid: Laid, above: Laid | undefined, hasPath: b
       text(x, labelTop + 10 + line * LINE, words, {
         face,
         tone: spot.on ? 'ink' : 'muted',
-        part: partOf(spot),
+        part: stopPart(spot.stop),
       }),
     );
   lane.spots.forEach((spot, i) => {
     const [a, b, next] = [points[i], points[i + 1], lane.spots[i + 1]];
-    if (a && b && next)
-      items.push(...joined(spot, next, [a, b], laid.lane.from !== null || (plays(spot) && plays(next))));
+    if (!a || !b || !next) return;
+    items.push(...joined(spot, next, [a, b], laid.lane.from !== null || (plays(spot) && plays(next))));
+    if (turnedAt(next).length > 0)
+      items.push(text((a.x + b.x) / 2, Math.min(a.y, b.y) - 7, TURNED, { part: stopPart(next.stop) }));
   });
   lane.spots.forEach((spot, i) => {
     const point = points[i];
@@ -158,7 +177,7 @@ function drawLane(of: ForSignal, laid: Laid, above: Laid | undefined, hasPath: b
         side: 'top',
         free: !spot.on,
         label: tagOf(of, spot),
-        part: partOf(spot),
+        part: stopPart(spot.stop),
       });
   });
   const words = endWords(of, lane.end);
@@ -170,19 +189,12 @@ function drawLane(of: ForSignal, laid: Laid, above: Laid | undefined, hasPath: b
 const tagOf = (of: ForSignal, spot: Spot): string =>
   isFolded(spot) ? `${spot.places.length} off` : (boxOf(of, spot.stop.box)?.tag ?? spot.stop.box);
 
-const partOf = ({ stop }: Spot) => {
-  const [block] = stop.blocks;
-  return block === undefined
-    ? ({ type: 'box', id: stop.box } as const)
-    : ({ type: 'block', id: `${stop.box}/${block}` } as const);
-};
-
 /**
  * The order as a profile; neighbours that are off stand together. With something in hand each stands by itself, and every
  * gap it may go to is told.
  */
 export function drawOrder(
-  of: ForSignal,
+  of: ForSignal & OrderOf,
   { route, width, height, held = null, open = null }: ProfileAsk,
 ): ProfileDrawing {
   const path = traceIn(of).paths[route];
@@ -214,12 +226,19 @@ export function drawOrder(
       ? (first?.points ?? []).map(({ y }, i) => [y, TERRACES.get(levels[i] ?? 0) ?? ''] as const)
       : [],
   );
+  const against = turnedWords(of, chains);
+  const turnedAt: IsTurned = ({ at }) =>
+    against.flatMap((one) =>
+      one.at.tail.join() === at.tail.join() && one.at.at >= at.at && one.at.at < at.at + at.count
+        ? [one.words]
+        : [],
+    );
   const items: Item[] = [...terraces].flatMap(([y, words]) => [
     rule({ x: LEFT - 6, y }, { x: right, y }, 'hair', true),
     text(LEFT - 12, y + 4, words, { anchor: 'end' }),
   ]);
   for (const one of laid) {
-    items.push(...drawLane(of, one, laid[one.lane.from?.lane ?? -1], path !== undefined));
+    items.push(...drawLane(of, one, laid[one.lane.from?.lane ?? -1], path !== undefined, turnedAt));
     const xAt = (i: number) => one.points[i]?.x ?? 0;
     const tag = (box: string) => boxOf(of, box)?.tag ?? box;
     items.push(...drawBrackets(one.brackets, xAt, step / 2 - 6, one.bracketTop, tag));
@@ -233,10 +252,10 @@ export function drawOrder(
               ...point,
               top: from,
               bottom,
-              part: partOf(spot),
+              part: stopPart(spot.stop),
               parts: spot.parts,
               label: tagOf(of, spot),
-              words: wordsOf(of, spot),
+              words: wordsOf(of, spot, turnedAt(spot)),
               at: spot.movable ? spot.at : null,
             },
           ]

@@ -156,6 +156,15 @@ describe('a thumbnail', () => {
     const drawing = drawThumbnail(fourCable(), SOUND, width);
     const texts = itemsOf(drawing, 'text');
     expect(texts.map((t) => t.text)).toEqual(expect.arrayContaining(['MULTI', 'VALVE']));
+    // What is wider than its plate is cut, and no plate is without a word.
+    const boxes = itemsOf(drawing, 'plate').filter(({ part }) => part?.type === 'box');
+    expect(texts).toHaveLength(boxes.length);
+    for (const { text, part } of texts)
+      expect(
+        fourCable()
+          .boxes.find(({ id }) => id === part?.id)!
+          .tag.startsWith(text),
+      ).toBe(true);
     for (const text of texts) expect((text.size * width) / drawing.width).toBeGreaterThanOrEqual(12 - 1e-9);
     expect(itemsOf(drawing, 'sleeve')).toEqual([]);
     expect(itemsOf(drawing, 'path').length).toBe(6);

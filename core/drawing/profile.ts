@@ -6,7 +6,7 @@ import type { ProfileAsk, ProfileDrawing, ProfileRequest } from './profile-parts
 
 const KEPT = 8;
 
-const profiles = derive(['boxes', 'leads', 'variant', 'sound'], (of) =>
+const profiles = derive(['boxes', 'leads', 'variant', 'sound', 'sounds', 'wants', 'houseRules'], (of) =>
   recently((ask: ProfileAsk) => (ask.layer === 'level' ? drawLevels(of, ask) : drawOrder(of, ask)), KEPT),
 );
 

@@ -34,6 +34,13 @@ export const rigEdits = {
     },
   ),
 
+  /** What matters of routings, the first thing first. */
+  setMatters: edit<{ order: readonly string[] }>('Change what matters', (draft, { order }) => {
+    demand(new Set(order).size === order.length, 'Each thing that matters is named once.');
+    demand(order.length <= 40, 'At most 40 things can matter.');
+    draft.houseRules.matters = [...order];
+  }),
+
   setWant: edit<{ want: Want }>('Change wish', (draft, { want }) => {
     const at = draft.wants.findIndex((other) => other.id === want.id);
     if (at < 0) draft.wants.push(copy(want));

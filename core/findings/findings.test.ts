@@ -7,9 +7,10 @@ import { CODES } from './codes';
 import { NOT_JUDGED, unjudged } from './not-judged';
 import { WHOLE_CASES, type Case } from '../testing/finding-cases';
 import { INSIDE_CASES } from '../testing/finding-cases-inside';
+import { ORDER_CASES } from '../testing/finding-cases-order';
 import { WIRING_CASES } from '../testing/finding-cases-wiring';
 
-const CASES: readonly Case[] = [...WIRING_CASES, ...INSIDE_CASES, ...WHOLE_CASES];
+const CASES: readonly Case[] = [...WIRING_CASES, ...INSIDE_CASES, ...ORDER_CASES, ...WHOLE_CASES];
 
 const found = (rig: Rig, code: string) => judge(rig, null).filter((f) => f.code === code);
 

@@ -1,13 +1,15 @@
 // The house rules of a rig, and what it would bring to take another side.
+import { turnedPairs } from '../chain';
 import { applyEdit } from '../edits';
 import type { Rig } from '../model';
 import { weakly } from '../units';
 import { report } from './report';
-import { positionOf, SCHOOLS, type School, type SchoolName } from './schools';
+import { positionOf, SCHOOLS, type School, type SchoolName } from '../order';
 
 /** One question where houses differ. */
 export type HouseLine = {
   readonly id: string;
+  readonly topic: School['topic'];
   readonly question: string;
   readonly inForce: string;
   readonly positions: readonly {
@@ -16,6 +18,8 @@ export type HouseLine = {
     /** Findings that would be gone, and new, with this position; both 0 for the one in force. */
     readonly gone: number;
     readonly added: number;
+    /** Pairs of the order that would stand against this position. */
+    readonly against: number;
   }[];
 };
 
@@ -29,10 +33,11 @@ const notIn = (a: ReadonlySet<string>, b: ReadonlySet<string>) => [...a].filter(
 export const houseLines = weakly((rig: Rig, variant: string | null): readonly HouseLine[] => {
   const now = shown(rig, variant);
   return (Object.keys(SCHOOLS) as SchoolName[]).map((name) => {
-    const { id, question, positions }: School = SCHOOLS[name];
+    const { id, topic, question, positions }: School = SCHOOLS[name];
     const inForce = positionOf(rig, name);
     return {
       id,
+      topic,
       question,
       inForce,
       positions: positions.map((position) => {
@@ -41,7 +46,12 @@ export const houseLines = weakly((rig: Rig, variant: string | null): readonly Ho
           arguments: { question: id, position: position.id },
         });
         const then = position.id === inForce ? now : shown(other, variant);
-        return { ...position, gone: notIn(now, then), added: notIn(then, now) };
+        return {
+          ...position,
+          gone: notIn(now, then),
+          added: notIn(then, now),
+          against: topic === 'order' ? turnedPairs(other, { variant, wirings: {} }, name) : 0,
+        };
       }),
     };
   });

@@ -6,7 +6,7 @@ export { houseLines, type HouseLine } from './house';
 export { cureOf, judge } from './judge';
 export { merged, underTheirCauses, type Caused, type Merged } from './merge';
 export { soundName } from './names';
-export { isOpen, marksOf, severityCounts } from './open';
+export { isOpen, marksOf } from './open';
 export { report, type FindingLine } from './report';
 export { NOT_JUDGED } from './not-judged';
 export { type Sentence } from './rule';

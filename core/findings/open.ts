@@ -1,7 +1,5 @@
 // What a page says of findings that it was told of; no rule is needed for it.
 import type { Severity } from '../model';
-import { count } from '../units';
-import type { Finding } from './finding';
 import type { FindingLine } from './report';
 
 /** Does it still ask for something? Accepted ones do not, except a danger: that can be seen, never hidden. */
@@ -15,12 +13,3 @@ export function marksOf(lines: readonly FindingLine[]): Readonly<Record<string, 
     for (const part of line.parts) marks[`${part.type}:${part.id}`] ??= line.severity;
   return marks;
 }
-
-/** `1 danger · 2 faults`, the worst first; empty where nothing is found. */
-export const severityCounts = (findings: readonly { readonly severity: Finding['severity'] }[]): string =>
-  (['danger', 'fault', 'caution', 'note'] as const)
-    .flatMap((severity) => {
-      const n = findings.filter((f) => f.severity === severity).length;
-      return n === 0 ? [] : [count(n, severity)];
-    })
-    .join(' · ');

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { EditCall } from '../edits';
 import type { Rig, Scope } from '../model';
 import { build, edited, fourCable } from '../testing/build';
+import { wired } from '../testing/order';
 import { cureOf, judge } from './index';
 
 const REST: Scope = { layer: 'rest' };
@@ -192,6 +193,31 @@ describe('loops', () => {
 });
 
 describe('order', () => {
+  test('what the player wants ahead of the preamp is no finding because of it; because of a pedal it is', () => {
+    const wish = (box: string, block: string): EditCall => ({
+      edit: 'setWant',
+      arguments: { want: { type: 'effect', id: 'w', box, block, where: 'ahead' } },
+    });
+    const head = edited(
+      wired('guitar, delay, eq, valve head, cab 16', 'GUITAR > DIGITAL > GRAPHIC > VALVE > CABINET'),
+      set('valve-head', 'preamp', 'lead'),
+      set('digital-delay', 'delay', 'on'),
+      set('graphic-equaliser', 'eq', 'on'),
+    );
+    const codes = (rig: Rig) =>
+      judge(rig, null).flatMap(({ code }) => (code.startsWith('ORDER') ? [code] : []));
+    expect(codes(head)).toEqual(['ORDER-TIME', 'ORDER-EQ']);
+    expect(codes(edited(head, wish('digital-delay', 'delay')))).toEqual(['ORDER-EQ']);
+    expect(codes(edited(head, wish('graphic-equaliser', 'eq')))).toEqual(['ORDER-TIME']);
+    const pedal = edited(
+      wired('guitar, delay, od, combo', 'GUITAR > DIGITAL > OVRDRV > COMBO'),
+      set('digital-delay', 'delay', 'on'),
+      set('overdrive', 'drive', 'on'),
+      wish('digital-delay', 'delay'),
+    );
+    expect(codes(pedal)).toEqual(['ORDER-TIME']);
+  });
+
   const echo = () =>
     build(
       'guitar, delay, valve head, cab 16',

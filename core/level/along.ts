@@ -14,6 +14,7 @@ import {
   type JackMode,
   type Part,
 } from '../model';
+import { trackShare } from '../network';
 import { isOn, resolveIn, traceIn, type Path, type Resolved, type Step } from '../signal';
 import { clipped, dbuOf, hopDb } from './chain';
 
@@ -51,13 +52,12 @@ const VALVE_OVER_DB = 2;
 /** A microphone hears a loudspeaker: the crest that is left lies between these. */
 const CREST_DB = { least: 6, most: 20 } as const;
 
-/** Gain of a knob's position, dB, for a pot as a divider: linear, or 10 % of the resistance at half way. */
+/** Gain of a knob's position, dB: of a pot as a divider by its wiper's share of the track. */
 export function potDb(law: Control['law'], position: number | null): number {
   if (position === null) return 0;
   if (law.type === 'db') return law.lo + (law.hi - law.lo) * position;
   if (law.type !== 'pot') return 0;
-  const p = law.taper === 'reverse' ? 1 - position : position;
-  const share = law.taper === 'linear' ? p : p <= 0.5 ? 0.2 * p : 0.1 + 1.8 * (p - 0.5);
+  const share = trackShare(position, law.taper);
   return share <= 0 ? -80 : Math.max(-80, 20 * Math.log10(share));
 }
 

@@ -19,7 +19,18 @@ export {
 export { follow } from './follow';
 export { checkInvariants, checkOneBox } from './invariants';
 export { isKeyed, isPlain, keyOf, same, type Plain } from './keyed';
-export { blockIn, boxesById, boxOf, endAt, jackIn, jackOf, refAt, leadOf, type JackEnd } from './look-up';
+export {
+  blockIn,
+  boxesById,
+  boxOf,
+  endAt,
+  isPreamp,
+  jackIn,
+  jackOf,
+  refAt,
+  leadOf,
+  type JackEnd,
+} from './look-up';
 export { loopAt, loopEnds, misplaced, misplacedLoops } from './loops';
 export {
   freeNumber,

@@ -45,3 +45,7 @@ export function endAt(rig: HasBoxes, ref: JackRef | undefined): JackEnd | undefi
 
 /** A jack by its ids. */
 export const refAt = ({ box, jack }: JackEnd): JackRef => ({ box: box.id, jack: jack.id });
+
+/** Is a block a preamp of its own: an amplifier's, a pedal's, or a model of one? A double on another way is not. */
+export const isPreamp = ({ role, twinOf }: Block): boolean =>
+  (role === 'preamp' || role === 'ampModel') && twinOf === undefined;

@@ -109,6 +109,8 @@ const houseRules = z.looseObject({
   limits: limits.prefault({}),
   /** Which side this house takes where good technicians disagree: question → position. */
   schools: z.record(z.string().max(60), z.string().max(60)).default({}),
+  /** What matters of routings, the first thing first; what is not named stands behind it as usual. */
+  matters: z.array(z.string().max(60)).max(40).default([]),
 });
 
 const want = z.discriminatedUnion('type', [

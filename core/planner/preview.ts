@@ -7,6 +7,7 @@ import {
   slotWords,
   placeAt,
   readingsIn,
+  usualIn,
   waysOf,
   wireAct,
   wiringsOf,
@@ -14,6 +15,7 @@ import {
   type Act,
   type ChainsAt,
   type Stretch,
+  type Usual,
 } from '../chain';
 import type { RoutingChange } from '../edits';
 import { report, soundName, type FindingLine } from '../findings';
@@ -57,6 +59,8 @@ export type Preview =
       readonly found: readonly Told[];
       /** Other nights, and sounds by another inner wiring, whose order changes with it. */
       readonly elsewhere: readonly Elsewhere[];
+      /** For the usual order: what it moves, and what stays against it, in words. */
+      readonly usual: { readonly moved: readonly string[]; readonly left: readonly string[] } | null;
     }
   | {
       readonly can: false;
@@ -132,11 +136,16 @@ function changedElsewhere(rig: Rig, trial: Rig, at: ChainsAt): readonly Elsewher
   });
 }
 
+const usualWords = ({ moved, left }: Usual) => ({
+  moved,
+  left: left.map(({ words, reason }) => `${words} stays: ${reason}`),
+});
+
 /** What an act would do, with the findings that go and come; or why it cannot be had, and what would do. */
 export function previewOf(rig: Rig, at: ChainsAt, act: Act): Preview {
   const wired = wireAct(rig, at, act);
   if ('reason' in wired) {
-    const [asked] = waysOf(rig, actChains(rig, at), act);
+    const [asked] = waysOf(rig, at, act);
     const gear = asked ? gearFor(rig, asked, at, boxOf(rig, wired.box)) : null;
     return { can: false, reason: wired.reason, instead: gear ? [gear.words] : [] };
   }
@@ -166,6 +175,7 @@ export function previewOf(rig: Rig, at: ChainsAt, act: Act): Preview {
     gone: told(was, is),
     found: told(is, was),
     elsewhere: changedElsewhere(rig, trial, at),
+    usual: act.act === 'usual' ? usualWords(usualIn(rig, at)) : null,
   };
 }
 

@@ -52,7 +52,6 @@ export const unmetWishes = derive(
         .filter((block) => block.role === 'effect')
         .flatMap((block): UnmetWish[] => {
           const wish = wishFor(of, box, block);
-          if (wish === 'either') return [];
           const passed = heard.flatMap(({ sound, at }) =>
             (at.get(block) ?? []).map((stands) => ({ sound, ...stands })),
           );

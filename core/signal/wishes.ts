@@ -22,7 +22,8 @@ const USUAL: Record<EffectCategory, EffectWish> = {
   compressor: 'ahead',
   overdrive: 'ahead',
   distortion: 'ahead',
-  gate: 'ahead',
+  // Around the drives, around the preamp or right behind the send: by where the noise is made.
+  gate: 'either',
   eq: 'either',
   volume: 'either',
   phaser: 'either',
@@ -84,14 +85,15 @@ function outletJack(box: Box, block: Block): string | undefined {
 }
 
 /** Every place of a rig where something can be heard, in the order of its boxes. */
-export const outletsOf = (rig: Reads<'boxes'>): readonly Outlet[] =>
-  inOrder(rig.boxes).flatMap((box) =>
+export const outletsOf = derive(['boxes'], ({ boxes }): readonly Outlet[] =>
+  inOrder(boxes).flatMap((box) =>
     box.blocks.flatMap((block): Outlet[] => {
       const kind = KINDS[block.role];
       const jack = kind && outletJack(box, block);
       return kind && jack !== undefined ? [{ kind, box, block, at: { box: box.id, jack } }] : [];
     }),
-  );
+  ),
+);
 
 const hasRole = (rig: Reads<'boxes'>, role: Block['role']) =>
   rig.boxes.some((box) => box.blocks.some((block) => block.role === role));

@@ -10,6 +10,7 @@ export const RIG_CASES: Cases<
   | 'markRevision'
   | 'setSchool'
   | 'setLimit'
+  | 'setMatters'
   | 'setWant'
   | 'removeWant'
   | 'takeRouting'
@@ -57,6 +58,12 @@ export const RIG_CASES: Cases<
     see: (r) => r.houseRules.limits.slackPercent,
     then: 20,
     refuse: { limit: 'slackPercent', value: -1 },
+  },
+  setMatters: {
+    give: { order: ['runs', 'hum'] },
+    see: (r) => r.houseRules.matters,
+    then: ['runs', 'hum'],
+    refuse: { order: ['runs', 'runs'] },
   },
   setWant: {
     give: { want: { type: 'effect', id: 'want', box: 'fuzz', block: 'fuzz', where: 'ahead' } },

@@ -24,6 +24,7 @@ import { twoCabinets } from './model-twocab';
 import { twoPreamps } from './model-twopre';
 import { pickup } from './order-pickup';
 import { noPreamp } from './model-nopre';
+import * as places from './order-places';
 import { time } from './order-time';
 import { feedback } from './safe-feedback';
 import { impedance } from './safe-imped';
@@ -78,6 +79,13 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'MODEL-MISSING': missing,
   'ORDER-PICKUP': pickup,
   'ORDER-TIME': time,
+  'ORDER-GATE': places.gate,
+  'ORDER-TUNER': places.tuner,
+  'ORDER-PITCH': places.pitch,
+  'ORDER-EQ': places.equaliser,
+  'ORDER-VOLUME': places.volume,
+  'ORDER-LOOPER': places.looper,
+  'ORDER-CAB': places.cabinetModel,
   'GEAR-UNUSED': unused,
   'WIRE-TURNED': turned,
   'WIRE-BRIDGE': bridge,

@@ -4,7 +4,7 @@ import { blockPart, type Found } from '../finding';
 import { distinct, isPreampOn, isSectionOn, loopsWithPreamp, modelOff } from '../hung';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
-import { positionOf } from '../schools';
+import { positionOf } from '../../order';
 
 type Data = {
   readonly model: string;

@@ -3,9 +3,10 @@ import { derive } from '../../model';
 import { driverOf, isOn, traceIn } from '../../signal';
 import { cure } from '../cure';
 import { blockPart, type Found } from '../finding';
-import { leadsOn } from '../order';
+import { leadsOn } from '../path-leads';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
+import { betterCures } from '../turned';
 
 type Data = {
   readonly box: string;
@@ -53,5 +54,6 @@ export const pickup = rule<Data>({
         const call = moveInto(view.rig, view.variant?.id ?? null, 'earlier', data.box, lead);
         if (call) yield cure(view, call);
       }
+    yield* betterCures(view, data.block);
   },
 });

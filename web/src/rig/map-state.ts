@@ -34,6 +34,8 @@ export type MapState = {
   /** The gap that is pointed at with it, by its number. */
   readonly gap: number | null;
   readonly asking: Asking | null;
+  /** The order is read out beside the map. */
+  readonly reading: boolean;
   readonly listed: boolean;
   readonly stripShown: boolean;
   readonly setLayer: (layer: Layer) => void;
@@ -47,6 +49,7 @@ export type MapState = {
   readonly hold: (held: Held | null, drawn?: boolean) => void;
   readonly pointGap: (gap: number | null) => void;
   readonly ask: (asking: Asking | null) => void;
+  readonly setReading: (reading: boolean) => void;
   readonly setListed: (listed: boolean) => void;
   readonly setStripShown: (shown: boolean) => void;
   /** Does what a jack offers to what is in the hand; asks first where it can hurt. */
@@ -71,6 +74,7 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   drawn: false,
   gap: null,
   asking: null,
+  reading: false,
   listed: false,
   stripShown: window.innerHeight >= TALL,
   setLayer: (layer) => set({ layer }),
@@ -94,6 +98,7 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   pointGap: (gap) => set({ gap }),
   pointAt: (pointed) => set({ pointed }),
   ask: (asking) => set({ asking }),
+  setReading: (reading) => set({ reading, hand: null, held: null }),
   setListed: (listed) => set({ listed }),
   setStripShown: (stripShown) => set({ stripShown }),
   choose: (answer, at = 0) => {

@@ -5,16 +5,27 @@ import {
   heldFrom,
   inHand,
   nameOf,
+  orderLines,
   orderNotes,
   readChains,
   stepOf,
+  turnedPairs,
   wiringsIn,
 } from '../../../core/chain';
 import { drawMap, drawProfile, drawStrip } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
 import { cureOf, houseLines, marksOf, report } from '../../../core/findings';
 import { pocketCardHtml, paperMap, sheetOf, shelfCard, svgOf } from '../../../core/papers';
-import { actName, assumedFigures, previewOf, routingAsVariant } from '../../../core/planner';
+import {
+  actName,
+  assumedFigures,
+  planAsVariant,
+  preampIn,
+  preampKey,
+  preampsOf,
+  previewOf,
+  throughPreamp,
+} from '../../../core/planner';
 import { inSetting, leadsOtherwise, type Rig } from '../../../core/model';
 import { trace } from '../../../core/signal';
 import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
@@ -64,10 +75,28 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
     const at = chainsAt(rig, setting);
     return { name: actName(rig, at, act, words), preview: previewOf(rig, at, act) };
   },
+  reasons: (rig, { setting }) => {
+    const at = chainsAt(rig, setting);
+    return { lines: orderLines(rig, at), turned: turnedPairs(rig, at) };
+  },
   step: (rig, { setting, part, by }) => stepOf(rig, chainsAt(rig, setting), part, by),
   place: (rig, { setting, part }) => heldFrom(rig, chainsAt(rig, setting), part),
   differing: (rig, { variant }) => differingIn(rig, null, variant),
-  asVariant: (rig, { routing, from, name }) => routingAsVariant(rig, routing, { from, name }),
+  asVariant: (rig, { key, from, name }) => planAsVariant(rig, key, { from, name }),
+  preamps: (rig, { variant }) => ({
+    preamps: preampsOf(rig).map((one) => ({
+      key: preampKey(one),
+      name: one.block.role === 'ampModel' ? `${one.box.name} ${one.block.name}` : one.box.name,
+    })),
+    sounds: rig.sounds.map(({ id, name }) => {
+      const now = preampIn(rig, variant, id);
+      return { sound: id, name, key: now && preampKey(now) };
+    }),
+  }),
+  through: (rig, { variant, sound, key }) => {
+    const chosen = preampsOf(rig).find((one) => preampKey(one) === key);
+    return chosen ? throughPreamp(rig, variant, sound, chosen) : null;
+  },
   plugging: (rig, { variant, hand }) => plugAnswers(rig, variant, hand),
   sheet: (rig, { variant, unit }) => sheetOf(rig, variant, unit),
   svg: (rig, { setting, unit }) => svgOf(paperMap(rig, setting.variant, setting.sound, unit), rig.title),

@@ -1,12 +1,12 @@
 import type { Differing } from '../../../core/bench';
 import type { Hand, PlugAnswer } from '../../../core/cables';
-import type { Act, Held, InHand } from '../../../core/chain';
+import type { Act, Held, InHand, OrderLine } from '../../../core/chain';
 import type { Detail, MapDrawing, ProfileDrawing, StripDrawing } from '../../../core/drawing';
 import type { Layer } from '../../../core/layers';
 import type { RouteLine, RouteName } from '../../../core/routes';
 import type { Cure, FindingLine, HouseLine } from '../../../core/findings';
 import type { Sheet, ShelfCard } from '../../../core/papers';
-import type { AssumedLine, Preview, routingAsVariant } from '../../../core/planner';
+import type { AssumedLine, planAsVariant, Preview, throughPreamp } from '../../../core/planner';
 import type { Part, Setting } from '../../../core/model';
 import type { LengthUnit } from '../../../core/units';
 
@@ -83,6 +83,15 @@ export type Queries = {
     };
     result: { readonly name: string; readonly preview: Preview };
   };
+  /** The order read out, with the reason for each neighbour. */
+  reasons: {
+    query: { readonly kind: 'reasons'; readonly setting: Setting };
+    result: {
+      readonly lines: readonly OrderLine[];
+      /** How many pairs stand the other way round than is usual. */
+      readonly turned: number;
+    };
+  };
   /** The act that moves a place by one step; null: it can go no further. */
   step: {
     query: { readonly kind: 'step'; readonly setting: Setting; readonly part: Part; readonly by: 1 | -1 };
@@ -102,12 +111,35 @@ export type Queries = {
   asVariant: {
     query: {
       readonly kind: 'asVariant';
-      readonly routing: string;
+      /** Its chains, as the plan tells them. */
+      readonly key: string;
       /** The night that it is made from. */
       readonly from: string | null;
       readonly name: string;
     };
-    result: ReturnType<typeof routingAsVariant>;
+    result: ReturnType<typeof planAsVariant>;
+  };
+  /** Preamps of the rig, and whose each sound goes through: by key; null: through none. */
+  preamps: {
+    query: { readonly kind: 'preamps'; readonly variant: string | null };
+    result: {
+      readonly preamps: readonly { readonly key: string; readonly name: string }[];
+      readonly sounds: readonly {
+        readonly sound: string;
+        readonly name: string;
+        readonly key: string | null;
+      }[];
+    };
+  };
+  /** What is switched in a sound so that it goes through a preamp; null: nothing. */
+  through: {
+    query: {
+      readonly kind: 'through';
+      readonly variant: string | null;
+      readonly sound: string;
+      readonly key: string;
+    };
+    result: ReturnType<typeof throughPreamp>;
   };
   plugging: {
     query: { readonly kind: 'plugging'; readonly variant: string | null; readonly hand: Hand };

@@ -1,8 +1,8 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { Progress, Searches } from './searches';
+import type { Searches } from './searches';
 
 /** A search under way. */
-export type Search<T> = { readonly result: Promise<readonly T[]>; readonly cancel: () => void };
+export type Search<R> = { readonly result: Promise<R>; readonly cancel: () => void };
 
 const spawn = () => new Worker(new URL('./search.worker.ts', import.meta.url), { type: 'module' });
 
@@ -21,11 +21,11 @@ function begun(make: () => Worker): Ready {
  * Begins a search in the worker of its own: the analyst goes on answering meanwhile.
  * Cancelled, the worker is ended in the middle of what it does, and the result rejects with an AbortError.
  */
-export function startSearch<T>(
-  work: (searches: Remote<Searches>, told: (progress: Progress<T>) => void) => Promise<readonly T[]>,
-  told: (progress: Progress<T>) => void,
+export function startSearch<R, P>(
+  work: (searches: Remote<Searches>, told: (progress: P) => void) => Promise<R>,
+  told: (progress: P) => void,
   make: () => Worker = spawn,
-): Search<T> {
+): Search<R> {
   const ready = idle ?? begun(make);
   const { worker, searches } = ready;
   idle = null;
@@ -42,7 +42,7 @@ export function startSearch<T>(
   const result = Promise.race([
     work(
       searches,
-      proxy((progress: Progress<T>) => {
+      proxy((progress: P) => {
         if (!over) told(progress);
       }),
     ),

@@ -3,7 +3,7 @@ import { expose } from 'comlink';
 import { cardsOf } from '../../../core/planner';
 import { build, edited, fourCable, plugged } from '../../../core/testing/build';
 import { startSearch } from './search';
-import { makeSearches, type Progress, type ShownCard } from './searches';
+import { makeSearches, type Progress, type ShownPlan } from './searches';
 
 /** A clock that runs as told, so that what is told when does not hang on this machine. */
 function searchesBy(stepMs: number) {
@@ -11,36 +11,45 @@ function searchesBy(stepMs: number) {
   return makeSearches(() => (at += stepMs));
 }
 
-test('cards come with a small map and without their trial document, and can be cloned', async () => {
-  const cards = await searchesBy(0).cards(build('guitar, unit, combo'), null, () => undefined);
-  expect(cards.map((card) => [card.code, card.can, card.map !== null])).toEqual([
-    ['FOUR', false, false],
-    ['FOUR+FEED', false, false],
-    ['FOUR+FEED', false, false],
-    ['LOOP', false, false],
-    ['FRONT', true, true],
-    ['POWER', false, false],
-    ['DIRECT', false, false],
-    ['INSERT', false, false],
-  ]);
-  expect(cards.every((card) => !('trial' in card))).toBe(true);
-  expect(structuredClone(cards)).toEqual(cards);
+test('routings come with their chain and a small map, without their trial document, and can be cloned', async () => {
+  const plan = await searchesBy(0).plan(build('guitar, unit, combo'), null, () => undefined);
+  expect(plan.lines.map(({ name }) => name)).toEqual([['all in front']]);
+  expect(plan.lines.every((line) => !('trial' in line) && !('chains' in line))).toBe(true);
+  for (const { strip, map } of plan.lines) {
+    expect(strip.items.length).toBeGreaterThan(0);
+    expect(map.width).toBeGreaterThan(0);
+  }
+  expect(plan.whyNot.map(({ family }) => family)).toContain('four-cable');
+  expect(structuredClone(plan)).toEqual(plan);
 });
 
-test('how far it is is told every 100 ms, with what is found so far', async () => {
-  const told: Progress<ShownCard>[] = [];
-  const cards = await searchesBy(30).cards(fourCable(), null, (progress) => told.push(progress));
+test('how far it is is told every 100 ms; each routing crosses once, with that or in the end', async () => {
+  const told: Progress[] = [];
+  const all = await searchesBy(0).plan(fourCable(), null, () => undefined);
+  const plan = await searchesBy(60).plan(fourCable(), null, (progress) => told.push(progress));
   expect(told.length).toBeGreaterThan(1);
-  expect(told.length).toBeLessThan(cards.length);
-  for (const { done, of, found } of told) {
-    expect(of).toBe(cards.length);
-    expect(found).toEqual(cards.slice(0, done));
+  // The wiring in force is judged ahead of all others.
+  expect(told[0]!.plan.lines.every(({ inForce }) => inForce)).toBe(true);
+  for (const { done, of } of told) expect(done).toBeLessThanOrEqual(of);
+  expect([...told.map((one) => one.plan), plan].flatMap(({ lines }) => lines)).toEqual(all.lines);
+});
+
+test('others of a family are judged when they are asked for', async () => {
+  const searches = searchesBy(0);
+  const rig = build('guitar, fuzz, unit, valve head, cab 16, mic, desk');
+  const { others, lines } = await searches.plan(rig, null, () => undefined);
+  const keys = others['four-cable']!.slice(0, 2);
+  const more = searches.judge(rig, null, keys);
+  expect(more.length).toBeGreaterThan(0);
+  for (const { name, key } of more) {
+    expect(name[0]).toBe('four-cable');
+    expect(lines.some((line) => line.key === key)).toBe(false);
   }
 });
 
 function makeWorker(log: string[]) {
   const { port1, port2 } = new MessageChannel();
-  const slow = { cards: () => new Promise<never>(() => undefined) };
+  const slow = { plan: () => new Promise<never>(() => undefined) };
   expose(slow, port2);
   return Object.assign(port1, {
     terminate: () => {
@@ -53,8 +62,8 @@ function makeWorker(log: string[]) {
 
 test('a search that is cancelled ends its worker at once', async () => {
   const log: string[] = [];
-  const search = startSearch<ShownCard>(
-    (searches, told) => searches.cards(fourCable(), null, told),
+  const search = startSearch<ShownPlan, Progress>(
+    (searches, told) => searches.plan(fourCable(), null, told),
     () => undefined,
     () => makeWorker(log),
   );
@@ -66,7 +75,7 @@ test('a search that is cancelled ends its worker at once', async () => {
 test('the next search goes by the handle of the last: a handle that is collected takes its worker along', async () => {
   const handles: unknown[] = [];
   for (let i = 0; i < 2; i += 1)
-    await startSearch<ShownCard>(
+    await startSearch<readonly string[], never>(
       (searches) => {
         handles.push(searches);
         return Promise.resolve([]);

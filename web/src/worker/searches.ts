@@ -1,25 +1,40 @@
 // What the search worker does: long searches, told of as they go.
-import { drawThumbnail, type Drawing } from '../../../core/drawing';
-import { cardSearch, type Card } from '../../../core/planner';
-import type { Rig } from '../../../core/model';
+import { readChains, wiringsIn } from '../../../core/chain';
+import { drawStrip, drawThumbnail, type Drawing, type StripDrawing } from '../../../core/drawing';
+import { judged, planSearch, type PlanLine, type PlanStep } from '../../../core/planner';
+import { ideaFrom, type WhyNot } from '../../../core/proposals';
+import { inSetting, type Rig } from '../../../core/model';
 
-/** A routing's card as it crosses: its trial document stays in the worker, its small map comes along. */
-type WithoutTrial<C> = C extends { readonly can: true } ? Omit<C, 'trial'> : C;
-export type ShownCard = WithoutTrial<Card> & { readonly map: Drawing | null };
+/** A routing as it crosses: its trial document stays in the worker, its chain and its small map come along drawn. */
+export type ShownLine = Omit<PlanLine, 'trial' | 'chains'> & {
+  readonly strip: StripDrawing;
+  readonly map: Drawing;
+};
 
-/** How far a search is, with what it has found so far. */
-export type Progress<T> = { readonly done: number; readonly of: number; readonly found: readonly T[] };
+export type ShownPlan = {
+  readonly lines: readonly ShownLine[];
+  /** Of each family the others, as their chains are told; judged when they are asked for. */
+  readonly others: Readonly<Record<string, readonly string[]>>;
+  readonly whyNot: readonly WhyNot[];
+  readonly combined: number;
+  readonly wired: number;
+};
+
+/** How far a plan is, with what there is of it so far. */
+export type Progress = Pick<PlanStep, 'done' | 'of'> & { readonly plan: ShownPlan };
 
 /** Somebody who waits is told at least so often. */
 const EVERY_MS = 100;
-/** Least width of the small map on a routing's card, pixels. */
-const CARD_MAP = 372;
+/** Width of the chain under the chosen line, and least width of the small map, pixels. */
+const STRIP = 1_000;
+const MAP = 520;
 
-function shown(card: Card, variant: string | null): ShownCard {
-  if (!card.can) return { ...card, map: null };
-  const { trial, ...rest } = card;
+function shown({ trial, chains: _chains, ...rest }: PlanLine, variant: string | null): ShownLine {
   const setting = { variant, sound: trial.sounds[0]?.id ?? 'all' };
-  return { ...rest, map: drawThumbnail(trial, setting, CARD_MAP) };
+  const of = inSetting(trial, setting);
+  // Read off the trial it has the numbers of the leads.
+  const { chains } = readChains(of, wiringsIn(of));
+  return { ...rest, strip: drawStrip(of, chains, STRIP), map: drawThumbnail(trial, setting, MAP) };
 }
 
 /** Lets what is told leave before the next step. */
@@ -28,24 +43,42 @@ const breath = () => new Promise<void>((done) => setTimeout(done));
 export function makeSearches(now: () => number = () => performance.now()) {
   return {
     /**
-     * Tries every routing on a rig, in one night.
-     * @param told called every 100 ms or after each routing, whichever is later, with the cards so far
+     * Plans a rig, in one night. Each routing crosses once: with how far it is, else in the end.
+     * @param told called every 100 ms or after each step, whichever is later
+     * @returns the plan, with the routings that were not told yet
      */
-    async cards(
-      rig: Rig,
-      variant: string | null,
-      told: (progress: Progress<ShownCard>) => void,
-    ): Promise<readonly ShownCard[]> {
-      const found: ShownCard[] = [];
+    async plan(rig: Rig, variant: string | null, told: (progress: Progress) => void): Promise<ShownPlan> {
+      const known = new Set<string>();
+      let lines: ShownLine[] = [];
       let last = now();
-      for (const { card, of } of cardSearch(rig, variant)) {
-        found.push(shown(card, variant));
+      let plan: ShownPlan = { lines: [], others: {}, whyNot: [], combined: 0, wired: 0 };
+      for (const step of planSearch(rig, variant)) {
+        for (const line of step.plan.lines) {
+          if (known.has(line.key)) continue;
+          known.add(line.key);
+          lines.push(shown(line, variant));
+        }
+        const others = Object.entries(step.plan.others).map(
+          ([family, ideas]) => [family, ideas.map((idea) => idea.lines.join('\n'))] as const,
+        );
+        plan = { ...step.plan, lines, others: Object.fromEntries(others) };
         if (now() - last < EVERY_MS) continue;
         last = now();
-        told({ done: found.length, of, found: [...found] });
+        told({ done: step.done, of: step.of, plan });
+        lines = [];
+        plan = { ...plan, lines };
         await breath();
       }
-      return found;
+      return plan;
+    },
+
+    /** Judges routings by their chains; those that cannot be wired after all are left out. */
+    judge: (rig: Rig, variant: string | null, keys: readonly string[]): readonly ShownLine[] => {
+      const at = { variant, wirings: {} };
+      return keys.flatMap((key) => {
+        const line = judged(rig, at, ideaFrom(rig, at, key));
+        return line ? [shown(line, variant)] : [];
+      });
     },
   };
 }

@@ -9,31 +9,41 @@ import { useOpen } from '../../rig/use-open';
 import { useNotice, usePreferences } from '../../store/app';
 import { useAnalysis } from '../../worker/use-analysis';
 
-/** What another position would change here: findings gone and new. */
-function brings({ gone, added }: HouseLine['positions'][number], isInForce: boolean): string {
-  if (isInForce) return 'in force';
+/** What another position would change here: findings gone and new, and pairs of the order that stand against it. */
+function brings({ gone, added, against }: HouseLine['positions'][number], isInForce: boolean): string {
   const words = [
+    isInForce ? 'in force' : '',
     gone > 0 ? `${count(gone, 'finding')} gone` : '',
     added > 0 ? `${count(added, 'finding')} new` : '',
+    against > 0 ? `${count(against, 'pair')} of the order against it` : '',
   ].filter(Boolean);
   return words.length === 0 ? 'changes nothing here' : words.join(', ');
 }
 
+const TOPICS = [
+  { topic: 'order', words: 'What stands where' },
+  { topic: 'models', words: 'Models into amplifiers' },
+] as const;
+
 function Question({
   line,
+  said,
   disabled,
   onTake,
 }: {
   line: HouseLine;
+  /** The side as the rig has it now, ahead of what is counted of it. */
+  said: string | undefined;
   disabled: boolean;
   onTake: (id: string) => void;
 }) {
+  const inForce = line.positions.find(({ id }) => id === said)?.id ?? line.positions[0]?.id;
   return (
-    <fieldset className="border-t border-hair py-2 first:border-t-0">
+    <fieldset className="break-inside-avoid border-b border-hair py-2">
       <legend className="float-left w-full text-sm">{line.question}</legend>
       <div className="clear-both flex flex-col gap-1 pt-1">
         {line.positions.map((position) => {
-          const isInForce = position.id === line.inForce;
+          const isInForce = position.id === inForce;
           return (
             <label key={position.id} className="flex min-h-6 flex-wrap items-center gap-2 text-sm">
               <input
@@ -69,7 +79,7 @@ export function House() {
   );
   const { house, set } = usePreferences();
   const say = useNotice((state) => state.say);
-  // Three rigs are judged for it: only where somebody looks.
+  // A rig is judged for each side that can be taken: only where somebody looks.
   const [open, setOpen] = useState(false);
   const { value, fault } = useAnalysis<'house'>(open ? { kind: 'house', variant: setting.variant } : null);
   const disabled = readOnly !== null;
@@ -89,20 +99,35 @@ export function House() {
       <summary className="inline-flex min-h-8 cursor-pointer items-center rounded text-sm font-semibold">
         House rules
       </summary>
-      <div className="max-w-3xl pb-3">
+      <div className="max-w-5xl pb-3">
         <p className="pb-1 text-xs text-muted">
-          Good technicians disagree on these. Findings follow the side that this rig takes.
+          Good technicians disagree on these. Findings, and what is usual in the order, follow the side that
+          this rig takes.
         </p>
         {fault !== null ? <p className="text-xs text-danger">{fault}</p> : null}
         {value === null ? <Busy what="Weighing the other sides" /> : null}
-        {(value ?? []).map((line) => (
-          <Question
-            key={line.id}
-            line={line}
-            disabled={disabled}
-            onTake={(position) => commit({ edit: 'setSchool', arguments: { question: line.id, position } })}
-          />
-        ))}
+        {value === null
+          ? null
+          : TOPICS.map(({ topic, words }) => (
+              <section key={topic} aria-label={words} className="pt-2">
+                <h3 className="text-xs font-semibold text-muted">{words}</h3>
+                <div className="gap-x-8 lg:columns-2">
+                  {value
+                    .filter((line) => line.topic === topic)
+                    .map((line) => (
+                      <Question
+                        key={line.id}
+                        line={line}
+                        said={houseRules.schools[line.id]}
+                        disabled={disabled}
+                        onTake={(position) =>
+                          commit({ edit: 'setSchool', arguments: { question: line.id, position } })
+                        }
+                      />
+                    ))}
+                </div>
+              </section>
+            ))}
         <div className="grid max-w-md grid-cols-2 gap-3 border-t border-hair py-2">
           {SLACK.map(({ limit, words }) => (
             <Labelled key={limit} label={words}>

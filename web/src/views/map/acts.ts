@@ -176,7 +176,16 @@ function askActs(state: OpenState): readonly Act[] {
 const ZOOM = { least: 1, most: 2.4, step: 0.2 } as const;
 
 /** How the map is looked at. */
-function lookActs({ zoom, setZoom, setLevel, listed, setListed, ask }: OpenState): readonly Act[] {
+function lookActs({
+  zoom,
+  setZoom,
+  setLevel,
+  listed,
+  setListed,
+  reading,
+  setReading,
+  ask,
+}: OpenState): readonly Act[] {
   const fit = () => {
     setZoom(ZOOM.least);
     setLevel('fit');
@@ -187,6 +196,7 @@ function lookActs({ zoom, setZoom, setLevel, listed, setListed, ask }: OpenState
     act('Larger', '+', '+', () => by(ZOOM.step), zoom < ZOOM.most),
     act('Smaller', '-', '−', () => by(-ZOOM.step), zoom > ZOOM.least),
     act(listed ? 'Map as a drawing' : 'Route as a list', 'l', 'L', () => setListed(!listed)),
+    act(reading ? 'Close the order' : 'Order, and why', 'r', 'R', () => setReading(!reading)),
     act('Keys', '?', '?', () => ask({ kind: 'keys' })),
   ];
 }

@@ -21,15 +21,17 @@ const LeadFacts = lazy(async () => ({ default: (await import('./lead-facts')).Le
 const LoomFacts = lazy(async () => ({ default: (await import('./loom-facts')).LoomFacts }));
 const PlugList = lazy(async () => ({ default: (await import('./plug-list')).PlugList }));
 const MoveList = lazy(async () => ({ default: (await import('./move-list')).MoveList }));
+const OrderList = lazy(async () => ({ default: (await import('./order-list')).OrderList }));
 const Otherwise = lazy(async () => ({ default: (await import('./otherwise')).Otherwise }));
 const MapDialogs = lazy(async () => ({ default: (await import('./dialogs')).MapDialogs }));
 
 function Facts() {
-  const { selection, held } = useOpen('selection', 'held');
+  const { selection, held, reading } = useOpen('selection', 'held', 'reading');
   const plugging = usePlugging();
   const box = useOpenWith((state) => selectedBox(state.rig, state.selection));
   if (held) return <MoveList key={JSON.stringify(held)} held={held} />;
   if (plugging) return <PlugList plugging={plugging} />;
+  if (reading) return <OrderList />;
   if (selection?.type === 'lead') return <LeadFacts id={selection.id} />;
   if (selection?.type === 'loom') return <LoomFacts id={selection.id} />;
   return box ? <Inspector key={box.id} box={box} /> : null;
@@ -43,8 +45,10 @@ function Acted() {
 
 /** What goes where, and is it right. */
 export function MapView() {
-  const { selection, hand, held, hold, listed, stripShown, asking, setHand } = useOpen(
+  const { selection, hand, held, hold, reading, setReading, listed, stripShown, asking, setHand } = useOpen(
     'selection',
+    'reading',
+    'setReading',
     'hand',
     'held',
     'hold',
@@ -59,18 +63,20 @@ export function MapView() {
   const bare = useOpenWith(({ rig, setting }) => wiring(rig, setting.variant).every(isPutAway));
   const phone = useMedia('(max-width: 599px)');
   const wide = useMedia('(min-width: 1000px)');
-  const facts = hand !== null || held !== null || selection !== null;
+  const facts = hand !== null || held !== null || reading || selection !== null;
   useEffect(() => {
-    if (!hand && !held) return;
+    if (!hand && !held && !reading) return;
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'Escape') return;
-      setHand(null);
-      hold(null);
+      if (hand || held) {
+        setHand(null);
+        hold(null);
+      } else setReading(false);
       goFocus('rig');
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [hand, held, setHand, hold]);
+  }, [hand, held, reading, setHand, hold, setReading]);
   if (isEmpty)
     return (
       <Empty title="Nothing to map yet" text="A rig begins with its gear: one line is enough.">

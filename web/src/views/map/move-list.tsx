@@ -24,7 +24,7 @@ const LINE =
   'flex min-h-8 w-full flex-wrap items-center gap-x-2 border-b border-hair px-2.5 py-1 text-left text-sm hover:bg-select-tint';
 
 /** What a place would bring, once it has been pointed at for a moment. */
-function Told({ preview }: { preview: Preview | null }) {
+export function Told({ preview }: { preview: Preview | null }) {
   if (!preview) return <p className="px-2.5 py-1 text-xs text-muted">Working out what it brings …</p>;
   if (!preview.can)
     return (
@@ -33,7 +33,7 @@ function Told({ preview }: { preview: Preview | null }) {
         {preview.instead.length > 0 ? ` Would do: ${preview.instead.join('; ')}.` : ''}
       </p>
     );
-  const { move, fetch, away, inside, silent, gone, found, elsewhere } = preview;
+  const { move, fetch, away, inside, silent, gone, found, elsewhere, usual } = preview;
   const leads = [
     ...move.map((lead) => ({ what: 'Move', ...lead })),
     ...fetch.map((lead) => ({ what: 'Fetch', ...lead })),
@@ -41,6 +41,9 @@ function Told({ preview }: { preview: Preview | null }) {
   ];
   return (
     <div className="px-2.5 py-1 text-xs">
+      {usual?.moved.map((words) => (
+        <p key={words}>{words}</p>
+      ))}
       {leads.length === 0 ? <p>No lead moves.</p> : null}
       <ul>
         {leads.map(({ what, number, from, to }) => (
@@ -54,6 +57,11 @@ function Told({ preview }: { preview: Preview | null }) {
         ))}
       </ul>
       {inside.length > 0 ? <p>Inside {inside.join(', ')} the paths are laid anew.</p> : null}
+      {usual?.left.map((words) => (
+        <p key={words} className="text-muted">
+          {words}
+        </p>
+      ))}
       {silent.length > 0 ? <p className="text-caution">Falls silent in {silent.join(', ')}.</p> : null}
       {found.map(({ severity, text }) => (
         <p key={text} className={SEVERITY_TEXT[severity]}>

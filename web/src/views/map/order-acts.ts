@@ -56,6 +56,10 @@ async function done(store: OpenRig, act: Act, words?: string): Promise<boolean> 
 export const doAct = (store: OpenRig, act: Act, words?: string): Promise<boolean> =>
   inTurn(async () => store.getState().held !== null && done(store, act, words));
 
+/** Does an act on the order as a whole, with nothing in hand. */
+export const doOrder = (store: OpenRig, act: Act, words: string): Promise<boolean> =>
+  inTurn(() => done(store, act, words));
+
 /** Takes a part in hand, to be put elsewhere in the order. */
 export const holdPart = (store: OpenRig, part: Part): Promise<boolean> =>
   inTurn(async () => {

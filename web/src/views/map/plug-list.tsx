@@ -69,7 +69,10 @@ export function PlugList({ plugging }: { plugging: Plugging }) {
 
   useEffect(() => {
     if (!first) return;
-    list.current?.querySelector<HTMLButtonElement>('button[data-answer]')?.focus();
+    // Where nothing fits, the hands go on at Cancel: answers that are folded away take no focus.
+    const answers = [...(list.current?.querySelectorAll<HTMLButtonElement>('button[data-answer]') ?? [])];
+    const open = answers.find((answer) => !answer.closest('details:not([open])'));
+    (open ?? list.current?.querySelector('button'))?.focus();
   }, [first]);
 
   const fitting = plugging.answers.filter((answer) => answer.verdict !== 'wrong');
@@ -97,6 +100,9 @@ export function PlugList({ plugging }: { plugging: Plugging }) {
             <Answer key="pressed" answer={answer} />
           ))}
         </ul>
+      ) : null}
+      {fitting.length === 0 ? (
+        <p className="px-2.5 py-2 text-sm text-muted">Nothing that is free takes it.</p>
       ) : null}
       <ul aria-label="What fits">
         {fitting.map((answer) => (

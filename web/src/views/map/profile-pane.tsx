@@ -25,7 +25,14 @@ const MOST = 320;
 /** The elevation profile along the chosen route; pointing at a stop lights its box, and back. */
 export function ProfilePane() {
   const store = useOpenRig();
-  const { setting, selection, layer, held } = useOpen('setting', 'selection', 'layer', 'held');
+  const { setting, selection, layer, held, reading, setReading } = useOpen(
+    'setting',
+    'selection',
+    'layer',
+    'held',
+    'reading',
+    'setReading',
+  );
   const { routes, route } = useRoutes();
   const ringed = useRinged();
   const short = useMedia('(max-height: 759px)');
@@ -112,6 +119,16 @@ export function ProfilePane() {
             ? drawing?.caption
             : 'Nothing stands in the order yet: it begins behind an instrument.'}
         </p>
+        {stops.length > 0 ? (
+          <Button
+            look="quiet"
+            aria-pressed={reading}
+            className={reading ? 'bg-raised' : ''}
+            onClick={() => setReading(!reading)}
+          >
+            Why so
+          </Button>
+        ) : null}
         <div ref={setShelf} className="max-w-1/2 min-w-0" />
         {short ? (
           <Button look="quiet" onClick={() => setUnfolded(!unfolded)}>

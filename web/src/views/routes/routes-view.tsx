@@ -1,190 +1,46 @@
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { severityCounts } from '../../../../core/findings';
 import type { RoutingChange } from '../../../../core/edits';
-import { nightName, SEVERITIES, sources } from '../../../../core/model';
-import { count, formatLength, inWords } from '../../../../core/units';
+import { nightName, sources } from '../../../../core/model';
+import { oneEach, ranked } from '../../../../core/planner';
+import type { WhyNot } from '../../../../core/proposals';
+import { count, inWords } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';
 import { Busy, Empty } from '../../parts/empty';
 import { goFocus } from '../../parts/focus';
 import { NameForm } from '../../parts/name-form';
-import { SEVERITY_TEXT } from '../../parts/severity';
-import { Drawn, noEmphasis } from '../../pen/drawn';
 import { useOpen } from '../../rig/use-open';
-import { useNotice, usePreferences } from '../../store/app';
-import type { ShownCard } from '../../worker/searches';
-import { useCards } from './use-cards';
+import { useNotice } from '../../store/app';
+import type { ShownLine } from '../../worker/searches';
+import { LineCard, titleOf } from './line-card';
+import { Matters } from './matters';
 import { MustBeHeard } from './must-be-heard';
+import { PlanTable } from './plan-table';
+import { Preamps } from './preamps';
+import { Sides } from './sides';
+import { usePlan } from './use-plan';
 
-type Can = Extract<ShownCard, { can: true }>;
-
-function Fact({ name, children }: { name: string; children: React.ReactNode }) {
+/** Families that cannot be had, each with what stands against it on this rig, and what would do. */
+function WhyNotList({ lines }: { lines: readonly WhyNot[] }) {
+  if (lines.length === 0) return null;
   return (
-    <div className="grid grid-cols-[8.5rem_minmax(0,1fr)] gap-2 border-t border-hair py-1 text-sm">
-      <dt className="text-muted">{name}</dt>
-      <dd className="min-w-0">{children}</dd>
-    </div>
-  );
-}
-
-const none = <span className="text-muted">none</span>;
-
-function Leads({ title, leads }: { title: string; leads: Can['fetch'] }) {
-  const { units } = usePreferences();
-  if (leads.length === 0) return null;
-  return (
-    <details>
-      <summary className="min-h-6 cursor-pointer">{title}</summary>
-      <ul className="pb-1 font-mono text-xs text-muted">
-        {leads.map((lead) => (
-          <li key={lead.number}>
-            {lead.number}: {lead.from} → {lead.to}, {lead.kind} {formatLength(lead.lengthM, units)}
-            {lead.toBeMade ? ', to be made' : ''}
+    <section aria-label="Why not" className="pt-5">
+      <h2 className="pb-1 text-sm">Why not others</h2>
+      <ul className="rounded border border-hair bg-sheet">
+        {lines.map(({ family, reason, instead }) => (
+          <li
+            key={family}
+            className="grid gap-x-4 border-b border-hair px-3 py-1.5 text-sm last:border-b-0 md:grid-cols-[18rem_minmax(0,1fr)]"
+          >
+            <span>{titleOf({ name: [family] })}</span>
+            <span className="text-muted">
+              {reason}
+              {instead ? ` Would do: ${instead}.` : ''}
+            </span>
           </li>
         ))}
-      </ul>
-    </details>
-  );
-}
-
-function Facts({ card }: { card: Can }) {
-  const { units } = usePreferences();
-  const judged = SEVERITIES.filter((severity) => card.findings[severity] > 0);
-  return (
-    <dl>
-      <Fact name="Stage runs">
-        {count(card.runs.count, 'lead')}, {formatLength(card.runs.metres, units)}
-      </Fact>
-      <Fact name="Leads">
-        {card.fetch.length + card.move.length + card.putAway.length === 0 ? 'all as they are' : null}
-        <Leads title={`${card.fetch.length} to fetch`} leads={card.fetch} />
-        <Leads title={`${card.move.length} to move`} leads={card.move} />
-        <Leads title={`${card.putAway.length} to put away`} leads={card.putAway} />
-      </Fact>
-      <Fact name="Adapters">{card.adapters.length === 0 ? none : card.adapters.join(', ')}</Fact>
-      <Fact name="Converter trips">
-        {card.trips}
-        {card.trips > 0 ? `, ${card.ms.toFixed(1)} ms` : ''}{' '}
-        <span className="text-xs text-muted">worst sound</span>
-      </Fact>
-      <Fact name="Ground loops">{card.groundLoops}</Fact>
-      <Fact name="Knobs that die">{card.deadKnobs.length === 0 ? none : card.deadKnobs.join(', ')}</Fact>
-      <Fact name="Findings">
-        {judged.length === 0
-          ? none
-          : judged.map((severity) => (
-              <span key={severity} className={`mr-2 ${SEVERITY_TEXT[severity]}`}>
-                {severityCounts(Array.from({ length: card.findings[severity] }, () => ({ severity })))}
-              </span>
-            ))}
-        {card.worst.length > 0 ? (
-          <ul className="text-xs text-muted">
-            {card.worst.map((text) => (
-              <li key={text}>{text}</li>
-            ))}
-          </ul>
-        ) : null}
-      </Fact>
-      <Fact name="Wishes undone">
-        {card.undone.length === 0 ? none : <span className="text-caution">{card.undone.join('; ')}</span>}
-      </Fact>
-      {card.kept.length > 0 ? <Fact name="Variants as they are">{card.kept.join(', ')}</Fact> : null}
-    </dl>
-  );
-}
-
-function SmallMap({ card }: { card: Can }) {
-  if (!card.map) return null;
-  const { width, height } = card.map;
-  return (
-    <svg
-      role="img"
-      aria-label={`Map of ${card.name}`}
-      viewBox={`0 0 ${width} ${height}`}
-      preserveAspectRatio="xMidYMin meet"
-      className="pointer-events-none aspect-[2/1] w-full rounded border border-hair bg-ground"
-    >
-      <Drawn drawing={card.map} emphasisOf={noEmphasis} />
-    </svg>
-  );
-}
-
-function RoutingCard({
-  card,
-  onTake,
-  onVariant,
-}: {
-  card: Can;
-  onTake: (card: Can) => void;
-  onVariant: (card: Can) => void;
-}) {
-  const { readOnly } = useOpen('readOnly');
-  return (
-    <article
-      aria-label={card.name}
-      className={`flex min-w-0 flex-col rounded border bg-sheet p-3 ${card.inForce ? 'border-2 border-select' : 'border-line'}`}
-    >
-      <header className="flex items-baseline justify-between gap-2">
-        <h2 className="text-base">{card.name}</h2>
-        <span className="font-mono text-xs text-muted">{card.code}</span>
-      </header>
-      <p className="pb-2 text-xs text-muted">{card.line}</p>
-      <SmallMap card={card} />
-      <div className="flex gap-2 py-2">
-        {card.inForce ? (
-          <p className="flex min-h-8 items-center text-sm font-semibold text-select">
-            The rig is wired so now.
-          </p>
-        ) : (
-          <>
-            <Button
-              look="strong"
-              className="min-h-8 flex-1"
-              disabled={readOnly !== null}
-              aria-label={`Take ${card.name}`}
-              onClick={() => onTake(card)}
-            >
-              Take this routing
-            </Button>
-            <Button
-              className="min-h-8"
-              disabled={readOnly !== null}
-              aria-label={`${card.name} as a variant`}
-              title="Wired so on other nights; this one stays as it is"
-              onClick={() => onVariant(card)}
-            >
-              As a variant …
-            </Button>
-          </>
-        )}
-      </div>
-      <Facts card={card} />
-    </article>
-  );
-}
-
-/** The other families, each with what stands against it on this rig. */
-function CannotBeHad({ cards }: { cards: readonly ShownCard[] }) {
-  if (cards.length === 0) return null;
-  return (
-    <section aria-label="Cannot be had" className="pt-5">
-      <h2 className="pb-1 text-sm">Cannot be had with this gear</h2>
-      <ul className="rounded border border-hair bg-sheet">
-        {cards.map((card) =>
-          card.can ? null : (
-            <li
-              key={card.name}
-              className="grid gap-x-4 border-b border-hair px-3 py-1.5 text-sm last:border-b-0 md:grid-cols-[18rem_minmax(0,1fr)]"
-            >
-              <span>
-                {card.name} <span className="font-mono text-xs text-muted">{card.code}</span>
-              </span>
-              <span className="text-muted">{card.reason}</span>
-            </li>
-          ),
-        )}
       </ul>
     </section>
   );
@@ -209,47 +65,79 @@ export function RoutesView() {
     'setVariant',
     'analyst',
   );
-  const [naming, setNaming] = useState<Can | null>(null);
+  const [naming, setNaming] = useState<ShownLine | null>(null);
+  const [chosenKey, setChosenKey] = useState<string | null>(null);
+  const [besideKey, setBesideKey] = useState<string | null>(null);
+  // Families of which more than the best is shown.
+  const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
   const navigate = useNavigate();
   const say = useNotice((state) => state.say);
-  const { cards, progress, stale, isBehind, fault, cancel, again } = useCards();
+  const { plan, progress, behind, stale, isBehind, fault, asking, more, cancel, again } = usePlan();
   // Before the first search has come to its end, what it found so far is shown.
-  const value = cards ?? progress?.found ?? null;
+  const shown = plan ?? progress?.plan ?? null;
+  const all = ranked(shown?.lines ?? [], rig.houseRules.matters);
+  const best = new Set(oneEach(all));
+  const lines = all.filter((line) => best.has(line) || opened.has(line.name[0] ?? ''));
+  const isShown = new Set(lines);
+  const othersOf = (family: string): number =>
+    all.filter((line) => line.name[0] === family && !isShown.has(line)).length +
+    (shown?.others[family]?.length ?? 0);
+  const open = (family: string) => {
+    setOpened((old) => new Set([...old, family]));
+    if (shown?.others[family]?.length) more(family);
+  };
+  const now = lines.find(({ inForce }) => inForce);
+  const chosen = lines.find(({ key }) => key === chosenKey) ?? lines[0];
+  const beside =
+    lines.find((line) => line.key === besideKey && line !== chosen) ??
+    (now !== chosen ? now : undefined) ??
+    lines.find((line) => line !== chosen) ??
+    null;
 
   const toMap = () => {
     void navigate(`/rig/${rig.id}/map`);
     goFocus('rig');
   };
-  const take = (change: RoutingChange) => {
+  const take = ({ change }: ShownLine) => {
     if (commit({ edit: 'takeRouting', arguments: change }) !== null) return;
     say(`${change.name}: ${leadsTold(change)}. One undo takes it back.`);
     toMap();
   };
-  const takeAsVariant = async (card: Can, name: string) => {
-    const query = { kind: 'asVariant', routing: card.name, from: setting.variant, name } as const;
+  const takeAsVariant = async (line: ShownLine, name: string) => {
+    const query = { kind: 'asVariant', key: line.key, from: setting.variant, name } as const;
     const call = await analyst.ask<'asVariant'>(query);
-    if ('reason' in call) return say(`${card.name} cannot be had any more. ${call.reason}`, 'bad');
-    if (commit(call) !== null || call.edit !== 'takeAsVariant') return;
+    if ('reason' in call) return say(`${titleOf(line)} cannot be had any more. ${call.reason}`, 'bad');
+    if (call.edit !== 'together' || commit(call) !== null) return;
+    const [made] = call.arguments.edits;
+    if (made?.edit !== 'takeAsVariant') return;
     setNaming(null);
-    setVariant(call.arguments.variant.id);
-    say(`${name}: ${leadsTold(call.arguments.change)}. ${nightName(rig, setting.variant)} stays as it is.`);
+    setVariant(made.arguments.variant.id);
+    say(`${name}: ${leadsTold(made.arguments.change)}. ${nightName(rig, setting.variant)} stays as it is.`);
     toMap();
   };
-  // Pressed while the rig is tried anew, a routing is taken as it comes out then.
-  const early = useRef<string | null>(null);
-  const takeNow = useEffectEvent((card: ShownCard) => {
-    if (card.can) take(card.change);
-    else say(`${card.name} cannot be had any more. ${card.reason}`, 'bad');
+  // Pressed while the rig is planned anew, a routing is taken as it comes out then.
+  const early = useRef<ShownLine | null>(null);
+  const takeNow = useEffectEvent((wanted: ShownLine) => {
+    const same = ({ name }: ShownLine) => name.join() === wanted.name.join();
+    const line = lines.find(({ key }) => key === wanted.key) ?? lines.find(same);
+    if (line && !line.inForce && line.unheard.length === 0) take(line);
+    else {
+      const why = shown?.whyNot.find(({ family }) => family === wanted.name[0])?.reason ?? '';
+      say(`${titleOf(wanted)} cannot be had any more. ${why}`.trim(), 'bad');
+    }
   });
   useEffect(() => {
-    if (stale) return;
-    const card = cards?.find(({ name }) => name === early.current);
+    // What comes of a search that failed is of another rig than this: it is asked for again.
+    if (fault !== null) early.current = null;
+    if (behind) return;
+    const wanted = early.current;
     early.current = null;
-    if (card) takeNow(card);
-  }, [cards, stale]);
-  const press = (card: Can) => {
-    if (isBehind()) early.current = card.name;
-    else take(card.change);
+    if (wanted) takeNow(wanted);
+  }, [plan, behind, fault]);
+  const press = (line: ShownLine) => {
+    if (!isBehind()) return take(line);
+    early.current = line;
+    if (fault !== null) again();
   };
   if (sources(rig).length === 0)
     return (
@@ -263,38 +151,65 @@ export function RoutesView() {
   return (
     <div className="mx-auto max-w-7xl p-4">
       <MustBeHeard />
-      <p className="pb-3 text-sm text-muted">
-        Each is counted on a trial of this rig. Taking one keeps the leads that fit, and is one step to undo.
-      </p>
+      <div className="grid items-start gap-x-3 lg:grid-cols-2">
+        <Preamps />
+        <Sides />
+      </div>
+      <Matters />
       {fault !== null ? (
-        <p role="alert" className="flex flex-wrap items-center gap-2 pb-3 text-sm text-danger">
+        <p role="alert" className="flex flex-wrap items-center gap-2 pb-2 text-sm text-danger">
           The routings could not be worked out: {fault}
           <Button onClick={again}>Try again</Button>
         </p>
       ) : null}
       {progress ? (
-        <p role="status" className="flex items-center gap-2 pb-3 text-sm text-muted">
-          Trying the routings: {progress.done} of {progress.of}
+        <p role="status" className="flex min-h-9 items-center gap-2 pb-2 text-sm text-muted">
+          {progress.of === 0
+            ? `Combining routings, ${progress.plan.combined} so far`
+            : `${progress.plan.combined} combined, ${progress.done} of ${progress.of} looked at, ${progress.plan.wired} wired, ${progress.plan.lines.length} judged`}
           <Button look="quiet" onClick={cancel}>
             Cancel
           </Button>
         </p>
-      ) : value === null && fault === null ? (
-        <Busy what="Trying the routings" />
+      ) : shown === null && fault === null ? (
+        <Busy what="Combining routings" />
+      ) : (
+        <p className="flex min-h-9 items-center pb-2 text-sm text-muted">
+          {shown
+            ? `${shown.combined} combined, ${shown.wired} wired, ${all.length} judged: the best found of each family. Taking one keeps the leads that fit, and is one step to undo.`
+            : null}
+        </p>
+      )}
+      {chosen ? (
+        <>
+          <PlanTable
+            lines={lines}
+            chosen={chosen}
+            beside={beside}
+            others={progress || behind ? () => 0 : othersOf}
+            asking={asking}
+            stale={stale}
+            onChoose={({ key }) => setChosenKey(key)}
+            onBeside={({ key }) => setBesideKey(key)}
+            onTake={press}
+            onVariant={setNaming}
+            onMore={open}
+          />
+          <section aria-label="Side by side" className="grid gap-4 pt-4 md:grid-cols-2">
+            {[chosen, beside].map((line) =>
+              line ? <LineCard key={line.key} line={line} onTake={press} onVariant={setNaming} /> : null,
+            )}
+          </section>
+        </>
+      ) : shown && !progress ? (
+        <p className="rounded border border-hair bg-sheet px-3 py-2 text-sm">
+          Nothing can be wired so that it is heard: an amplifier with a cabinet, a desk or a monitor is
+          missing.
+        </p>
       ) : null}
-      <div
-        aria-busy={stale}
-        className={`grid gap-4 md:grid-cols-2 xl:grid-cols-3 ${stale ? 'opacity-80' : ''}`}
-      >
-        {(value ?? [])
-          .filter((card) => card.can)
-          .map((card) => (
-            <RoutingCard key={card.name} card={card} onTake={press} onVariant={setNaming} />
-          ))}
-      </div>
-      <CannotBeHad cards={(value ?? []).filter((card) => !card.can)} />
+      <WhyNotList lines={shown?.whyNot ?? []} />
       {naming ? (
-        <Sheet title={`${naming.name} as a variant`} onClose={() => setNaming(null)}>
+        <Sheet title={`${titleOf(naming)} as a variant`} onClose={() => setNaming(null)}>
           <NameForm
             initial="Direct night"
             act="Make"

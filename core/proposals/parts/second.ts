@@ -1,0 +1,64 @@
+// A second amplifier: beside the first, in turn with it, or for the echoes alone while the first stays dry.
+import { boxOf } from '../../model';
+import { isGrid } from '../../chain';
+import { boxesIn, endsOf, withEnds, withLine, type Draft, type Item } from '../draft';
+import { hasRole, lateIn, whole } from '../items';
+import { driven } from '../amplifiers';
+import type { Ask, Part } from '../part';
+
+type Front = { readonly draft: Draft; readonly own: readonly Item[] };
+
+/** A draft whose one way begins with the whole of its amplifier; null: something hangs in its loop. */
+function frontOf(ask: Ask, draft: Draft): Front | null {
+  const [own, ...others] = endsOf(draft).map(({ items }) => items);
+  const [amplifier] = own ?? [];
+  if (!own || !amplifier || others.length > 0 || !hasRole(ask.rig, amplifier, 'power')) return null;
+  const last = draft.line.at(-1);
+  if (last && last.box === amplifier.box)
+    return { draft: withLine(draft, draft.line.slice(0, -1)), own: [last, ...own] };
+  return draft.line.some(({ box }) => box === amplifier.box) ? null : { draft, own };
+}
+
+/** Every other amplifier with what it drives, by an isolator too where there is one. */
+function othersOf({ rig, gear }: Ask, used: ReadonlySet<string>): readonly (readonly Item[])[] {
+  const rows = gear.amplifiers
+    .filter(({ box }) => !used.has(box.id))
+    .map(({ box, preamp, power }) => driven(rig, gear, preamp ? whole(box) : power, used))
+    .filter((items) => items.some((item) => hasRole(rig, item, 'speaker')));
+  const isolator = gear.isolators.find(({ id }) => !used.has(id));
+  return rows.flatMap((row) => (isolator ? [row, [whole(isolator), ...row]] : [row]));
+}
+
+export const second: Part = {
+  id: 'second',
+  about: 'whether a second amplifier plays too, in turn with the first, or the echoes alone',
+  vary: (ask, draft) => {
+    const front = frontOf(ask, draft);
+    if (!front) return [];
+    const used = boxesIn(draft);
+    const splitters = ask.gear.splitters.filter(({ id }) => !used.has(id)).map(whole);
+    const others = othersOf(ask, used);
+    const late = lateIn(ask.rig, front.draft.line);
+    const { line } = front.draft;
+    const dry = line.slice(0, line.length - late.length);
+    // A unit parts its rows by itself; else a splitter does.
+    const partedBy = (ahead: Item | undefined, behind: string | undefined) => {
+      const box = boxOf(ask.rig, ahead?.box);
+      const isOwn = box !== undefined && isGrid(box) && (behind === undefined || behind === box.id);
+      return [...(isOwn ? [[]] : []), ...splitters.map((splitter) => [splitter])];
+    };
+    return others.flatMap((other) => [
+      ...partedBy(line.at(-1), undefined).flatMap((by) => {
+        const parted = withLine(front.draft, [...line, ...by]);
+        // Which of the two a box can do is up to the box: the other is not wired.
+        const hows = by.length > 0 ? (['both', 'either'] as const) : (['both'] as const);
+        return hows.map((how) => ({ draft: { ...withEnds(parted, [front.own, other]), how } }));
+      }),
+      ...partedBy(dry.at(-1), late[0]?.box).flatMap((by) =>
+        late.length === 0
+          ? []
+          : [{ draft: withEnds(withLine(front.draft, [...dry, ...by]), [front.own, [...late, ...other]]) }],
+      ),
+    ]);
+  },
+};
