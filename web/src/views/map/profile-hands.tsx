@@ -206,10 +206,11 @@ export function Hands({
       onDragOver={({ over }) => store.getState().pointGap(typeof over?.id === 'number' ? over.id : null)}
       onDragCancel={() => store.getState().hold(null)}
       onDragEnd={({ over, delta }) => {
-        const { held: now, hold } = store.getState();
+        const { held: now, gap, hold } = store.getState();
         if (!now) return;
-        if (typeof over?.id === 'number') {
-          void doAct(store, { act: 'put', held: now, slot: over.id }).then((done) => {
+        // What is lit takes it: a quick hand lets go before the pointer's last place has been worked out.
+        if (gap !== null && over?.id !== BESIDE) {
+          void doAct(store, { act: 'put', held: now, slot: gap }).then((done) => {
             if (!done) hold(null);
           });
           return;
