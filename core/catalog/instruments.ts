@@ -16,28 +16,31 @@ type PickupFigures = {
   readonly r?: number;
   readonly l?: number;
   readonly c?: number;
+  /** Losses in the metal around it: a cover, plates, magnets. */
+  readonly eddy?: number;
   readonly hum?: number;
   readonly average: number;
   readonly peak: number;
 };
 
-const pickup = (id: string, name: string, { r, l, c, hum, average, peak }: PickupFigures) => ({
+const pickup = (id: string, name: string, { r, l, c, eddy, hum, average, peak }: PickupFigures) => ({
   id,
   name,
   ...(r === undefined ? {} : { rOhm: typical(r) }),
   ...(l === undefined ? {} : { lHenry: typical(l) }),
   ...(c === undefined ? {} : { cFarad: typical(c) }),
+  ...(eddy === undefined ? {} : { eddyOhm: typical(eddy) }),
   averageDbu: decibels(average),
   peakDbu: decibels(peak),
   ...(hum === undefined ? {} : { humMvPerUt: typical(hum) }),
 });
 
-const SINGLE = { r: 6000, l: 2.5, c: 110e-12, hum: 1.2, average: -20, peak: 0 };
-const HUMBUCKER = { r: 8200, l: 4.6, c: 140e-12, hum: 0.07, average: -14, peak: 6 };
-const SOAPBAR = { r: 8500, l: 6.4, c: 120e-12, hum: 1.6, average: -16, peak: 4 };
-const HOT = { r: 15e3, l: 8.4, c: 170e-12, hum: 0.1, average: -9, peak: 9 };
-const MINI = { r: 6900, l: 3.2, c: 120e-12, hum: 0.06, average: -16, peak: 3 };
-const SPLIT_COIL = { r: 10_500, l: 6, c: 150e-12, hum: 0.07, average: -14, peak: 8 };
+const SINGLE = { r: 6000, l: 2.5, c: 110e-12, eddy: 1.5e6, hum: 1.2, average: -20, peak: 0 };
+const HUMBUCKER = { r: 8200, l: 4.6, c: 140e-12, eddy: 500e3, hum: 0.07, average: -14, peak: 6 };
+const SOAPBAR = { r: 8500, l: 6.4, c: 120e-12, eddy: 700e3, hum: 1.6, average: -16, peak: 4 };
+const HOT = { r: 15e3, l: 8.4, c: 170e-12, eddy: 500e3, hum: 0.1, average: -9, peak: 9 };
+const MINI = { r: 6900, l: 3.2, c: 120e-12, eddy: 200e3, hum: 0.06, average: -16, peak: 3 };
+const SPLIT_COIL = { r: 10_500, l: 6, c: 150e-12, eddy: 500e3, hum: 0.07, average: -14, peak: 8 };
 const ACTIVE = { r: 3200, hum: 0.04, average: -9, peak: 9 };
 const BRIDGE_AND_NECK = ['bridge', 'neck'];
 
@@ -52,11 +55,15 @@ const pot = (
   label,
   actsOn: { block },
   sets,
-  law: { type: 'pot', ohm, taper: 'audio' },
+  law: { type: 'pot', ohm, taper: 'audio', ...(sets === 'tone' ? { farad: 22e-9 } : {}) },
   position: 1,
 });
 
-const source = (pickups: NonNullable<BlockInput['pickups']>, selector: string[] = []): BlockInput => ({
+const source = (
+  pickups: NonNullable<BlockInput['pickups']>,
+  selector: string[] = [],
+  more: Partial<BlockInput> = {},
+): BlockInput => ({
   id: 'pickups',
   name: 'Pickups',
   role: 'source',
@@ -64,6 +71,7 @@ const source = (pickups: NonNullable<BlockInput['pickups']>, selector: string[] 
   state: 'on',
   pickups,
   selector,
+  ...more,
 });
 
 const OUT = { panel: 'side' as const };
@@ -103,12 +111,15 @@ function pickupSet(
   { figures, potOhm }: { readonly figures: Required<PickupFigures>; readonly potOhm: number },
   of: readonly string[] = BRIDGE_AND_NECK,
 ): FigureSet {
-  const at = (which: string, field: 'rOhm' | 'lHenry' | 'cFarad' | 'averageDbu' | 'peakDbu' | 'humMvPerUt') =>
-    ({ on: 'pickup', block: 'pickups', pickup: which, field }) as const;
+  const at = (
+    which: string,
+    field: 'rOhm' | 'lHenry' | 'cFarad' | 'eddyOhm' | 'averageDbu' | 'peakDbu' | 'humMvPerUt',
+  ) => ({ on: 'pickup', block: 'pickups', pickup: which, field }) as const;
   const of1 = (which: string): FigureSet['figures'] => [
     { at: at(which, 'rOhm'), figure: typical(figures.r) },
     { at: at(which, 'lHenry'), figure: typical(figures.l) },
     { at: at(which, 'cFarad'), figure: typical(figures.c) },
+    { at: at(which, 'eddyOhm'), figure: typical(figures.eddy) },
     { at: at(which, 'averageDbu'), figure: decibels(figures.average) },
     { at: at(which, 'peakDbu'), figure: decibels(figures.peak) },
     { at: at(which, 'humMvPerUt'), figure: typical(figures.hum) },
@@ -203,7 +214,7 @@ export const INSTRUMENTS: readonly Kind[] = [
     place: 'player',
     parts: {
       jacks: [output('out', 'OUT', { rOut: typical(SPLIT_COIL.r) }, OUT)],
-      blocks: [source([pickup('split', 'Split coil', SPLIT_COIL)])],
+      blocks: [source([pickup('split', 'Split coil', SPLIT_COIL)], [], { instrument: 'bass' })],
       wires: chain(new Set(['out']), 'pickups', 'out'),
       controls: [pot('volume', 'VOLUME', 'level', 250e3), pot('tone', 'TONE', 'tone', 250e3)],
     },

@@ -1,6 +1,5 @@
-import { leadLevels } from '../level';
 import { derive, inSetting, type Rig, type Setting } from '../model';
-import { formatDb, recently, type LengthUnit } from '../units';
+import { recently, type LengthUnit } from '../units';
 import { drawBeside, serviceRow } from './beside';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
@@ -11,17 +10,10 @@ import { loomRings, loomWords } from './looms';
 import { placeSleeves, starred } from './sleeves';
 import { modelOf, type Drawn, type MapLead, type MapModel } from './model';
 import { drawOverview } from './overview';
+import { bracketsOn, quantitiesIn } from './quantities';
 import { placeAll, type Placement } from './place';
 import { markOf, plateItems, rowItems, text, type MapView } from './plates';
-import {
-  boxOfText,
-  type Detail,
-  type Drawing,
-  type Item,
-  type Level,
-  type Quantity,
-  type Rect,
-} from './primitives';
+import { boxOfText, type Detail, type Drawing, type Item, type Level, type Rect } from './primitives';
 import type { RouteEnd } from './router';
 import { SIZE } from './sizes';
 
@@ -114,22 +106,7 @@ function routeAll(model: MapModel, placement: Placement, words: readonly Rect[])
   return [...routed, ...loose];
 }
 
-/** Peak of what a lead carries, in five steps of weight and colour: from a microphone's level to a hot line's, dBu. */
-const STEPS_DBU = [-30, -10, 4, 14] as const;
-const stepOf = (peakDbu: number): Quantity => STEPS_DBU.filter((limit) => peakDbu > limit).length as Quantity;
-
-/** What each lead shows of a layer's quantity: its step, and the figure for its sleeve. */
 type Ask = Omit<MapRequest, 'rig' | 'setting'>;
-
-function quantities(rig: Drawn, layer: Layer) {
-  if (layer !== 'level') return null;
-  return new Map(
-    [...leadLevels(rig)].map(([lead, { peakDbu }]) => [
-      lead,
-      { step: stepOf(peakDbu), figure: formatDb(Math.round(peakDbu)) },
-    ]),
-  );
-}
 
 /** The sound's own leads as the ground of another layer: where they are, without their numbers. */
 const pale = (item: Item): readonly Item[] =>
@@ -185,12 +162,15 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
   const routed = routeAll(model, placement, titles);
   const rings = loomRings(rig, placement, routed);
   const tied = rings.flatMap((item) => (item.type === 'ring' ? [item] : []));
-  const shown = quantities(rig, layer);
+  const shown = quantitiesIn(rig, layer);
   const sleeves = placeSleeves(
     routed,
     [...words, ...tied, ...placement.placed.map(({ rect }) => rect)],
     placement,
-    (lead) => shown?.get(lead.id)?.figure,
+    (lead, begins) => {
+      const own = shown?.get(lead.id);
+      return begins && own?.begins ? own.driver : own?.figure;
+    },
     (lead) => starred(lead.number, view.otherwise?.has(lead.id)),
   );
   const hops = hopsOf(routed);
@@ -199,6 +179,7 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
     ...(shown ? { quantity: shown.get(r.lead.id)?.step ?? 0 } : {}),
   }));
   const arrows = routed.flatMap((r) => arrowOf(r, [...sleeves, ...tied]) ?? []);
+  const brackets = shown ? bracketsOn(routed, shown) : [];
   const jacks = placement.placed.flatMap((placed): Item[] =>
     placed.box.box.jacks.flatMap((jack): Item[] => {
       const end = endpointOf(placement, { box: placed.box.box.id, jack: jack.id });
@@ -226,7 +207,7 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
     elsewhere: elsewhereOf(rig, layer),
     items: beside
       ? [...[...frames, ...looms, ...paths, ...plates].flatMap(pale), ...beside.items]
-      : [...frames, ...looms, ...paths, ...arrows, ...rings, ...plates, ...jacks, ...marked],
+      : [...frames, ...looms, ...paths, ...arrows, ...brackets, ...rings, ...plates, ...jacks, ...marked],
   };
 }
 
@@ -252,7 +233,7 @@ function fitted(rig: Drawn, request: Ask): MapDrawing {
 /** Drawings kept while the rig stays as it is: the pane's, the paper's, and those of selections just left. */
 const KEPT = 8;
 
-const drawings = derive(['boxes', 'leads', 'looms', 'stage', 'variant', 'sound'], (rig) =>
+const drawings = derive(['boxes', 'leads', 'looms', 'stage', 'variant', 'sound', 'houseRules'], (rig) =>
   recently((ask: Ask) => (ask.level === 'fit' ? fitted(rig, ask) : atDetail(rig, ask, ask.level)), KEPT),
 );
 

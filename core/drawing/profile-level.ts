@@ -4,6 +4,7 @@ import { formatDb } from '../units';
 import { fitText } from './fonts';
 import type { Item, Point } from './primitives';
 import {
+  emptyProfile,
   FOOT,
   HEAD,
   LEFT,
@@ -107,16 +108,7 @@ export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk):
   const path = traceIn(of).paths[route];
   const run = path ? levelsAlong(of, path) : { stops: [], endsBecause: null };
   if (run.stops.length === 0)
-    return {
-      width,
-      height,
-      items: [],
-      stops: [],
-      gaps: [],
-      beside: [],
-      name: '',
-      caption: run.endsBecause === null ? '' : `No levels: ${run.endsBecause}.`,
-    };
+    return emptyProfile(width, height, run.endsBecause === null ? '' : `No levels: ${run.endsBecause}.`);
   const step = Math.max(STEP, Math.floor((width - LEFT - RIGHT) / run.stops.length));
   const full = Math.max(width, LEFT + step * run.stops.length + RIGHT);
   const scale = scaleOf(run.stops, HEAD, height - FOOT - 8);

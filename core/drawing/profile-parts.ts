@@ -84,3 +84,15 @@ export const rule = (from: Point, to: Point, tone: Tone, dashed = false): Item =
   tone,
   dashed,
 });
+
+/** A route without a stop. */
+export const emptyProfile = (width: number, height: number, caption: string): ProfileDrawing => ({
+  width,
+  height,
+  items: [],
+  stops: [],
+  gaps: [],
+  beside: [],
+  name: '',
+  caption,
+});

@@ -84,13 +84,13 @@ function placeFor(points: readonly Point[], start: number, text: string, around:
 /**
  * Puts numbers on leads: one in the middle of a patch, one near each end of a longer lead, moved along the lead until
  * they lie on no plate, word or other sleeve, and on no other lead where there is room.
- * @param figureOf a figure that a stage run shows beside its number
+ * @param figureOf a figure that a stage run shows beside its number, where it begins and where it ends
  */
 export function placeSleeves(
   all: readonly Routed[],
   taken: readonly Rect[],
   size: { width: number; height: number },
-  figureOf: (lead: MapLead) => string | undefined = () => undefined,
+  figureOf: (lead: MapLead, begins: boolean) => string | undefined = () => undefined,
   nameOf: (lead: MapLead) => string = (lead) => String(lead.number),
 ): readonly SleeveItem[] {
   const sleeves: SleeveItem[] = [];
@@ -100,11 +100,21 @@ export function placeSleeves(
     const near = roomOf(points);
     const leads = segments.filter((segment) => segment.lead !== lead.id && crosses(near, segment));
     const plates = taken.filter((rect) => overlaps(rect, near));
-    const figure = isPatch ? undefined : figureOf(lead);
-    const text = figure === undefined ? nameOf(lead) : `${nameOf(lead)}: ${figure}`;
-    const [total, { w }] = [lengthOf(points), sleeveSize(text)];
-    const wanted = isPatch || total < 4 * w ? [total / 2] : [w / 2 + 7, total - w / 2 - 7];
-    for (const start of wanted) {
+    const textAt = (begins: boolean) => {
+      const figure = isPatch ? undefined : figureOf(lead, begins);
+      return figure === undefined ? nameOf(lead) : `${nameOf(lead)}: ${figure}`;
+    };
+    const total = lengthOf(points);
+    const [first, last] = [textAt(true), textAt(false)];
+    const [atFirst, atLast] = [first, last].map((text) => sleeveSize(text).w / 2 + 7) as [number, number];
+    const wanted: readonly (readonly [number, string])[] =
+      isPatch || total < 4 * (atFirst + atLast - 14)
+        ? [[total / 2, last]]
+        : [
+            [atFirst, first],
+            [total - atLast, last],
+          ];
+    for (const [start, text] of wanted) {
       const rect = placeFor(points, start, text, { size, taken: [...plates, ...sleeves], leads });
       if (rect) sleeves.push({ type: 'sleeve', ...rect, text, part: { type: 'lead', id: lead.id } });
     }

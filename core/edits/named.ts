@@ -1,4 +1,5 @@
 import { boxEdits } from './boxes';
+import { electricEdits } from './electric';
 import { leadEdits } from './leads';
 import { loomEdits } from './looms';
 import { rigEdits, walkEdits } from './rig';
@@ -15,6 +16,7 @@ export const EDITS = {
   ...stageEdits,
   ...boxEdits,
   ...leadEdits,
+  ...electricEdits,
   ...loomEdits,
   ...stateEdits,
   ...soundEdits,

@@ -165,6 +165,7 @@ const NAMED: Readonly<Record<string, Named>> = {
   blocks: 'block',
   modes: 'mode',
   states: 'block state',
+  pickups: 'pickup',
   controls: 'control',
   patches: 'inner wiring',
 };

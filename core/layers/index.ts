@@ -1,6 +1,7 @@
 // What the map can be asked: which jacks and leads belong to a layer, and what stands in another.
 export {
   elsewhereOf,
+  hasQuantity,
   isOther,
   isSilentBox,
   jacksInLayer,

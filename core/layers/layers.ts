@@ -2,12 +2,13 @@ import { isAudio, jackOf, pluggedIn, type Box, type Jack, type Reads } from '../
 import { count } from '../units';
 
 /** A layer is the same map asked another question. */
-export type Layer = 'signal' | 'level' | 'control' | 'power';
+export type Layer = 'signal' | 'level' | 'tone' | 'control' | 'power';
 
 /** In the order of their number keys. */
 export const LAYERS: readonly { readonly id: Layer; readonly name: string }[] = [
   { id: 'signal', name: 'Signal' },
   { id: 'level', name: 'Level' },
+  { id: 'tone', name: 'Tone' },
   { id: 'control', name: 'Control' },
   { id: 'power', name: 'Power' },
 ];
@@ -21,6 +22,9 @@ const CARRIES: Readonly<Record<OtherLayer, readonly Jack['carries'][]>> = {
 
 /** Does the layer draw the leads of sound, or leads that pass beside it? */
 export const isOther = (layer: Layer): layer is OtherLayer => layer === 'control' || layer === 'power';
+
+/** Does the layer show a quantity of the signal along its way? */
+export const hasQuantity = (layer: Layer): boolean => layer === 'level' || layer === 'tone';
 
 /** Jacks that hold the leads of a layer beside sound. */
 export const jacksOf = (box: Box, layer: OtherLayer): readonly Jack[] =>

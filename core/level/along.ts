@@ -2,6 +2,7 @@
 import {
   actsOnBlock,
   blockIn,
+  combinationOf,
   derive,
   jackIn,
   movesJack,
@@ -57,7 +58,7 @@ export function potDb(law: Control['law'], position: number | null): number {
   if (position === null) return 0;
   if (law.type === 'db') return law.lo + (law.hi - law.lo) * position;
   if (law.type !== 'pot') return 0;
-  const share = trackShare(position, law.taper);
+  const share = trackShare(position, law);
   return share <= 0 ? -80 : Math.max(-80, 20 * Math.log10(share));
 }
 
@@ -210,8 +211,8 @@ class Reckoning {
   }
 
   private source(box: Box, block: Block, part: Part) {
-    const wanted = this.resolved.sound?.pickup;
-    const pickup = block.pickups.find((p) => p.id === wanted || p.name === wanted) ?? block.pickups[0];
+    const { coils } = combinationOf(block, this.resolved.sound?.pickup);
+    const pickup = coils[0]?.pickup;
     if (!pickup?.averageDbu || !pickup.peakDbu) {
       this.endsBecause = `nothing is known of the level of ${box.name}`;
       return;

@@ -4,6 +4,7 @@ export type { Known } from './known';
 export type { HistoryRecord } from './history-record';
 export { clone, utf8Length } from './clone';
 export { actsOnBlock, jacksOfControl, movesJack } from './controls';
+export { combinationOf, instrumentOf, pickupChoices, type Coil, type Combination } from './pickups';
 export { jackFacts, midiFacts } from './fact-words';
 export {
   figureKey,

@@ -19,6 +19,8 @@ function isInBox(box: Box, to: Named, [, part = '', choice = '']: readonly strin
       return blockIn(box, part) !== undefined;
     case 'block state':
       return blockIn(box, part)?.states.some(({ id }) => id === choice) ?? false;
+    case 'pickup':
+      return has(blockIn(box, part)?.pickups ?? [], choice);
     case 'control':
       return has(box.controls, part);
     case 'inner wiring':

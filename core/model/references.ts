@@ -16,6 +16,7 @@ export const DEPTH = {
   'inner wiring': 2,
   mode: 3,
   'block state': 3,
+  pickup: 3,
 } as const;
 
 export type Named = keyof typeof DEPTH;
@@ -51,6 +52,11 @@ export const INSIDE_A_BOX: readonly Reference[] = [
   { at: 'boxes[].jacks[].mode', to: 'mode', gone: 'null' },
   { at: 'boxes[].jacks[].normalledFrom', to: 'jack', gone: 'absent' },
   { at: 'boxes[].blocks[].state', to: 'block state', gone: 'never' },
+  {
+    at: 'boxes[].blocks[].combinations[].coils[].pickup',
+    to: 'pickup',
+    gone: drop('boxes[].blocks[].combinations[]'),
+  },
   { at: 'boxes[].blocks[].twinOf', to: 'block', gone: 'absent' },
   { at: 'boxes[].patches[].wires[].from.jack', to: 'jack', gone: drop('boxes[].patches[].wires[]') },
   { at: 'boxes[].patches[].wires[].from.block', to: 'block', gone: drop('boxes[].patches[].wires[]') },

@@ -47,9 +47,30 @@ const pickup = z.looseObject({
   rOhm: positiveFigure.optional(),
   lHenry: positiveFigure.optional(),
   cFarad: notNegativeFigure.optional(),
+  /** Losses in the metal around it, as a resistance across its coil. */
+  eddyOhm: positiveFigure.optional(),
   averageDbu: figure.optional(),
   peakDbu: figure.optional(),
   humMvPerUt: notNegativeFigure.optional(),
+});
+
+/** What a position of the selector joins. */
+const combination = z.looseObject({
+  /** The position's printed name. */
+  name,
+  joined: z.enum(['parallel', 'series']).default('parallel'),
+  coils: z
+    .array(
+      z.looseObject({
+        pickup: id,
+        /** One coil of the two. */
+        half: z.boolean().optional(),
+        /** Its two ends exchanged: out of phase. */
+        flipped: z.boolean().optional(),
+      }),
+    )
+    .min(1, 'a position joins one pickup at least')
+    .max(4, 'a position joins four pickups at most'),
 });
 
 /** A block of a box: one thing that can be done to a signal, in one of its states. */
@@ -75,4 +96,12 @@ export const blockSchema = z.looseObject({
   switchedBy: z.enum(['hand', 'preset']).default('hand'),
   pickups: z.array(pickup).default([]),
   selector: z.array(name).default([]),
+  /** What its positions join, where it is not one pickup after the other with both between. */
+  combinations: z.array(combination).optional(),
+  /** Where the tone control stands: ahead of the volume control, or at its wiper. */
+  toneAt: z.enum(['pickup', 'wiper']).optional(),
+  /** The screened wire between controls and jack. */
+  innerFarad: notNegativeFigure.optional(),
+  /** What is played: what an input is meant to be for it. */
+  instrument: z.enum(['guitar', 'bass', 'piezo']).optional(),
 });

@@ -38,6 +38,18 @@ const control = z.looseObject({
       type: z.literal('pot'),
       ohm: z.number().gt(0),
       taper: z.enum(['linear', 'audio', 'reverse', 'no-load']),
+      /** Share of an audio track that the wiper has at half way; a tenth where nothing is said. */
+      mid: z.number().min(0.02, 'from 0.02 to 0.49').max(0.49, 'from 0.02 to 0.49').optional(),
+      /** A tone control's capacitor. */
+      farad: z.number().gt(0).optional(),
+      /** A treble bleed from the top of a volume control to its wiper: a capacitor, by itself or with a resistor. */
+      bleed: z
+        .looseObject({
+          farad: z.number().gt(0),
+          ohm: z.number().gt(0).optional(),
+          joined: z.enum(['series', 'parallel']).default('series'),
+        })
+        .optional(),
     }),
     z.looseObject({ type: z.literal('positions'), names: z.array(name).min(1) }),
     z.looseObject({ type: z.literal('unknown') }),

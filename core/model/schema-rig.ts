@@ -36,6 +36,8 @@ export const leadSchema = z.looseObject({
   kind: z.enum(LEAD_KINDS),
   lengthM: notNegative.max(LIMITS.lengthM, `a lead is at most ${LIMITS.lengthM} m long`),
   lengthBy: z.enum(['computed', 'hand', 'measured']).default('computed'),
+  /** Of its cable, farad a metre; what is usual where nothing is said. */
+  faradPerM: z.number().gt(0).max(1e-9, 'at most 1000 pF/m').optional(),
   makeup: z.enum(['soldered', 'solderless', 'moulded', 'unknown']).default('unknown'),
   break: z
     .looseObject({
@@ -87,6 +89,11 @@ const stage = z.looseObject({
 /** House limits with the field's defaults; units are in the names. */
 const limits = z.looseObject({
   toneDb: z.number().default(1.5),
+  /** The lead that straight-in is played by, and what a bass or a piezo is then played into. */
+  toneLeadM: z.number().gt(0).max(LIMITS.lengthM).default(5.5),
+  toneLeadPfPerM: z.number().gt(0).max(1000).default(100),
+  bassOhm: z.number().gt(0).default(4.7e6),
+  piezoOhm: z.number().gt(0).default(10e6),
   weakDriveDb: z.number().default(0.5),
   headroomConverterDb: z.number().default(6),
   headroomAnalogueDb: z.number().default(0),

@@ -1,4 +1,8 @@
-export { segmentsIn, type Driver, type Listener, type Segment } from './segments';
-export { dividerOf, rheostatOf, trackShare } from './pots';
-export { routeNetlist, segmentNetlist } from './route';
+export type { Listener, Segment } from './segment';
+export { segmentsIn } from './segments';
+export { trackShare } from './pots';
+export { leadFarad } from './parts';
+export { routeNetlist, segmentNetlist, wholeOf, type Part } from './route';
+export { stretchesAlong, type Passed, type Stretch } from './stretches';
 export { isIsolator } from './passing';
+export { byOneLead, nodeBehind, ohmBehind, partUpTo, type Takes } from './cut';

@@ -7,7 +7,8 @@ import { edited } from '../testing/build';
 import { wired } from '../testing/order';
 import CASES from '../testing/segment-cases.json';
 import { set } from '../testing/short-edits';
-import { dividerOf, rheostatOf, routeNetlist, segmentNetlist, segmentsIn, trackShare } from './index';
+import { routeNetlist, segmentNetlist, segmentsIn, trackShare } from './index';
+import { dividerOf, rheostatOf } from './pots';
 
 const SWEEP = { by: 'dec', points: 4, from: 20, to: 20_000 } as const;
 const setting = (rig: Rig, sound = rig.sounds[0]!.id, variant: string | null = null) =>
@@ -74,11 +75,13 @@ describe('what a segment is made of', () => {
         'V1 s 0 AC 1',
         'R1 s m 8200',
         'L1 m pu 4.6',
+        'Re m pu 500k',
         'C1 pu 0 140p',
         'R2 pu t 500k',
         'C2 t 0 22n',
         'R3 pu j 0.1',
         'R4 j 0 500k',
+        'Ci j 0 100p',
         `C3 j 0 ${farad}`,
         `R5 j out ${lead!.lengthM * 0.08}`,
         `C4 out 0 ${farad}`,
@@ -142,7 +145,7 @@ describe('what a segment is made of', () => {
     );
     const segment = drivenBy(rig, 'splitter');
     expect(segment.into.map(({ box }) => box).sort()).toEqual(['combo', 'valve-combo-with-loop']);
-    expect(segment.elements.some(({ kind }) => kind === 'K')).toBe(true);
+    expect(segment.links.flatMap(({ elements }) => elements).some(({ kind }) => kind === 'K')).toBe(true);
     const bass =
       at(rig, 'splitter', 'valve-combo-with-loop', 5) - at(rig, 'splitter', 'valve-combo-with-loop', 500);
     expect(bass).toBeLessThan(-0.3);
@@ -210,14 +213,16 @@ describe('potentiometers', () => {
     [0.5, 'reverse', 0.9],
     [0.3, 'reverse', 0.7416],
   ] as const)('at %d of a %s track the wiper has %d of it', (x, taper, share) => {
-    expect(trackShare(x, taper)).toBeCloseTo(share, 4);
+    expect(trackShare(x, { taper })).toBeCloseTo(share, 4);
   });
 
   test('a divider has two parts, neither under what a contact has; a no-load pot is open at its end', () => {
     expect(dividerOf(250e3, 0.35)).toEqual({ top: 162_500, bottom: 87_500 });
     expect(dividerOf(500e3, 1)).toEqual({ top: 0.1, bottom: 500e3 });
-    expect(rheostatOf(500e3, 1, 'audio')).toBe(500e3);
-    expect(rheostatOf(500e3, 1, 'no-load')).toBeNull();
-    expect(rheostatOf(500e3, 0, 'linear')).toBe(0.1);
+    expect(rheostatOf({ ohm: 500e3, taper: 'audio' }, 1)).toBe(500e3);
+    expect(rheostatOf({ ohm: 500e3, taper: 'no-load' }, 1)).toBeNull();
+    expect(rheostatOf({ ohm: 500e3, taper: 'linear' }, 0)).toBe(0.1);
+    // Half way a track with its middle at three tenths has that share.
+    expect(trackShare(0.5, { taper: 'audio', mid: 0.3 })).toBeCloseTo(0.3, 12);
   });
 });

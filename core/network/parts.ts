@@ -2,17 +2,16 @@
 import type { Element } from '../circuit';
 import { actsOnBlock, type Block, type Box, type Control, type Lead } from '../model';
 import type { Resolved } from '../signal';
-import { dividerOf, rheostatOf, trackShare } from './pots';
+import { dividerOf, trackShare } from './pots';
 
 /** Assumed where nothing is noted: farad and ohm a metre of lead, of a pedal that is off, of a tone control. */
 const LEAD = { faradPerM: 100e-12, ohmPerM: 0.08 } as const;
 const OFF_FARAD = 15e-12;
-const TONE_FARAD = 22e-9;
-const LEAST_OHM = 1e-3;
+export const LEAST_OHM = 1e-3;
 
 export type Put = (element: Element) => void;
 
-const between = (name: string, from: string, to: string) => ({ name, from, to });
+export const between = (name: string, from: string, to: string) => ({ name, from, to });
 
 export const resistor = (name: string, from: string, to: string, value: number): Element => ({
   kind: 'R',
@@ -20,7 +19,7 @@ export const resistor = (name: string, from: string, to: string, value: number):
   value,
 });
 
-const capacitor = (name: string, from: string, to: string, value: number): Element => ({
+export const capacitor = (name: string, from: string, to: string, value: number): Element => ({
   kind: 'C',
   ...between(name, from, to),
   value,
@@ -32,9 +31,16 @@ export function putLoad(put: Put, name: string, node: string, ohm: number | null
   if (farad > 0) put(capacitor(`cl${name}`, node, '0', farad));
 }
 
+/** What of a lead is electrical. */
+export type Cable = Pick<Lead, 'lengthM' | 'faradPerM' | 'measured'>;
+
+/** What a lead has between core and screen, farad: as measured, else by its length and its cable. */
+export const leadFarad = ({ measured, lengthM, faradPerM = LEAD.faradPerM }: Cable): number =>
+  measured?.farad ?? lengthM * faradPerM;
+
 /** A lead as a pi section: right to 0.01 dB at audio frequency and stage length. */
-export function putLead(put: Put, lead: Lead, name: string, from: string, to: string): void {
-  const farad = lead.measured?.farad ?? lead.lengthM * LEAD.faradPerM;
+export function putLead(put: Put, lead: Cable, name: string, from: string, to: string): void {
+  const farad = leadFarad(lead);
   const ohm = lead.measured?.coreOhm ?? lead.lengthM * LEAD.ohmPerM;
   put(capacitor(`ca${name}`, from, '0', farad / 2));
   put(resistor(`rc${name}`, from, to, Math.max(LEAST_OHM, ohm)));
@@ -49,7 +55,8 @@ export function putBypassed(put: Put, name: string, node: string, block: Block):
   putLoad(put, `h${name}`, node, on?.rIn?.value ?? null, on?.cIn?.value ?? 0);
 }
 
-const potOf = (box: Box, block: Block, sets: Control['sets']) => {
+/** The pot of a block that sets its level, or its tone; null: none, or its law is another. */
+export const potOf = (box: Box, block: Block, sets: Control['sets']) => {
   const control = box.controls.find((one) => one.sets === sets && actsOnBlock(one, block.id));
   return control?.law.type === 'pot' ? { control, law: control.law } : null;
 };
@@ -74,45 +81,7 @@ export function bareVolume(box: Box, block: Block, resolved: Resolved) {
   const pot = potOf(box, block, 'level');
   if (!pot) return null;
   const position = resolved.control(box, pot.control).position ?? 1;
-  return { ohm: pot.law.ohm, share: trackShare(position, pot.law.taper) };
-}
-
-/**
- * A pickup with the controls behind it, from a source to the jack: a coil with its resistance and capacitance, the tone
- * control at the pickup's side of the volume. One without a coil is a capacitor (piezo) or a resistance (active).
- */
-export function putPickup(
-  put: Put,
-  box: Box,
-  block: Block,
-  resolved: Resolved,
-  from: string,
-  jack: string,
-): void {
-  const wanted = resolved.sound?.pickup;
-  const pickup = block.pickups.find(({ id, name }) => id === wanted || name === wanted) ?? block.pickups[0];
-  const volume = potOf(box, block, 'level');
-  const tone = potOf(box, block, 'tone');
-  const hot = volume ? 'pu' : jack;
-  const [ohm, henry, farad] = [pickup?.rOhm?.value, pickup?.lHenry?.value, pickup?.cFarad?.value];
-  if (henry !== undefined) {
-    put(resistor('rp', from, 'pm', ohm ?? LEAST_OHM));
-    put({ kind: 'L', ...between('lp', 'pm', hot), value: henry });
-    if (farad !== undefined) put(capacitor('cp', hot, '0', farad));
-  } else if (ohm === undefined && farad !== undefined) put(capacitor('cpz', from, hot, farad));
-  else put(resistor('rp', from, hot, ohm ?? LEAST_OHM));
-  if (tone) {
-    const position = resolved.control(box, tone.control).position ?? 1;
-    const own = rheostatOf(tone.law.ohm, position, tone.law.taper);
-    if (own !== null) {
-      put(resistor('rtone', hot, 'pt', own));
-      put(capacitor('ctone', 'pt', '0', TONE_FARAD));
-    }
-  }
-  if (volume) {
-    const position = resolved.control(box, volume.control).position ?? 1;
-    putDivider(put, '', hot, jack, volume.law.ohm, trackShare(position, volume.law.taper));
-  }
+  return { ohm: pot.law.ohm, share: trackShare(position, pot.law) };
 }
 
 /** A one to one transformer: its windings' resistance and inductance, and how they are coupled. */

@@ -1,9 +1,11 @@
 // Potentiometers: where the wiper stands on its track.
 import type { Control } from '../model';
 
-type Taper = Extract<Control['law'], { type: 'pot' }>['taper'];
+type Pot = Extract<Control['law'], { type: 'pot' }>;
+/** How a track is laid. */
+type Track = Pick<Pot, 'taper' | 'mid'>;
 
-/** An audio taper has this share of its track at half way. */
+/** An audio taper has this share of its track at half way where nothing is said. */
 const MIDDLE = 0.1;
 
 /** Under this no contact goes, ohm. */
@@ -13,10 +15,10 @@ const LEAST = 0.1;
  * The wiper's share of the track at a rotation 0…1: x; or (b^x − 1)/(b − 1) with b = (1/m − 1)² for an audio taper whose
  * middle is at m; or that the other way round.
  */
-export function trackShare(x: number, taper: Taper, middle = MIDDLE): number {
+export function trackShare(x: number, { taper, mid = MIDDLE }: Track): number {
   if (taper === 'linear') return x;
-  if (taper === 'reverse') return 1 - trackShare(1 - x, 'audio', middle);
-  const b = (1 / middle - 1) ** 2;
+  if (taper === 'reverse') return 1 - trackShare(1 - x, { taper: 'audio', mid });
+  const b = (1 / mid - 1) ** 2;
   return (b ** x - 1) / (b - 1);
 }
 
@@ -26,5 +28,5 @@ export function dividerOf(ohm: number, share: number): { readonly top: number; r
 }
 
 /** A pot used as one resistor, ohm; null: it is open, as a no-load pot is at its end. */
-export const rheostatOf = (ohm: number, x: number, taper: Taper): number | null =>
-  taper === 'no-load' && x >= 1 ? null : Math.max(LEAST, ohm * trackShare(x, taper));
+export const rheostatOf = (pot: Pick<Pot, 'ohm'> & Track, x: number): number | null =>
+  pot.taper === 'no-load' && x >= 1 ? null : Math.max(LEAST, pot.ohm * trackShare(x, pot));

@@ -1,42 +1,20 @@
 // The circuit of a route: segment behind segment, with a stage that nothing loads between two.
 import type { Element, Netlist, Sweep } from '../circuit';
-import { derive, type JackRef } from '../model';
-import { traceIn, type Path, type Step } from '../signal';
-import { segmentsIn, type Segment } from './segments';
+import { derive } from '../model';
+import type { Segment } from './segment';
+import { pathsFrom, stretchesAlong } from './stretches';
 
 /** Twelve points a decade over what is heard. */
 const SWEEP: Sweep = { by: 'dec', points: 12, from: 20, to: 20_000 };
 
-/** A stretch of a route: the segment, and the node at which it leaves it. */
-type Stretch = { readonly segment: Segment; readonly ends: string };
+/** Parts of a circuit from the node `drv`, where a source stands, and the node at which it is left. */
+export type Part = { readonly elements: readonly Element[]; readonly ends: string };
 
-/** Does a segment's driver stand on the way up to a step? */
-const drives = ({ driver }: Segment, passed: readonly Step[], jack: JackRef): boolean =>
-  driver.block === null
-    ? driver.box === jack.box
-    : passed.some((step) => step.type === 'block' && step.box === driver.box && step.block === driver.block);
-
-/** The stretches of a path up to one of its jacks, in order; null: it goes through the air, or where no lead is. */
-function stretchesOf(segments: readonly Segment[], path: Path, to: JackRef): readonly Stretch[] | null {
-  const stretches: Stretch[] = [];
-  for (const [i, step] of path.steps.entries()) {
-    if (step.type !== 'jack') continue;
-    const own = stretches.at(-1)?.segment;
-    const inOwn = own?.nodeOf(step) ?? null;
-    const next = segments.find(
-      (segment) =>
-        segment !== own && segment.nodeOf(step) !== null && drives(segment, path.steps.slice(0, i), step),
-    );
-    const segment = inOwn !== null ? own : next;
-    const ends = segment?.nodeOf(step) ?? null;
-    if (segment && ends !== null) {
-      if (segment === own) stretches[stretches.length - 1] = { segment, ends };
-      else stretches.push({ segment, ends });
-    }
-    if (step.box === to.box && step.jack === to.jack) return ends === null ? null : stretches;
-  }
-  return null;
-}
+/** All of a segment, left at one of its nodes. */
+export const wholeOf = ({ source, links, loads }: Segment, ends: string): Part => ({
+  elements: [...source, ...[...links, ...loads].flatMap(({ elements }) => elements)],
+  ends,
+});
 
 const onNode = (element: Element, node: (name: string) => string, tail: string): Element => {
   const name = `${element.name}${tail}`;
@@ -54,12 +32,13 @@ const onNode = (element: Element, node: (name: string) => string, tail: string):
 
 /** A segment by itself: a source of 1 V at its driver, and the node `out` at one of its nodes. */
 export const segmentNetlist = (segment: Segment, node: string, title: string): Netlist =>
-  netlistOf([{ segment, ends: node }], title);
+  netlistOf([wholeOf(segment, node)], title);
 
-function netlistOf(stretches: readonly Stretch[], title: string): Netlist {
+/** Parts one behind the other, the first with a source of 1 V; the last is left at the node `out`. */
+function netlistOf(parts: readonly Part[], title: string): Netlist {
   const elements: Element[] = [{ kind: 'V', name: 'v1', from: 's0_drv', to: '0', value: 1, phase: 0 }];
-  stretches.forEach(({ segment, ends }, i) => {
-    const last = stretches[i - 1];
+  parts.forEach((part, i) => {
+    const last = parts[i - 1];
     const node = (name: string) => (name === '0' ? '0' : `s${i}_${name}`);
     if (last)
       elements.push({
@@ -71,15 +50,15 @@ function netlistOf(stretches: readonly Stretch[], title: string): Netlist {
         controlTo: '0',
         value: 1,
       });
-    elements.push(...segment.elements.map((element) => onNode(element, node, `_${i}`)));
+    elements.push(...part.elements.map((element) => onNode(element, node, `_${i}`)));
     // A probe by another name: it takes nothing.
-    if (i === stretches.length - 1)
+    if (i === parts.length - 1)
       elements.push({
         kind: 'E',
         name: 'eout',
         from: 'out',
         to: '0',
-        controlFrom: node(ends),
+        controlFrom: node(part.ends),
         controlTo: '0',
         value: 1,
       });
@@ -95,11 +74,20 @@ function netlistOf(stretches: readonly Stretch[], title: string): Netlist {
 export const routeNetlist = derive(
   ['boxes', 'leads', 'variant', 'sound'],
   (of, from: string, box: string, jack: string): Netlist | null => {
-    const segments = segmentsIn(of);
-    for (const path of traceIn(of).paths) {
-      if (path.source.box !== from) continue;
-      const stretches = stretchesOf(segments, path, { box, jack });
-      if (stretches && stretches.length > 0) return netlistOf(stretches, `${from} to ${box} ${jack}`);
+    for (const path of pathsFrom(of, from)) {
+      const at = path.steps.findIndex(
+        (step) => step.type === 'jack' && step.box === box && step.jack === jack,
+      );
+      const all = stretchesAlong(of, path);
+      const i = all.findIndex(({ first, last }) => first <= at && at <= last);
+      const cut = all[i];
+      const ends = cut?.segment.nodeOf({ box, jack }) ?? null;
+      if (!cut || ends === null) continue;
+      const parts = [
+        ...all.slice(0, i).map((one) => wholeOf(one.segment, one.ends)),
+        wholeOf(cut.segment, ends),
+      ];
+      return netlistOf(parts, `${from} to ${box} ${jack}`);
     }
     return null;
   },

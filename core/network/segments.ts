@@ -7,7 +7,6 @@ import {
   leadOf,
   type Block,
   type Box,
-  type JackRef,
   type Lead,
   type Reads,
 } from '../model';
@@ -19,11 +18,12 @@ import {
   putDivider,
   putLead,
   putLoad,
-  putPickup,
   putTransformer,
   resistor,
   type Put,
 } from './parts';
+import { putPickup } from './pickups';
+import type { Driver, Link, Listener, Load, Segment } from './segment';
 
 /** Where nothing is noted, ohm: what an input takes and an output gives. */
 const INPUT_OHM = 1e6;
@@ -31,34 +31,10 @@ const OUTPUT_OHM = 1_000;
 /** An ideal source is joined by this much, ohm. */
 const NOTHING_OHM = 0.1;
 
-/** A pickup, the output of a stage, or a jack of a box that converts. */
-export type Driver = {
-  readonly box: string;
-  /** null: an output jack of a box that converts. */
-  readonly block: string | null;
-  readonly kind: 'pickup' | 'stage';
-  /** Ohm; null: a pickup, which is no resistance. */
-  readonly ohm: number | null;
-  readonly node: string;
-};
-
-/** An input that hears a segment. */
-export type Listener = {
-  readonly box: string;
-  readonly block: string | null;
-  readonly ohm: number;
-  readonly node: string;
-};
-
-export type Segment = {
-  readonly driver: Driver;
-  /** Parts from the node `drv`, where a source stands, on. Other drivers of the same network are shorts behind their ohms. */
-  readonly elements: readonly Element[];
-  readonly into: readonly Listener[];
-  /** Leads in it, in order of their numbers. */
-  readonly leads: readonly Lead[];
-  /** The node of a jack's channel in it; null: it is in another. */
-  readonly nodeOf: (jack: JackRef, channel?: number) => string | null;
+const parts = (fill: (put: Put) => void): readonly Element[] => {
+  const made: Element[] = [];
+  fill((element) => void made.push(element));
+  return made;
 };
 
 type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound'>;
@@ -66,11 +42,13 @@ type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound'>;
 class Network {
   private readonly resolved: Resolved;
   private readonly nodes: readonly Node[];
+  private readonly jacks = new Map<string, number>();
   private readonly parent: number[];
   /** What joins nodes otherwise than as a wire: leads, pots, transformers, an output's own resistance. */
   private readonly links: {
     from: number;
     to: number;
+    lead: string | null;
     put: (put: Put, name: string, a: string, b: string) => void;
   }[] = [];
   private readonly leadAt = new Map<number, Set<Lead>>();
@@ -83,6 +61,9 @@ class Network {
     this.resolved = resolveIn(of);
     this.nodes = graph.nodes;
     this.parent = graph.nodes.map((_, i) => i);
+    graph.nodes.forEach((node, i) => {
+      if (node.type === 'jack') this.jacks.set(`${node.box}/${node.jack} ${node.channel}`, i);
+    });
     const seen = new Set<string>();
     for (const edge of graph.edges) this.lay(edge, seen);
     for (const source of graph.sources) this.source(source);
@@ -117,7 +98,7 @@ class Network {
       if (!lead || ['air', 'radio', 'speaker'].includes(lead.kind) || seen.has(key)) return;
       seen.add(key);
       for (const node of [from, to]) this.leadAt.set(node, (this.leadAt.get(node) ?? new Set()).add(lead));
-      this.link(from, to, (put, name, a, b) => putLead(put, lead, name, a, b));
+      this.link(from, to, (put, name, a, b) => putLead(put, lead, name, a, b), lead.id);
       return;
     }
     const box = this.resolved.boxes.get(via.box);
@@ -144,8 +125,13 @@ class Network {
     else this.link(from, to, (put, name, x, y) => put(resistor(`ro${name}`, x, y, ohm)));
   }
 
-  private link(from: number, to: number, put: (typeof this.links)[number]['put']): void {
-    this.links.push({ from, to, put });
+  private link(
+    from: number,
+    to: number,
+    put: (typeof this.links)[number]['put'],
+    lead: string | null = null,
+  ): void {
+    this.links.push({ from, to, lead, put });
   }
 
   private modeOf(box: Box, id: string) {
@@ -246,38 +232,54 @@ class Network {
     if (leads.size === 0) return [];
     const names = this.namesOf(reached);
     const name = (node: number) => names.get(this.root(node)) ?? '0';
-    const elements: Element[] = [];
-    const put: Put = (element) => void elements.push(element);
+    const isHere = (node: number) => reached.has(this.root(node));
+    const at = name(driver.at);
     const own = this.blockAt(this.nodes[driver.at]);
-    if (driver.kind === 'pickup' && own)
-      putPickup(put, own.box, own.block, this.resolved, 'drv', name(driver.at));
-    else put(resistor('ro', 'drv', name(driver.at), Math.max(NOTHING_OHM, driver.ohm ?? 0)));
-    this.links.forEach((link, i) => {
-      if (reached.has(this.root(link.from))) link.put(put, String(i), name(link.from), name(link.to));
+    const source =
+      driver.kind === 'pickup' && own
+        ? parts((put) => putPickup(put, own.box, own.block, this.resolved, 'drv', at))
+        : [resistor('ro', 'drv', at, Math.max(NOTHING_OHM, driver.ohm ?? 0))];
+    const links = this.links.flatMap(({ from, to, lead, put }, i): Link[] => {
+      if (!isHere(from)) return [];
+      const [a, b] = [name(from), name(to)];
+      return [{ lead, from: a, to: b, elements: parts((own) => put(own, String(i), a, b)) }];
     });
-    this.shunts.forEach(({ node, block: off }, i) => {
-      if (reached.has(this.root(node))) putBypassed(put, String(i), name(node), off);
-    });
-    const heard = this.listeners.filter(({ at }) => reached.has(this.root(at)));
-    heard.forEach(({ at, ohm, farad }, i) => putLoad(put, `i${i}`, name(at), ohm, farad));
-    // Outputs that stand against it are shorts behind what they give.
-    this.drivers.forEach((other, i) => {
-      if (other !== driver && reached.has(this.root(other.at)))
-        put(resistor(`rx${i}`, name(other.at), '0', Math.max(NOTHING_OHM, other.ohm ?? OUTPUT_OHM)));
-    });
+    const heard = this.listeners.filter((one) => isHere(one.at));
+    const loads = [
+      ...this.shunts.flatMap(({ node, block }, i): Load[] =>
+        isHere(node)
+          ? [{ node: name(node), elements: parts((put) => putBypassed(put, String(i), name(node), block)) }]
+          : [],
+      ),
+      ...heard.map(({ at: node, ohm, farad }, i): Load => ({
+        node: name(node),
+        elements: parts((put) => putLoad(put, `i${i}`, name(node), ohm, farad)),
+      })),
+      ...this.drivers.flatMap((other, i): Load[] =>
+        other !== driver && isHere(other.at)
+          ? [
+              {
+                node: name(other.at),
+                elements: [
+                  resistor(`rx${i}`, name(other.at), '0', Math.max(NOTHING_OHM, other.ohm ?? OUTPUT_OHM)),
+                ],
+              },
+            ]
+          : [],
+      ),
+    ];
     const { box, block, kind, ohm } = driver;
     return [
       {
-        driver: { box, block, kind, ohm, node: name(driver.at) },
-        elements,
-        into: heard.map((one) => ({ box: one.box, block: one.block, ohm: one.ohm, node: name(one.at) })),
+        driver: { box, block, kind, ohm, node: at },
+        source,
+        links,
+        loads,
+        into: heard.map(({ at: node, ...one }) => ({ ...one, node: name(node) })),
         leads: [...leads].sort((a, b) => a.number - b.number),
         nodeOf: ({ box, jack }, channel = 0) => {
-          const at = this.nodes.findIndex(
-            (node) =>
-              node.type === 'jack' && node.box === box && node.jack === jack && node.channel === channel,
-          );
-          return at < 0 ? null : (names.get(this.root(at)) ?? null);
+          const node = this.jacks.get(`${box}/${jack} ${channel}`);
+          return node === undefined ? null : (names.get(this.root(node)) ?? null);
         },
       },
     ];
@@ -286,7 +288,7 @@ class Network {
   /** Nodes by a jack that stands in them, in letters and digits. */
   private namesOf(reached: ReadonlySet<number>): ReadonlyMap<number, string> {
     const names = new Map<number, string>();
-    const taken = new Set<string>(['drv', 'pu', 'pm', 'pt', 'out']);
+    const taken = new Set<string>(['drv', 'pu', 'pm', 'pt', 'pb', 'out']);
     this.nodes.forEach((node, at) => {
       const root = this.root(at);
       if (!reached.has(root) || names.has(root) || node.type !== 'jack') return;

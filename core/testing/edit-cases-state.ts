@@ -22,7 +22,46 @@ export const STATE_CASES: Cases<
   | 'removePatch'
   | 'addBlock'
   | 'removeBlock'
+  | 'setCable'
+  | 'setPot'
+  | 'setPickups'
 > = {
+  setCable: {
+    give: { id: 'lead-1', faradPerM: 60e-12 },
+    see: (r) => r.leads.find(({ id }) => id === 'lead-1')!.faradPerM,
+    then: 60e-12,
+    refuse: { id: 'lead-1', faradPerM: 0 },
+  },
+  setPot: {
+    give: {
+      box: 'guitar',
+      control: 'tone',
+      pot: { type: 'pot', ohm: 250e3, taper: 'no-load', farad: 47e-9 },
+    },
+    see: (r) => box('guitar')(r)!.controls.find(({ id }) => id === 'tone')!.law,
+    then: { type: 'pot', ohm: 250e3, taper: 'no-load', farad: 47e-9 },
+    refuse: { box: 'guitar', control: 'tone', pot: { type: 'pot', ohm: 0, taper: 'audio' } },
+  },
+  setPickups: {
+    give: {
+      box: 'guitar',
+      block: 'pickups',
+      inside: {
+        toneAt: 'wiper',
+        combinations: [{ name: 'Both', joined: 'series', coils: [{ pickup: 'bridge' }, { pickup: 'neck' }] }],
+      },
+    },
+    see: (r) => {
+      const { toneAt, combinations } = box('guitar')(r)!.blocks[0]!;
+      return [toneAt, combinations?.[0]?.joined];
+    },
+    then: ['wiper', 'series'],
+    refuse: {
+      box: 'guitar',
+      block: 'pickups',
+      inside: { combinations: [{ name: 'Both', joined: 'parallel', coils: [{ pickup: 'gone' }] }] },
+    },
+  },
   setBlockState: {
     give: { box: 'fuzz', block: 'fuzz', state: 'on', scope: SOUND },
     see: (r) => [r.sounds[0]!.state.blocks['fuzz/fuzz'], box('fuzz')(r)!.blocks[0]!.state],

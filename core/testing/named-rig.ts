@@ -7,38 +7,46 @@ type Loose = Record<string, unknown>;
 
 function withNames(rig: Rig): Loose {
   const boxes = rig.boxes.map((box) =>
-    box.id === 'valve-head'
+    box.id === 'guitar'
       ? {
           ...box,
-          jacks: box.jacks.map((jack) => (jack.id === 'mains' ? { ...jack, wallOutlet: 'left' } : jack)),
-          memory: { stored: [{ sound: 'sound-2', date: '2026-03-01' }] },
+          blocks: box.blocks.map((block) => ({
+            ...block,
+            combinations: [{ name: 'Both', coils: [{ pickup: 'bridge' }, { pickup: 'neck', half: true }] }],
+          })),
         }
-      : box.id === 'fuzz'
+      : box.id === 'valve-head'
         ? {
             ...box,
-            hidden: [
-              { id: 'bias', label: 'Bias', value: '5 V', assumed: [{ sound: 'sound-2', value: '4.5 V' }] },
-            ],
-            blocks: [...box.blocks, { ...box.blocks[0], id: 'twin', twinOf: 'fuzz' }],
-            patches: [
-              ...box.patches,
-              {
-                id: 'third',
-                name: 'Third',
-                wires: [{ ...box.patches[0]!.wires[0]!, whileOpen: 'out', whilePlugged: 'in' }],
-              },
-            ],
-            controls: [
-              ...box.controls,
-              {
-                ...box.controls[0]!,
-                id: 'at-jack',
-                actsOn: { jack: 'out' },
-                moves: ['out', 'in'],
-              },
-            ],
+            jacks: box.jacks.map((jack) => (jack.id === 'mains' ? { ...jack, wallOutlet: 'left' } : jack)),
+            memory: { stored: [{ sound: 'sound-2', date: '2026-03-01' }] },
           }
-        : box,
+        : box.id === 'fuzz'
+          ? {
+              ...box,
+              hidden: [
+                { id: 'bias', label: 'Bias', value: '5 V', assumed: [{ sound: 'sound-2', value: '4.5 V' }] },
+              ],
+              blocks: [...box.blocks, { ...box.blocks[0], id: 'twin', twinOf: 'fuzz' }],
+              patches: [
+                ...box.patches,
+                {
+                  id: 'third',
+                  name: 'Third',
+                  wires: [{ ...box.patches[0]!.wires[0]!, whileOpen: 'out', whilePlugged: 'in' }],
+                },
+              ],
+              controls: [
+                ...box.controls,
+                {
+                  ...box.controls[0]!,
+                  id: 'at-jack',
+                  actsOn: { jack: 'out' },
+                  moves: ['out', 'in'],
+                },
+              ],
+            }
+          : box,
   );
   const state = {
     blocks: { 'fuzz/fuzz': 'on' },

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { Stop } from '../../../../core/drawing';
+import { hasQuantity } from '../../../../core/layers';
 import { boxIdOf } from '../../../../core/acts';
 import { Button } from '../../parts/button';
 import { useMedia, useSize } from '../../parts/use-size';
@@ -45,8 +46,8 @@ export function ProfilePane() {
         setting,
         layer,
         route,
-        held: layer === 'level' ? null : held,
-        open: layer === 'level' ? null : boxIdOf(selection),
+        held: hasQuantity(layer) ? null : held,
+        open: hasQuantity(layer) ? null : boxIdOf(selection),
         width: Math.max(320, size.width),
         height: OPEN - HEAD,
       } as const)
@@ -165,9 +166,9 @@ export function ProfilePane() {
                     <rect
                       key={i}
                       x={stop.x - 14}
-                      y={layer === 'level' ? 0 : stop.y - 14}
+                      y={hasQuantity(layer) ? 0 : stop.y - 14}
                       width={28}
-                      height={layer === 'level' ? drawing.height - 40 : 28}
+                      height={hasQuantity(layer) ? drawing.height - 40 : 28}
                       rx={3}
                       strokeDasharray="4 3"
                       className={`fill-select-tint ${isHeld(stop) ? 'stroke-select' : ''}`}

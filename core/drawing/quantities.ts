@@ -1,0 +1,84 @@
+// What each lead shows of a layer's quantity: its weight, the figure on its sleeve, where what drives it begins and ends.
+import type { Layer } from '../layers';
+import { leadLevels } from '../level';
+import type { Reads } from '../model';
+import { leadTones, ohmWords } from '../tone';
+import { formatDb } from '../units';
+import type { Routed } from './leads';
+import type { Item, Point, Quantity } from './primitives';
+import { rule } from './profile-parts';
+
+type Shown = {
+  readonly step: Quantity;
+  readonly figure: string;
+  /** Where the leads of a drive begin: who it is. */
+  readonly driver?: string;
+  readonly begins?: boolean;
+  readonly ends?: boolean;
+};
+
+/** By lead. */
+export type Quantities = ReadonlyMap<string, Shown>;
+
+/** Peak of what a lead carries, in five steps of weight and colour: from a microphone's level to a hot line's, dBu. */
+const STEPS_DBU = [-30, -10, 4, 14] as const;
+/** Treble that is lost up to a lead's far end, dB at 5 kHz. */
+const STEPS_LOST_DB = [0.5, 1.5, 3, 6] as const;
+
+const stepOf = (value: number, limits: readonly number[]): Quantity =>
+  limits.filter((limit) => value > limit).length as Quantity;
+
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>;
+
+/** What the leads of a rig show in a layer; null: it has no quantity. */
+export function quantitiesIn(of: Of, layer: Layer): Quantities | null {
+  if (layer === 'level')
+    return new Map(
+      [...leadLevels(of)].map(([lead, { peakDbu }]): [string, Shown] => [
+        lead,
+        { step: stepOf(peakDbu, STEPS_DBU), figure: formatDb(Math.round(peakDbu)) },
+      ]),
+    );
+  if (layer === 'tone')
+    return new Map(
+      [...leadTones(of)].map(([lead, { db, drive, begins, ends }]): [string, Shown] => [
+        lead,
+        {
+          step: stepOf(-db, STEPS_LOST_DB),
+          figure: formatDb(db),
+          driver: `${drive.box.tag} ${ohmWords(drive.ohm)}`,
+          begins,
+          ends,
+        },
+      ]),
+    );
+  return null;
+}
+
+/** How far a bracket stands off a lead, how far its ends turn in, and how far it is from the plate, px. */
+const [OFF, TURN, CLEAR] = [6, 4, 5];
+
+/** An end of a bracket across a lead, open towards where the lead goes on. */
+function hook(at: Point, on: Point): readonly Item[] {
+  const length = Math.hypot(on.x - at.x, on.y - at.y);
+  if (length === 0) return [];
+  const [ux, uy] = [(on.x - at.x) / length, (on.y - at.y) / length];
+  const near = { x: at.x + ux * CLEAR, y: at.y + uy * CLEAR };
+  const [a, b] = [1, -1].map((side) => ({ x: near.x - uy * OFF * side, y: near.y + ux * OFF * side }));
+  if (!a || !b) return [];
+  const turned = (p: Point) => ({ x: p.x + ux * TURN, y: p.y + uy * TURN });
+  return [rule(a, b, 'ink'), rule(a, turned(a), 'ink'), rule(b, turned(b), 'ink')];
+}
+
+/** Brackets around what each thing drives: where its first lead begins and its last one ends. */
+export const bracketsOn = (routed: readonly Routed[], shown: Quantities): readonly Item[] =>
+  routed.flatMap(({ lead, points, tail }) => {
+    const own = shown.get(lead.id);
+    if (!own || tail || points.length < 2) return [];
+    const [first, second] = [points[0], points[1]];
+    const [last, before] = [points.at(-1), points.at(-2)];
+    return [
+      ...(own.begins && first && second ? hook(first, second) : []),
+      ...(own.ends && last && before ? hook(last, before) : []),
+    ];
+  });

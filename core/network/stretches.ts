@@ -1,0 +1,84 @@
+// The stretches of a way: through which segment, by which leads, from where to where.
+import { derive, leadOf, type JackRef, type Lead } from '../model';
+import { traceIn, type Path, type Step } from '../signal';
+import type { Listener, Segment } from './segment';
+import { segmentsIn } from './segments';
+
+/** A lead of a stretch, in the direction of the way. */
+export type Passed = { readonly lead: Lead; readonly from: JackRef; readonly to: JackRef };
+
+/** A stretch of a way, within one segment. */
+export type Stretch = {
+  readonly segment: Segment;
+  /** The node at which the way leaves it. */
+  readonly ends: string;
+  /** The input there that the way goes on by; null: it goes on otherwise, or ends. */
+  readonly into: Listener | null;
+  readonly leads: readonly Passed[];
+  /** The first and last step of the way in it. */
+  readonly first: number;
+  readonly last: number;
+};
+
+/** Does a segment's driver stand on the way up to a step? */
+const drives = ({ driver }: Segment, passed: readonly Step[], jack: JackRef): boolean =>
+  driver.block === null
+    ? driver.box === jack.box
+    : passed.some((step) => step.type === 'block' && step.box === driver.box && step.block === driver.block);
+
+type Open = { segment: Segment; ends: string; first: number; last: number };
+
+/** Jacks of a way by the segments that they are in. */
+function openStretches(segments: readonly Segment[], { steps }: Path): readonly Open[] {
+  const found: Open[] = [];
+  for (const [i, step] of steps.entries()) {
+    if (step.type !== 'jack') continue;
+    const own = found.at(-1);
+    const inOwn = own?.segment.nodeOf(step) ?? null;
+    if (own && inOwn !== null) {
+      own.ends = inOwn;
+      own.last = i;
+      continue;
+    }
+    const next = segments.find(
+      (segment) => segment.nodeOf(step) !== null && drives(segment, steps.slice(0, i), step),
+    );
+    const ends = next?.nodeOf(step) ?? null;
+    if (next && ends !== null) found.push({ segment: next, ends, first: i, last: i });
+  }
+  return found;
+}
+
+/** The input at a node that a way goes on by: its next block, or the jack's own box where that converts. */
+function goesOn(segment: Segment, node: string, steps: readonly Step[], last: number): Listener | null {
+  const here = segment.into.filter((one) => one.node === node);
+  const block = steps.slice(last).find((step) => step.type === 'block');
+  const jack = steps[last];
+  return (
+    here.find((one) => block && one.box === block.box && one.block === block.block) ??
+    here.find((one) => one.block === null && jack?.type === 'jack' && one.box === jack.box) ??
+    null
+  );
+}
+
+/** Every stretch of a way in order; what goes by air, by radio or inside a box is between them. */
+export const stretchesAlong = derive(
+  ['boxes', 'leads', 'variant', 'sound'],
+  (of, path: Path): readonly Stretch[] =>
+    openStretches(segmentsIn(of), path).flatMap(({ segment, ends, first, last }): Stretch[] => {
+      const leads = path.steps.slice(first, last + 1).flatMap((step, k): Passed[] => {
+        const [before, after] = [path.steps[first + k - 1], path.steps[first + k + 1]];
+        if (step.type !== 'lead' || before?.type !== 'jack' || after?.type !== 'jack') return [];
+        const lead = leadOf(of, step.lead);
+        return lead ? [{ lead, from: before, to: after }] : [];
+      });
+      // An output that nothing is plugged into, or an input that is reached inside its box, is no stretch.
+      if (leads.length === 0) return [];
+      return [{ segment, ends, into: goesOn(segment, ends, path.steps, last), leads, first, last }];
+    }),
+);
+
+/** The ways of a setting that a box is played by. */
+export const pathsFrom = derive(['boxes', 'leads', 'variant', 'sound'], (of, box: string): readonly Path[] =>
+  traceIn(of).paths.filter(({ source }) => source.box === box),
+);

@@ -1,0 +1,111 @@
+// Who drives what: each stretch of leads, the source resistance behind it, and what it has to charge.
+import type { Element } from '../circuit';
+import { boxOf, type Box, type JackRef, type Lead, type Reads } from '../model';
+import { nodeBehind, ohmBehind, partUpTo, type Part, type Stretch } from '../network';
+import { dbOf, LEVEL_HZ } from './grid';
+import type { RoutePart } from './parts';
+
+/** Leads that one thing drives: a pickup, a stage, or a pot or transformer on the way. */
+export type Drive = {
+  readonly box: Box;
+  /** The source resistance at the first of its leads, ohm. */
+  readonly ohm: number;
+  readonly isPickup: boolean;
+  readonly leads: readonly Lead[];
+  /** The step of the route at which the first and the last of its leads stand. */
+  readonly first: number;
+  readonly last: number;
+  /** All that it has to charge: leads, those beside the way too, pedals that are off, the input; farad. */
+  readonly farad: number;
+  /** The jack at its far end. */
+  readonly into: JackRef;
+  /** −3 dB by resistance and capacitance; or where a pickup and what hangs on it resonate, and how high. */
+  readonly figure: { readonly kind: 'corner' | 'resonance'; readonly hz: number; readonly db: number };
+};
+
+/** A resonance lower than this is none, dB. */
+const LEAST_PEAK_DB = 0.5;
+const SEARCH = Float64Array.from({ length: 120 }, (_, i) => 700 * 10 ** (i / 84));
+
+/** Where a curve is highest beside its level at 500 Hz; null: nowhere to speak of. */
+function resonanceOf(part: Part): { readonly hz: number; readonly db: number } | null {
+  const db = dbOf(part, Float64Array.of(LEVEL_HZ, ...SEARCH));
+  const level = db[0] ?? 0;
+  let at = 1;
+  db.forEach((value, i) => {
+    if (i > 0 && value > (db[at] ?? 0)) at = i;
+  });
+  const high = (db[at] ?? 0) - level;
+  return high < LEAST_PEAK_DB ? null : { hz: SEARCH[at - 1] ?? 0, db: high };
+}
+
+const faradOf = (elements: readonly Element[]): number =>
+  elements.reduce(
+    (sum, element) => sum + (element.kind === 'C' && element.to === '0' ? element.value : 0),
+    0,
+  );
+
+/** What hangs on a node by leads alone: what stands behind a pot or a transformer is another matter. */
+function hanging({ segment }: Stretch, node: string): number {
+  const reached = new Set([node]);
+  for (const at of reached)
+    for (const { lead, from, to } of segment.links) {
+      if (lead === null) continue;
+      if (from === at) reached.add(to);
+      if (to === at) reached.add(from);
+    }
+  const links = segment.links.filter(({ lead, from }) => lead !== null && reached.has(from));
+  const loads = segment.loads.filter((load) => reached.has(load.node));
+  return [...links, ...loads].reduce((sum, { elements }) => sum + faradOf(elements), 0);
+}
+
+type Of = Reads<'boxes'>;
+
+function drivesOf(of: Of, stretch: Stretch, before: number): readonly Drive[] {
+  const { segment, leads } = stretch;
+  const starts = leads.flatMap(({ from }, i) => {
+    const node = segment.nodeOf(from);
+    const last = leads[i - 1];
+    return i === 0 || node !== segment.nodeOf(last?.to ?? from) ? [i] : [];
+  });
+  return starts.flatMap((start, k): Drive[] => {
+    const own = leads.slice(start, starts[k + 1] ?? leads.length);
+    const [first, last] = [own[0], own.at(-1)];
+    const { driver } = segment;
+    const node = nodeBehind(stretch, start);
+    const isDriver = start === 0 && node === driver.node;
+    const box = boxOf(of, start === 0 ? driver.box : (first?.from.box ?? ''));
+    if (!first || !last || !box) return [];
+    const isPickup = isDriver && driver.kind === 'pickup';
+    const ohm = isDriver && driver.ohm !== null ? driver.ohm : ohmBehind(partUpTo(stretch, start, true));
+    const farad = hanging(stretch, node);
+    const resonance = isPickup ? resonanceOf(partUpTo(stretch, start + own.length)) : null;
+    return [
+      {
+        box,
+        ohm,
+        isPickup,
+        leads: own.map(({ lead }) => lead),
+        first: before + start,
+        last: before + start + own.length - 1,
+        farad,
+        into: last.to,
+        figure: resonance
+          ? { kind: 'resonance', ...resonance }
+          : { kind: 'corner', hz: 1 / (2 * Math.PI * Math.max(1e-3, ohm) * Math.max(1e-15, farad)), db: -3 },
+      },
+    ];
+  });
+}
+
+/** Everything that drives leads along a route, in its order. */
+export function drivesAlong(of: Of, parts: readonly RoutePart[]): readonly Drive[] {
+  let before = 0;
+  return parts
+    .flatMap(({ stretches }) => stretches)
+    .flatMap((stretch) => {
+      const drives = drivesOf(of, stretch, before);
+      before += stretch.leads.length;
+      return drives;
+    });
+}

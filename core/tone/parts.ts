@@ -1,0 +1,123 @@
+// A route in parts: the front up to the first preamp, then from each send to its return, with what straight-in is for each.
+import { blockIn, boxOf, instrumentOf, leadOf, type Reads } from '../model';
+import { byOneLead, stretchesAlong, type Part, type Stretch, type Takes } from '../network';
+import { isOn, type Path, type Section } from '../signal';
+
+/** Without an amplifier straight-in ends in this. */
+const NO_AMPLIFIER: Takes = { ohm: 1e6, farad: 50e-12 };
+/** A source that nothing loads is told by itself through this much of the lead, m. */
+const ACTIVE_M = 1;
+
+/** What straight-in is, in words and as a circuit. */
+type Reference = {
+  readonly kind: 'lead' | 'joined';
+  /** Of the lead; 0: send and return joined. */
+  readonly lengthM: number;
+  readonly ohm: number;
+  /** The box whose input it goes into; null: a usual one. */
+  readonly into: string | null;
+  readonly part: Part;
+};
+
+export type RoutePart = {
+  readonly kind: 'front' | 'loop';
+  readonly stretches: readonly Stretch[];
+  readonly reference: Reference;
+};
+
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>;
+
+const STAGES = ['preamp', 'ampModel', 'power'];
+
+/** Blocks that a path passes between two of its steps, with their states. */
+function between({ steps, sections }: Path, from: number, to: number): readonly Section[] {
+  return steps
+    .slice(from, to + 1)
+    .flatMap((step) =>
+      step.type === 'block'
+        ? sections.filter(({ box, block }) => box.id === step.box && block.id === step.block)
+        : [],
+    );
+}
+
+const isAmplifying = ({ block, state }: Section): boolean => STAGES.includes(block.role) && isOn(state);
+
+/** The stretches of each part: a preamp that is on lies between two, nothing lies behind a power stage. */
+function grouped(of: Of, path: Path): readonly (readonly Stretch[])[] {
+  const groups: Stretch[][] = [[]];
+  let last = 0;
+  for (const stretch of stretchesAlong(of, path)) {
+    const passed = between(path, last, stretch.first);
+    if (passed.some(({ block }) => block.role === 'power' || block.role === 'speaker')) break;
+    const isRadio = path.steps
+      .slice(last, stretch.first)
+      .some((step) => step.type === 'lead' && leadOf(of, step.lead)?.kind === 'radio');
+    if (groups.length === 1 && isRadio) groups[0] = [];
+    if (passed.some(isAmplifying)) groups.push([]);
+    groups.at(-1)?.push(stretch);
+    last = stretch.last;
+  }
+  return groups;
+}
+
+/** The box of a path that must see the pickup and is on: straight-in goes into that. */
+function wanting(path: Path, front: readonly Stretch[]): Stretch | undefined {
+  const wants = path.sections.filter(({ block, state }) => block.wantsPickup && isOn(state));
+  return front.find(({ into }) =>
+    wants.some(({ box, block }) => box.id === into?.box && block.id === into.block),
+  );
+}
+
+/** Does a preamp, a model of one or a power stage stand behind the last stretch? */
+function reachesAmplifier(path: Path, stretches: readonly Stretch[]): boolean {
+  const last = stretches.at(-1)?.last;
+  return last !== undefined && between(path, last, path.steps.length).some(isAmplifying);
+}
+
+function frontReference(of: Of, path: Path, front: readonly Stretch[]): Reference | null {
+  const { limits } = of.houseRules;
+  const [first] = front;
+  if (!first) return null;
+  const { driver, source } = first.segment;
+  const isPassive = driver.kind === 'pickup';
+  const block = blockIn(boxOf(of, path.source.box), path.source.block);
+  const instrument = block ? instrumentOf(block) : 'guitar';
+  const wants = isPassive ? wanting(path, front) : undefined;
+  const into = wants?.into ?? (reachesAmplifier(path, front) ? (front.at(-1)?.into ?? null) : null);
+  const own: Takes =
+    isPassive && !wants && instrument !== 'guitar'
+      ? { ohm: instrument === 'bass' ? limits.bassOhm : limits.piezoOhm, farad: NO_AMPLIFIER.farad }
+      : (into ?? NO_AMPLIFIER);
+  const lengthM = isPassive ? limits.toneLeadM : ACTIVE_M;
+  const lead = { lengthM, faradPerM: limits.toneLeadPfPerM * 1e-12 };
+  return {
+    kind: 'lead',
+    lengthM,
+    ohm: own.ohm,
+    into: own === into ? into.box : null,
+    part: byOneLead(source, driver.node, lead, own),
+  };
+}
+
+/** A send that goes straight into its return. */
+function joined(stretches: readonly Stretch[]): Reference | null {
+  const [first, last] = [stretches[0], stretches.at(-1)];
+  if (!first || !last) return null;
+  const own = last.into ?? NO_AMPLIFIER;
+  return {
+    kind: 'joined',
+    lengthM: 0,
+    ohm: own.ohm,
+    into: last.into?.box ?? null,
+    part: byOneLead(first.segment.source, first.segment.driver.node, null, own),
+  };
+}
+
+/** The parts of a route that tone is told of; none where no lead carries it. */
+export function partsOf(of: Of, path: Path): readonly RoutePart[] {
+  return grouped(of, path).flatMap((stretches, i): RoutePart[] => {
+    const isFront = i === 0;
+    const reference = isFront ? frontReference(of, path, stretches) : joined(stretches);
+    return reference ? [{ kind: isFront ? 'front' : 'loop', stretches, reference }] : [];
+  });
+}

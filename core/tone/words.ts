@@ -1,0 +1,49 @@
+// Tone in words: the worst first.
+import type { Reads } from '../model';
+import { formatDb, formatQuantity } from '../units';
+import type { ToneRoute } from './along';
+import type { Drive } from './drives';
+
+/** Less than this is not lost, dB. */
+const HEARD_DB = 0.3;
+
+/** `38 kΩ`; a pickup has no one figure: `pickup`. */
+export const ohmWords = (ohm: number): string => formatQuantity(ohm, 'Ω');
+
+/** `driven by Volume, 38 kΩ` */
+export const drivenBy = ({ box, ohm }: Drive): string => `driven by ${box.name}, ${ohmWords(ohm)}`;
+
+const isAt = (step: number) => (drive: Drive) => drive.first <= step && step <= drive.last;
+
+/** `5.5 m into Combo`: what straight-in is for the front of a route. */
+export function straightWords(of: Reads<'boxes'>, { parts }: ToneRoute): string {
+  const [front] = parts;
+  if (!front) return '';
+  const { lengthM, into, ohm } = front.reference;
+  const box = into === null ? undefined : of.boxes.find(({ id }) => id === into);
+  return `${lengthM} m into ${box?.name ?? ohmWords(ohm)}`;
+}
+
+/**
+ * The worst of a route in one sentence, and how it stands against the limit.
+ * @param limitDb of the house
+ */
+export function toneCaption(tone: ToneRoute, drives: readonly Drive[], limitDb: number): string {
+  const worst = tone.steps.reduce<number | null>(
+    (best, { ownDb }, i) => (best === null || ownDb < (tone.steps[best]?.ownDb ?? 0) ? i : best),
+    null,
+  );
+  const step = worst === null ? undefined : tone.steps[worst];
+  const drive = worst === null ? undefined : drives.find(isAt(worst));
+  const lost =
+    step && step.ownDb < -HEARD_DB
+      ? `Most treble is lost in lead ${step.lead.number}: ${formatDb(step.ownDb)} dB at 5 kHz, ${drive ? drivenBy(drive) : ''}.`
+      : 'No lead loses treble to speak of.';
+  const { dull, peak } = tone;
+  const all =
+    -dull.db >= peak.db
+      ? `${formatDb(dull.db)} dB at ${formatQuantity(dull.hz / 1000, '')} kHz`
+      : `${formatDb(peak.db)} dB at ${formatQuantity(peak.hz / 1000, '')} kHz`;
+  const over = Math.max(-dull.db, peak.db) > limitDb;
+  return `${lost} Against straight in ${over ? '' : 'at most '}${all}${over ? `, over the limit of ${limitDb} dB` : ''}.`;
+}
