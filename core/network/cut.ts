@@ -1,5 +1,5 @@
 // A stretch cut short: what of it is left where the leads behind a place are taken away.
-import { curveOf, type Element } from '../circuit';
+import { solverOf, type Element } from '../circuit';
 import { putLead, putLoad, resistor, type Cable, type Put } from './parts';
 import type { Part } from './route';
 import type { Segment } from './segment';
@@ -88,15 +88,18 @@ const TEST_OHM = 1e9;
 
 /** The source resistance at the end of a part, looking back into it, ohm. */
 export function ohmBehind({ elements, ends }: Part): number {
-  const netlist = {
-    title: '',
-    elements: [
-      ...elements,
-      { kind: 'V', name: 'v1', from: 'drv', to: '0', value: 0, phase: 0 } as const,
-      { kind: 'V', name: 'vtest', from: 'test', to: '0', value: TEST_OHM, phase: 0 } as const,
-      resistor('rtest', 'test', ends, TEST_OHM),
-    ],
-  };
-  const { magnitudeDb } = curveOf({ ...netlist, sweep: null }, ends, Float64Array.of(LOW_HZ));
-  return 10 ** ((magnitudeDb[0] ?? 0) / 20);
+  const { re } = solverOf(
+    {
+      title: '',
+      sweep: null,
+      elements: [
+        ...elements,
+        { kind: 'V', name: 'v1', from: 'drv', to: '0', value: 0, phase: 0 },
+        { kind: 'V', name: 'vtest', from: 'test', to: '0', value: TEST_OHM, phase: 0 },
+        resistor('rtest', 'test', ends, TEST_OHM),
+      ],
+    },
+    [ends],
+  ).run([LOW_HZ]);
+  return re[0]?.[0] ?? 0;
 }

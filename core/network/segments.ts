@@ -1,15 +1,6 @@
 // The undirected network between stages that nothing behind them loads: what drives it, what hangs on it, what hears it.
 import type { Element } from '../circuit';
-import {
-  blockIn,
-  derive,
-  jackIn,
-  leadOf,
-  type Block,
-  type Box,
-  type Lead,
-  type Reads,
-} from '../model';
+import { blockIn, derive, jackIn, leadOf, type Block, type Box, type Lead, type Reads } from '../model';
 import { graphIn, resolveIn, type Edge, type Node, type Resolved } from '../signal';
 import { converts, isIsolator, isWire } from './passing';
 import {
