@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Rig } from '../model';
-import { build, fourCable } from '../testing/build';
+import { build, edited, fourCable } from '../testing/build';
 import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';
 import { inRanges, MOST_DRAWN } from './stubs';
@@ -141,6 +141,79 @@ describe('layers', () => {
     expect(quantities.every((q) => q !== undefined)).toBe(true);
     const sleeves = drawing.items.flatMap((item) => (item.type === 'sleeve' ? [item.text] : []));
     expect(sleeves).toEqual(expect.arrayContaining([expect.stringMatching(/^3: [+−]?\d+$/)]));
+  });
+});
+
+/** A board whose pedals are off, by a long lead to the amplifier: nothing but leads and the pickup. */
+const passive = () =>
+  edited(
+    build(
+      'guitar, fuzz, od, combo',
+      'guitar/out > fuzz/in',
+      'fuzz/out > overdrive/in',
+      'overdrive/out > combo/input',
+    ),
+    { edit: 'setLeadLength', arguments: { id: 'lead-3', lengthM: 20, by: 'hand' } },
+  );
+
+describe('tone', () => {
+  const bars = (drawing: MapDrawing) =>
+    drawing.items.filter((item) => item.type === 'rule' && item.tone === 'ink' && item.part === undefined);
+
+  test('a lead is as heavy as treble is lost up to its end; what drives it is said where its leads begin', () => {
+    const drawing = draw(passive(), 'tone');
+    const steps = new Map(
+      drawing.items.flatMap((item) =>
+        item.type === 'path' && item.part ? [[item.part.id, item.quantity] as const] : [],
+      ),
+    );
+    expect([...steps.keys()].sort()).toEqual(['lead-1', 'lead-2', 'lead-3']);
+    expect(steps.get('lead-3')).toBe(4);
+    expect(steps.get('lead-1')).toBeLessThan(4);
+    const sleeves = drawing.items.flatMap((item) => (item.type === 'sleeve' ? [item.text] : []));
+    expect(sleeves).toContainEqual(expect.stringMatching(/^3: −\d+\.\d$/));
+    // One bracket about all that the guitar drives: two ends of three strokes.
+    expect(bars(drawing)).toHaveLength(6);
+    const buffered = edited(passive(), {
+      edit: 'setBlockState',
+      arguments: { box: 'overdrive', block: 'drive', state: 'on', scope: { layer: 'rest' } },
+    });
+    expect(bars(draw(buffered, 'tone'))).toHaveLength(12);
+    expect(bars(draw(passive(), 'level'))).toHaveLength(0);
+  });
+
+  const profile = (rig: Rig) =>
+    drawProfile({
+      rig,
+      setting: { variant: null, sound: rig.sounds[0]!.id },
+      route: 0,
+      layer: 'tone',
+      width: 1008,
+      height: 150,
+    });
+
+  test('the profile: a step for each lead that tells, four lines, a bracket for each that drives, the worst said', () => {
+    const drawing = profile(passive());
+    expect(drawing.stops.at(-1)!.part).toEqual({ type: 'lead', id: 'lead-3' });
+    expect(drawing.stops.flatMap(({ parts }) => parts.filter(({ type }) => type === 'lead'))).toHaveLength(3);
+    expect(drawing.caption).toMatch(
+      /^Most treble is lost in lead 3: −\d+\.\d dB at 5 kHz, driven by Guitar, 8\.01 kΩ/,
+    );
+    const words = drawing.items.flatMap((item) => (item.type === 'text' ? [item.text] : []));
+    expect(words).toEqual(
+      expect.arrayContaining(['GUITAR 8k', '1 kHz', '3 kHz', '5 kHz', '8 kHz', 'straight in']),
+    );
+    // A lower line is a greater loss; nothing is drawn below the foot.
+    const lowest = drawing.items.flatMap((item) =>
+      item.type === 'path' ? item.points.map(({ y }) => y) : [],
+    );
+    expect(Math.max(...lowest)).toBeLessThanOrEqual(150);
+  });
+
+  test('a route without leads says so, and has no stop', () => {
+    const rig = build('guitar, combo', 'guitar/out > combo/input');
+    const air = edited(rig, { edit: 'removeLead', arguments: { id: 'lead-1' } });
+    expect(profile(air).stops).toEqual([]);
   });
 });
 

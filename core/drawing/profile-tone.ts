@@ -1,7 +1,7 @@
 // The profile of layer Tone: what is left of the treble from lead to lead, against the guitar played straight in.
 import type { Part, Reads } from '../model';
 import { traceIn } from '../signal';
-import { drivesAlong, ohmWords, toneAlong, toneCaption, type Drive, type ToneRoute } from '../tone';
+import { drivesAlong, shortOhm, toneAlong, toneCaption, type Drive, type ToneRoute } from '../tone';
 import { count, formatDb } from '../units';
 import { fitText } from './fonts';
 import type { Item, Point, Stroke } from './primitives';
@@ -37,9 +37,9 @@ type Shown = { readonly first: number; readonly last: number; readonly marksDb: 
 /** At 1, 3, 5 and 8 kHz; a grey print tells them apart. */
 const LINES: readonly { readonly name: string; readonly stroke: Stroke }[] = [
   { name: '1 kHz', stroke: 'dotted' },
-  { name: '3', stroke: 'dashed' },
-  { name: '5', stroke: 'thick' },
-  { name: '8', stroke: 'single' },
+  { name: '3 kHz', stroke: 'dashed' },
+  { name: '5 kHz', stroke: 'thick' },
+  { name: '8 kHz', stroke: 'single' },
 ];
 
 /** Leads of one drive that change nothing are folded into the one behind them. */
@@ -77,13 +77,14 @@ function axis({ low, high, y }: Scale, limitDb: number, right: number): readonly
   }
   for (const limit of [limitDb, -limitDb])
     ticks.push(rule({ x: LEFT, y: y(limit) }, { x: right, y: y(limit) }, 'caution', true));
+  ticks.push(text(LEFT + 2, y(-limitDb) + 12, 'limit', { anchor: 'start' }));
   return ticks;
 }
 
 /** What drives which leads: a bracket over its stretch, with its tag and what it drives by. */
 function bracket({ box, ohm }: Drive, from: number, to: number): readonly Item[] {
   const y = TOP - 6;
-  const words = fitText(`${box.tag} ${ohmWords(ohm)}`, 'mono', TEXT, Math.max(24, to - from - 4));
+  const words = fitText(`${box.tag} ${shortOhm(ohm)}`, 'mono', TEXT, Math.max(24, to - from + 4));
   return [
     rule({ x: from, y }, { x: to, y }, 'ink'),
     rule({ x: from, y }, { x: from, y: y + 6 }, 'ink'),
@@ -101,14 +102,16 @@ const line = (points: readonly Point[], stroke: Stroke): readonly Item[] =>
     tone: 'ink',
   }));
 
-/** The names of the lines at their ends, apart from each other. */
-function names(last: Shown, x: number, { y }: Scale): readonly Item[] {
+/** The names of the lines at their ends, apart from each other and above what is written below. */
+function names(last: Shown, x: number, { y }: Scale, bottom: number): readonly Item[] {
   const wanted = LINES.map(({ name }, i) => ({ name, y: y(last.marksDb[i] ?? 0) })).sort((a, b) => a.y - b.y);
   let free = -Infinity;
-  return wanted.map((one) => {
-    free = Math.max(one.y, free + TEXT);
-    return text(x, free + 4, one.name, { anchor: 'start', face: 'mono' });
+  const placed = wanted.map((one, i) => {
+    const most = bottom - (wanted.length - 1 - i) * TEXT;
+    free = Math.min(most, Math.max(one.y, free + TEXT));
+    return { ...one, y: free };
   });
+  return placed.map((one) => text(x, one.y + 4, one.name, { anchor: 'start', face: 'mono' }));
 }
 
 /** The Tone profile: the difference from straight-in at four frequencies, lead by lead, and who drives which of them. */
@@ -149,7 +152,7 @@ export function drawTones(of: Of, { route, width, height }: ProfileAsk): Profile
       ).join(', ')}${own.length > 1 ? ` (${count(own.length, 'lead')})` : ''}`,
     };
   });
-  const items: Item[] = [...axis(scale, limitDb, full - NAMES)];
+  const items: Item[] = [...axis(scale, limitDb, xAt(shown.length - 1) + 5)];
   drives.forEach((drive) => {
     const from = shown.findIndex(({ last }) => last >= drive.first);
     const to = shown.findIndex(({ last }) => last >= drive.last);
@@ -178,7 +181,7 @@ export function drawTones(of: Of, { route, width, height }: ProfileAsk): Profile
     ),
   );
   const last = shown.at(-1);
-  if (last) items.push(...names(last, xAt(shown.length - 1) + 8, scale));
+  if (last) items.push(...names(last, xAt(shown.length - 1) + 8, scale, height - FOOT - 8));
   for (const { x, y, part, words } of stops)
     items.push({ type: 'jack', x, y, side: 'top', free: false, label: words, part });
   return {

@@ -2,7 +2,7 @@
 import type { Layer } from '../layers';
 import { leadLevels } from '../level';
 import type { Reads } from '../model';
-import { leadTones, ohmWords } from '../tone';
+import { leadTones, shortOhm } from '../tone';
 import { formatDb } from '../units';
 import type { Routed } from './leads';
 import type { Item, Point, Quantity } from './primitives';
@@ -46,7 +46,7 @@ export function quantitiesIn(of: Of, layer: Layer): Quantities | null {
         {
           step: stepOf(-db, STEPS_LOST_DB),
           figure: formatDb(db),
-          driver: `${drive.box.tag} ${ohmWords(drive.ohm)}`,
+          driver: `${drive.box.tag} ${shortOhm(drive.ohm)}`,
           begins,
           ends,
         },

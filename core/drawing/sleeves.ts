@@ -114,9 +114,16 @@ export function placeSleeves(
             [atFirst, first],
             [total - atLast, last],
           ];
-    for (const [start, text] of wanted) {
-      const rect = placeFor(points, start, text, { size, taken: [...plates, ...sleeves], leads });
-      if (rect) sleeves.push({ type: 'sleeve', ...rect, text, part: { type: 'lead', id: lead.id } });
+    for (const [start, whole] of wanted) {
+      const around = { size, taken: [...plates, ...sleeves], leads };
+      const name = nameOf(lead);
+      // Where there is no room for a figure the number stands by itself.
+      for (const text of whole === name ? [name] : [whole, name]) {
+        const rect = placeFor(points, start, text, around);
+        if (!rect) continue;
+        sleeves.push({ type: 'sleeve', ...rect, text, part: { type: 'lead', id: lead.id } });
+        break;
+      }
     }
   }
   return sleeves;

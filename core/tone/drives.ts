@@ -1,7 +1,7 @@
 // Who drives what: each stretch of leads, the source resistance behind it, and what it has to charge.
 import type { Element } from '../circuit';
 import { boxOf, type Box, type JackRef, type Lead, type Reads } from '../model';
-import { nodeBehind, ohmBehind, partUpTo, type Part, type Stretch } from '../network';
+import { nodeBehind, ohmBehind, partUpTo, type Part, type Passed, type Stretch } from '../network';
 import { dbOf, LEVEL_HZ } from './grid';
 import type { RoutePart } from './parts';
 
@@ -11,6 +11,10 @@ export type Drive = {
   /** The source resistance at the first of its leads, ohm. */
   readonly ohm: number;
   readonly isPickup: boolean;
+  /** The stage that drives; null: the jack of a box that converts, or no stage at all. */
+  readonly block: string | null;
+  /** The jack that it drives by. */
+  readonly from: JackRef;
   readonly leads: readonly Lead[];
   /** The step of the route at which the first and the last of its leads stand. */
   readonly first: number;
@@ -45,9 +49,11 @@ const faradOf = (elements: readonly Element[]): number =>
     0,
   );
 
-/** What hangs on a node by leads alone: what stands behind a pot or a transformer is another matter. */
-function hanging({ segment }: Stretch, node: string): number {
-  const reached = new Set([node]);
+/** What hangs on some leads of a stretch, by leads alone: behind a pot or a transformer beside the way is another matter. */
+function hanging({ segment }: Stretch, leads: readonly Passed[]): number {
+  const reached = new Set(
+    leads.flatMap(({ from, to }) => [from, to].flatMap((jack) => segment.nodeOf(jack) ?? [])),
+  );
   for (const at of reached)
     for (const { lead, from, to } of segment.links) {
       if (lead === null) continue;
@@ -59,15 +65,31 @@ function hanging({ segment }: Stretch, node: string): number {
   return [...links, ...loads].reduce((sum, { elements }) => sum + faradOf(elements), 0);
 }
 
+/** A pot that is fully up, or a winding, drives no otherwise than what is ahead of it: less than this is no other source. */
+const OTHER = 1.2;
+
+/** Where another source takes over: at the first lead, and behind what is between two leads and is no wire. */
+function startsOf(stretch: Stretch): readonly number[] {
+  const { segment, leads } = stretch;
+  const starts = [0];
+  let ohm: number | null = null;
+  for (let i = 1; i < leads.length; i += 1) {
+    const [last, own] = [leads[i - 1], leads[i]];
+    if (!last || !own || segment.nodeOf(own.from) === segment.nodeOf(last.to)) continue;
+    ohm ??= ohmBehind(partUpTo(stretch, starts.at(-1) ?? 0, true));
+    const now = ohmBehind(partUpTo(stretch, i, true));
+    if (now < ohm * OTHER && ohm < now * OTHER) continue;
+    starts.push(i);
+    ohm = now;
+  }
+  return starts;
+}
+
 type Of = Reads<'boxes'>;
 
 function drivesOf(of: Of, stretch: Stretch, before: number): readonly Drive[] {
   const { segment, leads } = stretch;
-  const starts = leads.flatMap(({ from }, i) => {
-    const node = segment.nodeOf(from);
-    const last = leads[i - 1];
-    return i === 0 || node !== segment.nodeOf(last?.to ?? from) ? [i] : [];
-  });
+  const starts = startsOf(stretch);
   return starts.flatMap((start, k): Drive[] => {
     const own = leads.slice(start, starts[k + 1] ?? leads.length);
     const [first, last] = [own[0], own.at(-1)];
@@ -78,13 +100,15 @@ function drivesOf(of: Of, stretch: Stretch, before: number): readonly Drive[] {
     if (!first || !last || !box) return [];
     const isPickup = isDriver && driver.kind === 'pickup';
     const ohm = isDriver && driver.ohm !== null ? driver.ohm : ohmBehind(partUpTo(stretch, start, true));
-    const farad = hanging(stretch, node);
+    const farad = hanging(stretch, own);
     const resonance = isPickup ? resonanceOf(partUpTo(stretch, start + own.length)) : null;
     return [
       {
         box,
         ohm,
         isPickup,
+        block: start === 0 ? driver.block : null,
+        from: first.from,
         leads: own.map(({ lead }) => lead),
         first: before + start,
         last: before + start + own.length - 1,

@@ -3,4 +3,6 @@ export { toneAlong, type Extreme, type ToneRoute, type ToneStep } from './along'
 export { drivesAlong, type Drive } from './drives';
 export { GRID, MARKS } from './grid';
 export { leadTones, type LeadTone } from './leads';
-export { drivenBy, ohmWords, straightWords, toneCaption } from './words';
+export { sliderEdit, type Slider } from './sliders';
+export { toneTried, toneView, type DriveRow, type ToneView, type Tried } from './view';
+export { drivenBy, ohmWords, shortOhm, straightWords, toneCaption } from './words';

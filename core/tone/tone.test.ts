@@ -33,7 +33,7 @@ const lengths = (rig: Rig, metres: Readonly<Record<number, number>>): Rig =>
     ...rig.leads.flatMap(({ id, number }) =>
       metres[number] === undefined
         ? []
-        : [{ edit: 'setLeadLength', arguments: { id, lengthM: metres[number]!, by: 'hand' } } as const],
+        : [{ edit: 'setLeadLength', arguments: { id, lengthM: metres[number], by: 'hand' } } as const],
     ),
   );
 const turned = (rig: Rig, box: string, control: string, position: number): Rig =>

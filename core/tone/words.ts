@@ -3,12 +3,18 @@ import type { Reads } from '../model';
 import { formatDb, formatQuantity } from '../units';
 import type { ToneRoute } from './along';
 import type { Drive } from './drives';
+import { worstStep } from './sliders';
 
 /** Less than this is not lost, dB. */
 const HEARD_DB = 0.3;
 
-/** `38 kΩ`; a pickup has no one figure: `pickup`. */
 export const ohmWords = (ohm: number): string => formatQuantity(ohm, 'Ω');
+
+/** In two figures and as few letters: `38k`, `220Ω`. */
+export const shortOhm = (ohm: number): string =>
+  formatQuantity(Number(ohm.toPrecision(2)), 'Ω')
+    .replace(' ', '')
+    .replace(/([kM])Ω$/, '$1');
 
 /** `driven by Volume, 38 kΩ` */
 export const drivenBy = ({ box, ohm }: Drive): string => `driven by ${box.name}, ${ohmWords(ohm)}`;
@@ -29,12 +35,9 @@ export function straightWords(of: Reads<'boxes'>, { parts }: ToneRoute): string 
  * @param limitDb of the house
  */
 export function toneCaption(tone: ToneRoute, drives: readonly Drive[], limitDb: number): string {
-  const worst = tone.steps.reduce<number | null>(
-    (best, { ownDb }, i) => (best === null || ownDb < (tone.steps[best]?.ownDb ?? 0) ? i : best),
-    null,
-  );
-  const step = worst === null ? undefined : tone.steps[worst];
-  const drive = worst === null ? undefined : drives.find(isAt(worst));
+  const worst = worstStep(tone);
+  const step = tone.steps[worst];
+  const drive = drives.find(isAt(worst));
   const lost =
     step && step.ownDb < -HEARD_DB
       ? `Most treble is lost in lead ${step.lead.number}: ${formatDb(step.ownDb)} dB at 5 kHz, ${drive ? drivenBy(drive) : ''}.`

@@ -28,6 +28,7 @@ import {
 } from '../../../core/planner';
 import { inSetting, leadsOtherwise, type Rig } from '../../../core/model';
 import { trace } from '../../../core/signal';
+import { toneTried, toneView } from '../../../core/tone';
 import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
 
 const soundOf = (sound: string) => (sound === 'all' ? null : sound);
@@ -70,6 +71,8 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   },
   profile: (rig, { setting, route, layer, held, open, width, height }) =>
     drawProfile({ rig, setting, route, layer, held, open, width, height }),
+  tone: (rig, { setting, route, part }) => toneView(rig, setting, route, part),
+  tried: (rig, { setting, ...tried }) => toneTried(rig, setting, tried),
   offers: (rig, { setting, held }) => inHand(rig, chainsAt(rig, setting), held),
   preview: (rig, { setting, act, words }) => {
     const at = chainsAt(rig, setting);

@@ -4,10 +4,12 @@ import type { Act, Held, InHand, OrderLine } from '../../../core/chain';
 import type { Detail, MapDrawing, ProfileDrawing, StripDrawing } from '../../../core/drawing';
 import type { Layer } from '../../../core/layers';
 import type { RouteLine, RouteName } from '../../../core/routes';
+import type { SingleEdit } from '../../../core/edits';
 import type { Cure, FindingLine, HouseLine } from '../../../core/findings';
 import type { Sheet, ShelfCard } from '../../../core/papers';
 import type { AssumedLine, planAsVariant, Preview, throughPreamp } from '../../../core/planner';
 import type { Part, Setting } from '../../../core/model';
+import type { ToneView, Tried } from '../../../core/tone';
 import type { LengthUnit } from '../../../core/units';
 
 type MapQuery = {
@@ -68,6 +70,27 @@ export type Queries = {
       readonly height: number;
     };
     result: ProfileDrawing;
+  };
+  /** Tone at a part, or at the route's end; null: no lead carries it. */
+  tone: {
+    query: {
+      readonly kind: 'tone';
+      readonly setting: Setting;
+      readonly route: number;
+      readonly part: Part | null;
+    };
+    result: ToneView | null;
+  };
+  /** The same curve after edits that are only tried. */
+  tried: {
+    query: {
+      readonly kind: 'tried';
+      readonly setting: Setting;
+      readonly route: number;
+      readonly part: Part | null;
+      readonly edits: readonly SingleEdit[];
+    };
+    result: Tried | null;
   };
   /** Where what is in hand may go in the order, and what else may be done with it there. */
   offers: {

@@ -22,19 +22,29 @@ const LoomFacts = lazy(async () => ({ default: (await import('./loom-facts')).Lo
 const PlugList = lazy(async () => ({ default: (await import('./plug-list')).PlugList }));
 const MoveList = lazy(async () => ({ default: (await import('./move-list')).MoveList }));
 const OrderList = lazy(async () => ({ default: (await import('./order-list')).OrderList }));
+const ToneFacts = lazy(async () => ({ default: (await import('./tone-facts')).ToneFacts }));
 const Otherwise = lazy(async () => ({ default: (await import('./otherwise')).Otherwise }));
 const MapDialogs = lazy(async () => ({ default: (await import('./dialogs')).MapDialogs }));
 
 function Facts() {
-  const { selection, held, reading } = useOpen('selection', 'held', 'reading');
+  const { selection, held, reading, layer } = useOpen('selection', 'held', 'reading', 'layer');
   const plugging = usePlugging();
   const box = useOpenWith((state) => selectedBox(state.rig, state.selection));
   if (held) return <MoveList key={JSON.stringify(held)} held={held} />;
   if (plugging) return <PlugList plugging={plugging} />;
   if (reading) return <OrderList />;
-  if (selection?.type === 'lead') return <LeadFacts id={selection.id} />;
-  if (selection?.type === 'loom') return <LoomFacts id={selection.id} />;
-  return box ? <Inspector key={box.id} box={box} /> : null;
+  return (
+    <>
+      {layer === 'tone' ? <ToneFacts /> : null}
+      {selection?.type === 'lead' ? (
+        <LeadFacts id={selection.id} />
+      ) : selection?.type === 'loom' ? (
+        <LoomFacts id={selection.id} />
+      ) : box ? (
+        <Inspector key={box.id} box={box} />
+      ) : null}
+    </>
+  );
 }
 
 /** Holds up what acts read of the worker's answers, whether or not it is shown. */
@@ -45,25 +55,27 @@ function Acted() {
 
 /** What goes where, and is it right. */
 export function MapView() {
-  const { selection, hand, held, hold, reading, setReading, listed, stripShown, asking, setHand } = useOpen(
-    'selection',
-    'reading',
-    'setReading',
-    'hand',
-    'held',
-    'hold',
-    'listed',
-    'stripShown',
-    'asking',
-    'setHand',
-  );
+  const { selection, layer, hand, held, hold, reading, setReading, listed, stripShown, asking, setHand } =
+    useOpen(
+      'selection',
+      'layer',
+      'reading',
+      'setReading',
+      'hand',
+      'held',
+      'hold',
+      'listed',
+      'stripShown',
+      'asking',
+      'setHand',
+    );
   const id = useOpenWith(({ rig }) => rig.id);
   const inVariant = useOpenWith(({ setting }) => setting.variant !== null);
   const isEmpty = useOpenWith(({ rig }) => rig.boxes.length === 0);
   const bare = useOpenWith(({ rig, setting }) => wiring(rig, setting.variant).every(isPutAway));
   const phone = useMedia('(max-width: 599px)');
   const wide = useMedia('(min-width: 1000px)');
-  const facts = hand !== null || held !== null || reading || selection !== null;
+  const facts = hand !== null || held !== null || reading || selection !== null || layer === 'tone';
   useEffect(() => {
     if (!hand && !held && !reading) return;
     const onKey = (event: KeyboardEvent) => {

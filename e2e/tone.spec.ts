@@ -1,0 +1,88 @@
+import type { Page } from '@playwright/test';
+import { expect, newChainedRig, test } from './fixtures';
+
+const tone = (page: Page) => page.getByRole('region', { name: 'Tone' });
+const profile = (page: Page) => page.getByRole('region', { name: 'Profile' });
+const LINE = 'guitar, volume pedal, fuzz, wah, combo';
+const CHAIN = 'GUITAR > VOLUME > FUZZ > WAH > COMBO';
+
+/** Pressed so often: a slider moves by its step. */
+async function nudge(page: Page, slider: string, key: string, times: number) {
+  await tone(page).getByRole('slider', { name: slider }).focus();
+  for (let i = 0; i < times; i += 1) await page.keyboard.press(key);
+}
+
+test('layer Tone by its key: where most treble is lost comes first; the curves are read by pointer and by keys', async ({
+  page,
+}) => {
+  await newChainedRig(page, LINE, CHAIN);
+  await page.getByTestId('map').focus();
+  await page.keyboard.press('3');
+  await expect(page).toHaveURL(/layer=tone/);
+  await expect(profile(page)).toContainText(
+    /Most treble is lost in lead \d+: −\d+(\.\d)? dB at 5 kHz, driven by/,
+  );
+  await expect(tone(page)).toContainText('Tone from Guitar to Combo');
+  await expect(tone(page)).toContainText('Dashed: straight in, 5.5 m into Combo.');
+
+  const plot = tone(page).getByRole('slider', { name: 'Frequency to read the curves at' });
+  await expect(plot).toHaveAttribute('aria-valuetext', /^5\.\d kHz: straight in .+, Sound 1 .+ dB$/);
+  await plot.focus();
+  await page.keyboard.press('Home');
+  await expect(plot).toHaveAttribute('aria-valuetext', /^80 Hz: straight in/);
+  await page.keyboard.press('ArrowRight');
+  await expect(plot).toHaveAttribute('aria-valuetext', /^84 Hz/);
+  await page.keyboard.press('End');
+  await expect(plot).toHaveAttribute('aria-valuetext', /^8 kHz/);
+  const box = (await plot.boundingBox())!;
+  await page.mouse.move(box.x + box.width * 0.55, box.y + box.height / 2);
+  await expect(plot).toHaveAttribute('aria-valuetext', /^(\d{3} Hz|1(\.\d)? kHz)/);
+});
+
+test('what if: a longer lead is tried and answered at once, kept as one step, and undone', async ({
+  page,
+}) => {
+  await newChainedRig(page, LINE, CHAIN);
+  await page.getByRole('radio', { name: /Tone/ }).click();
+  await profile(page).locator('[data-stop]').last().click();
+  await expect(tone(page)).toContainText(/Tone at .+ of Combo/);
+  const said = profile(page).locator('p').first();
+  await expect(said).toContainText('Against straight in');
+  const before = await said.textContent();
+
+  await nudge(page, 'Length of lead 4', 'ArrowRight', 30);
+  await expect(tone(page)).toContainText('9 m → 12 m');
+  const status = tone(page).getByRole('status');
+  await expect(status).toContainText(/Most treble is lost in lead 4: −/);
+  // Nothing of the rig has changed yet.
+  expect(await said.textContent()).toBe(before);
+  await tone(page).getByRole('button', { name: 'As it is' }).click();
+  await expect(tone(page)).not.toContainText('→');
+
+  await nudge(page, 'Cable of lead 4', 'ArrowRight', 20);
+  await nudge(page, 'Length of lead 4', 'ArrowRight', 30);
+  await expect(status).toContainText('Most treble');
+  const wanted = (await status.textContent())!;
+  await tone(page).getByRole('button', { name: 'Keep' }).click();
+  await expect(said).toContainText(wanted);
+  await expect(
+    page.getByRole('region', { name: 'Facts of lead 4' }).getByLabel('Length, by hand'),
+  ).toHaveValue('12 m');
+  await page.keyboard.press('Control+z');
+  await expect(said).toHaveText(before!);
+});
+
+test('the table of who drives what leads to the lead and the box; a rig without leads says how tone begins', async ({
+  page,
+}) => {
+  await newChainedRig(page, LINE, CHAIN);
+  await page.getByRole('radio', { name: /Tone/ }).click();
+  const rows = tone(page).getByRole('table').getByRole('row');
+  await expect(rows.nth(1)).toContainText('GUITAR');
+  await rows.nth(1).getByRole('button').nth(1).click();
+  await expect(page).toHaveURL(/sel=lead/);
+  await expect(page.getByRole('region', { name: 'Facts of lead 1' })).toBeVisible();
+  await page.getByRole('button', { name: 'Remove', exact: true }).last().click();
+  await expect(page.getByRole('region', { name: 'Facts of lead 1' })).toHaveCount(0);
+  await expect(tone(page)).toContainText('No lead carries tone in this sound yet');
+});
