@@ -24,7 +24,7 @@ type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>;
 const TOP = 26;
 /** Room for what the lines are, behind their ends. */
 const NAMES = 52;
-/** Leads that change less than this stand together with the next, dB at 5 kHz. */
+/** Leads that change less than this stand together, dB at 5 kHz. */
 const TELLS_DB = 0.2;
 const LEAST_DB = -6;
 const MOST_DB = 3;
@@ -42,15 +42,21 @@ const LINES: readonly { readonly name: string; readonly stroke: Stroke }[] = [
   { name: '8 kHz', stroke: 'single' },
 ];
 
-/** Leads of one drive that change nothing are folded into the one behind them. */
+/** Leads of one drive that change nothing are folded together; one that tells stands by itself. */
 function shownOf({ steps }: ToneRoute, drives: readonly Drive[]): readonly Shown[] {
   const ends = new Set(drives.map(({ last }) => last));
   const shown: Shown[] = [];
   let first = 0;
-  steps.forEach(({ ownDb, marksDb }, i) => {
-    if (Math.abs(ownDb) < TELLS_DB && !ends.has(i)) return;
-    shown.push({ first, last: i, marksDb });
-    first = i + 1;
+  const close = (last: number) => {
+    const step = steps[last];
+    if (step && last >= first) shown.push({ first, last, marksDb: step.marksDb });
+    first = last + 1;
+  };
+  steps.forEach(({ ownDb }, i) => {
+    if (Math.abs(ownDb) >= TELLS_DB) {
+      close(i - 1);
+      close(i);
+    } else if (ends.has(i)) close(i);
   });
   return shown;
 }

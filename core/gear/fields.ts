@@ -29,7 +29,11 @@ const blockGroups = (item: GearItem, block: Block): readonly FieldGroup[] => [
         { empty: 'absent' },
       ),
       ...(block.role === 'source'
-        ? [{ ...text('selector', 'Selector positions'), type: 'words' as const }]
+        ? [
+            { ...text('selector', 'Selector positions'), type: 'words' as const },
+            choice('instrument', 'Played', words.INSTRUMENT, { empty: 'absent' }),
+            choice('toneAt', 'Tone control', words.TONE_AT, { empty: 'absent' }),
+          ]
         : []),
     ],
   },
@@ -75,6 +79,8 @@ function controlGroups(item: GearItem, law: string): readonly FieldGroup[] {
           ? [
               number('law.ohm', 'Resistance', { unit: 'Ω', empty: 'text' }),
               choice('law.taper', 'Taper', words.TAPER),
+              number('law.mid', 'Share at half way', { hint: '0.02 to 0.49; 0.1 where nothing is said' }),
+              number('law.farad', 'Capacitor of a tone control', { unit: 'F' }),
             ]
           : []),
         ...(law === 'positions' ? [{ ...text('law.names', 'Positions'), type: 'words' as const }] : []),

@@ -122,6 +122,15 @@ export const TAPER = options<Extract<Control['law'], { type: 'pot' }>['taper']>(
   reverse: 'reverse audio',
   'no-load': 'no-load',
 });
+export const INSTRUMENT = options<NonNullable<Block['instrument']>>({
+  guitar: 'a guitar',
+  bass: 'a bass',
+  piezo: 'a piezo',
+});
+export const TONE_AT = options<NonNullable<Block['toneAt']>>({
+  pickup: 'ahead of the volume',
+  wiper: 'at its wiper',
+});
 export const POWER_CLASS = options<Box['power']['class']>({
   none: 'none',
   low: 'low voltage from a supply',

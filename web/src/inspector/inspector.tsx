@@ -16,6 +16,7 @@ import { Figures } from './figures';
 import { Hidden } from './hidden';
 import { Jacks } from './jacks';
 import { Paths } from './paths';
+import { Pickups } from './pickups';
 import { Section } from './section';
 import { Speaker } from './speaker';
 import { Wishes } from './wishes';
@@ -144,6 +145,7 @@ export function Inspector({ box }: { box: Box }) {
       <Paths box={box} />
       <Wishes box={box} />
       <Controls box={box} />
+      <Pickups box={box} />
       <Jacks box={box} />
       <Figures box={box} />
       <Speaker box={box} />

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { freshId, makeSound, slug, sources } from '../../../core/model';
+import { combinationOf, freshId, makeSound, pickupChoices, slug, sources } from '../../../core/model';
 import { Button } from '../parts/button';
 import { Sheet } from '../parts/dialog';
 import { Menu, MenuChoice, MenuItem, MenuLine } from '../parts/menu';
@@ -15,6 +15,9 @@ export function SoundMenu() {
   const guitars = useOpenWith(({ rig }) => sources(rig));
   const [asking, setAsking] = useState<Asking | null>(null);
   const index = sounds.findIndex((s) => s.id === sound?.id);
+  const played = guitars.find(({ id }) => id === sound?.guitar) ?? guitars[0];
+  const source = played?.blocks.find(({ role, pickups }) => role === 'source' && pickups.length > 0);
+  const choices = source ? pickupChoices(source) : [];
 
   const answer = (name: string) => {
     if (asking?.what === 'rename' && sound) {
@@ -63,11 +66,21 @@ export function SoundMenu() {
         {sound && guitars.length > 1 ? (
           <MenuChoice
             label={`Played on, in ${sound.name}`}
-            value={(guitars.find(({ id }) => id === sound.guitar) ?? guitars[0])?.id ?? ''}
+            value={played?.id ?? ''}
             onChange={(guitar) =>
               commit({ edit: 'setGuitar', arguments: { sound: sound.id, guitar, pickup: null } })
             }
             options={guitars.map((box) => ({ value: box.id, label: box.name }))}
+          />
+        ) : null}
+        {sound && choices.length > 1 ? (
+          <MenuChoice
+            label={`Pickups, in ${sound.name}`}
+            value={source ? combinationOf(source, sound.pickup).name : ''}
+            onChange={(pickup) =>
+              commit({ edit: 'setGuitar', arguments: { sound: sound.id, guitar: sound.guitar, pickup } })
+            }
+            options={choices.map((name) => ({ value: name, label: name }))}
           />
         ) : null}
         <MenuLine />

@@ -83,8 +83,10 @@ function Told({ view, part }: { view: ToneView; part: Part | null }) {
   const others = view.curves.length - 1;
   return (
     <div className="flex flex-col gap-2">
-      <TonePlot hz={view.hz} lines={linesOf(view, edits.length > 0 ? tried : null)} />
-      <ToneTrials sliders={view.sliders} tries={tries} onTry={setTries} caption={tried?.caption ?? null} />
+      <div className="grid gap-2 min-[600px]:max-[999px]:grid-cols-2">
+        <TonePlot hz={view.hz} lines={linesOf(view, edits.length > 0 ? tried : null)} />
+        <ToneTrials sliders={view.sliders} tries={tries} onTry={setTries} caption={tried?.caption ?? null} />
+      </div>
       <p className="text-xs text-muted">
         Thick: {view.curves[0]?.name}. Dashed: straight in, {view.straightIn}.
         {others > 0 ? ` Thin: ${others === 1 ? 'the other sound' : `${others} other sounds`}.` : ''} 0 dB is

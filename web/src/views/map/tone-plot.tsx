@@ -2,8 +2,10 @@ import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import { formatDb, formatQuantity } from '../../../../core/units';
+import { useSize } from '../../parts/use-size';
 
-const [WIDTH, HEIGHT] = [248, 156];
+/** As narrow as the facts are, and no wider than a hand. */
+const [LEAST, MOST, HEIGHT] = [248, 420, 156];
 const EDGE = { left: 30, right: 6, top: 6, bottom: 18 } as const;
 const STEP_DB = 6;
 const TICKS_HZ = [100, 300, 1_000, 3_000, 8_000];
@@ -38,8 +40,10 @@ function rangeOf(lines: readonly PlotLine[]): readonly [number, number] {
 /** Responses over frequency, with a reading that follows the pointer and the arrow keys. */
 export function TonePlot({ hz, lines }: { hz: readonly number[]; lines: readonly PlotLine[] }) {
   const [at, setAt] = useState(() => hz.findIndex((hertz) => hertz >= FIRST_HZ));
+  const [ref, size] = useSize();
+  const width = Math.min(MOST, Math.max(LEAST, size?.width ?? LEAST));
   const [low, high] = rangeOf(lines);
-  const x = scaleLog([hz[0] ?? 1, hz.at(-1) ?? 10], [EDGE.left, WIDTH - EDGE.right]);
+  const x = scaleLog([hz[0] ?? 1, hz.at(-1) ?? 10], [EDGE.left, width - EDGE.right]);
   const y = scaleLinear([low, high], [HEIGHT - EDGE.bottom, EDGE.top]);
   const path = line<number>(
     (_, i) => x(hz[i] ?? 1),
@@ -73,18 +77,18 @@ export function TonePlot({ hz, lines }: { hz: readonly number[]; lines: readonly
     move(to);
   };
   const onPointer = (event: PointerEvent<SVGSVGElement>) => {
-    const { left, width } = event.currentTarget.getBoundingClientRect();
-    const hertz = x.invert(((event.clientX - left) * WIDTH) / width);
+    const hertz = x.invert(event.clientX - event.currentTarget.getBoundingClientRect().left);
     const next = hz.findIndex((one) => one >= hertz);
     move(next < 0 ? hz.length - 1 : next);
   };
   const ticks = Array.from({ length: (high - low) / STEP_DB + 1 }, (_, i) => low + i * STEP_DB);
   const few = ticks.filter((db) => ticks.length < 6 || db % (2 * STEP_DB) === 0);
   return (
-    <figure className="flex flex-col gap-1">
+    <figure ref={ref} className="flex min-w-0 flex-col gap-1">
       <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="block w-full touch-none select-none"
+        width={width}
+        height={HEIGHT}
+        className="block touch-none select-none"
         role="slider"
         tabIndex={0}
         aria-label="Frequency to read the curves at"
@@ -100,7 +104,7 @@ export function TonePlot({ hz, lines }: { hz: readonly number[]; lines: readonly
           <g key={db}>
             <line
               x1={EDGE.left}
-              x2={WIDTH - EDGE.right}
+              x2={width - EDGE.right}
               y1={y(db)}
               y2={y(db)}
               strokeDasharray={db === 0 ? undefined : '4 3'}
