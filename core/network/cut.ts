@@ -1,7 +1,8 @@
 // A stretch cut short: what of it is left where the leads behind a place are taken away.
 import { solverOf, type Element } from '../circuit';
 import { putLead, putLoad, resistor, type Cable, type Put } from './parts';
-import type { Part } from './route';
+import { byText } from '../units';
+import { partText, type Part } from './route';
 import type { Segment } from './segment';
 import type { Stretch } from './stretches';
 
@@ -86,8 +87,7 @@ const LOW_HZ = 100;
 /** Beside what it measures it is an ideal source of current. */
 const TEST_OHM = 1e9;
 
-/** The source resistance at the end of a part, looking back into it, ohm. */
-export function ohmBehind({ elements, ends }: Part): number {
+const ohmOf = ({ elements, ends }: Part): number => {
   const { re } = solverOf(
     {
       title: '',
@@ -102,4 +102,9 @@ export function ohmBehind({ elements, ends }: Part): number {
     [ends],
   ).run([LOW_HZ]);
   return re[0]?.[0] ?? 0;
-}
+};
+
+const KEPT = 500;
+
+/** The source resistance at the end of a part, looking back into it, ohm. */
+export const ohmBehind = byText(partText, ohmOf, KEPT);

@@ -2,7 +2,7 @@ export type { Listener, Segment } from './segment';
 export { segmentsIn } from './segments';
 export { trackShare } from './pots';
 export { leadFarad } from './parts';
-export { routeNetlist, segmentNetlist, wholeOf, type Part } from './route';
+export { partText, routeNetlist, segmentNetlist, wholeOf, type Part } from './route';
 export { stretchesAlong, type Passed, type Stretch } from './stretches';
 export { isIsolator } from './passing';
 export { byOneLead, nodeBehind, ohmBehind, partUpTo, type Takes } from './cut';

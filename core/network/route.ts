@@ -10,6 +10,17 @@ const SWEEP: Sweep = { by: 'dec', points: 12, from: 20, to: 20_000 };
 /** Parts of a circuit from the node `drv`, where a source stands, and the node at which it is left. */
 export type Part = { readonly elements: readonly Element[]; readonly ends: string };
 
+const elementText = (element: Element): string => {
+  if (element.kind === 'K') return `K ${element.inductors.join(' ')} ${element.value}`;
+  const { kind, from, to, value } = element;
+  const own = kind === 'L' ? element.name : kind === 'E' ? `${element.controlFrom} ${element.controlTo}` : '';
+  return `${kind} ${from} ${to} ${value} ${own}`;
+};
+
+/** A part by all that its response depends on. */
+export const partText = ({ elements, ends }: Part): string =>
+  `${ends};${elements.map(elementText).join(';')}`;
+
 /** All of a segment, left at one of its nodes. */
 export const wholeOf = ({ source, links, loads }: Segment, ends: string): Part => ({
   elements: [...source, ...[...links, ...loads].flatMap(({ elements }) => elements)],

@@ -2,7 +2,7 @@
 import { derive, type JackRef, type Lead, type Reads } from '../model';
 import { partUpTo, wholeOf, type Stretch } from '../network';
 import type { Path } from '../signal';
-import { add, ALL, dbOf, GRID, lessLevel, MARKED, MARKS } from './grid';
+import { add, ALL, dbAtAll, dbAtMarks, GRID, lessLevel, MARKS } from './grid';
 import { partsOf, type RoutePart } from './parts';
 
 /** The difference where it is worst, dB at Hz. */
@@ -49,6 +49,10 @@ const NOTHING: readonly number[] = MARKS.map(() => 0);
 
 const marks = (db: Float64Array): readonly number[] => [...lessLevel(db, LEVEL_AT).slice(1)];
 
+const marked = (db: Float64Array) => db.slice(GRID.length);
+
+export const stretchDb = ({ segment, ends }: Stretch): Float64Array => dbAtAll(wholeOf(segment, ends));
+
 /** Leads of one stretch, each with the difference up to it. @param ahead of the stretch, less straight-in of its part */
 function stepsOf(
   stretch: Stretch,
@@ -57,9 +61,12 @@ function stepsOf(
 ): readonly ToneStep[] {
   // Straight-in has a lead of its own: the first one is told against that, not against none.
   const isFirst = at.part === 0 && at.stretch === 0;
-  let before = isFirst ? NOTHING : marks(add(dbOf(partUpTo(stretch, 0), MARKED), ahead));
+  // Behind the last of its leads it is the whole stretch, which is solved anyhow.
+  const upTo = (count: number) =>
+    count === stretch.leads.length ? marked(stretchDb(stretch)) : dbAtMarks(partUpTo(stretch, count));
+  let before = isFirst ? NOTHING : marks(add(Float64Array.from(dbAtMarks(partUpTo(stretch, 0))), ahead));
   return stretch.leads.map(({ lead, to }, i): ToneStep => {
-    const now = marks(add(dbOf(partUpTo(stretch, i + 1), MARKED), ahead));
+    const now = marks(add(Float64Array.from(upTo(i + 1)), ahead));
     const ownDb = (now[FIVE_KHZ] ?? 0) - (before[FIVE_KHZ] ?? 0);
     before = now;
     return { lead, to, ...at, marksDb: now, ownDb };
@@ -78,20 +85,6 @@ function extreme(db: Float64Array, isBetter: (a: number, b: number) => boolean, 
 
 const grid = (db: Float64Array): Float64Array => lessLevel(db, LEVEL_IN_ALL).slice(0, GRID.length);
 
-/** A stretch and a reference are solved once, whatever routes pass them. */
-const known = new WeakMap<object, Map<string, Float64Array>>();
-
-function once(owner: object, key: string, work: () => Float64Array): Float64Array {
-  const own = known.get(owner) ?? new Map<string, Float64Array>();
-  known.set(owner, own);
-  const found = own.get(key) ?? work();
-  own.set(key, found);
-  return found;
-}
-
-export const stretchDb = ({ segment, ends }: Stretch): Float64Array =>
-  once(segment, ends, () => dbOf(wholeOf(segment, ends), ALL));
-
 /**
  * Difference from straight-in along one path of a setting. Front: guitar to the first preamp's input, against one lead of
  * the house into it (into the box that must see the pickup where one is on; of an active source, 1 m of it); then each
@@ -106,9 +99,8 @@ export const toneAlong = derive(
     const whole = new Float64Array(ALL.length);
     const straight = new Float64Array(ALL.length);
     const steps: ToneStep[] = [];
-    const marked = (db: Float64Array) => db.slice(GRID.length);
     parts.forEach(({ stretches, reference }, part) => {
-      add(straight, dbOf(reference.part, ALL));
+      add(straight, dbAtAll(reference.part));
       for (const [i, stretch] of stretches.entries()) {
         const ahead = add(marked(whole), marked(straight), -1);
         steps.push(...stepsOf(stretch, ahead, { part, stretch: i }));

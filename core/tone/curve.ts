@@ -3,7 +3,7 @@ import { derive, type JackRef, type Reads } from '../model';
 import { wholeOf, type Stretch } from '../network';
 import type { Path } from '../signal';
 import { stretchDb } from './along';
-import { add, ALL, dbOf, GRID, lessLevel } from './grid';
+import { add, ALL, dbAtAll, GRID, lessLevel } from './grid';
 import { partsOf } from './parts';
 
 /** Decibels at the grid's frequencies, 0 at 500 Hz. */
@@ -32,11 +32,11 @@ export const curveAt = derive(
     const [response, straight] = [new Float64Array(ALL.length), new Float64Array(ALL.length)];
     const parts = partsOf(of, path);
     for (const { stretches, reference } of parts) {
-      add(straight, dbOf(reference.part, ALL));
+      add(straight, dbAtAll(reference.part));
       for (const stretch of stretches) {
         const node = jack && nodeIn(stretch, jack);
         if (node !== null) {
-          add(response, dbOf(wholeOf(stretch.segment, node), ALL));
+          add(response, dbAtAll(wholeOf(stretch.segment, node)));
           return { response: grid(response), straight: grid(straight) };
         }
         add(response, stretchDb(stretch));

@@ -2,7 +2,7 @@
 import type { Element } from '../circuit';
 import { boxOf, type Box, type JackRef, type Lead, type Reads } from '../model';
 import { nodeBehind, ohmBehind, partUpTo, type Part, type Passed, type Stretch } from '../network';
-import { dbOf, LEVEL_HZ } from './grid';
+import { dbInSearch, SEARCH } from './grid';
 import type { RoutePart } from './parts';
 
 /** Leads that one thing drives: a pickup, a stage, or a pot or transformer on the way. */
@@ -29,18 +29,17 @@ export type Drive = {
 
 /** A resonance lower than this is none, dB. */
 const LEAST_PEAK_DB = 0.5;
-const SEARCH = Float64Array.from({ length: 120 }, (_, i) => 700 * 10 ** (i / 84));
 
 /** Where a curve is highest beside its level at 500 Hz; null: nowhere to speak of. */
 function resonanceOf(part: Part): { readonly hz: number; readonly db: number } | null {
-  const db = dbOf(part, Float64Array.of(LEVEL_HZ, ...SEARCH));
+  const db = dbInSearch(part);
   const level = db[0] ?? 0;
   let at = 1;
   db.forEach((value, i) => {
     if (i > 0 && value > (db[at] ?? 0)) at = i;
   });
   const high = (db[at] ?? 0) - level;
-  return high < LEAST_PEAK_DB ? null : { hz: SEARCH[at - 1] ?? 0, db: high };
+  return high < LEAST_PEAK_DB ? null : { hz: SEARCH[at] ?? 0, db: high };
 }
 
 const faradOf = (elements: readonly Element[]): number =>

@@ -1,6 +1,7 @@
 // The frequencies at which tone is told.
 import { curveOf } from '../circuit';
-import type { Part } from '../network';
+import { partText, type Part } from '../network';
+import { byText } from '../units';
 
 const FROM_HZ = 80;
 const POINTS_A_DECADE = 48;
@@ -16,19 +17,38 @@ export const GRID: Float64Array = Float64Array.from(
 export const MARKS = [1_000, 3_000, 5_000, 8_000] as const;
 
 /** Where level is judged, and tone is none, Hz. */
-export const LEVEL_HZ = 500;
+const LEVEL_HZ = 500;
 
 /** The marks, and the frequency that they are told against. */
-export const MARKED = Float64Array.of(LEVEL_HZ, ...MARKS);
+const MARKED = Float64Array.of(LEVEL_HZ, ...MARKS);
 
 /** The grid, and behind it what is marked: one run gives both. */
 export const ALL = Float64Array.of(...GRID, ...MARKED);
 
-/** Decibels of a part at some frequencies, behind a source of 1 V. */
-export function dbOf({ elements, ends }: Part, frequencies: Float64Array): Float64Array {
-  const source = { kind: 'V', name: 'v1', from: 'drv', to: '0', value: 1, phase: 0 } as const;
-  return curveOf({ title: '', elements: [source, ...elements], sweep: null }, ends, frequencies).magnitudeDb;
-}
+const source = { kind: 'V', name: 'v1', from: 'drv', to: '0', value: 1, phase: 0 } as const;
+
+/** Parts kept with their response: an edit changes one or two of a rig's. */
+const KEPT = 1_000;
+
+/** Decibels of a part at some frequencies, behind a source of 1 V; solved once, whatever document it is of. */
+const responseAt = (frequencies: Float64Array): ((part: Part) => Float64Array) =>
+  byText(
+    partText,
+    ({ elements, ends }) =>
+      curveOf({ title: '', elements: [source, ...elements], sweep: null }, ends, frequencies).magnitudeDb,
+    KEPT,
+  );
+
+/** At the grid's frequencies and those that are marked. Not to be written to. */
+export const dbAtAll = responseAt(ALL);
+/** At those that are marked, and the one they are told against. */
+export const dbAtMarks = responseAt(MARKED);
+/** Where a pickup may resonate, behind the level that it is told against. */
+export const SEARCH: Float64Array = Float64Array.of(
+  LEVEL_HZ,
+  ...Float64Array.from({ length: 120 }, (_, i) => 700 * 10 ** (i / 84)),
+);
+export const dbInSearch = responseAt(SEARCH);
 
 /** One array added to another, or taken from it, in place. */
 export function add(to: Float64Array, what: Float64Array, sign: 1 | -1 = 1): Float64Array {

@@ -10,4 +10,4 @@ export {
   inWords,
   parseQuantity,
 } from './quantity';
-export { Branch, recently, weakly } from './memo';
+export { Branch, byText, recently, weakly } from './memo';

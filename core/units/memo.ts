@@ -41,3 +41,21 @@ export function recently<A, R>(compute: (ask: A) => R, keep: number): (ask: A) =
     return found.result;
   };
 }
+
+/** Remembers results by a text that tells all that they depend on, up to so many; the one longest unasked goes first. */
+export function byText<A, R>(
+  textOf: (ask: A) => string,
+  compute: (ask: A) => R,
+  keep: number,
+): (ask: A) => R {
+  const known = new Map<string, { readonly result: R }>();
+  return (ask) => {
+    const text = textOf(ask);
+    const found = known.get(text) ?? { result: compute(ask) };
+    known.delete(text);
+    known.set(text, found);
+    const [oldest] = known.size > keep ? known.keys() : [];
+    if (oldest !== undefined) known.delete(oldest);
+    return found.result;
+  };
+}

@@ -1,0 +1,191 @@
+// A rig as an undirected network: which jacks are one node, what joins nodes, hangs on them, drives and hears them.
+import { blockIn, jackIn, leadOf, type Block, type Box, type Lead, type Reads } from '../model';
+import { graphIn, resolveIn, type Edge, type Node, type Resolved } from '../signal';
+import { converts, isIsolator, isWire } from './passing';
+import { bareVolume, putDivider, putLead, putTransformer, resistor, type Put } from './parts';
+import type { Driver, Listener } from './segment';
+
+/** Where nothing is noted, ohm: what an input takes and an output gives. */
+const INPUT_OHM = 1e6;
+export const OUTPUT_OHM = 1_000;
+/** An ideal source is joined by this much, ohm. */
+export const NOTHING_OHM = 0.1;
+
+export type LaidDriver = Omit<Driver, 'node'> & { readonly at: number };
+
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound'>;
+
+/** What leads, wires and blocks make of the jacks of a rig: nodes that are one, and what joins, loads and drives them. */
+export class Laid {
+  readonly resolved: Resolved;
+  readonly nodes: readonly Node[];
+  readonly jacks = new Map<string, number>();
+  private readonly parent: number[];
+  /** What joins nodes otherwise than as a wire: leads, pots, transformers, an output's own resistance. */
+  readonly links: {
+    from: number;
+    to: number;
+    lead: string | null;
+    put: (put: Put, name: string, a: string, b: string) => void;
+  }[] = [];
+  readonly leadAt = new Map<number, Set<Lead>>();
+  readonly shunts: { node: number; block: Block }[] = [];
+  readonly drivers: LaidDriver[] = [];
+  readonly listeners: (Omit<Listener, 'node'> & { at: number; farad: number })[] = [];
+
+  constructor(private readonly of: Of) {
+    const graph = graphIn(of);
+    this.resolved = resolveIn(of);
+    this.nodes = graph.nodes;
+    this.parent = graph.nodes.map((_, i) => i);
+    graph.nodes.forEach((node, i) => {
+      if (node.type === 'jack') this.jacks.set(`${node.box}/${node.jack} ${node.channel}`, i);
+    });
+    const seen = new Set<string>();
+    for (const edge of graph.edges) this.lay(edge, seen);
+    for (const source of graph.sources) this.source(source);
+    this.ends(graph.edges);
+  }
+
+  root(node: number): number {
+    let at = node;
+    while (this.parent[at] !== at) {
+      this.parent[at] = this.parent[this.parent[at] ?? at] ?? at;
+      at = this.parent[at] ?? at;
+    }
+    return at;
+  }
+
+  private join(a: number, b: number): void {
+    this.parent[this.root(a)] = this.root(b);
+  }
+
+  blockAt(node: Node | undefined): { box: Box; block: Block } | null {
+    const box = node && this.resolved.boxes.get(node.box);
+    const block = node?.type === 'port' ? blockIn(box, node.block) : undefined;
+    return box && block ? { box, block } : null;
+  }
+
+  private lay(edge: Edge, seen: Set<string>): void {
+    const { from, to, via } = edge;
+    if (via.type === 'lead') {
+      const lead = leadOf(this.of, via.lead);
+      const key = `${via.lead} ${Math.min(from, to)} ${Math.max(from, to)}`;
+      // Air and radio carry no current; what a loudspeaker takes is another matter.
+      if (!lead || ['air', 'radio', 'speaker'].includes(lead.kind) || seen.has(key)) return;
+      seen.add(key);
+      for (const node of [from, to]) this.leadAt.set(node, (this.leadAt.get(node) ?? new Set()).add(lead));
+      this.link(from, to, (put, name, a, b) => putLead(put, lead, name, a, b), lead.id);
+      return;
+    }
+    const box = this.resolved.boxes.get(via.box);
+    if (!box || converts(box)) return;
+    if (via.type !== 'block') return this.wire(box, from, to);
+    const block = blockIn(box, via.block);
+    if (!block) return;
+    const volume = bareVolume(box, block, this.resolved);
+    if (volume)
+      this.link(from, to, (put, name, a, b) => putDivider(put, name, a, b, volume.ohm, volume.share));
+    else if (isIsolator(box)) this.link(from, to, (put, name, a, b) => putTransformer(put, name, a, b));
+    else if (isWire(block, this.resolved.blockState(box, block).state)) {
+      this.join(from, to);
+      if (block.role === 'effect' || block.role === 'buffer') this.shunts.push({ node: from, block });
+    }
+  }
+
+  /** A wire inside; an output behind a splitter has what it gives by itself in its way. */
+  private wire(box: Box, from: number, to: number): void {
+    const [a, b] = [this.nodes[from], this.nodes[to]];
+    const split = this.blockAt(a)?.block.role === 'split' && b?.type === 'jack';
+    const ohm = split ? this.modeOf(box, b.jack)?.rOut?.value : undefined;
+    if (ohm === undefined) this.join(from, to);
+    else this.link(from, to, (put, name, x, y) => put(resistor(`ro${name}`, x, y, ohm)));
+  }
+
+  private link(
+    from: number,
+    to: number,
+    put: (typeof this.links)[number]['put'],
+    lead: string | null = null,
+  ): void {
+    this.links.push({ from, to, lead, put });
+  }
+
+  private modeOf(box: Box, id: string) {
+    const jack = jackIn(box, id);
+    return jack && this.resolved.jackMode(box, jack).mode;
+  }
+
+  private source(node: number): void {
+    const own = this.blockAt(this.nodes[node]);
+    if (own) this.drivers.push({ box: own.box.id, block: own.block.id, kind: 'pickup', ohm: null, at: node });
+  }
+
+  /** Where stages hear and drive: by the wires between their jacks and their blocks; of boxes that convert, by their jacks. */
+  private ends(edges: readonly Edge[]): void {
+    const seen = new Set<number>();
+    for (const { from, to, via } of edges)
+      if (via.type === 'wire' || via.type === 'normal') {
+        this.listens(to, this.nodes[from], seen);
+        this.drives(from, this.nodes[to], seen);
+      }
+    this.nodes.forEach((node, at) => {
+      const box = this.resolved.boxes.get(node.box);
+      if (node.type !== 'jack' || !box || !converts(box)) return;
+      const jack = jackIn(box, node.jack);
+      const mode = this.modeOf(box, node.jack);
+      if (jack?.direction === 'in')
+        this.listeners.push({
+          box: box.id,
+          block: null,
+          at,
+          ohm: mode?.rIn?.value ?? INPUT_OHM,
+          farad: mode?.cIn?.value ?? 0,
+        });
+      else if (jack?.direction === 'out')
+        this.drivers.push({
+          box: box.id,
+          block: null,
+          kind: 'stage',
+          at,
+          ohm: mode?.rOut?.value ?? OUTPUT_OHM,
+        });
+    });
+  }
+
+  private isPassed({ box, block }: { box: Box; block: Block }): boolean {
+    return (
+      isIsolator(box) ||
+      bareVolume(box, block, this.resolved) !== null ||
+      isWire(block, this.resolved.blockState(box, block).state)
+    );
+  }
+
+  private listens(at: number, from: Node | undefined, seen: Set<number>): void {
+    const own = this.blockAt(this.nodes[at]);
+    if (!own || converts(own.box) || seen.has(at) || this.isPassed(own)) return;
+    seen.add(at);
+    const { state } = this.resolved.blockState(own.box, own.block);
+    const mode = from?.type === 'jack' ? this.modeOf(own.box, from.jack) : undefined;
+    const ohm = state.rIn?.value ?? mode?.rIn?.value ?? INPUT_OHM;
+    const farad = state.cIn?.value ?? mode?.cIn?.value ?? 0;
+    this.listeners.push({ box: own.box.id, block: own.block.id, at, ohm, farad });
+  }
+
+  private drives(at: number, to: Node | undefined, seen: Set<number>): void {
+    const own = this.blockAt(this.nodes[at]);
+    if (!own || converts(own.box) || seen.has(at) || own.block.role === 'source' || this.isPassed(own))
+      return;
+    if (this.resolved.blockState(own.box, own.block).state.mutes) return;
+    seen.add(at);
+    const { state } = this.resolved.blockState(own.box, own.block);
+    const mode = to?.type === 'jack' ? this.modeOf(own.box, to.jack) : undefined;
+    this.drivers.push({
+      box: own.box.id,
+      block: own.block.id,
+      kind: 'stage',
+      at,
+      ohm: state.rOut?.value ?? mode?.rOut?.value ?? OUTPUT_OHM,
+    });
+  }
+}
