@@ -12,9 +12,9 @@ const madeOf = (fill: (put: Put) => void): readonly Element[] => {
   return made;
 };
 
-/** Nodes that hang together with the driver while some leads are away. */
-function reachedWithout({ driver, links }: Segment, away: ReadonlySet<string>): ReadonlySet<string> {
-  const reached = new Set([driver.node]);
+/** Nodes that hang together with one while some leads are away. */
+function reachedFrom(start: string, { links }: Segment, away: ReadonlySet<string>): ReadonlySet<string> {
+  const reached = new Set([start]);
   for (const node of reached)
     for (const { lead, from, to } of links) {
       if (lead !== null && away.has(lead)) continue;
@@ -43,13 +43,13 @@ export function nodeBehind({ segment, leads, ends }: Stretch, count: number): st
  */
 export function partUpTo(stretch: Stretch, count: number, open = false): Part {
   const { segment, leads, into } = stretch;
-  const reached = reachedWithout(segment, new Set(leads.slice(count).map(({ lead }) => lead.id)));
+  const away = new Set(leads.slice(count).map(({ lead }) => lead.id));
+  const reached = reachedFrom(segment.driver.node, segment, away);
   const ends = nodeBehind(stretch, count);
   const elements = [
     ...segment.source,
     ...segment.links
-      .filter(({ from, to }) => reached.has(from) && reached.has(to))
-      .filter(({ lead }) => !leads.slice(count).some((one) => one.lead.id === lead))
+      .filter(({ lead, from }) => reached.has(from) && (lead === null || !away.has(lead)))
       .flatMap((link) => link.elements),
     ...segment.loads.filter(({ node }) => reached.has(node)).flatMap((load) => load.elements),
   ];
@@ -59,6 +59,40 @@ export function partUpTo(stretch: Stretch, count: number, open = false): Part {
     elements:
       open || !isAway ? elements : [...elements, ...madeOf((put) => putLoad(put, 'end', ends, ohm, farad))],
     ends,
+  };
+}
+
+/** A place within a lead of a stretch: its number there, and the piece of cable on this side of it. */
+export type CutAt = { readonly lead: number; readonly cable: Cable };
+
+/** A two-port out of a stretch: `first` and `last` are its ends; ends at the driver and the input hold source and load. */
+export type Piece = { readonly elements: readonly Element[]; readonly first: string; readonly last: string };
+
+/**
+ * What of a stretch lies between two places where something is put into its leads.
+ * @param from null: from its driver, whose source is in it
+ * @param to null: up to its input, which is in it
+ */
+export function pieceBetween(stretch: Stretch, from: CutAt | null, to: CutAt | null): Piece {
+  const { segment, leads, ends } = stretch;
+  const [start, end] = [from && leads[from.lead], to && leads[to.lead]];
+  const away = new Set([start, end].flatMap((one) => (one ? [one.lead.id] : [])));
+  const begins = (start && segment.nodeOf(start.to)) ?? segment.driver.node;
+  const leaves = (end && segment.nodeOf(end.from)) ?? ends;
+  const reached = reachedFrom(begins, segment, away);
+  const links = segment.links.filter(({ lead }) => lead === null || !away.has(lead));
+  return {
+    elements: [
+      ...(from ? [] : segment.source),
+      ...links.filter((link) => reached.has(link.from)).flatMap((link) => link.elements),
+      ...segment.loads.filter(({ node }) => reached.has(node)).flatMap((load) => load.elements),
+      ...madeOf((put) => {
+        if (from) putLead(put, from.cable, 'first', 'cut_in', begins);
+        if (to) putLead(put, to.cable, 'last', leaves, 'cut_out');
+      }),
+    ],
+    first: from ? 'cut_in' : 'drv',
+    last: to ? 'cut_out' : ends,
   };
 }
 

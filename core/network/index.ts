@@ -1,8 +1,17 @@
 export type { Listener, Segment } from './segment';
 export { segmentsIn } from './segments';
 export { trackShare } from './pots';
-export { leadFarad } from './parts';
+export { leadFarad, type Cable } from './parts';
 export { partText, routeNetlist, segmentNetlist, wholeOf, type Part } from './route';
 export { stretchesAlong, type Passed, type Stretch } from './stretches';
 export { isIsolator } from './passing';
-export { byOneLead, nodeBehind, ohmBehind, partUpTo, type Takes } from './cut';
+export {
+  byOneLead,
+  nodeBehind,
+  ohmBehind,
+  partUpTo,
+  pieceBetween,
+  type CutAt,
+  type Piece,
+  type Takes,
+} from './cut';

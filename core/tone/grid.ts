@@ -17,7 +17,7 @@ export const GRID: Float64Array = Float64Array.from(
 export const MARKS = [1_000, 3_000, 5_000, 8_000] as const;
 
 /** Where level is judged, and tone is none, Hz. */
-const LEVEL_HZ = 500;
+export const LEVEL_HZ = 500;
 
 /** The marks, and the frequency that they are told against. */
 const MARKED = Float64Array.of(LEVEL_HZ, ...MARKS);
