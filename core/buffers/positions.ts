@@ -1,5 +1,6 @@
 // Where a buffer may stand: in each lead of the order, with the two pieces that the lead then is.
 import { heldFrom, slotsOfHeld, actChains, wireAct, type ChainsAt } from '../chain';
+import { computedLength } from '../lengths';
 import { isAudio, jackKey, wiring, type Box, type Lead, type Rig } from '../model';
 import type { Cable } from '../network';
 
@@ -25,53 +26,52 @@ const cableOf = ({ lengthM, faradPerM, measured }: Lead): Cable => ({
 const keys = (refs: readonly { readonly box: string; readonly jack: string }[]) =>
   refs.map(jackKey).join(' ');
 
+const audioJack = (box: Box, direction: 'in' | 'out') =>
+  box.jacks.find((one) => isAudio(one) && one.direction === direction)?.id ?? '';
+
 /** The leads at a box's input and output, and the jacks at their far ends, as keys. */
 export function around(rig: Rig, variant: string | null, box: Box) {
-  const jack = (direction: 'in' | 'out') => {
-    const own = box.jacks.find((one) => isAudio(one) && one.direction === direction);
-    return own ? `${box.id}/${own.id}` : '';
-  };
+  const jack = (direction: 'in' | 'out') => `${box.id}/${audioJack(box, direction)}`;
   const leads = wiring(rig, variant);
   const into = leads.find(({ to }) => to.some((ref) => jackKey(ref) === jack('in')));
   const out = leads.find(({ from }) => from.some((ref) => jackKey(ref) === jack('out')));
   return { into, out, from: into ? keys(into.from) : '', to: out ? keys(out.to) : '' };
 }
 
-type Found = Omit<Position, 'pieces'> & { readonly pieces: Pieces };
-
-/** Every lead that one buffer can be put into by an act on the order, where nothing else changes. */
-function positionsFor(rig: Rig, at: ChainsAt, buffer: Box): readonly Found[] {
-  const held = heldFrom(rig, at, { type: 'box', id: buffer.id });
-  if (held?.kind !== 'box') return [];
-  const { slots } = slotsOfHeld(rig, actChains(rig, at), held);
-  const base = wiring(rig, at.variant);
-  const found: Found[] = [];
-  slots.forEach((_, slot) => {
-    const wired = wireAct(rig, at, { act: 'put', held, slot });
-    if ('reason' in wired) return;
-    const { into, out, from, to } = around(wired.trial, at.variant, buffer);
-    if (!into || !out) return;
-    const was = base.find((one) => keys(one.from) === from && keys(one.to) === to);
-    if (!was || found.some(({ lead }) => lead === was.lead.id)) return;
-    const pieces = { ahead: cableOf(into.lead), behind: cableOf(out.lead) };
-    found.push({ lead: was.lead.id, number: was.lead.number, pieces, from, to });
-  });
-  return found;
+/** What a lead would be with one end at a box instead: as long as the rule has it, where nobody said its length. */
+function withEnd(rig: Rig, lead: Lead, side: 'from' | 'to', box: Box): Cable {
+  const jack = audioJack(box, side === 'to' ? 'in' : 'out');
+  const moved = { ...lead, [side]: { ...lead[side], at: [{ box: box.id, jack }] } };
+  const rule = lead.lengthBy === 'computed' ? computedLength(rig, moved) : null;
+  return cableOf(rule ? { ...moved, lengthM: rule.lengthM } : moved);
 }
 
 /**
- * Every lead that all of some buffers can be put into, with what it becomes for each.
- * @param buffers none of them in the order
+ * Every lead that a buffer can be put into by an act on the order, where nothing else changes, with what the lead then
+ * becomes for each of them: one is tried, the others would stand in its place.
+ * @param buffers boxes of the rig, none of them in the order
  */
 export function positionsOf(rig: Rig, at: ChainsAt, buffers: readonly Box[]): readonly Position[] {
-  const [first, ...others] = buffers.map((buffer) => positionsFor(rig, at, buffer));
-  return (first ?? []).flatMap((own): Position[] => {
-    const same = others.map((each) => each.find(({ lead }) => lead === own.lead));
-    const known = same.filter((one) => one !== undefined);
-    return known.length === same.length
-      ? [{ ...own, pieces: [own.pieces, ...known.map(({ pieces }) => pieces)] }]
-      : [];
+  const [first] = buffers;
+  const held = first && heldFrom(rig, at, { type: 'box', id: first.id });
+  if (!first || held?.kind !== 'box') return [];
+  const { slots } = slotsOfHeld(rig, actChains(rig, at), held);
+  const base = wiring(rig, at.variant);
+  const found: Position[] = [];
+  slots.forEach((_, slot) => {
+    const wired = wireAct(rig, at, { act: 'put', held, slot });
+    if ('reason' in wired) return;
+    const { into, out, from, to } = around(wired.trial, at.variant, first);
+    if (!into || !out) return;
+    const was = base.find((one) => keys(one.from) === from && keys(one.to) === to);
+    if (!was || found.some(({ lead }) => lead === was.lead.id)) return;
+    const pieces = buffers.map((box) => ({
+      ahead: withEnd(wired.trial, { ...into.lead, from: { ...into.lead.from, at: into.from } }, 'to', box),
+      behind: withEnd(wired.trial, { ...out.lead, to: { ...out.lead.to, at: out.to } }, 'from', box),
+    }));
+    found.push({ lead: was.lead.id, number: was.lead.number, pieces, from, to });
   });
+  return found;
 }
 
 /**

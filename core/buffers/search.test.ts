@@ -4,6 +4,7 @@ import { GRID } from '../tone';
 import {
   BUFFER_SCHOOLS,
   countOf,
+  endsOf,
   isBetter,
   searchAll,
   worstOf,
@@ -111,6 +112,7 @@ function measured({ targets }: Case, placed: readonly Placed[]): Measured {
     over: worst.filter((db) => db > LIMIT).length,
     worstDb: Math.max(0, ...worst),
     sumDb: worst.reduce((a, b) => a + b, 0),
+    missing: [...endsOf(targets)].filter((end) => !placed.some(({ position }) => position === end)).length,
   };
 }
 
@@ -127,8 +129,8 @@ describe('the search of placements', () => {
         );
         expect(bare.worstDb).toBeCloseTo(all[0]!.worstDb, 9);
         for (const school of BUFFER_SCHOOLS) {
-          const twin = all.reduce((a, b) => (isBetter(school, one.targets, b, a) ? b : a));
-          expect(isBetter(school, one.targets, twin, best[school])).toBe(false);
+          const twin = all.reduce((a, b) => (isBetter(school, b, a) ? b : a));
+          expect(isBetter(school, twin, best[school])).toBe(false);
           expect(best[school].over).toBe(twin.over);
           expect(best[school].worstDb).toBeCloseTo(measured(one, best[school].placed).worstDb, 9);
           if (best[school].placed.length > 0) met += 1;
@@ -140,10 +142,10 @@ describe('the search of placements', () => {
   });
 
   test('sounds over the limit come first, then the school, then the worst, then the sum', () => {
-    const base: Measured = { placed: [], over: 0, worstDb: 1, sumDb: 2 };
+    const base: Measured = { placed: [], over: 0, worstDb: 1, sumDb: 2, missing: 0 };
     const one = { position: 0, buffer: 0 };
     const better = (school: (typeof BUFFER_SCHOOLS)[number], a: Partial<Measured>, b: Partial<Measured>) =>
-      isBetter(school, [], { ...base, ...a }, { ...base, ...b });
+      isBetter(school, { ...base, ...a }, { ...base, ...b });
     expect(better('fewest', { over: 0, placed: [one], worstDb: 1.4 }, { over: 1, worstDb: 1 })).toBe(true);
     expect(better('fewest', { placed: [] }, { placed: [one], worstDb: 0 })).toBe(true);
     expect(better('figures', { placed: [one], worstDb: 0.8 }, { worstDb: 1 })).toBe(true);
@@ -151,6 +153,7 @@ describe('the search of placements', () => {
     expect(better('figures', { worstDb: 0.98 }, { worstDb: 1.01 })).toBe(true);
     expect(better('figures', { sumDb: 1.9 }, {})).toBe(true);
     expect(better('figures', {}, {})).toBe(false);
+    expect(better('both ends', { missing: 1, worstDb: 1.4 }, { missing: 2, worstDb: 0 })).toBe(true);
   });
 
   test('dull is judged from 1 kHz on, a peak anywhere, both against 500 Hz', () => {

@@ -12,6 +12,8 @@ export type Measured = {
   /** The worst difference from straight-in of any sound, and the sum of those of all, dB. */
   readonly worstDb: number;
   readonly sumDb: number;
+  /** Ends of the ways that have no buffer. */
+  readonly missing: number;
 };
 
 /** Where good technicians disagree: as few as possible, one at each end, or wherever the figures call for one. */
@@ -36,41 +38,53 @@ const LEVEL_AT = GRID.length;
 
 /** How far a difference is from none: the most that is lost from 1 kHz on, or the highest peak, dB. */
 export function worstOf(difference: Float64Array): number {
-  const level = difference[LEVEL_AT] ?? 0;
-  let worst = 0;
-  for (let i = 0; i < LEVEL_AT; i += 1) {
-    const db = (difference[i] ?? 0) - level;
-    if (db > worst) worst = db;
-    else if (i >= TREBLE_AT && -db > worst) worst = -db;
-  }
-  return worst;
+  return worstOfSum(difference, NOTHING, NOTHING);
 }
 
-/** How many ends of the ways have no buffer. */
-function endsMissing(targets: readonly Target[], placed: readonly Placed[]): number {
-  const taken = new Set(placed.map(({ position }) => position));
-  const wanted = new Set(targets.flatMap(({ ends }) => ends.filter((end) => end !== null)));
-  return [...wanted].filter((end) => !taken.has(end)).length;
+const NOTHING = new Float64Array(LEVEL_AT + 1);
+
+/** The same of a sum of three, which is not put down anywhere. */
+function worstOfSum(a: Float64Array, b: Float64Array, c: Float64Array): number {
+  const level = (a[LEVEL_AT] ?? 0) + (b[LEVEL_AT] ?? 0) + (c[LEVEL_AT] ?? 0);
+  let [highest, lowest] = [level, level];
+  for (let i = 0; i < TREBLE_AT; i += 1) {
+    const db = (a[i] ?? 0) + (b[i] ?? 0) + (c[i] ?? 0);
+    if (db > highest) highest = db;
+  }
+  for (let i = TREBLE_AT; i < LEVEL_AT; i += 1) {
+    const db = (a[i] ?? 0) + (b[i] ?? 0) + (c[i] ?? 0);
+    if (db > highest) highest = db;
+    else if (db < lowest) lowest = db;
+  }
+  return Math.max(highest - level, level - lowest);
 }
 
 const tenth = (db: number): number => Math.round(db * 10);
 
-const schoolKey = (school: School, targets: readonly Target[], one: Measured): number => {
+const schoolKey = (school: School, one: Measured): number => {
   if (school === 'fewest') return one.placed.length;
-  return school === 'both ends' ? endsMissing(targets, one.placed) : tenth(one.worstDb);
+  return school === 'both ends' ? one.missing : tenth(one.worstDb);
 };
 
 /** Less than nothing that a figure can tell, dB. */
 const SAME = 1e-9;
 
 /** Is one better: sounds over the limit, the school, the worst, the sum; what was looked at first where all are alike. */
-export function isBetter(school: School, targets: readonly Target[], one: Measured, than: Measured): boolean {
+export function isBetter(school: School, one: Measured, than: Measured): boolean {
   if (one.over !== than.over) return one.over < than.over;
-  const [a, b] = [one, than].map((each) => schoolKey(school, targets, each)) as [number, number];
+  const [a, b] = [schoolKey(school, one), schoolKey(school, than)];
   if (a !== b) return a < b;
   if (Math.abs(one.worstDb - than.worstDb) > SAME) return one.worstDb < than.worstDb;
   return Math.abs(one.sumDb - than.sumDb) > SAME && one.sumDb < than.sumDb;
 }
+
+/** Positions that are an end of some way. */
+export const endsOf = (targets: readonly Target[]): ReadonlySet<number> =>
+  new Set(targets.flatMap(({ ends }) => ends.filter((end) => end !== null)));
+
+const addTo = (sum: Float64Array, what: Float64Array | undefined): void => {
+  if (what) for (let i = 0; i < sum.length; i += 1) sum[i] = (sum[i] ?? 0) + (what[i] ?? 0);
+};
 
 /** Where a way stands once some of its positions are filled: the sum of what lies behind it, and where it goes on from. */
 type At = {
@@ -84,36 +98,32 @@ type At = {
 class Walk {
   /** Positions of the way, by stretch; −1: on another way. */
   private readonly stretchOf: Int32Array;
+  /** What the stretches from each on come to without a buffer. */
+  private readonly rest: readonly Float64Array[];
   private readonly stack: At[];
   private readonly free: Float64Array[] = [];
-  private readonly end = new Float64Array(LEVEL_AT + 1);
 
   constructor(
     private readonly target: Target,
     positions: number,
   ) {
     this.stretchOf = new Int32Array(positions).fill(-1);
-    target.stretches.forEach(({ at }, k) => {
+    const { stretches, straight } = target;
+    stretches.forEach(({ at }, k) => {
       for (const position of at) this.stretchOf[position] = k;
     });
-    this.stack = [{ sum: target.straight.map((value) => -value), stretch: 0, from: -1, drives: -1 }];
+    const rest = [NOTHING];
+    for (const { db } of [...stretches].reverse()) {
+      const sum = Float64Array.from(rest[0] ?? NOTHING);
+      addTo(sum, db(-1, -1, -1, -1));
+      rest.unshift(sum);
+    }
+    this.rest = rest;
+    this.stack = [{ sum: straight.map((value) => -value), stretch: 0, from: -1, drives: -1 }];
   }
 
   private top(): At {
     return this.stack[this.stack.length - 1] as At;
-  }
-
-  /** Adds what lies between where the way stands and the end of a stretch. */
-  private close(sum: Float64Array, at: At, upTo: number): void {
-    for (let k = at.stretch; k < upTo; k += 1) {
-      const own = this.target.stretches[k]?.db(
-        k === at.stretch ? at.from : -1,
-        k === at.stretch ? at.drives : -1,
-        -1,
-        -1,
-      );
-      if (own) for (let i = 0; i < sum.length; i += 1) sum[i] = (sum[i] ?? 0) + (own[i] ?? 0);
-    }
   }
 
   put(position: number, buffer: number): void {
@@ -125,10 +135,13 @@ class Walk {
     }
     const sum = this.free.pop() ?? new Float64Array(LEVEL_AT + 1);
     sum.set(at.sum);
-    this.close(sum, at, stretch);
-    const [from, drives] = at.stretch === stretch ? [at.from, at.drives] : [-1, -1];
-    const own = this.target.stretches[stretch]?.db(from, drives, position, buffer);
-    if (own) for (let i = 0; i < sum.length; i += 1) sum[i] = (sum[i] ?? 0) + (own[i] ?? 0);
+    const { stretches } = this.target;
+    let [from, drives] = [at.from, at.drives];
+    for (let k = at.stretch; k < stretch; k += 1) {
+      addTo(sum, stretches[k]?.db(from, drives, -1, -1));
+      [from, drives] = [-1, -1];
+    }
+    addTo(sum, stretches[stretch]?.db(from, drives, position, buffer));
     this.stack.push({ sum, stretch, from: position, drives: buffer });
   }
 
@@ -138,10 +151,9 @@ class Walk {
   }
 
   worst(): number {
-    const at = this.top();
-    this.end.set(at.sum);
-    this.close(this.end, at, this.target.stretches.length);
-    return worstOf(this.end);
+    const { sum, stretch, from, drives } = this.top();
+    const own = this.target.stretches[stretch]?.db(from, drives, -1, -1) ?? NOTHING;
+    return worstOfSum(sum, own, this.rest[stretch + 1] ?? NOTHING);
   }
 }
 
@@ -181,6 +193,8 @@ export function* searchAll({
   const soundsOf = targets.map((target) => target.sounds.map((sound) => sounds.indexOf(sound)));
   const worstBy = new Float64Array(sounds.length);
   const placed: Placed[] = [];
+  const ends = endsOf(targets);
+  let missing = ends.size;
   const used = new Uint8Array(buffers);
   let looked = 0;
   const best: Partial<Record<School, Measured>> = {};
@@ -199,11 +213,11 @@ export function* searchAll({
       if (worst > worstDb) worstDb = worst;
       sumDb += worst;
     }
-    const one: Measured = { placed, over, worstDb, sumDb };
+    const one: Measured = { placed, over, worstDb, sumDb, missing };
     bare ??= { ...one, placed: [] };
     for (const school of BUFFER_SCHOOLS) {
       const known = best[school];
-      if (!known || isBetter(school, targets, one, known)) best[school] = { ...one, placed: [...placed] };
+      if (!known || isBetter(school, one, known)) best[school] = { ...one, placed: [...placed] };
     }
   };
 
@@ -217,15 +231,17 @@ export function* searchAll({
         const position = open[i] ?? 0;
         used[buffer] = 1;
         placed.push({ position, buffer });
+        if (ends.has(position)) missing -= 1;
         for (const walk of walks) walk.put(position, buffer);
         yield* from(i + 1);
         for (const walk of walks) walk.back();
         placed.pop();
+        if (ends.has(position)) missing += 1;
         used[buffer] = 0;
       }
   }
   yield* from(0);
-  const none: Measured = { placed: [], over: 0, worstDb: 0, sumDb: 0 };
+  const none: Measured = { placed: [], over: 0, worstDb: 0, sumDb: 0, missing };
   return {
     looked,
     best: {

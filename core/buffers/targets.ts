@@ -11,6 +11,9 @@ import { between, fromDriver, toInput, type Joined } from './twoport';
 /** The grid, and behind it the frequency at which tone is none. */
 export const HERTZ = Float64Array.of(...GRID, LEVEL_HZ);
 
+/** Of no meaning: where the way goes into its own input. */
+const NOWHERE = { ohm: 1e6, farad: 0 } as const;
+
 /** A stretch that buffers may cut: its places in order, and the response between any two of them. */
 export type CutStretch = {
   /** Numbers of positions, in order of the way. */
@@ -79,18 +82,24 @@ function cutStretch(
       return end ? between(own, HERTZ) : toInput(own, HERTZ);
     });
   };
-  const tables = kept<Float64Array>();
+  // Asked for at every step of the search: found by a number, not by words.
+  const [rows, columns] = [positions.length + 1, buffers.length + 1];
+  const tables: (Float64Array | undefined)[] = [];
   return {
     at: places.map(({ position }) => position),
-    db: (from, drives, to, takes) =>
-      tables(`${from} ${drives} ${to} ${takes}`, () =>
-        joinedOf(
-          from,
-          drives,
-          to,
-          takes,
-        )(buffers[drives]?.ohm ?? 0, buffers[takes]?.takes ?? { ohm: 1e6, farad: 0 }),
-      ),
+    db: (from, drives, to, takes) => {
+      const at = (((from + 1) * columns + drives + 1) * rows + to + 1) * columns + takes + 1;
+      const known = tables[at];
+      if (known) return known;
+      const made = joinedOf(
+        from,
+        drives,
+        to,
+        takes,
+      )(buffers[drives]?.ohm ?? 0, buffers[takes]?.takes ?? NOWHERE);
+      tables[at] = made;
+      return made;
+    },
   };
 }
 
