@@ -86,3 +86,41 @@ test('the table of who drives what leads to the lead and the box; a rig without 
   await expect(page.getByRole('region', { name: 'Facts of lead 1' })).toHaveCount(0);
   await expect(tone(page)).toContainText('No lead carries tone in this sound yet');
 });
+
+test('buffers: every placement is looked at, today stands beside the best, one is taken and undone', async ({
+  page,
+}) => {
+  await newChainedRig(
+    page,
+    'guitar, volume pedal, fuzz, wah, buffer, combo',
+    'GUITAR > VOLUME > FUZZ > WAH > BUFFER > COMBO',
+  );
+  await page.getByRole('radio', { name: /Tone/ }).click();
+  const buffers = page.getByRole('region', { name: 'Buffers' });
+  await buffers.getByRole('button', { name: 'Find their places' }).click();
+  await expect(buffers).toContainText(/\d+ placements looked at: 1 buffer at hand, \d+ places?/);
+  await expect(buffers).toContainText('None goes ahead of a box that must see the pickup.');
+  const rows = buffers.getByRole('table').getByRole('row');
+  await expect(rows.nth(0)).toContainText('todayfewestboth endsbest');
+  await expect(rows.nth(3)).toContainText('buffers1');
+  const take = buffers.getByRole('button', { name: 'Take best' });
+  await expect(buffers).toContainText('Buffer between Fuzz and Wah');
+  await take.focus();
+  await page.keyboard.press('Enter');
+  await expect(buffers).toContainText('The rig has changed since');
+  await expect(page.getByTestId('map').locator('[data-part="box:buffer"]').first()).toBeVisible();
+  await buffers.getByRole('button', { name: 'Look again' }).click();
+  await expect(buffers.getByRole('listitem').filter({ hasText: 'best' })).toContainText('as today');
+  await page.keyboard.press('Control+z');
+  await expect(buffers).toContainText('The rig has changed since');
+  await buffers.getByRole('button', { name: 'Look again' }).click();
+  await expect(take).toBeEnabled();
+});
+
+test('with no buffer at hand it tells what one would bring', async ({ page }) => {
+  await newChainedRig(page, 'guitar, wah, phaser, combo', 'GUITAR > WAH > PHASER > COMBO');
+  await page.getByRole('radio', { name: /Tone/ }).click();
+  const buffers = page.getByRole('region', { name: 'Buffers' });
+  await buffers.getByRole('button', { name: 'Find their places' }).click();
+  await expect(buffers).toContainText(/With one more buffer: no sound over the limit, worst \d\.\d dB/);
+});

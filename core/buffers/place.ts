@@ -1,12 +1,13 @@
 // Where a rig's buffers go: today beside the best, for every sound; what one more would bring.
 import { CATALOGUE, makeBox } from '../catalog';
 import { boxOf, inSetting, type Box, type Rig } from '../model';
+import { positionOf } from '../order';
 import { traceIn } from '../signal';
 import { stretchesAlong } from '../network';
 import { toneAlong } from '../tone';
 import { bareOf, bufferOf, type Bare, type Buffer } from './hand';
 import { around, inWayOrder, positionsOf, type Position } from './positions';
-import { countOf, searchAll, type Measured, type School } from './search';
+import { BUFFER_SCHOOLS, countOf, searchAll, type Measured, type School } from './search';
 import { targetsOf, type Target } from './targets';
 
 /** Where one buffer stands. */
@@ -34,6 +35,8 @@ export type Placing = {
   readonly looked: number;
   readonly today: Placement;
   readonly best: Readonly<Record<School, Placement>>;
+  /** The school that the house follows. */
+  readonly house: School;
   /** With so many more of a usual buffer; none: what is at hand is enough, or more would bring nothing. */
   readonly more: readonly (Placement & { readonly bought: number })[];
   /** Buffers that stay where they are, and what was not tried, with why. */
@@ -210,6 +213,7 @@ export function* placeBuffers(rig: Rig, variant: string | null): Generator<Placi
       'both ends': told(found.best['both ends']),
       figures: told(found.best.figures),
     },
+    house: BUFFER_SCHOOLS.find((school) => school === positionOf(rig, 'buffers')) ?? 'fewest',
     more,
     notes: ready.notes,
   };

@@ -6,7 +6,7 @@ type Position = { readonly id: string; readonly words: string };
 export type School = {
   readonly id: string;
   /** What it is about, under which questions stand together. */
-  readonly topic: 'order' | 'models';
+  readonly topic: 'order' | 'tone' | 'models';
   readonly question: string;
   /** The first is in force where a house has not said. */
   readonly positions: readonly [Position, ...Position[]];
@@ -114,6 +114,16 @@ export const SCHOOLS = {
     positions: [
       { id: 'behind gain', words: 'anywhere behind the gain' },
       { id: 'last', words: 'last of all, just behind the split for a feed' },
+    ],
+  },
+  buffers: {
+    id: 'buffers',
+    topic: 'tone',
+    question: 'Buffers',
+    positions: [
+      { id: 'fewest', words: 'as few as bring every sound within the limit' },
+      { id: 'both ends', words: 'one at each end of the board, always' },
+      { id: 'figures', words: 'wherever the figures call for one' },
     ],
   },
   model: {

@@ -1,4 +1,5 @@
 import { differingIn } from '../../../core/bench';
+import { placementEdits } from '../../../core/buffers';
 import { freeByBox, plugAnswers } from '../../../core/cables';
 import {
   chainsAt,
@@ -73,6 +74,10 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
     drawProfile({ rig, setting, route, layer, held, open, width, height }),
   tone: (rig, { setting, route, part }) => toneView(rig, setting, route, part),
   tried: (rig, { setting, ...tried }) => toneTried(rig, setting, tried),
+  placement: (rig, { variant, stands }) => {
+    const done = placementEdits(rig, variant, stands);
+    return 'reason' in done ? { reason: done.reason } : { edits: done.edits };
+  },
   offers: (rig, { setting, held }) => inHand(rig, chainsAt(rig, setting), held),
   preview: (rig, { setting, act, words }) => {
     const at = chainsAt(rig, setting);

@@ -1,4 +1,5 @@
 import type { Differing } from '../../../core/bench';
+import type { Stands } from '../../../core/buffers';
 import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Act, Held, InHand, OrderLine } from '../../../core/chain';
 import type { Detail, MapDrawing, ProfileDrawing, StripDrawing } from '../../../core/drawing';
@@ -91,6 +92,15 @@ export type Queries = {
       readonly edits: readonly SingleEdit[];
     };
     result: Tried | null;
+  };
+  /** The edits that bring the buffers to a placement; or why they cannot be had. */
+  placement: {
+    query: {
+      readonly kind: 'placement';
+      readonly variant: string | null;
+      readonly stands: readonly Stands[];
+    };
+    result: { readonly edits: readonly SingleEdit[] } | { readonly reason: string };
   };
   /** Where what is in hand may go in the order, and what else may be done with it there. */
   offers: {

@@ -1,4 +1,5 @@
 // What the search worker does: long searches, told of as they go.
+import { placeBuffers, type Placing, type PlacingStep } from '../../../core/buffers';
 import { readChains, wiringsIn } from '../../../core/chain';
 import { drawStrip, drawThumbnail, type Drawing, type StripDrawing } from '../../../core/drawing';
 import { judged, planSearch, type PlanLine, type PlanStep } from '../../../core/planner';
@@ -70,6 +71,23 @@ export function makeSearches(now: () => number = () => performance.now()) {
         await breath();
       }
       return plan;
+    },
+
+    /**
+     * Looks at every placement of the buffers of a rig, in one night.
+     * @param told called every 100 ms or after each step, whichever is later
+     */
+    async buffers(rig: Rig, variant: string | null, told: (progress: PlacingStep) => void): Promise<Placing> {
+      const steps = placeBuffers(rig, variant);
+      let last = now();
+      for (;;) {
+        const { value, done } = steps.next();
+        if (done) return value;
+        if (now() - last < EVERY_MS) continue;
+        last = now();
+        told(value);
+        await breath();
+      }
     },
 
     /** Judges routings by their chains; those that cannot be wired after all are left out. */

@@ -22,6 +22,7 @@ function brings({ gone, added, against }: HouseLine['positions'][number], isInFo
 
 const TOPICS = [
   { topic: 'order', words: 'What stands where' },
+  { topic: 'tone', words: 'Tone' },
   { topic: 'models', words: 'Models into amplifiers' },
 ] as const;
 

@@ -3,6 +3,7 @@ import { sliderEdit, type DriveRow, type ToneView } from '../../../../core/tone'
 import type { Part } from '../../../../core/model';
 import { useOpen } from '../../rig/use-open';
 import { useAnalysis } from '../../worker/use-analysis';
+import { BufferFacts } from './buffer-facts';
 import { TonePlot, type PlotLine } from './tone-plot';
 import { ToneTrials, type Tries } from './tone-trials';
 import { useRoutes } from './use-map';
@@ -120,6 +121,7 @@ export function ToneFacts() {
           is heard.
         </p>
       ) : null}
+      {view ? <BufferFacts /> : null}
     </section>
   );
 }

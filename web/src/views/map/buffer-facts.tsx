@@ -1,0 +1,161 @@
+import type { Placement, Placing, School } from '../../../../core/buffers';
+import { count } from '../../../../core/units';
+import { Button } from '../../parts/button';
+import { useOpen } from '../../rig/use-open';
+import { useBuffers } from './use-buffers';
+
+const WORDS: Readonly<Record<School, string>> = {
+  fewest: 'fewest',
+  'both ends': 'both ends',
+  figures: 'best',
+};
+const SCHOOLS = ['fewest', 'both ends', 'figures'] as const;
+
+const worst = ({ worstDb }: Placement): string => (worstDb < 0.05 ? '0' : worstDb.toFixed(1));
+const whereOf = (placement: Placement): string =>
+  placement.stands.length === 0
+    ? 'no buffer'
+    : placement.stands.map(({ name, words }) => `${name} ${words}`).join('; ');
+const keyOf = ({ stands }: Placement): string =>
+  stands
+    .map(({ box, from, to }) => `${box} ${from} ${to}`)
+    .sort()
+    .join('|');
+
+/** Today beside the best, in figures. */
+function Beside({ placing }: { placing: Placing }) {
+  const columns = [
+    { name: 'today', placement: placing.today },
+    ...SCHOOLS.map((school) => ({ name: WORDS[school], placement: placing.best[school] })),
+  ];
+  const row = (head: string, cell: (placement: Placement) => string) => (
+    <tr className="border-t border-hair">
+      <th scope="row" className="pr-2 text-left font-normal whitespace-nowrap text-muted">
+        {head}
+      </th>
+      {columns.map(({ name, placement }) => (
+        <td key={name} className="pr-2 font-mono whitespace-nowrap">
+          {cell(placement)}
+        </td>
+      ))}
+    </tr>
+  );
+  return (
+    <table className="w-full border-collapse text-xs">
+      <thead>
+        <tr className="text-left">
+          <td />
+          {columns.map(({ name }) => (
+            <th key={name} scope="col" className="pr-1 font-semibold whitespace-nowrap">
+              {name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {row('over', ({ over }) => `${over} of ${placing.sounds}`)}
+        {row('worst dB', worst)}
+        {row('buffers', ({ stands }) => String(stands.length))}
+      </tbody>
+    </table>
+  );
+}
+
+function Found({
+  placing,
+  behind,
+  onTake,
+}: {
+  placing: Placing;
+  behind: boolean;
+  onTake: (school: School) => void;
+}) {
+  const { readOnly } = useOpen('readOnly');
+  const today = keyOf(placing.today);
+  return (
+    <>
+      <Beside placing={placing} />
+      <ul className="flex flex-col gap-1.5">
+        {SCHOOLS.map((school) => {
+          const placement = placing.best[school];
+          const isToday = keyOf(placement) === today;
+          return (
+            <li
+              key={school}
+              className="flex items-start justify-between gap-2 border-t border-hair pt-1 text-xs"
+            >
+              <span>
+                <span className="font-semibold">
+                  {WORDS[school]}
+                  {placing.house === school ? ', as the house has it' : ''}
+                </span>
+                <span className="block">{whereOf(placement)}</span>
+              </span>
+              {isToday ? (
+                <span className="shrink-0 text-muted">as today</span>
+              ) : (
+                <Button
+                  look={placing.house === school ? 'strong' : undefined}
+                  className="shrink-0"
+                  aria-label={`Take ${WORDS[school]}`}
+                  disabled={readOnly !== null || behind}
+                  onClick={() => onTake(school)}
+                >
+                  Take
+                </Button>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      {placing.more.map((more) => (
+        <p key={more.bought} className="text-xs">
+          With {more.bought === 1 ? 'one more buffer' : `${more.bought} more buffers`}:{' '}
+          {more.over === 0 ? 'no sound over the limit' : `${count(more.over, 'sound')} over the limit`}, worst{' '}
+          {worst(more)} dB: {whereOf(more)}.
+        </p>
+      ))}
+      {placing.notes.map((note) => (
+        <p key={note} className="text-xs text-muted">
+          {note}
+        </p>
+      ))}
+      <p className="text-xs text-muted">
+        {placing.looked.toLocaleString('en').replaceAll(',', ' ')} placements looked at:{' '}
+        {count(placing.buffers.length, 'buffer')} at hand, {count(placing.positions, 'place')}. Limit{' '}
+        {placing.limitDb} dB.
+      </p>
+    </>
+  );
+}
+
+/** Where buffers go: looked for when it is asked. */
+export function BufferFacts() {
+  const { placing, behind, step, fault, begin, cancel, take } = useBuffers();
+  return (
+    <section aria-label="Buffers" className="flex flex-col gap-2 border-t border-hair pt-2">
+      <div className="flex items-center justify-between gap-2">
+        <h3 className="text-xs font-semibold">Buffers</h3>
+        {step ? (
+          <Button onClick={cancel}>Cancel</Button>
+        ) : (
+          <Button onClick={begin}>{placing ? 'Look again' : 'Find their places'}</Button>
+        )}
+      </div>
+      {step ? (
+        <p role="status" className="text-xs text-muted">
+          {step.of === 0 ? 'Looking …' : `Looked at ${step.looked} of ${step.of} placements …`}
+        </p>
+      ) : null}
+      {fault ? <p className="text-xs text-danger">The search failed: {fault}</p> : null}
+      {behind ? <p className="text-xs text-caution">The rig has changed since: look again.</p> : null}
+      {placing ? (
+        <Found
+          placing={placing}
+          behind={behind}
+          onTake={(school) => void take(WORDS[school], placing.best[school].stands)}
+        />
+      ) : null}
+    </section>
+  );
+}
