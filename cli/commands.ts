@@ -9,7 +9,10 @@ import { chainCommand } from './chain';
 import { movesCommand } from './moves';
 import { netlistCommand } from './netlist';
 import { planCommand } from './plan';
+import { buffersCommand } from './buffers';
 import { levelsCommand } from './levels';
+import { stagesCommand } from './stages';
+import { toneCommand } from './tone';
 import { traceCommand } from './trace';
 
 type Command = (call: Call) => number | Promise<number>;
@@ -30,6 +33,9 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
         --matters A,B         what matters first: heard, faults, wishes, order, cautions, knobs, leads, runs …
   fix RIG CODE -o OUT         cures the first finding of that code
   levels RIG                  average, peak, ceiling and headroom along every way, in dBu
+  stages CHAIN                average, peak and noise through a row of stages that is given as JSON (docs/tone.md)
+  tone RIG                    the difference from straight-in along every way, and who drives what
+  buffers RIG                 every placement of the buffers at hand: today beside the best
   export RIG --svg FILE       the map at full detail, ink on white
              --pdf FILE       the sheet: map, leads, sounds, cautions, patch-up
              --labels FILE    labels for both ends of every lead, as a PDF; --flag: to fold, not to wrap
@@ -41,7 +47,7 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
   schema                      the JSON Schema of the file
 
   --json                      one JSON value instead of text
-  --csv                       cables as CSV
+  --csv                       cables, responses of tone as CSV
   --sound S                   one sound, by id or name (else: all)
   --variant V                 one variant, by id or name (else: the base wiring)
   --feet                      lengths in feet
@@ -217,6 +223,9 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   cables,
   levels: levelsCommand,
   ac: acCommand,
+  stages: stagesCommand,
+  tone: toneCommand,
+  buffers: buffersCommand,
   netlist: netlistCommand,
   routes,
   fix,
