@@ -1,6 +1,7 @@
 // What the core takes for its work; each printed with its budget. Bundled and run by perf.mjs.
 import { writeFileSync } from 'node:fs';
-import { heldFrom, offersFor, usualIn } from '../core/chain';
+import { placeBuffers } from '../core/buffers';
+import { heldFrom, offersFor, parseChains, usualIn, wireChains } from '../core/chain';
 import { drawMap } from '../core/drawing';
 import { judge, report } from '../core/findings';
 import { parseNetlist, solverOf, type Netlist } from '../core/circuit';
@@ -11,6 +12,7 @@ import { makeSound, type Rig } from '../core/model';
 import { settingsOf, trace } from '../core/signal';
 import { build } from '../core/testing/build';
 import { largeRig } from '../core/testing/large-rig';
+import { toneTried } from '../core/tone';
 
 type Result = {
   readonly what: string;
@@ -20,7 +22,7 @@ type Result = {
 };
 
 /** The median of several runs, milliseconds; each run gets a document no cache has seen. */
-function median(rig: Rig, runs: number, work: (rig: Rig) => void): number {
+function median(rig: Rig, runs: number, work: (rig: Rig) => unknown): number {
   const times = Array.from({ length: runs }, () => {
     const fresh = { ...rig, boxes: [...rig.boxes], leads: [...rig.leads] };
     const start = performance.now();
@@ -167,6 +169,48 @@ const runs = Array.from({ length: 400 }, () => {
   return performance.now() - start;
 }).slice(300);
 add('response of a passive run of 25 nodes, 400 points', runs.sort((x, y) => x - y)[50] ?? 0, 0.5);
+
+let tryM = 3;
+add(
+  'tone with a lead tried longer, 20 boxes, 4 sounds',
+  median(twenty, 41, (r) => {
+    const lead = r.leads.find(({ kind }) => kind === 'instrument');
+    tryM += 0.1;
+    const edits = lead
+      ? [{ edit: 'setLeadLength', arguments: { id: lead.id, lengthM: tryM, by: 'hand' } } as const]
+      : [];
+    toneTried(r, setting, { route: 0, part: null, edits });
+  }),
+  16,
+);
+
+/** Fifteen pedals that are off, and five unlike buffers. */
+function boardOfBuffers(): Rig {
+  const line = build(`guitar, ${'od, '.repeat(15)}${'buffer, '.repeat(5)}combo`);
+  const pedals = line.boxes.filter(({ kind }) => kind === 'Overdrive').map(({ tag }) => tag);
+  const wired = wireChains(line, parseChains(line, `GUITAR > ${pedals.join(' > ')} > COMBO`));
+  if ('reason' in wired) throw new Error(wired.reason);
+  const off = wired.trial.boxes.flatMap(({ id, blocks }): EditCall[] =>
+    blocks.some(({ category }) => category === 'overdrive')
+      ? [
+          {
+            edit: 'setBlockState',
+            arguments: { box: id, block: 'drive', state: 'off', scope: { layer: 'rest' } },
+          },
+        ]
+      : [],
+  );
+  return off.reduce((r, call) => trialOf(r, call), wired.trial);
+}
+const placing = (r: Rig): number => {
+  const steps = placeBuffers(r, null);
+  for (;;) {
+    const { value, done } = steps.next();
+    if (done) return value.looked;
+  }
+};
+const board = boardOfBuffers();
+add(`buffers: ${placing(board)} placements`, median(board, 3, placing), 2000);
 
 const [out] = process.argv.slice(2);
 if (out) writeFileSync(out, writeRig(large));

@@ -40,11 +40,11 @@ const shots = [
     },
   },
   {
-    name: 'find',
+    name: 'map-tone',
     act: async (page) => {
-      await page.keyboard.press('Control+k');
-      await page.getByLabel('Find a box, jack, lead number or finding').fill('out');
-      await page.waitForTimeout(400);
+      await page.getByRole('radio', { name: /Tone/ }).click();
+      await page.getByRole('slider', { name: 'Frequency to read the curves at' }).waitFor();
+      await page.waitForTimeout(600);
     },
   },
   {

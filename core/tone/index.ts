@@ -6,4 +6,4 @@ export { partsOf, type RoutePart } from './parts';
 export { leadTones, type LeadTone } from './leads';
 export { sliderEdit, type Slider } from './sliders';
 export { toneTried, toneView, type DriveRow, type ToneView, type Tried } from './view';
-export { drivenBy, ohmWords, shortOhm, straightWords, toneCaption } from './words';
+export { shortOhm, straightWords, toneCaption } from './words';

@@ -8,7 +8,7 @@ import { worstStep } from './sliders';
 /** Less than this is not lost, dB. */
 const HEARD_DB = 0.3;
 
-export const ohmWords = (ohm: number): string => formatQuantity(ohm, 'Ω');
+const ohmWords = (ohm: number): string => formatQuantity(ohm, 'Ω');
 
 /** In two figures and as few letters: `38k`, `220Ω`. */
 export const shortOhm = (ohm: number): string =>
@@ -17,7 +17,7 @@ export const shortOhm = (ohm: number): string =>
     .replace(/([kM])Ω$/, '$1');
 
 /** `driven by Volume, 38 kΩ` */
-export const drivenBy = ({ box, ohm }: Drive): string => `driven by ${box.name}, ${ohmWords(ohm)}`;
+const drivenBy = ({ box, ohm }: Drive): string => `driven by ${box.name}, ${ohmWords(ohm)}`;
 
 const isAt = (step: number) => (drive: Drive) => drive.first <= step && step <= drive.last;
 
