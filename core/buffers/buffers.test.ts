@@ -183,6 +183,30 @@ describe('every placement', () => {
     expect(told.more).toHaveLength(1);
   });
 
+  test('behind a radio, or an active instrument, the first buffer is not needed', () => {
+    const active = placed(
+      longest(switched(wired('active guitar, od, buffer, combo', 'ACTIVE > OVRDRV > COMBO'), 'off'), 6),
+    );
+    expect(active.today.over).toBe(0);
+    expect(active.best.fewest.stands).toEqual([]);
+    // A passive guitar on the same board wants one.
+    expect(
+      placed(longest(switched(wired('guitar, od, buffer, combo', 'GUITAR > OVRDRV > COMBO'), 'off'), 6)).best
+        .fewest.stands,
+    ).toHaveLength(1);
+  });
+
+  test('two ways behind a splitter: each lead is a place, and the worst of both counts', () => {
+    const rig = wired(
+      'guitar, splitter, buffer, combo, valve combo with loop',
+      'GUITAR > SPLTTR { > COMBO | > VALVE }',
+    );
+    const told = placed(longest(rig, 60));
+    expect(told.positions).toBeGreaterThanOrEqual(3);
+    const done = after(longest(rig, 60), told.best.figures.stands);
+    expect(worstOf(done)).toBeCloseTo(told.best.figures.worstDb, 1);
+  });
+
   test('no order, no amplifier, no buffer: nothing is looked at but what is', () => {
     expect(placed(build('guitar, combo'))).toMatchObject({ positions: 0, looked: 1, today: { worstDb: 0 } });
   });

@@ -103,6 +103,27 @@ function cutStretch(
   };
 }
 
+/** A source of no more than this is loaded by nothing: what hangs behind it elsewhere is no matter, ohm. */
+const IDEAL_OHM = 1;
+
+/** Leads that hang beside a way with nothing between that would keep their load from it. */
+function hangingBeside({ segment, leads }: Stretch): readonly string[] {
+  const { driver, links } = segment;
+  const isIdeal = driver.kind === 'stage' && (driver.ohm ?? IDEAL_OHM) <= IDEAL_OHM;
+  const reached = new Set(
+    leads.flatMap(({ from, to }) => [from, to].flatMap((jack) => segment.nodeOf(jack) ?? [])),
+  );
+  for (const node of reached)
+    for (const { from, to } of isIdeal && node === driver.node ? [] : links) {
+      if (from === node) reached.add(to);
+      if (to === node) reached.add(from);
+    }
+  const isOn = new Set(leads.map(({ lead }) => lead.id));
+  return links.flatMap(({ lead, from }) =>
+    lead !== null && !isOn.has(lead) && reached.has(from) ? [lead] : [],
+  );
+}
+
 /** Positions of a way ahead of the last box that must see the pickup, where a pickup is what drives. */
 function barredOn(
   rig: Rig,
@@ -141,9 +162,7 @@ export function targetsOf(
       const [front] = parts;
       if (!front) continue;
       const stretches = parts.flatMap((part) => part.stretches);
-      for (const { segment, leads } of stretches)
-        for (const lead of segment.leads)
-          if (!leads.some((one) => one.lead.id === lead.id)) beside.add(lead.id);
+      for (const stretch of stretches) for (const lead of hangingBeside(stretch)) beside.add(lead);
       const barred = barredOn(rig, path, front.stretches, positions);
       const key = [
         ...stretches.map(

@@ -1,4 +1,4 @@
-// Levels along a route: the nominal reckoning, from the figures of jacks, blocks and knobs, with resistive hops.
+// Levels along a route: the nominal reckoning, from the figures of jacks, blocks and knobs, with hops by the circuit.
 import {
   actsOnBlock,
   blockIn,
@@ -15,9 +15,10 @@ import {
   type JackMode,
   type Part,
 } from '../model';
-import { trackShare } from '../network';
+import { bareVolume, loudestOf, trackShare } from '../network';
 import { isOn, resolveIn, traceIn, type Path, type Resolved, type Step } from '../signal';
-import { clipped, dbuOf, hopDb } from './chain';
+import { clipped, dbuOf } from './chain';
+import { hopsAlong, type Hops } from './hops';
 
 /** A place on the route where the level changes, or where something sets a limit to it. */
 export type LevelStop = {
@@ -46,8 +47,6 @@ export type LevelRoute = {
 
 type At = { averageDbu: number; peakDbu: number };
 
-/** A lead of a reference pickup: its level is stated into 1 Mohm. */
-const REFERENCE_OHM = 1e6;
 /** A valve stage gives this much over its rating before it is flat. */
 const VALVE_OVER_DB = 2;
 /** A microphone hears a loudspeaker: the crest that is left lies between these. */
@@ -69,8 +68,9 @@ class Reckoning {
   readonly stops: LevelStop[] = [];
   endsBecause: string | null = null;
   private at: At | null = null;
-  private rOut: number | null = null;
-  private fromPickup = false;
+  /** What drives the stretch that is being passed gives, and which stretch that is; −1: none. */
+  private drive: At | null = null;
+  private stretch = -1;
   private assumed = false;
   private parts: Part[] = [];
   /** What the box now being passed came in by: its sensitivity, for a power stage. */
@@ -79,6 +79,7 @@ class Reckoning {
   constructor(
     private readonly resolved: Resolved,
     private readonly steps: readonly Step[],
+    private readonly hops: Hops,
   ) {}
 
   run() {
@@ -161,21 +162,21 @@ class Reckoning {
     if (passed.every(([block, state]) => passesBare(block, state))) return;
     // A guitar's own jack changes nothing: the pickup drives what comes behind it.
     if (passed.some(([block]) => block.role === 'source')) return;
-    if (arrives) this.arrive(box, jack, mode, passed[0]?.[1]);
-    else this.leave(box, jack, mode, passed[0]?.[1]);
+    if (arrives) this.arrive(i, box, jack, mode, passed[0]?.[1]);
+    else this.leave(i, box, jack, mode, passed[0]?.[1]);
   }
 
-  private arrive(box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {
-    if (!this.at) return;
-    const rIn = state?.rIn ?? mode?.rIn;
-    let loss = 0;
-    if (this.rOut !== null && rIn && jack.carries !== 'radio' && jack.carries !== 'speaker') {
-      loss = hopDb(this.rOut, rIn.value) - (this.fromPickup ? hopDb(this.rOut, REFERENCE_OHM) : 0);
-      this.rests(rIn);
-    }
-    this.fromPickup = false;
-    this.rests(mode?.maxDbu);
-    const at = { averageDbu: this.at.averageDbu + loss, peakDbu: this.at.peakDbu + loss };
+  /** The level at a jack by the circuit from what drives it; as it was, where no lead leads there. */
+  private loaded(i: number, box: Box, jack: Jack): At | null {
+    const loss = this.hops.lossAt(i, { box: box.id, jack: jack.id });
+    if (loss === null || !this.drive) return this.at;
+    return { averageDbu: this.drive.averageDbu + loss, peakDbu: this.drive.peakDbu + loss };
+  }
+
+  private arrive(i: number, box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {
+    const at = this.loaded(i, box, jack);
+    if (!at) return;
+    this.rests(state?.rIn ?? mode?.rIn, mode?.maxDbu);
     this.stop(box, { type: 'jack', id: `${box.id}/${jack.id}` }, jack.label, at, mode?.maxDbu?.value ?? null);
     this.pad(mode);
   }
@@ -189,14 +190,23 @@ class Reckoning {
     this.at = { averageDbu: averageDbu + gain, peakDbu: peakDbu + gain };
   }
 
-  private leave(box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {
-    if (!this.at) return;
-    const knob = this.knobs(box, (control) => movesJack(control, jack.id), 'level');
-    const rOut = state?.rOut ?? mode?.rOut;
-    this.rOut = jack.carries === 'radio' || jack.carries === 'speaker' ? null : (rOut?.value ?? null);
-    this.rests(rOut, mode?.maxDbu);
-    const at = { averageDbu: this.at.averageDbu + knob, peakDbu: this.at.peakDbu + knob };
-    this.stop(box, { type: 'jack', id: `${box.id}/${jack.id}` }, jack.label, at, mode?.maxDbu?.value ?? null);
+  private leave(i: number, box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {
+    const at = this.at;
+    if (!at) return;
+    const part: Part = { type: 'jack', id: `${box.id}/${jack.id}` };
+    const stretch = this.hops.stretchAt(i);
+    // What the way passes as a wire, a pot or a transformer gives nothing of its own.
+    const passes = stretch >= 0 && stretch === this.stretch;
+    const knob = passes ? 0 : this.knobs(box, (control) => movesJack(control, jack.id), 'level');
+    this.rests(state?.rOut ?? mode?.rOut, mode?.maxDbu);
+    const out = (passes ? this.loaded(i, box, jack) : null) ?? {
+      averageDbu: at.averageDbu + knob,
+      peakDbu: at.peakDbu + knob,
+    };
+    this.stop(box, part, jack.label, out, mode?.maxDbu?.value ?? null);
+    if (passes) return;
+    this.drive = this.at;
+    this.stretch = stretch;
   }
 
   private block(i: number, box: Box, block: Block) {
@@ -211,17 +221,22 @@ class Reckoning {
   }
 
   private source(box: Box, block: Block, part: Part) {
-    const { coils } = combinationOf(block, this.resolved.sound?.pickup);
-    const pickup = coils[0]?.pickup;
+    const pickup = loudestOf(combinationOf(block, this.resolved.sound?.pickup).coils);
     if (!pickup?.averageDbu || !pickup.peakDbu) {
       this.endsBecause = `nothing is known of the level of ${box.name}`;
       return;
     }
     this.rests(pickup.averageDbu, pickup.peakDbu);
-    const knob = this.knobs(box, (control) => actsOnBlock(control, block.id), 'level');
-    this.rOut = pickup.rOhm?.value ?? null;
-    this.fromPickup = true;
-    const at = { averageDbu: pickup.averageDbu.value + knob, peakDbu: pickup.peakDbu.value + knob };
+    const knob = this.knobs(
+      box,
+      (control) => control.law.type !== 'pot' && actsOnBlock(control, block.id),
+      'level',
+    );
+    const stated = { averageDbu: pickup.averageDbu.value + knob, peakDbu: pickup.peakDbu.value + knob };
+    this.drive = stated;
+    this.stretch = 0;
+    const { controlsDb } = this.hops;
+    const at = { averageDbu: stated.averageDbu + controlsDb, peakDbu: stated.peakDbu + controlsDb };
     this.stop(box, part, pickup.name, at, null);
   }
 
@@ -241,7 +256,7 @@ class Reckoning {
   }
 
   private stage(i: number, box: Box, block: Block, state: BlockState, part: Part) {
-    if (!this.at) return;
+    if (!this.at || bareVolume(box, block, this.resolved)) return;
     const { gainSmallDb, ceilingDbu, levelAfterDb } = state;
     const gain = gainSmallDb ? this.gainOf(box, block, gainSmallDb) : 0;
     const ceiling = ceilingDbu?.value ?? null;
@@ -303,11 +318,11 @@ class Reckoning {
 
 /**
  * Levels along one path of a setting, in dBu, with the ceiling and headroom of every stop. Nominal: figures stand at
- * their assumed middle unless looked up, hops are resistive, loads side by side are left out; an estimate of ±3 dB.
+ * their assumed middle unless looked up; what is lost from output to input is the circuit's at 1 kHz; an estimate of ±3 dB.
  * Behind a loudspeaker there is no level; a microphone begins anew with its own.
  */
 export const levelsAlong = derive(['boxes', 'leads', 'variant', 'sound'], (of, path: Path): LevelRoute => {
-  const walk = new Reckoning(resolveIn(of), path.steps);
+  const walk = new Reckoning(resolveIn(of), path.steps, hopsAlong(of, path));
   walk.run();
   return { stops: walk.stops, endsBecause: walk.endsBecause };
 });

@@ -15,3 +15,5 @@ export {
   type Piece,
   type Takes,
 } from './cut';
+export { loudestOf, sourceUp } from './pickups';
+export { bareVolume } from './parts';

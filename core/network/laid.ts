@@ -185,7 +185,8 @@ export class Laid {
       block: own.block.id,
       kind: 'stage',
       at,
-      ohm: state.rOut?.value ?? mode?.rOut?.value ?? OUTPUT_OHM,
+      // What goes on inside the box has what it gives at the jacks that it comes out by.
+      ohm: state.rOut?.value ?? mode?.rOut?.value ?? (to?.type === 'jack' ? OUTPUT_OHM : 0),
     });
   }
 }

@@ -126,7 +126,10 @@ describe('positions of a selector', () => {
       ],
     });
     const half = [4100, 2.07] as const;
-    close(arriving(split, 'Neck'), byHand(...coil('1', 'drv', '0', 'pu', half), ...CONTROLS));
+    close(
+      arriving(split, 'Neck'),
+      byHand(`E1 s1 0 drv 0 ${10 ** (-5 / 20)}`, ...coil('1', 's1', '0', 'pu', half), ...CONTROLS),
+    );
     close(
       arriving(split, 'Both'),
       byHand(

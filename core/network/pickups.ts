@@ -1,6 +1,7 @@
 // Pickups as a selector joins them, with the controls behind them, up to the instrument's jack.
-import { combinationOf, type Block, type Box, type Coil } from '../model';
-import type { Resolved } from '../signal';
+import type { Element } from '../circuit';
+import { blockIn, combinationOf, derive, type Block, type Box, type Coil } from '../model';
+import { resolveIn, type Resolved } from '../signal';
 import { between, capacitor, LEAST_OHM, potOf, putDivider, resistor, type Put } from './parts';
 import { rheostatOf, trackShare } from './pots';
 
@@ -10,13 +11,23 @@ const INNER_FARAD = 100e-12;
 /** Of a pair of coils one has these shares of inductance and resistance, and so much less to say, dB. */
 const HALF = { henry: 0.45, ohm: 0.5, db: -5 } as const;
 
-/** How loud each coil is beside the loudest of its position; negative: turned. */
-function gains(coils: readonly Coil[]): readonly number[] {
-  const volts = coils.map(
-    ({ pickup, half }) => 10 ** (((pickup.averageDbu?.value ?? 0) + (half ? HALF.db : 0)) / 20),
+/** The pickup of a position that is loudest by itself. */
+export const loudestOf = (coils: readonly Coil[]): Coil['pickup'] | undefined =>
+  coils.reduce<Coil['pickup'] | undefined>(
+    (best, { pickup }) => (best && levelOf(best) >= levelOf(pickup) ? best : pickup),
+    undefined,
   );
-  const most = Math.max(...volts);
-  return coils.map(({ flipped }, i) => ((flipped ? -1 : 1) * (volts[i] ?? most)) / most);
+
+const levelOf = ({ averageDbu }: Coil['pickup']): number => averageDbu?.value ?? 0;
+
+/** How loud each coil is beside the loudest pickup of its position; negative: turned. */
+function gains(coils: readonly Coil[]): readonly number[] {
+  const loudest = loudestOf(coils);
+  const most = loudest ? levelOf(loudest) : 0;
+  return coils.map(
+    ({ pickup, half, flipped }) =>
+      (flipped ? -1 : 1) * 10 ** ((levelOf(pickup) - most + (half ? HALF.db : 0)) / 20),
+  );
 }
 
 /** A coil between two nodes, with a source of its own. One without inductance is a capacitor (piezo) or a resistance. */
@@ -112,3 +123,30 @@ function putBleed(put: Put, { farad, ohm, joined }: Bleed, top: string, wiper: s
   put(capacitor('cb', top, isSeries ? 'pb' : wiper, farad));
   if (ohm !== undefined) put(resistor('rb', isSeries ? 'pb' : top, wiper, ohm));
 }
+
+/**
+ * A source with its controls up, and the loudest of its pickups alone, from `drv` to the node `jack`: what its stated
+ * level is of.
+ * @returns null: the block is no source
+ */
+export const sourceUp = derive(
+  ['boxes', 'leads', 'variant', 'sound'],
+  (of, box: string, block: string): readonly Element[] | null => {
+    const resolved = resolveIn(of);
+    const own = resolved.boxes.get(box);
+    const source = blockIn(own, block);
+    if (!own || source?.role !== 'source') return null;
+    const { coils } = combinationOf(source, resolved.sound?.pickup);
+    const loudest = loudestOf(coils);
+    const up: Resolved = {
+      ...resolved,
+      control: (of, control) => ({ ...resolved.control(of, control), position: 1 }),
+    };
+    const alone: Block = loudest
+      ? { ...source, pickups: [loudest], selector: [], combinations: undefined }
+      : source;
+    const made: Element[] = [];
+    putPickup((element) => void made.push(element), own, alone, up, 'drv', 'jack');
+    return made;
+  },
+);
