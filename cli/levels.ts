@@ -15,6 +15,7 @@ const data = (run: LevelRoute) => ({
     at: stop.label,
     averageDbu: round(stop.averageDbu),
     peakDbu: round(stop.peakDbu),
+    noiseDbu: round(stop.noiseDbu),
     ceilingDbu: round(stop.ceilingDbu),
     headroomDb: round(stop.headroomDb),
     meantToClip: stop.meantToClip,
@@ -24,7 +25,10 @@ const data = (run: LevelRoute) => ({
 
 const pad = (value: number | null) => (value === null ? '' : formatDb(value)).padStart(7);
 
-/** Average, peak, ceiling and headroom along every way of every sound. Nominal: an estimate of ±3 dB. */
+/** Nothing has made any noise yet. */
+const quiet = (dbu: number): number | null => (dbu > -160 ? Math.round(dbu) : null);
+
+/** Average, peak, noise, ceiling and headroom along every way of every sound. Nominal: an estimate of ±3 dB. */
 export function levelsCommand(call: Call): number {
   const rig = rigOf(call);
   const variant = variantOf(call, rig);
@@ -49,10 +53,10 @@ export function levelsCommand(call: Call): number {
   }
   for (const { sound, route, run } of runs) {
     call.print(`${sound}: ${route}`);
-    call.print('      average   peak ceiling    left  dBu');
+    call.print('      average   peak  noise ceiling    left  dBu');
     for (const stop of run.stops)
       call.print(
-        `      ${pad(stop.averageDbu)}${pad(stop.peakDbu)} ${pad(stop.ceilingDbu)} ${pad(stop.headroomDb)}  ${stop.label} of ${stop.box.name}${stop.meantToClip ? ', meant to clip' : ''}`,
+        `      ${pad(stop.averageDbu)}${pad(stop.peakDbu)}${pad(quiet(stop.noiseDbu))} ${pad(stop.ceilingDbu)} ${pad(stop.headroomDb)}  ${stop.label} of ${stop.box.name}${stop.meantToClip ? ', meant to clip' : ''}`,
       );
     if (run.endsBecause !== null) call.print(`      ends here: ${run.endsBecause}`);
     const worst = tightest(run);

@@ -25,6 +25,8 @@ const LEAST_SPAN_DB = 40;
 const MOST_TICKS = 6;
 /** What an axis reaches to at most: no figure of a rig that is right lies beyond. */
 const AXIS_DBU = { low: -300, high: 300 } as const;
+/** Quieter than any resistance at all: nothing has been told of it. */
+const FLOOR_DBU = -160;
 /** Half the width of a ceiling's bar. */
 const BAR = 17;
 
@@ -35,6 +37,7 @@ function scaleOf(stops: readonly LevelStop[], top: number, bottom: number): Scal
   const all = stops.flatMap((s) => [
     s.averageDbu,
     s.peakDbu,
+    ...noiseOf(s),
     ...(s.ceilingDbu === null ? [] : [s.ceilingDbu]),
   ]);
   let high = Math.ceil((within(Math.max(...all)) + MARGIN_DB) / 10) * 10;
@@ -58,6 +61,9 @@ function axis({ low, high, y }: Scale, right: number): readonly Item[] {
   return ticks;
 }
 
+/** The noise of a stop; none where nothing has made any yet. */
+const noiseOf = ({ noiseDbu }: LevelStop): readonly number[] => (noiseDbu > FLOOR_DBU ? [noiseDbu] : []);
+
 /** A ceiling: a bar with hatching above it; the peak that goes through it is drawn in the colour of a fault. */
 function ceiling(x: number, stop: LevelStop, { y, high }: Scale): readonly Item[] {
   if (stop.ceilingDbu === null) return [];
@@ -72,7 +78,7 @@ function ceiling(x: number, stop: LevelStop, { y, high }: Scale): readonly Item[
 }
 
 /** Straight from stop to stop: a level has no corners to round. */
-const line = (points: readonly Point[], stroke: 'single' | 'thick'): readonly Item[] =>
+const line = (points: readonly Point[], stroke: 'single' | 'thick' | 'dotted'): readonly Item[] =>
   points.slice(1).map((to, i): Item => ({
     type: 'path',
     points: [points[i] ?? to, to],
@@ -88,6 +94,19 @@ function wordsOf(stop: LevelStop): string {
   return `${stop.headroomDb.toFixed(0)} dB left`;
 }
 
+const noiseWords = (stop: LevelStop): string =>
+  noiseOf(stop)
+    .map((dbu) => `, noise ${formatDb(Math.round(dbu))}`)
+    .join('');
+
+/** How far the signal stands over the noise at the end, dB; null: nothing has been told of it. */
+const overNoise = (stops: readonly LevelStop[]): string => {
+  const last = stops.at(-1);
+  return last && noiseOf(last).length > 0
+    ? ` At the end ${(last.averageDbu - last.noiseDbu).toFixed(0)} dB over the noise.`
+    : '';
+};
+
 function captionOf({ stops, endsBecause }: LevelRoute): string {
   const worst = tightest({ stops, endsBecause });
   const end = endsBecause === null ? '' : ` It ends here: ${endsBecause}.`;
@@ -100,10 +119,10 @@ function captionOf({ stops, endsBecause }: LevelRoute): string {
     worst.headroomDb < 0
       ? `Clips by ${(-worst.headroomDb).toFixed(1)} dB at ${at}: ${figures}.`
       : `Least headroom ${worst.headroomDb.toFixed(1)} dB at ${at}: ${figures}.`;
-  return `${so}${end} Nominal, ±3 dB.`;
+  return `${so}${overNoise(stops)}${end} Nominal, ±3 dB.`;
 }
 
-/** The Level profile: average and peak along the route, every stated ceiling over its stop. */
+/** The Level profile: average, peak and noise along the route, every stated ceiling over its stop. */
 export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk): ProfileDrawing {
   const path = traceIn(of).paths[route];
   const run = path ? levelsAlong(of, path) : { stops: [], endsBecause: null };
@@ -122,7 +141,7 @@ export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk):
     part: stop.part,
     parts: stop.parts,
     label: stop.box.tag,
-    words: `${stop.label}: average ${formatDb(stop.averageDbu)}, peak ${formatDb(stop.peakDbu)} dBu, ${wordsOf(stop)}`,
+    words: `${stop.label}: average ${formatDb(stop.averageDbu)}, peak ${formatDb(stop.peakDbu)} dBu${noiseWords(stop)}, ${wordsOf(stop)}`,
   }));
   const points = (of: (stop: LevelStop) => number) =>
     run.stops.map((stop, i) => ({ x: xAt(i), y: scale.y(of(stop)) }));
@@ -155,6 +174,10 @@ export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk):
       'thick',
     ),
   );
+  const noisy = run.stops.flatMap((stop, i) => noiseOf(stop).map((dbu) => ({ x: xAt(i), y: scale.y(dbu) })));
+  items.push(...line(noisy, 'dotted'));
+  const [quiet] = noisy;
+  if (quiet) items.push(text(quiet.x + 6, quiet.y - 6, 'noise', { anchor: 'start' }));
   const first = run.stops[0];
   if (first) {
     const x = xAt(0) + 6;

@@ -4,7 +4,8 @@ import type { EditCall } from '../edits';
 import { inSetting, type Rig, type Scope } from '../model';
 import { trace } from '../signal';
 import { build, edited, fourCable, plugged } from '../testing/build';
-import { levelsAlong, potDb, tightest } from './along';
+import { levelsAlong, tightest } from './along';
+import { potDb } from './knobs';
 
 const REST: Scope = { layer: 'rest' };
 const SOUND = { variant: null, sound: 'sound-1' } as const;

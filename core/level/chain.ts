@@ -20,8 +20,8 @@ export type Stage = {
 
 /** The crest that is left of a signal that is fully driven. */
 const DRIVEN_CREST_DB = 6;
-const BOLTZMANN = 1.380649e-23;
-const KELVIN = 293;
+export const BOLTZMANN = 1.380649e-23;
+export const KELVIN = 293;
 const BAND_HZ = 20_000 - 20;
 /** 0 dBu is 1 mW in 600 ohm. */
 const DBU_VOLTS = Math.sqrt(0.6);

@@ -13,6 +13,7 @@ import {
 } from '../network';
 import type { Path } from '../signal';
 import { byText } from '../units';
+import { thermalAt } from './noise';
 
 /** Levels are told at this frequency, Hz. */
 const LEVEL_HZ = Float64Array.of(1_000);
@@ -35,6 +36,8 @@ export type Hops = {
   readonly stretchAt: (step: number) => number;
   /** Decibels at a jack of the way against what its driver gives, or against a pickup's stated level; null: by no lead. */
   readonly lossAt: (step: number, jack: JackRef) => number | null;
+  /** Thermal noise at a jack of the way, of all that hangs there, dBu; null: by no lead. */
+  readonly thermalAt: (step: number, jack: JackRef) => number | null;
   /** What the controls of the instrument take by themselves, dB. */
   readonly controlsDb: number;
 };
@@ -54,13 +57,20 @@ export const hopsAlong = derive(['boxes', 'leads', 'variant', 'sound'], (of, pat
   const stretchAt = (step: number) => stretches.findIndex(({ first, last }) => first <= step && step <= last);
   const [first] = stretches;
   const played = first?.segment.driver.kind === 'pickup' ? first : null;
+  const partAt = (step: number, jack: JackRef): Part | null => {
+    const stretch = stretches[stretchAt(step)];
+    const node = stretch?.segment.nodeOf(jack) ?? null;
+    return stretch && node !== null ? wholeOf(stretch.segment, node) : null;
+  };
   return {
     stretchAt,
     lossAt: (step, jack) => {
-      const at = stretchAt(step);
-      const stretch = stretches[at];
-      const node = stretch?.segment.nodeOf(jack) ?? null;
-      return stretch && node !== null ? dbOf(wholeOf(stretch.segment, node)) - (stated[at] ?? 0) : null;
+      const part = partAt(step, jack);
+      return part && dbOf(part) - (stated[stretchAt(step)] ?? 0);
+    },
+    thermalAt: (step, jack) => {
+      const part = partAt(step, jack);
+      return part && thermalAt(part);
     },
     controlsDb: played
       ? dbOf(byOneLead(played.segment.source, played.segment.driver.node, REFERENCE_LEAD, REFERENCE)) -

@@ -119,7 +119,7 @@ export function byOneLead(
 /** Below the range where coils and capacitors tell, Hz. */
 const LOW_HZ = 100;
 /** Beside what it measures it is an ideal source of current. */
-const TEST_OHM = 1e9;
+const TEST_OHM = 1e12;
 
 const ohmOf = ({ elements, ends }: Part): number => {
   const { re } = solverOf(

@@ -1,0 +1,78 @@
+// Where noise comes from: the resistances that an input looks into, and the stages themselves.
+import { solverOf } from '../circuit';
+import { takesLine, type Block, type BlockState, type Box, type JackMode } from '../model';
+import { partText, type Part } from '../network';
+import { isOn } from '../signal';
+import { byText } from '../units';
+import { BOLTZMANN, dbuOf, KELVIN, SILENT_DBU } from './chain';
+
+/** What is heard, at 96 points a decade: fine enough for the resonance of a pickup. */
+const HERTZ = Float64Array.from({ length: 289 }, (_, i) => 20 * 10 ** (i / 96));
+/** Beside what it measures it is an ideal source of current, ohm. */
+const TEST_OHM = 1e12;
+const KEPT = 500;
+
+function thermalOf({ elements, ends }: Part): number {
+  const { re } = solverOf(
+    {
+      title: '',
+      sweep: null,
+      elements: [
+        ...elements,
+        { kind: 'V', name: 'v1', from: 'drv', to: '0', value: 0, phase: 0 },
+        { kind: 'V', name: 'vtest', from: 'test', to: '0', value: TEST_OHM, phase: 0 },
+        { kind: 'R', name: 'rtest', from: 'test', to: ends, value: TEST_OHM },
+      ],
+    },
+    [ends],
+  ).run(HERTZ);
+  const ohm = re[0] ?? new Float64Array();
+  let sum = 0;
+  for (let i = 1; i < HERTZ.length; i += 1)
+    sum += (((ohm[i] ?? 0) + (ohm[i - 1] ?? 0)) / 2) * ((HERTZ[i] ?? 0) - (HERTZ[i - 1] ?? 0));
+  return dbuOf(Math.sqrt(4 * BOLTZMANN * KELVIN * Math.max(0, sum)));
+}
+
+/**
+ * Thermal noise at the end of a part, everything passive on it in place, dBu: e² = 4 k T ∫ Re Z df, 20 Hz to 20 kHz,
+ * 293 K.
+ */
+export const thermalAt = byText(partText, thermalOf, KEPT);
+
+/** Equivalent input noise, and what is fixed at the output, dBu; unweighted. */
+export type StageNoise = { readonly inDbu: number; readonly outDbu: number };
+
+const SILENT: StageNoise = { inDbu: SILENT_DBU, outDbu: SILENT_DBU };
+const BUFFER: StageNoise = { inDbu: -112, outDbu: -112 };
+const DRIVE: StageNoise = { inDbu: -103, outDbu: -95 };
+const OTHER: StageNoise = { inDbu: -105, outDbu: -98 };
+const PREAMP: StageNoise = { inDbu: -104, outDbu: SILENT_DBU };
+const POWER: StageNoise = { inDbu: -95, outDbu: SILENT_DBU };
+const DRIVES: readonly Block['category'][] = ['fuzz', 'booster', 'overdrive', 'distortion'];
+
+function usual(block: Block, state: BlockState): StageNoise {
+  if (block.role === 'preamp') return PREAMP;
+  if (block.role === 'power') return POWER;
+  // Off by a buffer it is one.
+  if (block.role === 'buffer' || !isOn(state)) return BUFFER;
+  if (block.role !== 'effect') return SILENT;
+  return DRIVES.includes(block.category) ? DRIVE : OTHER;
+}
+
+/** What a stage adds, as noted, else as is usual of its kind; a digital block adds none: its unit's jacks do. */
+export function stageNoise(box: Box, block: Block, state: BlockState): StageNoise {
+  const isDigital = box.jacks.some(({ converts }) => converts);
+  const { inDbu, outDbu } = isDigital ? SILENT : usual(block, state);
+  return { inDbu: state.noiseInDbu?.value ?? inDbu, outDbu: state.noiseOutDbu?.value ?? outDbu };
+}
+
+/** At the input of a converter, by what it is set to take, dBu. */
+const CONVERTER = { instrument: -105, line: -98 } as const;
+/** Below a converter's maximum output, dB. */
+const CONVERTER_OUT_DB = 108;
+
+export const converterIn = (mode: JackMode | undefined): number =>
+  takesLine(mode) ? CONVERTER.line : CONVERTER.instrument;
+
+export const converterOut = (mode: JackMode | undefined): number =>
+  mode?.maxDbu ? mode.maxDbu.value - CONVERTER_OUT_DB : SILENT_DBU;
