@@ -7,7 +7,7 @@ import { stretchesAlong } from '../network';
 import { toneAlong } from '../tone';
 import { bareOf, bufferOf, type Bare, type Buffer } from './hand';
 import { around, inWayOrder, positionsOf, type Position } from './positions';
-import { BUFFER_SCHOOLS, countOf, searchAll, type Measured, type School } from './search';
+import { BUFFER_SCHOOLS, countOf, mostWithin, searchAll, type Measured, type School } from './search';
 import { targetsOf, type Target } from './targets';
 
 /** Where one buffer stands. */
@@ -47,7 +47,7 @@ export type Placing = {
 export type PlacingStep = { readonly looked: number; readonly of: number };
 
 const PROBE = 'buffer-to-be';
-/** With more placements than this what is looked at is bounded by how many buffers are placed. */
+/** With more placements than this only so many buffers are placed at once as keep within it. */
 const MOST = 2_000_000;
 const BOUGHT = 2;
 
@@ -85,7 +85,7 @@ const wordsAt = (rig: Rig, { from, to }: { from: string; to: string }): string =
   `between ${nameAt(rig, from)} and ${nameAt(rig, to)}`;
 
 /** How far each sound is from straight-in as it is wired, and where its buffers stand. */
-export function placedToday(
+function placedToday(
   rig: Rig,
   variant: string | null,
   buffers: readonly Buffer[],
@@ -111,7 +111,6 @@ export function placedToday(
 }
 
 type Prepared = {
-  readonly bare: Bare;
   readonly positions: readonly Position[];
   readonly targets: readonly Target[];
   readonly barred: ReadonlySet<number>;
@@ -139,7 +138,7 @@ function prepared(
       : []),
     ...(unseen.length > 0 ? ['None goes ahead of a box that must see the pickup.'] : []),
   ];
-  return { bare, positions, targets, barred: new Set([...aside, ...unseen]), notes };
+  return { positions, targets, barred: new Set([...aside, ...unseen]), notes };
 }
 
 function placementOf(
@@ -171,17 +170,11 @@ export function* placeBuffers(rig: Rig, variant: string | null): Generator<Placi
   const open = ready.positions.length - ready.barred.size;
   let before = 0;
   let of = 0;
-  function* search(buffers: number, least = 0) {
-    const count = countOf(open, buffers);
-    of = before + count;
-    const space = {
-      positions: ready.positions.length,
-      targets: ready.targets,
-      barred: ready.barred,
-      limitDb,
-      buffers,
-    };
-    const steps = searchAll({ ...space, most: count > MOST ? Math.max(1, least) + 1 : buffers });
+  const { positions, targets, barred } = ready;
+  function* search(buffers: number) {
+    const most = mostWithin(open, buffers, MOST);
+    of = before + countOf(open, buffers, most);
+    const steps = searchAll({ positions: positions.length, targets, barred, limitDb, buffers, most });
     for (;;) {
       const { value, done } = steps.next();
       if (done) {
@@ -191,7 +184,9 @@ export function* placeBuffers(rig: Rig, variant: string | null): Generator<Placi
       yield { looked: before + value, of };
     }
   }
-  const found = yield* search(bare.buffers.length, bare.buffers.length);
+  const found = yield* search(bare.buffers.length);
+  const most = mostWithin(open, bare.buffers.length, MOST);
+  const bounded = most < Math.min(open, bare.buffers.length);
   const told = (measured: Measured) => placementOf(rig, ready, all, measured);
   const more: Placing['more'][number][] = [];
   let last = found.best.fewest;
@@ -215,6 +210,11 @@ export function* placeBuffers(rig: Rig, variant: string | null): Generator<Placi
     },
     house: BUFFER_SCHOOLS.find((school) => school === positionOf(rig, 'buffers')) ?? 'fewest',
     more,
-    notes: ready.notes,
+    notes: [
+      ...ready.notes,
+      ...(bounded
+        ? [`At most ${most} are placed at once: with more there are over two million placements.`]
+        : []),
+    ],
   };
 }

@@ -6,6 +6,7 @@ import {
   countOf,
   endsOf,
   isBetter,
+  mostWithin,
   searchAll,
   worstOf,
   type Found,
@@ -139,6 +140,19 @@ describe('the search of placements', () => {
       { numRuns: 600 },
     );
     expect(met).toBeGreaterThan(300);
+  });
+
+  test('where there are too many placements fewer are placed at once, and all of those are looked at', () => {
+    expect(mostWithin(16, 5, 2_000_000)).toBe(5);
+    expect(mostWithin(30, 9, 2_000_000)).toBe(2);
+    expect(countOf(30, 9, 2)).toBeLessThanOrEqual(2_000_000);
+    expect(countOf(30, 9, 3)).toBeGreaterThan(2_000_000);
+    expect(mostWithin(3, 0, 1)).toBe(0);
+    const one = { positions: 5, buffers: 3, targets: [], barred: new Set<number>(), limitDb: LIMIT, most: 1 };
+    const steps = searchAll(one);
+    let last = steps.next();
+    while (!last.done) last = steps.next();
+    expect(last.value.looked).toBe(1 + 5 * 3);
   });
 
   test('sounds over the limit come first, then the school, then the worst, then the sum', () => {

@@ -165,13 +165,20 @@ export type Found = {
 };
 
 /** How many placements there are: of each number of buffers, the positions chosen times the orders of the buffers. */
-export function countOf(positions: number, buffers: number): number {
+export function countOf(positions: number, buffers: number, most = buffers): number {
   let [sum, product] = [1, 1];
-  for (let k = 1; k <= Math.min(positions, buffers); k += 1) {
+  for (let k = 1; k <= Math.min(positions, buffers, most); k += 1) {
     product *= ((positions - k + 1) / k) * (buffers - k + 1);
     sum += product;
   }
   return Math.round(sum);
+}
+
+/** How many buffers may be placed at once so that there are no more than so many placements; one at least. */
+export function mostWithin(positions: number, buffers: number, placements: number): number {
+  let most = Math.min(positions, buffers);
+  while (most > 1 && countOf(positions, buffers, most) > placements) most -= 1;
+  return most;
 }
 
 /**

@@ -1,7 +1,7 @@
 // What is to be brought within the limit: each sound's ways, with every stretch as it would be cut by buffers.
 import { curveOf } from '../circuit';
 import { inSetting, type Rig } from '../model';
-import { partText, pieceBetween, wholeOf, type Part, type Stretch } from '../network';
+import { driven, partText, pieceBetween, wholeOf, type Part, type Stretch } from '../network';
 import { wishFor, traceIn, type Path } from '../signal';
 import { GRID, LEVEL_HZ, partsOf } from '../tone';
 import type { Buffer } from './hand';
@@ -37,9 +37,7 @@ export type Target = {
   readonly ends: readonly [number | null, number | null];
 };
 
-const source = { kind: 'V', name: 'v1', from: 'drv', to: '0', value: 1, phase: 0 } as const;
-const dbOf = ({ elements, ends }: Part): Float64Array =>
-  curveOf({ title: '', elements: [source, ...elements], sweep: null }, ends, HERTZ).magnitudeDb;
+const dbOf = (part: Part): Float64Array => curveOf(driven(part), part.ends, HERTZ).magnitudeDb;
 
 /** Remembers what a place in a table comes to. */
 function kept<R>(): (key: string, work: () => R) => R {

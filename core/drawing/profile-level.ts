@@ -182,7 +182,7 @@ export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk):
   if (first) {
     const x = xAt(0) + 6;
     items.push(text(x, scale.y(first.peakDbu) - 6, 'peak', { anchor: 'start' }));
-    items.push(text(x, scale.y(first.averageDbu) - 6, 'average', { anchor: 'start' }));
+    items.push(text(x, scale.y(first.averageDbu) + 13, 'average', { anchor: 'start' }));
   }
   run.stops.forEach((stop, i) => {
     items.push({

@@ -3,6 +3,7 @@ import { curveOf } from '../circuit';
 import { derive, type JackRef } from '../model';
 import {
   byOneLead,
+  driven,
   partText,
   sourceUp,
   stretchesAlong,
@@ -22,11 +23,9 @@ const REFERENCE_LEAD = { lengthM: 5.5 } as const;
 const REFERENCE: Takes = { ohm: 1e6, farad: 0 };
 const KEPT = 1_000;
 
-const source = { kind: 'V', name: 'v1', from: 'drv', to: '0', value: 1, phase: 0 } as const;
 const dbOf = byText(
   partText,
-  ({ elements, ends }: Part): number =>
-    curveOf({ title: '', elements: [source, ...elements], sweep: null }, ends, LEVEL_HZ).magnitudeDb[0] ?? 0,
+  (part: Part): number => curveOf(driven(part), part.ends, LEVEL_HZ).magnitudeDb[0] ?? 0,
   KEPT,
 );
 

@@ -1,31 +1,17 @@
 // Where noise comes from: the resistances that an input looks into, and the stages themselves.
 import { solverOf } from '../circuit';
 import { takesLine, type Block, type BlockState, type Box, type JackMode } from '../model';
-import { partText, type Part } from '../network';
+import { lookedInto, partText, type Part } from '../network';
 import { isOn } from '../signal';
 import { byText } from '../units';
 import { BOLTZMANN, dbuOf, KELVIN, SILENT_DBU } from './chain';
 
 /** What is heard, at 96 points a decade: fine enough for the resonance of a pickup. */
 const HERTZ = Float64Array.from({ length: 289 }, (_, i) => 20 * 10 ** (i / 96));
-/** Beside what it measures it is an ideal source of current, ohm. */
-const TEST_OHM = 1e12;
 const KEPT = 500;
 
-function thermalOf({ elements, ends }: Part): number {
-  const { re } = solverOf(
-    {
-      title: '',
-      sweep: null,
-      elements: [
-        ...elements,
-        { kind: 'V', name: 'v1', from: 'drv', to: '0', value: 0, phase: 0 },
-        { kind: 'V', name: 'vtest', from: 'test', to: '0', value: TEST_OHM, phase: 0 },
-        { kind: 'R', name: 'rtest', from: 'test', to: ends, value: TEST_OHM },
-      ],
-    },
-    [ends],
-  ).run(HERTZ);
+function thermalOf(part: Part): number {
+  const { re } = solverOf(lookedInto(part), [part.ends]).run(HERTZ);
   const ohm = re[0] ?? new Float64Array();
   let sum = 0;
   for (let i = 1; i < HERTZ.length; i += 1)

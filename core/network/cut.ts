@@ -1,8 +1,8 @@
 // A stretch cut short: what of it is left where the leads behind a place are taken away.
 import { solverOf, type Element } from '../circuit';
-import { putLead, putLoad, resistor, type Cable, type Put } from './parts';
+import { putLead, putLoad, type Cable, type Put } from './parts';
 import { byText } from '../units';
-import { partText, type Part } from './route';
+import { lookedInto, partText, type Part } from './route';
 import type { Segment } from './segment';
 import type { Stretch } from './stretches';
 
@@ -118,25 +118,8 @@ export function byOneLead(
 
 /** Below the range where coils and capacitors tell, Hz. */
 const LOW_HZ = 100;
-/** Beside what it measures it is an ideal source of current. */
-const TEST_OHM = 1e12;
 
-const ohmOf = ({ elements, ends }: Part): number => {
-  const { re } = solverOf(
-    {
-      title: '',
-      sweep: null,
-      elements: [
-        ...elements,
-        { kind: 'V', name: 'v1', from: 'drv', to: '0', value: 0, phase: 0 },
-        { kind: 'V', name: 'vtest', from: 'test', to: '0', value: TEST_OHM, phase: 0 },
-        resistor('rtest', 'test', ends, TEST_OHM),
-      ],
-    },
-    [ends],
-  ).run([LOW_HZ]);
-  return re[0]?.[0] ?? 0;
-};
+const ohmOf = (part: Part): number => solverOf(lookedInto(part), [part.ends]).run([LOW_HZ]).re[0]?.[0] ?? 0;
 
 const KEPT = 500;
 

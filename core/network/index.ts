@@ -2,7 +2,7 @@ export type { Listener, Segment } from './segment';
 export { segmentsIn } from './segments';
 export { trackShare } from './pots';
 export type { Cable } from './parts';
-export { partText, routeNetlist, segmentNetlist, wholeOf, type Part } from './route';
+export { driven, lookedInto, partText, routeNetlist, segmentNetlist, wholeOf, type Part } from './route';
 export { stretchesAlong, type Passed, type Stretch } from './stretches';
 export { isIsolator } from './passing';
 export {

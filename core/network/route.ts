@@ -21,6 +21,28 @@ const elementText = (element: Element): string => {
 export const partText = ({ elements, ends }: Part): string =>
   `${ends};${elements.map(elementText).join(';')}`;
 
+/** A part behind a source of 1 V. */
+export const driven = ({ elements }: Part): Netlist => ({
+  title: '',
+  sweep: null,
+  elements: [{ kind: 'V', name: 'v1', from: 'drv', to: '0', value: 1, phase: 0 }, ...elements],
+});
+
+/** Beside what it measures it is an ideal source of current, ohm. */
+const TEST_OHM = 1e12;
+
+/** A part with its source silent and 1 A sent into its end: the volts there are the impedance that is looked into. */
+export const lookedInto = ({ elements, ends }: Part): Netlist => ({
+  title: '',
+  sweep: null,
+  elements: [
+    ...elements,
+    { kind: 'V', name: 'v1', from: 'drv', to: '0', value: 0, phase: 0 },
+    { kind: 'V', name: 'vtest', from: 'test', to: '0', value: TEST_OHM, phase: 0 },
+    { kind: 'R', name: 'rtest', from: 'test', to: ends, value: TEST_OHM },
+  ],
+});
+
 /** All of a segment, left at one of its nodes. */
 export const wholeOf = ({ source, links, loads }: Segment, ends: string): Part => ({
   elements: [...source, ...[...links, ...loads].flatMap(({ elements }) => elements)],

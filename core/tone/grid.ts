@@ -1,6 +1,6 @@
 // The frequencies at which tone is told.
 import { curveOf } from '../circuit';
-import { partText, type Part } from '../network';
+import { driven, partText, type Part } from '../network';
 import { byText } from '../units';
 
 const FROM_HZ = 80;
@@ -25,19 +25,12 @@ const MARKED = Float64Array.of(LEVEL_HZ, ...MARKS);
 /** The grid, and behind it what is marked: one run gives both. */
 export const ALL = Float64Array.of(...GRID, ...MARKED);
 
-const source = { kind: 'V', name: 'v1', from: 'drv', to: '0', value: 1, phase: 0 } as const;
-
 /** Parts kept with their response: an edit changes one or two of a rig's. */
 const KEPT = 1_000;
 
 /** Decibels of a part at some frequencies, behind a source of 1 V; solved once, whatever document it is of. */
 const responseAt = (frequencies: Float64Array): ((part: Part) => Float64Array) =>
-  byText(
-    partText,
-    ({ elements, ends }) =>
-      curveOf({ title: '', elements: [source, ...elements], sweep: null }, ends, frequencies).magnitudeDb,
-    KEPT,
-  );
+  byText(partText, (part) => curveOf(driven(part), part.ends, frequencies).magnitudeDb, KEPT);
 
 /** At the grid's frequencies and those that are marked. Not to be written to. */
 export const dbAtAll = responseAt(ALL);
