@@ -70,11 +70,16 @@ test('layers: the level profile says the least headroom, what is not in a layer 
   await page.getByRole('radio', { name: /Level/ }).click();
   const profile = page.getByRole('region', { name: 'Profile' });
   await expect(profile).toContainText(
-    /Least headroom \d+\.\d dB at .*: peak .* ceiling .* dBu\. Nominal, ±3 dB/,
+    /Least headroom \d+\.\d dB at .*: peak .* ceiling .* dBu\. At the end \d+ dB over the noise\. Nominal, ±3 dB/,
   );
   await profile.locator('[data-stop]').nth(3).click();
   await expect(page).toHaveURL(/sel=/);
   await expect(page).toHaveURL(/layer=level/);
+  await page.getByRole('button', { name: 'Preferences' }).click();
+  await page.getByRole('menuitemradio', { name: 'Volts' }).click();
+  await expect(profile).toContainText(/peak \d+(\.\d+)? m?V, ceiling \d+(\.\d+)? V\./);
+  await page.reload();
+  await expect(profile).toContainText(/ceiling \d+(\.\d+)? V\./);
 });
 
 test('while a plug is in hand nothing on the map moves; free jacks fly out beside their plate', async ({

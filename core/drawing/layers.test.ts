@@ -231,10 +231,38 @@ describe('the level profile', () => {
   test('says the least headroom with its place, and its stops are those of the route', () => {
     const drawing = profile(fourCable());
     expect(drawing.caption).toMatch(
-      /^Least headroom \d+\.\d dB at .+ of .+: peak .+, ceiling .+ dBu\. Nominal, ±3 dB\.$/,
+      /^Least headroom \d+\.\d dB at .+ of .+: peak .+, ceiling .+ dBu\. At the end \d+ dB over the noise\. Nominal, ±3 dB\.$/,
     );
     expect(drawing.stops[0]!.part.id).toBe('guitar/pickups');
     expect(drawing.stops.map((s) => s.x)).toEqual([...drawing.stops.map((s) => s.x)].sort((a, b) => a - b));
+  });
+
+  test('draws the noise below average and peak, and speaks in dBV or volts where that is wanted', () => {
+    const drawing = profile(fourCable());
+    const dotted = drawing.items.flatMap((item) =>
+      item.type === 'path' && item.stroke === 'dotted' ? item.points : [],
+    );
+    const thick = drawing.items.flatMap((item) =>
+      item.type === 'path' && item.stroke === 'thick' ? item.points : [],
+    );
+    expect(Math.min(...dotted.map(({ y }) => y))).toBeGreaterThan(Math.max(...thick.map(({ y }) => y)));
+    const told = (levels: 'dBV' | 'V') =>
+      drawProfile({
+        rig: fourCable(),
+        setting: { variant: null, sound: 'sound-1' },
+        route: 0,
+        layer: 'level',
+        levels,
+        width: 1008,
+        height: 150,
+      });
+    expect(told('dBV').caption).toContain('peak +4.1, ceiling +7.8 dBV');
+    expect(told('V').caption).toMatch(/peak 1\.\d+ V, ceiling 2\.45 V/);
+    expect(told('V').items.some((item) => item.type === 'text' && item.text.endsWith('mV'))).toBe(true);
+    const sleeves = draw(fourCable(), 'level', { levels: 'V' }).items.flatMap((item) =>
+      item.type === 'sleeve' ? [item.text] : [],
+    );
+    expect(sleeves).toContainEqual(expect.stringMatching(/^1: 1\.\dV$/));
   });
 
   test('says why there is none', () => {

@@ -1,5 +1,5 @@
 import { derive, inSetting, type Rig, type Setting } from '../model';
-import { recently, type LengthUnit } from '../units';
+import { recently, type LengthUnit, type LevelUnit } from '../units';
 import { drawBeside, serviceRow } from './beside';
 import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
@@ -28,6 +28,8 @@ export type MapRequest = {
   readonly leastHeight?: number;
   /** How lengths are written; metres unless said. */
   readonly unit?: LengthUnit;
+  /** How levels are written; dBu unless said. */
+  readonly levels?: LevelUnit | undefined;
   readonly view: MapView;
 };
 
@@ -162,7 +164,7 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
   const routed = routeAll(model, placement, titles);
   const rings = loomRings(rig, placement, routed);
   const tied = rings.flatMap((item) => (item.type === 'ring' ? [item] : []));
-  const shown = quantitiesIn(rig, layer);
+  const shown = quantitiesIn(rig, layer, request.levels);
   const sleeves = placeSleeves(
     routed,
     [...words, ...tied, ...placement.placed.map(({ rect }) => rect)],

@@ -1,6 +1,6 @@
 import { levelsAlong, tightest, type LevelRoute, type LevelStop } from '../level';
 import { traceIn, type ForSignal } from '../signal';
-import { formatDb } from '../units';
+import { formatLevel, levelWords, shortLevel, type LevelUnit } from '../units';
 import { fitText } from './fonts';
 import type { Item, Point } from './primitives';
 import {
@@ -49,14 +49,15 @@ function scaleOf(stops: readonly LevelStop[], top: number, bottom: number): Scal
   return { low, high, y };
 }
 
-function axis({ low, high, y }: Scale, right: number): readonly Item[] {
+function axis({ low, high, y }: Scale, right: number, levels: LevelUnit): readonly Item[] {
   let step = 10;
   while ((high - low) / step >= MOST_TICKS) step *= 2;
   const ticks: Item[] = [];
   for (let dbu = Math.ceil(low / step) * step; dbu <= high; dbu += step) {
     ticks.push(rule({ x: LEFT - 6, y: y(dbu) }, { x: right, y: y(dbu) }, 'hair', true));
-    const unit = dbu + step > high ? ' dBu' : '';
-    ticks.push(text(LEFT - 10, y(dbu) + 4, `${formatDb(dbu)}${unit}`, { anchor: 'end' }));
+    const words =
+      dbu + step > high && levels !== 'V' ? `${shortLevel(dbu, levels)} ${levels}` : shortLevel(dbu, levels);
+    ticks.push(text(LEFT - 10, y(dbu) + 4, words, { anchor: 'end' }));
   }
   return ticks;
 }
@@ -87,16 +88,16 @@ const line = (points: readonly Point[], stroke: 'single' | 'thick' | 'dotted'): 
     tone: 'ink',
   }));
 
-function wordsOf(stop: LevelStop): string {
-  if (stop.headroomDb === null) return `peak ${formatDb(stop.peakDbu)}`;
+function wordsOf(stop: LevelStop, levels: LevelUnit): string {
+  if (stop.headroomDb === null) return `peak ${formatLevel(stop.peakDbu, levels)}`;
   if (stop.headroomDb < 0)
     return stop.meantToClip ? 'clips, as meant' : `over by ${(-stop.headroomDb).toFixed(0)} dB`;
   return `${stop.headroomDb.toFixed(0)} dB left`;
 }
 
-const noiseWords = (stop: LevelStop): string =>
+const noiseWords = (stop: LevelStop, levels: LevelUnit): string =>
   noiseOf(stop)
-    .map((dbu) => `, noise ${formatDb(Math.round(dbu))}`)
+    .map((dbu) => `, noise ${shortLevel(dbu, levels)}`)
     .join('');
 
 /** How far the signal stands over the noise at the end, dB; null: nothing has been told of it. */
@@ -107,14 +108,14 @@ const overNoise = (stops: readonly LevelStop[]): string => {
     : '';
 };
 
-function captionOf({ stops, endsBecause }: LevelRoute): string {
+function captionOf({ stops, endsBecause }: LevelRoute, levels: LevelUnit): string {
   const worst = tightest({ stops, endsBecause });
   const end = endsBecause === null ? '' : ` It ends here: ${endsBecause}.`;
   if (!worst || worst.headroomDb === null || worst.ceilingDbu === null)
     return `No stop on this route states a maximum.${end} Nominal, ±3 dB.`;
   const at = `${worst.label} of ${worst.box.name}`;
   const arriving = worst.ceilingDbu - worst.headroomDb;
-  const figures = `peak ${formatDb(arriving)}, ceiling ${formatDb(worst.ceilingDbu)} dBu`;
+  const figures = `peak ${formatLevel(arriving, levels)}, ceiling ${levelWords(worst.ceilingDbu, levels)}`;
   const so =
     worst.headroomDb < 0
       ? `Clips by ${(-worst.headroomDb).toFixed(1)} dB at ${at}: ${figures}.`
@@ -123,7 +124,10 @@ function captionOf({ stops, endsBecause }: LevelRoute): string {
 }
 
 /** The Level profile: average, peak and noise along the route, every stated ceiling over its stop. */
-export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk): ProfileDrawing {
+export function drawLevels(
+  of: ForSignal,
+  { route, width, height, levels = 'dBu' }: ProfileAsk,
+): ProfileDrawing {
   const path = traceIn(of).paths[route];
   const run = path ? levelsAlong(of, path) : { stops: [], endsBecause: null };
   if (run.stops.length === 0)
@@ -141,11 +145,11 @@ export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk):
     part: stop.part,
     parts: stop.parts,
     label: stop.box.tag,
-    words: `${stop.label}: average ${formatDb(stop.averageDbu)}, peak ${formatDb(stop.peakDbu)} dBu${noiseWords(stop)}, ${wordsOf(stop)}`,
+    words: `${stop.label}: average ${formatLevel(stop.averageDbu, levels)}, peak ${levelWords(stop.peakDbu, levels)}${noiseWords(stop, levels)}, ${wordsOf(stop, levels)}`,
   }));
   const points = (of: (stop: LevelStop) => number) =>
     run.stops.map((stop, i) => ({ x: xAt(i), y: scale.y(of(stop)) }));
-  const items: Item[] = [...axis(scale, full - RIGHT)];
+  const items: Item[] = [...axis(scale, full - RIGHT, levels)];
   run.stops.forEach((stop, i) => {
     const x = xAt(i);
     items.push(rule({ x, y: HEAD }, { x, y: height - FOOT }, 'hair'));
@@ -195,5 +199,14 @@ export function drawLevels(of: ForSignal, { route, width, height }: ProfileAsk):
       part: stop.part,
     });
   });
-  return { width: full, height, items, stops, gaps: [], beside: [], name: '', caption: captionOf(run) };
+  return {
+    width: full,
+    height,
+    items,
+    stops,
+    gaps: [],
+    beside: [],
+    name: '',
+    caption: captionOf(run, levels),
+  };
 }

@@ -2,6 +2,7 @@
 import type { Held, Stretch } from '../chain';
 import type { Part, Rig, Setting } from '../model';
 import type { Layer } from '../layers';
+import type { LevelUnit } from '../units';
 import type { Drawing, Item, Point, Tone } from './primitives';
 
 /** One step along the route: what the signal passes, or several things that are out of it. */
@@ -46,6 +47,8 @@ export type ProfileRequest = {
   readonly held?: Held | null | undefined;
   /** A box that stands by itself though it is off. */
   readonly open?: string | null | undefined;
+  /** How levels are written; dBu unless said. */
+  readonly levels?: LevelUnit | undefined;
   readonly width: number;
   readonly height: number;
 };

@@ -3,7 +3,7 @@ import type { Layer } from '../layers';
 import { leadLevels } from '../level';
 import type { Reads } from '../model';
 import { leadTones, shortOhm } from '../tone';
-import { formatDb } from '../units';
+import { formatDb, shortLevel, type LevelUnit } from '../units';
 import type { Routed } from './leads';
 import type { Item, Point, Quantity } from './primitives';
 import { rule } from './profile-parts';
@@ -31,12 +31,12 @@ const stepOf = (value: number, limits: readonly number[]): Quantity =>
 type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>;
 
 /** What the leads of a rig show in a layer; null: it has no quantity. */
-export function quantitiesIn(of: Of, layer: Layer): Quantities | null {
+export function quantitiesIn(of: Of, layer: Layer, levels: LevelUnit = 'dBu'): Quantities | null {
   if (layer === 'level')
     return new Map(
       [...leadLevels(of)].map(([lead, { peakDbu }]): [string, Shown] => [
         lead,
-        { step: stepOf(peakDbu, STEPS_DBU), figure: formatDb(Math.round(peakDbu)) },
+        { step: stepOf(peakDbu, STEPS_DBU), figure: shortLevel(peakDbu, levels) },
       ]),
     );
   if (layer === 'tone')

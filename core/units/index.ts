@@ -1,5 +1,6 @@
 // Quantities in words and back, lengths, and the stores that results hang on.
 export { cleanText } from './clean';
+export { formatLevel, levelWords, shortLevel, type LevelUnit } from './level';
 export { formatLength, parseLength, type LengthUnit } from './length';
 export {
   count,

@@ -1,3 +1,5 @@
+import { parseLevel } from './volts';
+
 const PREFIXES: readonly (readonly [number, string])[] = [
   [1e9, 'G'],
   [1e6, 'M'],
@@ -22,11 +24,14 @@ export function formatQuantity(value: number, unit: string): string {
   return `${scaled < 0 ? '−' : ''}${text}${unit === '' && prefix === '' ? '' : ` ${prefix}${unit}`}`;
 }
 
-/** Reads `1M`, `470 kohm`, `100 pF`, `-20 dBu`, `4k7`, `10 Ω`: the value in the base unit, or null. */
+/** Reads `1M`, `470 kohm`, `100 pF`, `-20 dBu`, `4k7`, `10 Ω`: the value in the base unit, or null; a level in dBV or V too. */
 export function parseQuantity(text: string, unit: string): number | null {
+  const level = unit === 'dBu' ? parseLevel(text) : null;
+  if (level !== null) return level;
   const clean = text
     .trim()
     .replace('−', '-')
+    .replace(/^\+/, '')
     .replace(/(\d),(\d)/, '$1.$2')
     .replace(/ohms?$/i, 'Ω');
   const bare = unit !== '' && clean.endsWith(unit) ? clean.slice(0, -unit.length).trim() : clean;

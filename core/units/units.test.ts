@@ -6,8 +6,10 @@ import {
   formatLength,
   formatQuantity,
   inWords,
+  levelWords,
   parseLength,
   parseQuantity,
+  shortLevel,
 } from './index';
 
 describe('lengths', () => {
@@ -89,4 +91,31 @@ test('words for people', () => {
   expect(count(3, 'switch', 'switches')).toBe('3 switches');
   expect(inWords(['a', 'b', 'c'])).toBe('a, b and c');
   expect(inWords([])).toBe('');
+});
+
+describe('levels', () => {
+  test('are spoken in dBu, dBV and volts: 0 dBu is 0.775 V, 0 dBV +2.2 dBu, consumer line −7.8 dBu', () => {
+    expect([0, 4, -7.78].map((dbu) => levelWords(dbu, 'V'))).toEqual(['775 mV', '1.23 V', '316 mV']);
+    expect([0, 4, -7.7815].map((dbu) => levelWords(dbu, 'dBV'))).toEqual(['−2.2 dBV', '+1.8 dBV', '−10 dBV']);
+    expect(levelWords(-14, 'dBu')).toBe('−14 dBu');
+    expect([shortLevel(5.9, 'dBu'), shortLevel(5.9, 'dBV'), shortLevel(5.9, 'V')]).toEqual([
+      '+6',
+      '+4',
+      '1.5V',
+    ]);
+  });
+
+  test('are read in any of them where dBu are wanted, and nowhere else', () => {
+    expect(parseQuantity('-10 dBV', 'dBu')).toBeCloseTo(-7.7815, 3);
+    expect(parseQuantity('1 V', 'dBu')).toBeCloseTo(2.2185, 3);
+    expect(parseQuantity('300 mV', 'dBu')).toBeCloseTo(-8.24, 2);
+    expect(parseQuantity('−20', 'dBu')).toBe(-20);
+    expect(parseQuantity('+4 dBu', 'dBu')).toBe(4);
+    expect(parseQuantity('0 V', 'dBu')).toBeNull();
+    expect(parseQuantity('1 V', 'Ω')).toBeNull();
+    for (const dbu of [-60, -7.8, 0, 18]) {
+      expect(parseQuantity(levelWords(dbu, 'dBV'), 'dBu')).toBeCloseTo(dbu, 1);
+      expect(parseQuantity(levelWords(dbu, 'V'), 'dBu')).toBeCloseTo(dbu, 1);
+    }
+  });
 });

@@ -4,7 +4,7 @@ import { Menu, MenuChoice } from '../parts/menu';
 
 /** Theme, units, paper and keys, the same for every rig under this address. */
 export function PreferencesMenu() {
-  const { theme, units, paper, keys, set } = usePreferences();
+  const { theme, units, levels, paper, keys, set } = usePreferences();
   return (
     <Menu
       align="end"
@@ -43,6 +43,16 @@ export function PreferencesMenu() {
         options={[
           { value: 'metres', label: 'Metres' },
           { value: 'feet', label: 'Feet' },
+        ]}
+      />
+      <MenuChoice
+        label="Levels"
+        value={levels}
+        onChange={(value) => set({ levels: value })}
+        options={[
+          { value: 'dBu', label: 'dBu' },
+          { value: 'dBV', label: 'dBV' },
+          { value: 'V', label: 'Volts' },
         ]}
       />
       <MenuChoice

@@ -21,15 +21,16 @@ function showTheme(theme: Preferences['theme']) {
 export const usePreferences = create<PreferenceState>((set, get) => ({
   theme: 'system',
   units: 'metres',
+  levels: 'dBu',
   paper: 'a4',
   keys: true,
   house: null,
   set(change) {
     set(change);
-    const { theme, units, paper, keys, house } = get();
+    const { theme, units, levels, paper, keys, house } = get();
     showTheme(theme);
     // A store that refuses preferences loses nothing that matters.
-    database.preferences.put({ key: 'one', theme, units, paper, keys, house }).catch(() => undefined);
+    database.preferences.put({ key: 'one', theme, units, levels, paper, keys, house }).catch(() => undefined);
   },
 }));
 
@@ -37,8 +38,8 @@ export const usePreferences = create<PreferenceState>((set, get) => ({
 export async function loadPreferences(readable: boolean): Promise<void> {
   const stored = readable ? await database.preferences.get('one').catch(() => undefined) : undefined;
   if (stored) {
-    const { theme, units, paper = 'a4', keys = true, house = null } = stored;
-    usePreferences.setState({ theme, units, paper, keys, house });
+    const { theme, units, levels = 'dBu', paper = 'a4', keys = true, house = null } = stored;
+    usePreferences.setState({ theme, units, levels, paper, keys, house });
   }
   showTheme(usePreferences.getState().theme);
   dark.addEventListener('change', () => showTheme(usePreferences.getState().theme));

@@ -1,4 +1,5 @@
 import Dexie, { type Table } from 'dexie';
+import type { LevelUnit } from '../../../core/units';
 import type { GearItem } from '../../../core/gear';
 import type { HistoryRecord, Rig } from '../../../core/model';
 
@@ -28,6 +29,7 @@ export type Preferences = {
   readonly key: 'one';
   readonly theme: 'system' | 'light' | 'dark';
   readonly units: 'metres' | 'feet';
+  readonly levels?: LevelUnit;
   readonly paper?: 'a4' | 'letter';
   /** Single keys act on the map and the profile. */
   readonly keys?: boolean;

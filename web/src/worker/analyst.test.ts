@@ -130,6 +130,7 @@ const MAP = {
   named: [],
   chosen: [],
   unit: 'metres',
+  levels: 'dBu',
 } as const;
 const unplug = () => session.commit({ edit: 'unplug', arguments: { lead: 'lead-6', side: 'to' } });
 

@@ -25,6 +25,7 @@ const mapQuery = {
   named: [],
   chosen: [],
   unit: 'metres',
+  levels: 'dBu',
 } as const;
 
 describe('what the worker answers', () => {
@@ -53,6 +54,7 @@ describe('what the worker answers', () => {
       kind: 'profile',
       held: null,
       open: null,
+      levels: 'dBu',
       layer: 'signal',
       setting,
       route: 0,

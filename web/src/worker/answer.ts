@@ -35,7 +35,7 @@ import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
 const soundOf = (sound: string) => (sound === 'all' ? null : sound);
 
 const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf<K> } = {
-  map: (rig, { setting, layer, width, height, level, open, names, named, chosen, hand, unit }) =>
+  map: (rig, { setting, layer, width, height, level, open, names, named, chosen, hand, unit, levels }) =>
     drawMap({
       rig,
       setting,
@@ -44,6 +44,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
       leastHeight: height,
       level,
       unit,
+      levels,
       view: {
         open,
         names,
@@ -70,8 +71,8 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
     const name = nameOf(of, reading.chains).join('; ');
     return { ...drawStrip(of, reading.chains, width), name, notes: orderNotes(of, reading) };
   },
-  profile: (rig, { setting, route, layer, held, open, width, height }) =>
-    drawProfile({ rig, setting, route, layer, held, open, width, height }),
+  profile: (rig, { setting, route, layer, held, open, levels, width, height }) =>
+    drawProfile({ rig, setting, route, layer, held, open, levels, width, height }),
   tone: (rig, { setting, route, part }) => toneView(rig, setting, route, part),
   tried: (rig, { setting, ...tried }) => toneTried(rig, setting, tried),
   placement: (rig, { variant, stands }) => {

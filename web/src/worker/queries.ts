@@ -11,7 +11,7 @@ import type { Sheet, ShelfCard } from '../../../core/papers';
 import type { AssumedLine, planAsVariant, Preview, throughPreamp } from '../../../core/planner';
 import type { Part, Setting } from '../../../core/model';
 import type { ToneView, Tried } from '../../../core/tone';
-import type { LengthUnit } from '../../../core/units';
+import type { LengthUnit, LevelUnit } from '../../../core/units';
 
 type MapQuery = {
   readonly kind: 'map';
@@ -27,6 +27,7 @@ type MapQuery = {
   /** What is in hand; it changes what the plates tell, and moves nothing. */
   readonly hand?: Hand | null;
   readonly unit: LengthUnit;
+  readonly levels: LevelUnit;
 };
 
 /** What can be asked of the worker, and what comes back. */
@@ -67,6 +68,7 @@ export type Queries = {
       readonly held: Held | null;
       /** A box that stands by itself though it is off: the one that is chosen. */
       readonly open: string | null;
+      readonly levels: LevelUnit;
       readonly width: number;
       readonly height: number;
     };

@@ -133,7 +133,7 @@ export function MapPane() {
   const ringed = useRinged();
   const words = useOpenWith(({ rig, setting, selection }) => selectionWords(rig, setting.variant, selection));
   const emphasisOf = useEmphasis();
-  const { units } = usePreferences();
+  const { units, levels } = usePreferences();
   const short = useMedia('(max-height: 759px)');
   const [ref, size, pane] = useSize();
   const { hand, chosenBefore } = useOpen('hand', 'chosenBefore');
@@ -154,6 +154,7 @@ export function MapPane() {
         chosen: drawnFor === null ? [] : [drawnFor],
         hand,
         unit: units,
+        levels,
       } as const)
     : null;
   const { value: drawing, stale, fault } = useAnalysis<'map'>(query);

@@ -8,6 +8,7 @@ import { Drawn } from '../../pen/drawn';
 import type { EmphasisOf } from '../../pen/look';
 import { useOpen, useOpenRig } from '../../rig/use-open';
 import { afterNextPaint } from '../../store/after-paint';
+import { usePreferences } from '../../store/app';
 import { useAnalysis } from '../../worker/use-analysis';
 import { onActKey } from './keys';
 import { useRinged, useRoutes } from './use-map';
@@ -34,6 +35,7 @@ export function ProfilePane() {
     'reading',
     'setReading',
   );
+  const { levels } = usePreferences();
   const { routes, route } = useRoutes();
   const ringed = useRinged();
   const short = useMedia('(max-height: 759px)');
@@ -48,6 +50,7 @@ export function ProfilePane() {
         route,
         held: hasQuantity(layer) ? null : held,
         open: hasQuantity(layer) ? null : boxIdOf(selection),
+        levels,
         width: Math.max(320, size.width),
         height: OPEN - HEAD,
       } as const)
