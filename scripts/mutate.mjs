@@ -264,6 +264,41 @@ const MUTATIONS = [
     to: '[gap, nets]',
     suites: ['core/drawing/panel'],
   },
+  {
+    what: 'tone is told without straight-in',
+    file: 'core/tone/along.ts',
+    from: 'add(straight, dbAtAll(reference.part));',
+    to: '',
+    suites: ['core/tone'],
+  },
+  {
+    what: 'a turned pickup is as any other',
+    file: 'core/network/pickups.ts',
+    from: '(flipped ? -1 : 1)',
+    to: '1',
+    suites: ['core/network/pickups'],
+  },
+  {
+    what: 'what a piece between two buffers sends back is left out',
+    file: 'core/buffers/twoport.ts',
+    from: 'const [sr, si] = [re * re - im * im, 2 * re * im];',
+    to: 'const [sr, si] = [0, 0];',
+    suites: ['core/buffers'],
+  },
+  {
+    what: 'a placement goes on from the driver, whatever buffer stands there',
+    file: 'core/buffers/search.ts',
+    from: 'this.stack.push({ sum, stretch, from: position, drives: buffer });',
+    to: 'this.stack.push({ sum, stretch, from: -1, drives: -1 });',
+    suites: ['core/buffers/search'],
+  },
+  {
+    what: 'what an input looks into makes no noise',
+    file: 'core/level/reckoning.ts',
+    from: 'this.hops.thermalAt(i, ref) ?? SILENT_DBU',
+    to: 'SILENT_DBU',
+    suites: ['core/level/noise'],
+  },
 ];
 
 if ((await ensureInstalled()) !== 0) process.exit(1);
