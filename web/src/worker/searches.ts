@@ -48,7 +48,7 @@ export function makeSearches(now: () => number = () => performance.now()) {
      * @param told called every 100 ms or after each step, whichever is later
      * @returns the plan, with the routings that were not told yet
      */
-    async plan(rig: Rig, variant: string | null, told: (progress: Progress) => void): Promise<ShownPlan> {
+    async plan(rig: Rig, variant: string | null, told: (progress: Progress) => unknown): Promise<ShownPlan> {
       const known = new Set<string>();
       let lines: ShownLine[] = [];
       let last = now();
@@ -65,7 +65,8 @@ export function makeSearches(now: () => number = () => performance.now()) {
         plan = { ...step.plan, lines, others: Object.fromEntries(others) };
         if (now() - last < EVERY_MS) continue;
         last = now();
-        told({ done: step.done, of: step.of, plan });
+        // Waited for: what is told goes by a way of its own, and the end could come before it, without what it brings.
+        await told({ done: step.done, of: step.of, plan });
         lines = [];
         plan = { ...plan, lines };
         await breath();
