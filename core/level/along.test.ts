@@ -66,6 +66,13 @@ describe('levels along a route', () => {
     expect(along(pedal(0.5)).stops.map(({ part }) => part.id)).toContain('volume-pedal/out');
   });
 
+  test('a stage on the instrument’s battery drives the lead: its gain and its volume arrive', () => {
+    const rig = build('electro-acoustic, combo', 'electro-acoustic/out > combo/input');
+    const gain = rig.boxes[0]!.blocks.find(({ id }) => id === 'battery')!.states[0]!.gainSmallDb!.value;
+    const [source] = along(rig).stops;
+    expect(stop(rig, 'combo/input').averageDbu - source!.averageDbu).toBeCloseTo(gain, 1);
+  });
+
   test('both pickups of a position give what their circuit gives; one coil 5 dB less', () => {
     const played = (pickup: string, ...more: EditCall[]) =>
       stop(

@@ -37,6 +37,8 @@ export type Hops = {
   readonly lossAt: (step: number, jack: JackRef) => number | null;
   /** Thermal noise at a jack of the way, of all that hangs there, dBu; null: by no lead. */
   readonly thermalAt: (step: number, jack: JackRef) => number | null;
+  /** Is it a pickup that drives the first lead, and no stage within the instrument? */
+  readonly isPassive: boolean;
   /** What the controls of the instrument take by themselves, dB. */
   readonly controlsDb: number;
 };
@@ -71,6 +73,7 @@ export const hopsAlong = derive(['boxes', 'leads', 'variant', 'sound'], (of, pat
       const part = partAt(step, jack);
       return part && thermalAt(part);
     },
+    isPassive: played !== null,
     controlsDb: played
       ? dbOf(byOneLead(played.segment.source, played.segment.driver.node, REFERENCE_LEAD, REFERENCE)) -
         (stated[0] ?? 0)

@@ -161,8 +161,11 @@ export class Reckoning {
     const passed = arrives ? this.blocksAhead(i, box) : this.blocksBehind(i, box);
     // A bypassed box, or a jack joined to another by a wire alone, is as if it were not there.
     if (passed.every(([block, state]) => passesBare(block, state))) return;
-    // A guitar's own jack changes nothing: the pickup drives what comes behind it.
-    if (passed.some(([block]) => block.role === 'source')) return;
+    // A guitar's own jack changes nothing: the pickup drives what comes behind it, or a stage on its battery does.
+    if (passed.some(([block]) => block.role === 'source')) {
+      if (!this.hops.isPassive) this.drive = this.at;
+      return;
+    }
     if (arrives) this.arrive(i, box, jack, mode, passed[0]?.[1]);
     else this.leave(i, box, jack, mode, passed[0]?.[1]);
   }

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { sliderEdit, type DriveRow, type ToneView } from '../../../../core/tone';
+import { sliderEdit, type DriveRow, type ToneView, type Tried } from '../../../../core/tone';
 import type { Part } from '../../../../core/model';
 import { useOpen } from '../../rig/use-open';
 import { useAnalysis } from '../../worker/use-analysis';
@@ -59,11 +59,12 @@ function Drives({ rows }: { rows: readonly DriveRow[] }) {
   );
 }
 
-const linesOf = (view: ToneView, tried: { readonly db: readonly number[] } | null): readonly PlotLine[] => {
+/** A knob of the instrument that is tried stands so in straight-in too. */
+const linesOf = (view: ToneView, tried: Pick<Tried, 'db' | 'straight'> | null): readonly PlotLine[] => {
   const [own, ...others] = view.curves;
   return [
     ...others.map(({ name, db }): PlotLine => ({ name, db, look: 'other' })),
-    { name: 'straight in', db: view.straight, look: 'straight' },
+    { name: 'straight in', db: (tried ?? view).straight, look: 'straight' },
     ...(own ? [{ name: own.name, db: own.db, look: 'own' } as const] : []),
     ...(tried ? [{ name: 'tried', db: tried.db, look: 'tried' } as const] : []),
   ];
