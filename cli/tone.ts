@@ -1,7 +1,7 @@
 import { inSetting } from '../core/model';
 import { routeNames } from '../core/routes';
 import { settingsOf, trace } from '../core/signal';
-import { drivesAlong, GRID, MARKS, straightWords, toneAlong, toneCaption } from '../core/tone';
+import { drivesAlong, FIVE_KHZ, GRID, MARKS, straightWords, toneAlong, toneCaption } from '../core/tone';
 import { formatDb, formatQuantity } from '../core/units';
 import { rigOf, soundOf, variantOf, type Call } from './input';
 
@@ -55,7 +55,7 @@ export function toneCommand(call: Call): number {
           number: lead.number,
           to: `${to.box}/${to.jack}`,
           ownDb: round(ownDb),
-          soFarDb: round(marksDb[MARKS.indexOf(5_000)] ?? 0),
+          soFarDb: round(marksDb[FIVE_KHZ] ?? 0),
         })),
         drives: drives.map(({ box, ohm, leads, farad, into, figure }) => ({
           by: box.tag,

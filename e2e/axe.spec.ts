@@ -124,6 +124,15 @@ test.describe('axe', () => {
     await page.getByRole('button', { name: 'Put in the usual order …' }).click();
     await expect(page.getByRole('button', { name: 'Put them so' })).toBeEnabled();
     await audit(page, 'the order read out', false);
+    await page.keyboard.press('Escape');
+    await page.goto(page.url().replace(/\/map.*$/, '/map?layer=tone&sel=box:guitar'));
+    const buffers = page.getByRole('region', { name: 'Buffers' });
+    await buffers.getByRole('button', { name: 'Find their places' }).click();
+    await expect(buffers).toContainText('placements looked at');
+    await page.getByText('Pickups and controls').click();
+    await page.getByRole('slider', { name: /^Length of lead/ }).press('ArrowRight');
+    await expect(page.getByRole('button', { name: 'Keep' })).toBeVisible();
+    await audit(page, 'tone, buffers, pickups', false);
     await page.goto(page.url().replace(/\/map.*$/, '/gear/inside/multi-effects'));
     await expect(page.getByRole('group', { name: 'Inside Multi-effects' })).toBeVisible();
     await audit(page, 'inside, demo', false);

@@ -161,7 +161,6 @@ export type Found = {
   /** How many placements were looked at: all there are. */
   readonly looked: number;
   readonly best: Readonly<Record<School, Measured>>;
-  readonly bare: Measured;
 };
 
 /** How many placements there are: of each number of buffers, the positions chosen times the orders of the buffers. */
@@ -205,7 +204,6 @@ export function* searchAll({
   const used = new Uint8Array(buffers);
   let looked = 0;
   const best: Partial<Record<School, Measured>> = {};
-  let bare: Measured | null = null;
 
   const judge = (): void => {
     looked += 1;
@@ -221,7 +219,6 @@ export function* searchAll({
       sumDb += worst;
     }
     const one: Measured = { placed, over, worstDb, sumDb, missing };
-    bare ??= { ...one, placed: [] };
     for (const school of BUFFER_SCHOOLS) {
       const known = best[school];
       if (!known || isBetter(school, one, known)) best[school] = { ...one, placed: [...placed] };
@@ -256,6 +253,5 @@ export function* searchAll({
       'both ends': best['both ends'] ?? none,
       figures: best.figures ?? none,
     },
-    bare: bare ?? none,
   };
 }

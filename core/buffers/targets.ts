@@ -1,7 +1,7 @@
 // What is to be brought within the limit: each sound's ways, with every stretch as it would be cut by buffers.
 import { curveOf } from '../circuit';
 import { inSetting, type Rig } from '../model';
-import { driven, partText, pieceBetween, wholeOf, type Part, type Stretch } from '../network';
+import { driven, partText, pieceBetween, reachedBy, wholeOf, type Part, type Stretch } from '../network';
 import { wishFor, traceIn, type Path } from '../signal';
 import { GRID, LEVEL_HZ, partsOf } from '../tone';
 import type { Buffer } from './hand';
@@ -108,14 +108,12 @@ const IDEAL_OHM = 1;
 function hangingBeside({ segment, leads }: Stretch): readonly string[] {
   const { driver, links } = segment;
   const isIdeal = driver.kind === 'stage' && (driver.ohm ?? IDEAL_OHM) <= IDEAL_OHM;
-  const reached = new Set(
-    leads.flatMap(({ from, to }) => [from, to].flatMap((jack) => segment.nodeOf(jack) ?? [])),
+  const keeps = (node: string) => isIdeal && node === driver.node;
+  const nodes = leads.flatMap(({ from, to }) => [from, to].flatMap((jack) => segment.nodeOf(jack) ?? []));
+  const reached = reachedBy(
+    links.filter(({ from, to }) => !keeps(from) && !keeps(to)),
+    nodes,
   );
-  for (const node of reached)
-    for (const { from, to } of isIdeal && node === driver.node ? [] : links) {
-      if (from === node) reached.add(to);
-      if (to === node) reached.add(from);
-    }
   const isOn = new Set(leads.map(({ lead }) => lead.id));
   return links.flatMap(({ lead, from }) =>
     lead !== null && !isOn.has(lead) && reached.has(from) ? [lead] : [],

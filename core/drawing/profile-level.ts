@@ -2,12 +2,13 @@ import { levelsAlong, tightest, type LevelRoute, type LevelStop } from '../level
 import { traceIn, type ForSignal } from '../signal';
 import { formatLevel, levelWords, shortLevel, type LevelUnit } from '../units';
 import { fitText } from './fonts';
-import type { Item, Point } from './primitives';
+import type { Item } from './primitives';
 import {
   emptyProfile,
   FOOT,
   HEAD,
   LEFT,
+  polyline,
   RIGHT,
   rule,
   STEP,
@@ -77,16 +78,6 @@ function ceiling(x: number, stop: LevelStop, { y, high }: Scale): readonly Item[
   );
   return [rule({ x: x - BAR, y: at }, { x: x + BAR, y: at }, tone), ...hatch];
 }
-
-/** Straight from stop to stop: a level has no corners to round. */
-const line = (points: readonly Point[], stroke: 'single' | 'thick' | 'dotted'): readonly Item[] =>
-  points.slice(1).map((to, i): Item => ({
-    type: 'path',
-    points: [points[i] ?? to, to],
-    hops: [],
-    stroke,
-    tone: 'ink',
-  }));
 
 function wordsOf(stop: LevelStop, levels: LevelUnit): string {
   if (stop.headroomDb === null) return `peak ${formatLevel(stop.peakDbu, levels)}`;
@@ -169,17 +160,17 @@ export function drawLevels(
     );
   });
   items.push(
-    ...line(
+    ...polyline(
       points((stop) => stop.averageDbu),
       'single',
     ),
-    ...line(
+    ...polyline(
       points((stop) => stop.peakDbu),
       'thick',
     ),
   );
   const noisy = run.stops.flatMap((stop, i) => noiseOf(stop).map((dbu) => ({ x: xAt(i), y: scale.y(dbu) })));
-  items.push(...line(noisy, 'dotted'));
+  items.push(...polyline(noisy, 'dotted'));
   const [quiet] = noisy;
   if (quiet) items.push(text(quiet.x + 6, quiet.y - 6, 'noise', { anchor: 'start' }));
   const first = run.stops[0];
@@ -199,14 +190,5 @@ export function drawLevels(
       part: stop.part,
     });
   });
-  return {
-    width: full,
-    height,
-    items,
-    stops,
-    gaps: [],
-    beside: [],
-    name: '',
-    caption: captionOf(run, levels),
-  };
+  return { ...emptyProfile(full, height, captionOf(run, levels)), items, stops };
 }

@@ -3,7 +3,7 @@ import type { Held, Stretch } from '../chain';
 import type { Part, Rig, Setting } from '../model';
 import type { Layer } from '../layers';
 import type { LevelUnit } from '../units';
-import type { Drawing, Item, Point, Tone } from './primitives';
+import type { Drawing, Item, Point, Stroke, Tone } from './primitives';
 
 /** One step along the route: what the signal passes, or several things that are out of it. */
 export type Stop = {
@@ -99,3 +99,13 @@ export const emptyProfile = (width: number, height: number, caption: string): Pr
   name: '',
   caption,
 });
+
+/** Straight from stop to stop: a figure has no corners to round. */
+export const polyline = (points: readonly Point[], stroke: Stroke): readonly Item[] =>
+  points.slice(1).map((to, i): Item => ({
+    type: 'path',
+    points: [points[i] ?? to, to],
+    hops: [],
+    stroke,
+    tone: 'ink',
+  }));

@@ -1,14 +1,24 @@
 // The profile of layer Tone: what is left of the treble from lead to lead, against the guitar played straight in.
 import type { Part, Reads } from '../model';
 import { traceIn } from '../signal';
-import { drivesAlong, shortOhm, toneAlong, toneCaption, type Drive, type ToneRoute } from '../tone';
+import {
+  driveAt,
+  drivesAlong,
+  FIVE_KHZ,
+  shortOhm,
+  toneAlong,
+  toneCaption,
+  type Drive,
+  type ToneRoute,
+} from '../tone';
 import { count, formatDb } from '../units';
 import { fitText } from './fonts';
-import type { Item, Point, Stroke } from './primitives';
+import type { Item, Stroke } from './primitives';
 import {
   emptyProfile,
   FOOT,
   LEFT,
+  polyline,
   rule,
   STEP,
   TEXT,
@@ -99,15 +109,6 @@ function bracket({ box, ohm }: Drive, from: number, to: number): readonly Item[]
   ];
 }
 
-const line = (points: readonly Point[], stroke: Stroke): readonly Item[] =>
-  points.slice(1).map((to, i): Item => ({
-    type: 'path',
-    points: [points[i] ?? to, to],
-    hops: [],
-    stroke,
-    tone: 'ink',
-  }));
-
 /** The names of the lines at their ends, apart from each other and above what is written below. */
 function names(last: Shown, x: number, { y }: Scale, bottom: number): readonly Item[] {
   const wanted = LINES.map(({ name }, i) => ({ name, y: y(last.marksDb[i] ?? 0) })).sort((a, b) => a.y - b.y);
@@ -135,7 +136,7 @@ export function drawTones(of: Of, { route, width, height }: ProfileAsk): Profile
   const stops = shown.map(({ first, last, marksDb }, i): Stop => {
     const own = tone.steps.slice(first, last + 1);
     const end = own.at(-1);
-    const drive = drives.find((one) => one.first <= last && last <= one.last);
+    const drive = driveAt(drives, last);
     const box = of.boxes.find(({ id }) => id === end?.to.box);
     const parts = own.flatMap(({ lead, to }): readonly Part[] => [
       { type: 'lead', id: lead.id },
@@ -146,7 +147,7 @@ export function drawTones(of: Of, { route, width, height }: ProfileAsk): Profile
     const changes = own.reduce((sum, { ownDb }) => sum + ownDb, 0);
     return {
       x: xAt(i),
-      y: scale.y(marksDb[2] ?? 0),
+      y: scale.y(marksDb[FIVE_KHZ] ?? 0),
       top: 0,
       bottom: height,
       at: null,
@@ -180,7 +181,7 @@ export function drawTones(of: Of, { route, width, height }: ProfileAsk): Profile
   });
   LINES.forEach(({ stroke }, k) =>
     items.push(
-      ...line(
+      ...polyline(
         shown.map(({ marksDb }, i) => ({ x: xAt(i), y: scale.y(marksDb[k] ?? 0) })),
         stroke,
       ),
@@ -190,14 +191,5 @@ export function drawTones(of: Of, { route, width, height }: ProfileAsk): Profile
   if (last) items.push(...names(last, xAt(shown.length - 1) + 8, scale, height - FOOT - 8));
   for (const { x, y, part, words } of stops)
     items.push({ type: 'jack', x, y, side: 'top', free: false, label: words, part });
-  return {
-    width: full,
-    height,
-    items,
-    stops,
-    gaps: [],
-    beside: [],
-    name: '',
-    caption: toneCaption(tone, drives, limitDb),
-  };
+  return { ...emptyProfile(full, height, toneCaption(tone, drives, limitDb)), items, stops };
 }

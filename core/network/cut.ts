@@ -1,27 +1,24 @@
 // A stretch cut short: what of it is left where the leads behind a place are taken away.
 import { solverOf, type Element } from '../circuit';
-import { putLead, putLoad, type Cable, type Put } from './parts';
+import { madeOf, putLead, putLoad, type Cable } from './parts';
 import { byText } from '../units';
 import { lookedInto, partText, type Part } from './route';
-import type { Segment } from './segment';
+import { reachedBy, type Link, type Segment } from './segment';
 import type { Stretch } from './stretches';
 
-const madeOf = (fill: (put: Put) => void): readonly Element[] => {
-  const made: Element[] = [];
-  fill((element) => void made.push(element));
-  return made;
-};
+/** Leads that are away. */
+type Away = ReadonlySet<string>;
 
-/** Nodes that hang together with one while some leads are away. */
-function reachedFrom(start: string, { links }: Segment, away: ReadonlySet<string>): ReadonlySet<string> {
-  const reached = new Set([start]);
-  for (const node of reached)
-    for (const { lead, from, to } of links) {
-      if (lead !== null && away.has(lead)) continue;
-      if (from === node) reached.add(to);
-      if (to === node) reached.add(from);
-    }
-  return reached;
+const isThere = (away: Away) => (link: Link) => link.lead === null || !away.has(link.lead);
+
+/** All that hangs together with a node while some leads are away. */
+function hangingOn(start: string, segment: Segment, away: Away): readonly Element[] {
+  const links = segment.links.filter(isThere(away));
+  const reached = reachedBy(links, [start]);
+  return [
+    ...links.filter(({ from }) => reached.has(from)),
+    ...segment.loads.filter(({ node }) => reached.has(node)),
+  ].flatMap(({ elements }) => elements);
 }
 
 const LOAD = { ohm: 1e6, farad: 0 } as const;
@@ -44,20 +41,13 @@ export function nodeBehind({ segment, leads, ends }: Stretch, count: number): st
 export function partUpTo(stretch: Stretch, count: number, open = false): Part {
   const { segment, leads, into } = stretch;
   const away = new Set(leads.slice(count).map(({ lead }) => lead.id));
-  const reached = reachedFrom(segment.driver.node, segment, away);
   const ends = nodeBehind(stretch, count);
-  const elements = [
-    ...segment.source,
-    ...segment.links
-      .filter(({ lead, from }) => reached.has(from) && (lead === null || !away.has(lead)))
-      .flatMap((link) => link.elements),
-    ...segment.loads.filter(({ node }) => reached.has(node)).flatMap((load) => load.elements),
-  ];
-  const isAway = into === null || !reached.has(into.node);
+  const elements = [...segment.source, ...hangingOn(segment.driver.node, segment, away)];
+  const isWhole = count >= leads.length && into !== null;
   const { ohm, farad } = into ?? LOAD;
   return {
     elements:
-      open || !isAway ? elements : [...elements, ...madeOf((put) => putLoad(put, 'end', ends, ohm, farad))],
+      open || isWhole ? elements : [...elements, ...madeOf((put) => putLoad(put, 'end', ends, ohm, farad))],
     ends,
   };
 }
@@ -79,13 +69,10 @@ export function pieceBetween(stretch: Stretch, from: CutAt | null, to: CutAt | n
   const away = new Set([start, end].flatMap((one) => (one ? [one.lead.id] : [])));
   const begins = (start && segment.nodeOf(start.to)) ?? segment.driver.node;
   const leaves = (end && segment.nodeOf(end.from)) ?? ends;
-  const reached = reachedFrom(begins, segment, away);
-  const links = segment.links.filter(({ lead }) => lead === null || !away.has(lead));
   return {
     elements: [
       ...(from ? [] : segment.source),
-      ...links.filter((link) => reached.has(link.from)).flatMap((link) => link.elements),
-      ...segment.loads.filter(({ node }) => reached.has(node)).flatMap((load) => load.elements),
+      ...hangingOn(begins, segment, away),
       ...madeOf((put) => {
         if (from) putLead(put, from.cable, 'first', 'cut_in', begins);
         if (to) putLead(put, to.cable, 'last', leaves, 'cut_out');

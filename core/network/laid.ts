@@ -31,7 +31,7 @@ export class Laid {
   readonly leadAt = new Map<number, Set<Lead>>();
   readonly shunts: { node: number; block: Block }[] = [];
   readonly drivers: LaidDriver[] = [];
-  readonly listeners: (Omit<Listener, 'node'> & { at: number; farad: number })[] = [];
+  readonly listeners: (Omit<Listener, 'node'> & { at: number })[] = [];
 
   constructor(private readonly of: Of) {
     const graph = graphIn(of);

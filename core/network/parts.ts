@@ -6,10 +6,19 @@ import { dividerOf, trackShare } from './pots';
 
 /** Assumed where nothing is noted: farad and ohm a metre of lead, of a pedal that is off, of a tone control. */
 const LEAD = { faradPerM: 100e-12, ohmPerM: 0.08 } as const;
+/** Of a lead whose cable nobody has noted. */
+export const USUAL_FARAD_PER_M = LEAD.faradPerM;
 const OFF_FARAD = 15e-12;
 export const LEAST_OHM = 1e-3;
 
 export type Put = (element: Element) => void;
+
+/** The elements that something puts. */
+export const madeOf = (fill: (put: Put) => void): readonly Element[] => {
+  const made: Element[] = [];
+  fill((element) => void made.push(element));
+  return made;
+};
 
 export const between = (name: string, from: string, to: string) => ({ name, from, to });
 

@@ -2,7 +2,7 @@
 import type { Element } from '../circuit';
 import { blockIn, combinationOf, derive, type Block, type Box, type Coil } from '../model';
 import { resolveIn, type Resolved } from '../signal';
-import { between, capacitor, LEAST_OHM, potOf, putDivider, resistor, type Put } from './parts';
+import { between, capacitor, LEAST_OHM, madeOf, potOf, putDivider, resistor, type Put } from './parts';
 import { rheostatOf, trackShare } from './pots';
 
 /** Assumed where nothing is noted, farad: a tone control's capacitor, the wire from the controls to the jack. */
@@ -145,8 +145,6 @@ export const sourceUp = derive(
     const alone: Block = loudest
       ? { ...source, pickups: [loudest], selector: [], combinations: undefined }
       : source;
-    const made: Element[] = [];
-    putPickup((element) => void made.push(element), own, alone, up, 'drv', 'jack');
-    return made;
+    return madeOf((put) => putPickup(put, own, alone, up, 'drv', 'jack'));
   },
 );

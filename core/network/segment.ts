@@ -46,3 +46,14 @@ export type Segment = {
   /** The node of a jack's channel in it; null: it is in another. */
   readonly nodeOf: (jack: JackRef, channel?: number) => string | null;
 };
+
+/** Nodes that hang together with some by links. */
+export function reachedBy(links: readonly Link[], start: Iterable<string>): ReadonlySet<string> {
+  const reached = new Set(start);
+  for (const node of reached)
+    for (const { from, to } of links) {
+      if (from === node) reached.add(to);
+      if (to === node) reached.add(from);
+    }
+  return reached;
+}

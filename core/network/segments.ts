@@ -1,16 +1,9 @@
 // The undirected network between stages that nothing behind them loads: what drives it, what hangs on it, what hears it.
-import type { Element } from '../circuit';
 import { derive, type JackRef, type Lead } from '../model';
 import { Laid, NOTHING_OHM, OUTPUT_OHM, type LaidDriver } from './laid';
-import { putBypassed, putLoad, resistor, type Put } from './parts';
+import { madeOf, putBypassed, putLoad, resistor } from './parts';
 import { putPickup } from './pickups';
 import type { Link, Load, Segment } from './segment';
-
-const parts = (fill: (put: Put) => void): readonly Element[] => {
-  const made: Element[] = [];
-  fill((element) => void made.push(element));
-  return made;
-};
 
 /** What hangs together by links, by its number in each list of what was laid. */
 type Component = {
@@ -99,11 +92,11 @@ function segmentOf(laid: Laid, component: Component, driver: LaidDriver): readon
       const shunt = laid.shunts[i];
       if (!shunt) return [];
       const node = name(shunt.node);
-      return [{ node, elements: parts((put) => putBypassed(put, String(i), node, shunt.block)) }];
+      return [{ node, elements: madeOf((put) => putBypassed(put, String(i), node, shunt.block)) }];
     }),
     ...heard.map((one, i): Load => {
       const node = name(one.at);
-      return { node, elements: parts((put) => putLoad(put, `i${i}`, node, one.ohm, one.farad)) };
+      return { node, elements: madeOf((put) => putLoad(put, `i${i}`, node, one.ohm, one.farad)) };
     }),
     ...drivers.flatMap((i): Load[] => {
       const other = laid.drivers[i];
@@ -119,13 +112,13 @@ function segmentOf(laid: Laid, component: Component, driver: LaidDriver): readon
       driver: { box, block, kind, ohm, node: at },
       source:
         kind === 'pickup' && own
-          ? parts((put) => putPickup(put, own.box, own.block, laid.resolved, 'drv', at))
+          ? madeOf((put) => putPickup(put, own.box, own.block, laid.resolved, 'drv', at))
           : [resistor('ro', 'drv', at, Math.max(NOTHING_OHM, ohm ?? 0))],
       links: links.flatMap((i): Link[] => {
         const link = laid.links[i];
         if (!link) return [];
         const [from, to] = [name(link.from), name(link.to)];
-        return [{ lead: link.lead, from, to, elements: parts((put) => link.put(put, String(i), from, to)) }];
+        return [{ lead: link.lead, from, to, elements: madeOf((put) => link.put(put, String(i), from, to)) }];
       }),
       loads,
       into: heard.map(({ at: node, ...one }) => ({ ...one, node: name(node) })),

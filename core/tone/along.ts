@@ -2,7 +2,7 @@
 import { derive, type JackRef, type Lead, type Reads } from '../model';
 import { partUpTo, wholeOf, type Stretch } from '../network';
 import type { Path } from '../signal';
-import { add, ALL, dbAtAll, dbAtMarks, GRID, lessLevel, MARKS } from './grid';
+import { add, ALL, dbAtAll, dbAtMarks, FIVE_KHZ, GRID, lessLevel, MARKS, onGrid } from './grid';
 import { partsOf, type RoutePart } from './parts';
 
 /** The difference where it is worst, dB at Hz. */
@@ -13,9 +13,6 @@ export type ToneStep = {
   readonly lead: Lead;
   /** The jack that the way reaches by it. */
   readonly to: JackRef;
-  /** Which part and stretch of the route it is in. */
-  readonly part: number;
-  readonly stretch: number;
   /** Difference from straight-in up to here, at 1, 3, 5 and 8 kHz, dB. */
   readonly marksDb: readonly number[];
   /** What this lead, with what hangs on it, adds to it at 5 kHz, dB; negative: treble is lost. */
@@ -37,13 +34,11 @@ export type ToneRoute = {
   readonly peak: Extreme;
 };
 
-const FIVE_KHZ = 2;
 /** Treble is judged from here, Hz. */
 const TREBLE_HZ = 1_000;
 
-/** Where 500 Hz stands in what is marked, and in the grid with the marks behind it. */
+/** Where 500 Hz stands in what is marked. */
 const LEVEL_AT = 0;
-const LEVEL_IN_ALL = GRID.length;
 
 const NOTHING: readonly number[] = MARKS.map(() => 0);
 
@@ -54,36 +49,27 @@ const marked = (db: Float64Array) => db.slice(GRID.length);
 export const stretchDb = ({ segment, ends }: Stretch): Float64Array => dbAtAll(wholeOf(segment, ends));
 
 /** Leads of one stretch, each with the difference up to it. @param ahead of the stretch, less straight-in of its part */
-function stepsOf(
-  stretch: Stretch,
-  ahead: Float64Array,
-  at: { readonly part: number; readonly stretch: number },
-): readonly ToneStep[] {
-  // Straight-in has a lead of its own: the first one is told against that, not against none.
-  const isFirst = at.part === 0 && at.stretch === 0;
+function stepsOf(stretch: Stretch, ahead: Float64Array, isFirst: boolean): readonly ToneStep[] {
   // Behind the last of its leads it is the whole stretch, which is solved anyhow.
   const upTo = (count: number) =>
     count === stretch.leads.length ? marked(stretchDb(stretch)) : dbAtMarks(partUpTo(stretch, count));
+  // Straight-in has a lead of its own: the first one is told against that, not against none.
   let before = isFirst ? NOTHING : marks(add(Float64Array.from(dbAtMarks(partUpTo(stretch, 0))), ahead));
   return stretch.leads.map(({ lead, to }, i): ToneStep => {
     const now = marks(add(Float64Array.from(upTo(i + 1)), ahead));
     const ownDb = (now[FIVE_KHZ] ?? 0) - (before[FIVE_KHZ] ?? 0);
     before = now;
-    return { lead, to, ...at, marksDb: now, ownDb };
+    return { lead, to, marksDb: now, ownDb };
   });
 }
 
-/** The frequency where a curve is least (or greatest) among those that count. */
+/** The frequency where a curve is least (or greatest) from one on. */
 function extreme(db: Float64Array, isBetter: (a: number, b: number) => boolean, from = 0): Extreme {
-  let best: Extreme | null = null;
-  db.forEach((value, i) => {
-    const hz = GRID[i] ?? 0;
-    if (hz >= from && (best === null || isBetter(value, best.db))) best = { hz, db: value };
-  });
-  return best ?? { hz: LEVEL_AT, db: 0 };
+  const first = GRID.findIndex((hz) => hz >= from);
+  let at = first;
+  for (let i = first; i < db.length; i += 1) if (isBetter(db[i] ?? 0, db[at] ?? 0)) at = i;
+  return { hz: GRID[at] ?? 0, db: db[at] ?? 0 };
 }
-
-const grid = (db: Float64Array): Float64Array => lessLevel(db, LEVEL_IN_ALL).slice(0, GRID.length);
 
 /**
  * Difference from straight-in along one path of a setting. Front: guitar to the first preamp's input, against one lead of
@@ -99,22 +85,22 @@ export const toneAlong = derive(
     const whole = new Float64Array(ALL.length);
     const straight = new Float64Array(ALL.length);
     const steps: ToneStep[] = [];
-    parts.forEach(({ stretches, reference }, part) => {
+    for (const { stretches, reference } of parts) {
       add(straight, dbAtAll(reference.part));
-      for (const [i, stretch] of stretches.entries()) {
+      for (const stretch of stretches) {
         const ahead = add(marked(whole), marked(straight), -1);
-        steps.push(...stepsOf(stretch, ahead, { part, stretch: i }));
+        steps.push(...stepsOf(stretch, ahead, steps.length === 0));
         add(whole, stretchDb(stretch));
       }
-    });
+    }
     const all = add(Float64Array.from(whole), straight, -1);
-    const difference = grid(all);
+    const difference = onGrid(all);
     return {
       parts,
       steps,
       difference,
-      response: grid(whole),
-      straight: grid(straight),
+      response: onGrid(whole),
+      straight: onGrid(straight),
       marksDb: marks(marked(all)),
       dull: extreme(difference, (a, b) => a < b, TREBLE_HZ),
       peak: extreme(difference, (a, b) => a > b),

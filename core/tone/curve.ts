@@ -3,13 +3,11 @@ import { derive, type JackRef, type Reads } from '../model';
 import { wholeOf, type Stretch } from '../network';
 import type { Path } from '../signal';
 import { stretchDb } from './along';
-import { add, ALL, dbAtAll, GRID, lessLevel } from './grid';
+import { add, ALL, dbAtAll, onGrid } from './grid';
 import { partsOf } from './parts';
 
 /** Decibels at the grid's frequencies, 0 at 500 Hz. */
 export type Curve = { readonly response: Float64Array; readonly straight: Float64Array };
-
-const grid = (db: Float64Array): Float64Array => lessLevel(db, GRID.length).slice(0, GRID.length);
 
 /** Whether a jack stands in a stretch of the way, and where. */
 const nodeIn = ({ segment, leads }: Stretch, jack: JackRef): string | null =>
@@ -37,11 +35,13 @@ export const curveAt = derive(
         const node = jack && nodeIn(stretch, jack);
         if (node !== null) {
           add(response, dbAtAll(wholeOf(stretch.segment, node)));
-          return { response: grid(response), straight: grid(straight) };
+          return { response: onGrid(response), straight: onGrid(straight) };
         }
         add(response, stretchDb(stretch));
       }
     }
-    return jack === null && parts.length > 0 ? { response: grid(response), straight: grid(straight) } : null;
+    return jack === null && parts.length > 0
+      ? { response: onGrid(response), straight: onGrid(straight) }
+      : null;
   },
 );

@@ -1,7 +1,7 @@
 // Who drives what: each stretch of leads, the source resistance behind it, and what it has to charge.
 import type { Element } from '../circuit';
 import { boxOf, type Box, type JackRef, type Lead, type Reads } from '../model';
-import { nodeBehind, ohmBehind, partUpTo, type Part, type Passed, type Stretch } from '../network';
+import { nodeBehind, ohmBehind, partUpTo, reachedBy, type Part, type Passed, type Stretch } from '../network';
 import { dbInSearch, SEARCH } from './grid';
 import type { RoutePart } from './parts';
 
@@ -10,7 +10,6 @@ export type Drive = {
   readonly box: Box;
   /** The source resistance at the first of its leads, ohm. */
   readonly ohm: number;
-  readonly isPickup: boolean;
   /** The stage that drives; null: the jack of a box that converts, or no stage at all. */
   readonly block: string | null;
   /** The jack that it drives by. */
@@ -50,16 +49,10 @@ const faradOf = (elements: readonly Element[]): number =>
 
 /** What hangs on some leads of a stretch, by leads alone: behind a pot or a transformer beside the way is another matter. */
 function hanging({ segment }: Stretch, leads: readonly Passed[]): number {
-  const reached = new Set(
-    leads.flatMap(({ from, to }) => [from, to].flatMap((jack) => segment.nodeOf(jack) ?? [])),
-  );
-  for (const at of reached)
-    for (const { lead, from, to } of segment.links) {
-      if (lead === null) continue;
-      if (from === at) reached.add(to);
-      if (to === at) reached.add(from);
-    }
-  const links = segment.links.filter(({ lead, from }) => lead !== null && reached.has(from));
+  const joined = segment.links.filter(({ lead }) => lead !== null);
+  const nodes = leads.flatMap(({ from, to }) => [from, to].flatMap((jack) => segment.nodeOf(jack) ?? []));
+  const reached = reachedBy(joined, nodes);
+  const links = joined.filter(({ from }) => reached.has(from));
   const loads = segment.loads.filter((load) => reached.has(load.node));
   return [...links, ...loads].reduce((sum, { elements }) => sum + faradOf(elements), 0);
 }
@@ -105,7 +98,6 @@ function drivesOf(of: Of, stretch: Stretch, before: number): readonly Drive[] {
       {
         box,
         ohm,
-        isPickup,
         block: start === 0 ? driver.block : null,
         from: first.from,
         leads: own.map(({ lead }) => lead),
@@ -132,3 +124,7 @@ export function drivesAlong(of: Of, parts: readonly RoutePart[]): readonly Drive
       return drives;
     });
 }
+
+/** What drives the lead at a step of the route. */
+export const driveAt = (drives: readonly Drive[], step: number): Drive | undefined =>
+  drives.find(({ first, last }) => first <= step && step <= last);

@@ -16,6 +16,9 @@ export const GRID: Float64Array = Float64Array.from(
 /** What is said along a route, Hz. */
 export const MARKS = [1_000, 3_000, 5_000, 8_000] as const;
 
+/** Which of them treble is told by. */
+export const FIVE_KHZ = MARKS.indexOf(5_000);
+
 /** Where level is judged, and tone is none, Hz. */
 export const LEVEL_HZ = 500;
 
@@ -54,3 +57,6 @@ export const lessLevel = (db: Float64Array, at: number): Float64Array => {
   const level = db[at] ?? 0;
   return db.map((value) => value - level);
 };
+
+/** Of what was solved at all of them the grid alone, 0 dB at 500 Hz. */
+export const onGrid = (db: Float64Array): Float64Array => lessLevel(db, GRID.length).slice(0, GRID.length);

@@ -1,7 +1,7 @@
 // What leads, pedals, buffers and knobs do to tone, against the guitar played straight in.
 export { toneAlong, type Extreme, type ToneRoute, type ToneStep } from './along';
-export { drivesAlong, type Drive } from './drives';
-export { GRID, LEVEL_HZ, MARKS } from './grid';
+export { driveAt, drivesAlong, type Drive } from './drives';
+export { FIVE_KHZ, GRID, LEVEL_HZ, MARKS } from './grid';
 export { partsOf, type RoutePart } from './parts';
 export { leadTones, type LeadTone } from './leads';
 export { sliderEdit, type Slider } from './sliders';

@@ -2,16 +2,12 @@
 import { derive } from '../model';
 import { traceIn } from '../signal';
 import { toneAlong } from './along';
-import { drivesAlong, type Drive } from './drives';
-import { MARKS } from './grid';
-
-const FIVE_KHZ = MARKS.indexOf(5_000);
+import { driveAt, drivesAlong, type Drive } from './drives';
+import { FIVE_KHZ } from './grid';
 
 export type LeadTone = {
   /** Difference from straight-in at 5 kHz up to its far end, the worst of its ways, dB. */
   readonly db: number;
-  /** What it adds to it, dB. */
-  readonly ownDb: number;
   readonly drive: Drive;
   /** Whether the drive's leads begin, and end, with it. */
   readonly begins: boolean;
@@ -27,11 +23,11 @@ export const leadTones = derive(
       const tone = toneAlong(of, path);
       if (!tone) continue;
       const drives = drivesAlong(of, tone.parts);
-      tone.steps.forEach(({ lead, marksDb, ownDb }, i) => {
-        const drive = drives.find(({ first, last }) => first <= i && i <= last);
+      tone.steps.forEach(({ lead, marksDb }, i) => {
+        const drive = driveAt(drives, i);
         const db = marksDb[FIVE_KHZ] ?? 0;
         if (drive && db < (found.get(lead.id)?.db ?? Infinity))
-          found.set(lead.id, { db, ownDb, drive, begins: drive.first === i, ends: drive.last === i });
+          found.set(lead.id, { db, drive, begins: drive.first === i, ends: drive.last === i });
       });
     }
     return found;

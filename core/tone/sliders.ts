@@ -10,9 +10,10 @@ import {
   type Reads,
   type Scope,
 } from '../model';
+import { USUAL_FARAD_PER_M } from '../network';
 import { resolveIn } from '../signal';
 import type { ToneRoute } from './along';
-import type { Drive } from './drives';
+import { driveAt, type Drive } from './drives';
 
 export type Slider = {
   readonly key: string;
@@ -27,8 +28,6 @@ export type Slider = {
     | { readonly on: 'pot'; readonly box: string; readonly control: string }
     | { readonly on: 'figure'; readonly box: string; readonly at: FigurePath };
 };
-
-const USUAL_PF = 100;
 
 /** The edit that a slider stands for. @param scope of knobs: the sound in force, or rest */
 export function sliderEdit({ sets }: Slider, value: number, scope: Scope): SingleEdit {
@@ -106,11 +105,11 @@ export function slidersAt(
   step: number,
 ): readonly Slider[] {
   const lead = tone.steps[step]?.lead;
-  const drive = drives.find(({ first, last }) => first <= step && step <= last);
+  const drive = driveAt(drives, step);
   if (!lead || !drive) return [];
   const box = boxOf(of, drive.box.id);
   const pots = box ? potsOf(of, box) : [];
-  const { id, number, lengthM, faradPerM = USUAL_PF * 1e-12 } = lead;
+  const { id, number, lengthM, faradPerM = USUAL_FARAD_PER_M } = lead;
   const own: Slider[] = [
     {
       key: `${id} length`,

@@ -222,7 +222,6 @@ describe('loops', () => {
       ['loop', 2],
     ]);
     expect(tone.parts[1]!.reference).toMatchObject({ kind: 'joined', into: 'valve-head' });
-    expect(tone.steps.map(({ part }) => part)).toEqual([0, 0, 1, 1]);
     // A long send lead on a valve's cathode loses treble, and nothing of the front has changed.
     const send = tone.steps[2]!.lead.number;
     const long = toneOf(lengths(rig, { [send]: 60 }));
@@ -287,8 +286,11 @@ describe('what leads show', () => {
       [true, true],
       [true, true],
     ]);
-    expect(of(1).drive.isPickup).toBe(true);
+    expect(of(1).drive.box.id).toBe('guitar');
     expect(of(1).db).toBe(Math.min(...tonesOf(rig).map(({ steps }) => steps[0]!.marksDb[2]!)));
-    expect(of(3).ownDb).toBeLessThan(of(2).ownDb);
+    // 40 m on a splitter's isolated output lose more than 1 m on the other.
+    const last = tonesOf(rig).map(({ steps }) => steps.at(-1)!);
+    const own = (n: number) => last.find(({ lead }) => lead.number === n)!.ownDb;
+    expect(own(3)).toBeLessThan(own(2));
   });
 });

@@ -87,8 +87,10 @@ function curveIn(rig: Rig, setting: Setting, { path, jack }: Found): Curve | nul
   return null;
 }
 
-/** `2.5 kHz, +4 dB` for what resonates; `25 kHz` for a corner; nothing where it lies beyond what is heard. */
+/** A corner beyond this is none that anyone hears, Hz. */
 const HEARD_HZ = 50_000;
+
+/** `peak 2.5 kHz, +4 dB` for what resonates; `−3 dB at 25 kHz` for a corner; nothing where that is not heard. */
 const figureWords = ({ figure: { kind, hz, db } }: Drive): string => {
   const khz = `${formatQuantity(Number((hz / 1000).toPrecision(2)), '')} kHz`;
   if (kind === 'resonance') return `peak ${khz}, +${db.toFixed(0)} dB`;

@@ -2,7 +2,7 @@
 import type { Reads } from '../model';
 import { formatDb, formatQuantity } from '../units';
 import type { ToneRoute } from './along';
-import type { Drive } from './drives';
+import { driveAt, type Drive } from './drives';
 import { worstStep } from './sliders';
 
 /** Less than this is not lost, dB. */
@@ -18,8 +18,6 @@ export const shortOhm = (ohm: number): string =>
 
 /** `driven by Volume, 38 kΩ` */
 const drivenBy = ({ box, ohm }: Drive): string => `driven by ${box.name}, ${ohmWords(ohm)}`;
-
-const isAt = (step: number) => (drive: Drive) => drive.first <= step && step <= drive.last;
 
 /** `5.5 m into Combo`: what straight-in is for the front of a route. */
 export function straightWords(of: Reads<'boxes'>, { parts }: ToneRoute): string {
@@ -37,7 +35,7 @@ export function straightWords(of: Reads<'boxes'>, { parts }: ToneRoute): string 
 export function toneCaption(tone: ToneRoute, drives: readonly Drive[], limitDb: number): string {
   const worst = worstStep(tone);
   const step = tone.steps[worst];
-  const drive = drives.find(isAt(worst));
+  const drive = driveAt(drives, worst);
   const lost =
     step && step.ownDb < -HEARD_DB
       ? `Most treble is lost in lead ${step.lead.number}: ${formatDb(step.ownDb)} dB at 5 kHz, ${drive ? drivenBy(drive) : ''}.`
