@@ -1,6 +1,7 @@
 import { SEVERITIES } from '../../../../core/model';
 import { count, formatLength, type LengthUnit } from '../../../../core/units';
 import { onAnswerArrow } from '../../parts/arrows';
+import { Later } from '../../parts/later';
 import { Button } from '../../parts/button';
 import { SEVERITY_TEXT } from '../../parts/severity';
 import { Drawn, noEmphasis } from '../../pen/drawn';
@@ -131,7 +132,9 @@ function Strip({ line }: { line: ShownLine }) {
       className="block select-none"
       preserveAspectRatio="xMinYMin meet"
     >
-      <Drawn drawing={strip} emphasisOf={noEmphasis} />
+      <Later frames={1}>
+        <Drawn drawing={strip} emphasisOf={noEmphasis} />
+      </Later>
     </svg>
   );
 }

@@ -10,6 +10,7 @@ import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';
 import { Busy, Empty } from '../../parts/empty';
 import { goFocus } from '../../parts/focus';
+import { Later } from '../../parts/later';
 import { NameForm } from '../../parts/name-form';
 import { useOpen } from '../../rig/use-open';
 import { useNotice } from '../../store/app';
@@ -196,8 +197,12 @@ export function RoutesView() {
             onMore={open}
           />
           <section aria-label="Side by side" className="grid gap-4 pt-4 md:grid-cols-2">
-            {[chosen, beside].map((line) =>
-              line ? <LineCard key={line.key} line={line} onTake={press} onVariant={setNaming} /> : null,
+            {[chosen, beside].map((line, i) =>
+              line ? (
+                <Later key={line.key} frames={i + 2}>
+                  <LineCard line={line} onTake={press} onVariant={setNaming} />
+                </Later>
+              ) : null,
             )}
           </section>
         </>
