@@ -11,6 +11,7 @@ import {
   useSensors,
   type CollisionDetection,
 } from '@dnd-kit/core';
+import { useEffect, useRef } from 'react';
 import { createPortal } from 'react-dom';
 import type { Held, Offer } from '../../../../core/chain';
 import type { ProfileDrawing, Stop } from '../../../../core/drawing';
@@ -26,10 +27,47 @@ const BESIDE = 'beside';
 /** What of the drawing hands are on. */
 type Shown = Pick<ProfileDrawing, 'stops' | 'gaps' | 'beside'>;
 
+type Place = { readonly x: number; readonly y: number };
+
 /** What a handle is of. */
 type Taken = { readonly held: Held | null; readonly words: string };
 
 const heldOf = ({ at }: Stop): Held | null => (at ? { kind: 'stretch', stretch: at } : null);
+
+/** How far a place is from the middle of a gap; nearer gaps of another row count for less. */
+const farFrom = (rect: { left: number; top: number; width: number; height: number }, x: number, y: number) =>
+  Math.hypot(x - rect.left - rect.width / 2, (y - rect.top - rect.height / 2) / 2);
+
+/** Where what was let go of at a place of the page lands: a gap, the shelf, or nowhere. */
+function landing(lane: HTMLElement | null, shelf: HTMLElement | null, { x, y }: Place) {
+  const rect = shelf?.getBoundingClientRect();
+  if (rect && x >= rect.left && x <= rect.right && y >= rect.top && y <= rect.bottom) return BESIDE;
+  const near = [...(lane?.querySelectorAll<HTMLElement>('[data-gap]') ?? [])]
+    .map((mark) => ({ slot: Number(mark.dataset.gap), far: farFrom(mark.getBoundingClientRect(), x, y) }))
+    .filter(({ far }) => far <= REACH)
+    .sort((a, b) => a.far - b.far);
+  return near[0]?.slot ?? null;
+}
+
+/** Where the pointer was last pressed and let go of: the drawing along may not have been worked out up to there. */
+function usePointer() {
+  const places = useRef<{ pressed?: Place; letGo?: Place }>({});
+  useEffect(() => {
+    const press = ({ clientX, clientY }: PointerEvent) => {
+      places.current = { pressed: { x: clientX, y: clientY } };
+    };
+    const letGo = ({ clientX, clientY }: PointerEvent) => {
+      places.current.letGo = { x: clientX, y: clientY };
+    };
+    window.addEventListener('pointerdown', press, true);
+    window.addEventListener('pointerup', letGo, true);
+    return () => {
+      window.removeEventListener('pointerdown', press, true);
+      window.removeEventListener('pointerup', letGo, true);
+    };
+  }, []);
+  return places;
+}
 
 /** The gap nearest to the pointer; the shelf where the pointer is over it. */
 const nearest: CollisionDetection = ({ pointerCoordinates, droppableRects, droppableContainers }) => {
@@ -42,7 +80,7 @@ const nearest: CollisionDetection = ({ pointerCoordinates, droppableRects, dropp
       const isOver = x >= rect.left && x <= rect.right && y >= rect.top && y <= rect.bottom;
       return isOver ? [{ id, data: { value: -1 } }] : [];
     }
-    const far = Math.hypot(x - rect.left - rect.width / 2, (y - rect.top - rect.height / 2) / 2);
+    const far = farFrom(rect, x, y);
     return far <= REACH ? [{ id, data: { value: far } }] : [];
   });
   return found.sort((a, b) => a.data.value - b.data.value).slice(0, 1);
@@ -189,6 +227,7 @@ export function Hands({
 }) {
   const store = useOpenRig();
   const { held } = useOpen('held');
+  const pointer = usePointer();
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 250, tolerance: 8 } }),
@@ -205,22 +244,22 @@ export function Hands({
       }}
       onDragOver={({ over }) => store.getState().pointGap(typeof over?.id === 'number' ? over.id : null)}
       onDragCancel={() => store.getState().hold(null)}
-      onDragEnd={({ over, delta }) => {
-        const { held: now, gap, hold } = store.getState();
+      onDragEnd={() => {
+        const { held: now, hold } = store.getState();
         if (!now) return;
-        // What is lit takes it: a quick hand lets go before the pointer's last place has been worked out.
-        if (gap !== null && over?.id !== BESIDE) {
-          void doAct(store, { act: 'put', held: now, slot: gap }).then((done) => {
+        // Pressed and let go where it was: it stays in hand, and the next press puts it.
+        const { pressed, letGo } = pointer.current;
+        if (pressed && letGo && Math.hypot(letGo.x - pressed.x, letGo.y - pressed.y) < 8) return hold(now);
+        const on = letGo ? landing(over, shelf, letGo) : null;
+        if (typeof on === 'number')
+          void doAct(store, { act: 'put', held: now, slot: on }).then((done) => {
             if (!done) hold(null);
           });
-          return;
-        }
-        if (over?.id === BESIDE && now.kind === 'stretch')
+        else if (on === BESIDE && now.kind === 'stretch')
           void doAct(store, { act: 'take out', stretch: now.stretch }, 'Take out of the order').then(() =>
             hold(null),
           );
-        // Pressed and let go where it was: it stays in hand, and the next press puts it.
-        else hold(Math.hypot(delta.x, delta.y) < 8 ? now : null);
+        else hold(null);
       }}
     >
       {over ? createPortal(<OrderHands drawing={drawing} />, over) : null}
