@@ -90,4 +90,8 @@ export async function drawnAlong(page: Page, from: Locator, to: () => Locator) {
   await page.mouse.move(gap.x + gap.width / 2, gap.y + gap.height / 2, { steps: 6 });
   await expect(to()).toHaveClass(/border-select/);
   await page.mouse.up();
+  await letGo(page);
 }
+
+/** Until what was in hand is put: for a moment a press just behind a drop is held back, and a link would load the page anew. */
+export const letGo = (page: Page) => expect(page.locator('[data-gap]')).toHaveCount(0);

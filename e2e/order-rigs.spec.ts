@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { CHANGES } from '../core/testing/changes';
-import { drawnAlong, expect, newChainedRig, test } from './fixtures';
+import { drawnAlong, expect, letGo, newChainedRig, test } from './fixtures';
 
 const profile = (page: Page) => page.getByRole('application', { name: /^Profile of/ });
 
@@ -63,5 +63,6 @@ test('a stop let go of the moment the pointer reaches a gap goes there', async (
     mark.dispatchEvent(new PointerEvent('pointerup', at));
     mark.dispatchEvent(new MouseEvent('mouseup', at));
   });
+  await letGo(page);
   await isWired(page, after);
 });
