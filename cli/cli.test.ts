@@ -146,6 +146,16 @@ describe('the others', () => {
     expect(stops.every(({ peakDbu, averageDbu }) => peakDbu > averageDbu)).toBe(true);
     expect((await hum(['levels', at('sound.json')])).stdout).toContain('RETURN of Valve head');
   });
+  test('levels --choose: what to set, what is left to the ear, and how many sets were tried', async () => {
+    const { value } = await json(['levels', at('sound.json'), '--choose']);
+    expect(value).toMatchObject({ looked: 8, of: 8, sets: [], then: { over: 0 } });
+    const text = (await hum(['levels', at('sound.json'), '--choose'])).stdout;
+    expect(text).toMatch(/^nothing to set\nunity Front, at INPUT of Valve head: [+−]?0\.?\d* dB today/);
+    expect(text).toMatch(
+      /^by ear or meter OUTPUT of Multi-effects: average −\d.* dBu at RETURN of Valve head$/m,
+    );
+    expect(text).toContain('8 of 8 sets of modes tried; nominal, ±3 dB');
+  });
 });
 
 describe('papers', () => {

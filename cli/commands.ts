@@ -33,6 +33,7 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
         --matters A,B         what matters first: heard, faults, wishes, order, cautions, knobs, leads, runs …
   fix RIG CODE -o OUT         cures the first finding of that code
   levels RIG                  average, peak, ceiling and headroom along every way, in dBu
+        --choose              which modes and knobs bring the outputs to their levels, and why
   stages CHAIN                average, peak and noise through a row of stages that is given as JSON (docs/tone.md)
   tone RIG                    the difference from straight-in along every way, and who drives what
   buffers RIG                 every placement of the buffers at hand: today beside the best

@@ -1,4 +1,5 @@
-import { inSetting } from '../core/model';
+import { chooseLevels } from '../core/levelling';
+import { inSetting, type Rig } from '../core/model';
 import { routeNames } from '../core/routes';
 import { levelsAlong, tightest, type LevelRoute } from '../core/level';
 import { settingsOf, trace } from '../core/signal';
@@ -28,10 +29,36 @@ const pad = (value: number | null) => (value === null ? '' : formatDb(value)).pa
 /** Nothing has made any noise yet. */
 const quiet = (dbu: number): number | null => (dbu > -160 ? Math.round(dbu) : null);
 
+/** `levels --choose`: what to set on each box, and why. */
+function chosenLevels(call: Call, rig: Rig, variant: string | null): number {
+  const steps = chooseLevels(rig, variant);
+  let next = steps.next();
+  while (!next.done) next = steps.next();
+  const plan = next.value;
+  if (call.flags.has('--json')) {
+    call.printJson(plan);
+    return 0;
+  }
+  for (const { what, now, then, why } of plan.sets) call.print(`set ${what}: ${now} -> ${then}  (${why})`);
+  if (plan.sets.length === 0) call.print('nothing to set');
+  for (const { words, todayDb, thenDb } of plan.unity)
+    call.print(`unity ${words}: ${formatDb(todayDb)} dB today, ${formatDb(thenDb)} dB then`);
+  for (const { what, at, kind, dbu } of plan.byEar)
+    call.print(
+      `by ear or meter ${what}: ${kind} ${kind === 'peak' ? 'at most ' : ''}${formatDb(dbu)} dBu at ${at}`,
+    );
+  for (const { words } of plan.sounds) call.print(words);
+  for (const words of [...plan.guitars, ...plan.notes]) call.print(words);
+  for (const { words, why } of plan.instead) call.print(`not ${words}: ${why}`);
+  call.print(`${plan.looked} of ${plan.of} sets of modes tried; nominal, ±3 dB`);
+  return 0;
+}
+
 /** Average, peak, noise, ceiling and headroom along every way of every sound. Nominal: an estimate of ±3 dB. */
 export function levelsCommand(call: Call): number {
   const rig = rigOf(call);
   const variant = variantOf(call, rig);
+  if (call.flags.has('--choose')) return chosenLevels(call, rig, variant);
   const only = soundOf(call, rig);
   const runs = settingsOf(rig, variant)
     .filter((setting) => only === null || setting.sound === only)

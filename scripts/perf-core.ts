@@ -1,5 +1,5 @@
 // What the core takes for its work; each printed with its budget. Bundled and run by perf.mjs.
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { placeBuffers } from '../core/buffers';
 import { heldFrom, offersFor, parseChains, usualIn, wireChains } from '../core/chain';
 import { drawMap } from '../core/drawing';
@@ -7,7 +7,8 @@ import { judge, report } from '../core/findings';
 import { parseNetlist, solverOf, type Netlist } from '../core/circuit';
 import { cardsOf, planSearch, type Plan } from '../core/planner';
 import { applyEdit, trialOf, type EditCall } from '../core/edits';
-import { writeRig } from '../core/file';
+import { readRig, writeRig } from '../core/file';
+import { chooseLevels } from '../core/levelling';
 import { makeSound, type Rig } from '../core/model';
 import { settingsOf, trace } from '../core/signal';
 import { build } from '../core/testing/build';
@@ -183,6 +184,17 @@ add(
   }),
   16,
 );
+
+/** To the end of a search. */
+function levelled(rig: Rig) {
+  const steps = chooseLevels(rig, null);
+  let next = steps.next();
+  while (!next.done) next = steps.next();
+  return next.value;
+}
+const pit = readRig(readFileSync('demo/pit-chair.humrig.json', 'utf8'));
+if (!pit.ok) throw new Error('the demo cannot be read');
+add(`output levels: ${levelled(pit.rig).of} sets of modes`, median(pit.rig, 3, levelled), 2000);
 
 /** Fifteen pedals that are off, and five unlike buffers. */
 function boardOfBuffers(): Rig {

@@ -4,6 +4,9 @@ import { boxIn, byId, copy, demand, edit, leadIn } from './edit';
 type Inside = Pick<Block, 'toneAt' | 'combinations' | 'innerFarad' | 'instrument'>;
 type Pot = Extract<Control['law'], { type: 'pot' }>;
 
+/** More than this no knob does, dB. */
+const MOST_DB = 120;
+
 /** What is electrical of leads, pots and pickups, and stands in no figure. */
 export const electricEdits = {
   /** Farad a metre; null: what is usual. */
@@ -20,6 +23,20 @@ export const electricEdits = {
       const control = byId(boxIn(draft, box).controls, id, 'control');
       demand(pot.ohm > 0, 'A pot has more than 0 ohm.');
       control.law = copy(pot);
+    },
+  ),
+
+  /** What a knob reaches from 7:00 to 5:00, dB; null: nobody knows. */
+  setRange: edit<{ box: string; control: string; range: { lo: number; hi: number } | null }>(
+    'Change what a knob does',
+    (draft, { box, control: id, range }) => {
+      const control = byId(boxIn(draft, box).controls, id, 'control');
+      demand(
+        range === null || [range.lo, range.hi].every((db) => Number.isFinite(db) && Math.abs(db) <= MOST_DB),
+        `A knob reaches ${MOST_DB} dB at most.`,
+      );
+      demand(range === null || range.lo !== range.hi, 'A knob that changes nothing is none.');
+      control.law = range === null ? { type: 'unknown' } : { type: 'db', lo: range.lo, hi: range.hi };
     },
   ),
 

@@ -57,6 +57,17 @@ export const soundEdits = {
     byId(draft.sounds, id, 'sound').notes = notes;
   }),
 
+  /** How much louder than the reference sound it is to be, dB; null: nothing is wished. */
+  setSoundLevel: edit<{ id: string; levelDb: number | null }>(
+    'Change wished level',
+    (draft, { id, levelDb }) => {
+      const { wish } = byId(draft.sounds, id, 'sound');
+      demand(levelDb === null || Math.abs(levelDb) <= 40, 'A sound is 40 dB louder or softer at most.');
+      if (levelDb === null) delete wish.levelDb;
+      else wish.levelDb = levelDb;
+    },
+  ),
+
   addVariant: edit<{ variant: Variant }>('New variant', (draft, { variant }) => {
     checkName(variant.name);
     isNewId(draft.variants, variant.id, 'variant');

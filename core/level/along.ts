@@ -1,9 +1,17 @@
 // Levels along the routes of a rig: of one way, of each lead, and where least room is left.
 import { derive } from '../model';
-import { resolveIn, traceIn, type Path } from '../signal';
+import { resolveIn, traceIn, type Path, type Resolved } from '../signal';
 import type { Levels } from './chain';
-import { hopsAlong } from './hops';
-import { Reckoning, type LevelRoute, type LevelStop } from './reckoning';
+import { hopsAlong, type Hops } from './hops';
+import { Reckoning } from './reckoning';
+import type { LevelRoute, LevelStop } from './stop';
+
+/** Levels along one path by what is lost on it, in states that are given. */
+export function reckon(resolved: Resolved, { steps }: Path, hops: Hops): LevelRoute {
+  const walk = new Reckoning(resolved, steps, hops);
+  walk.run();
+  return { stops: walk.stops, endsBecause: walk.endsBecause };
+}
 
 /**
  * Levels along one path of a setting, in dBu, with the ceiling and headroom of every stop. Nominal: figures stand at
@@ -11,9 +19,7 @@ import { Reckoning, type LevelRoute, type LevelStop } from './reckoning';
  * Behind a loudspeaker there is no level; a microphone begins anew with its own.
  */
 export const levelsAlong = derive(['boxes', 'leads', 'variant', 'sound'], (of, path: Path): LevelRoute => {
-  const walk = new Reckoning(resolveIn(of), path.steps, hopsAlong(of, path));
-  walk.run();
-  return { stops: walk.stops, endsBecause: walk.endsBecause };
+  return reckon(resolveIn(of), path, hopsAlong(of, path));
 });
 
 type LeadLevel = Pick<Levels, 'averageDbu' | 'peakDbu'>;

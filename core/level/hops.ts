@@ -23,7 +23,8 @@ const REFERENCE_LEAD = { lengthM: 5.5 } as const;
 const REFERENCE: Takes = { ohm: 1e6, farad: 0 };
 const KEPT = 1_000;
 
-const dbOf = byText(
+/** Decibels at the end of a part behind 1 V, at the frequency that levels are told at. */
+export const dbAtLevel = byText(
   partText,
   (part: Part): number => curveOf(driven(part), part.ends, LEVEL_HZ).magnitudeDb[0] ?? 0,
   KEPT,
@@ -48,7 +49,7 @@ function statedDb(of: Parameters<typeof sourceUp>[0], { segment }: Stretch): num
   const { driver } = segment;
   if (driver.kind !== 'pickup' || driver.block === null) return 0;
   const up = sourceUp(of, driver.box, driver.block);
-  return up ? dbOf(byOneLead(up, 'jack', REFERENCE_LEAD, REFERENCE)) : 0;
+  return up ? dbAtLevel(byOneLead(up, 'jack', REFERENCE_LEAD, REFERENCE)) : 0;
 }
 
 /** What is lost along a way, stretch by stretch. */
@@ -67,7 +68,7 @@ export const hopsAlong = derive(['boxes', 'leads', 'variant', 'sound'], (of, pat
     stretchAt,
     lossAt: (step, jack) => {
       const part = partAt(step, jack);
-      return part && dbOf(part) - (stated[stretchAt(step)] ?? 0);
+      return part && dbAtLevel(part) - (stated[stretchAt(step)] ?? 0);
     },
     thermalAt: (step, jack) => {
       const part = partAt(step, jack);
@@ -75,7 +76,7 @@ export const hopsAlong = derive(['boxes', 'leads', 'variant', 'sound'], (of, pat
     },
     isPassive: played !== null,
     controlsDb: played
-      ? dbOf(byOneLead(played.segment.source, played.segment.driver.node, REFERENCE_LEAD, REFERENCE)) -
+      ? dbAtLevel(byOneLead(played.segment.source, played.segment.driver.node, REFERENCE_LEAD, REFERENCE)) -
         (stated[0] ?? 0)
       : 0,
   };

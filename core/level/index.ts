@@ -1,4 +1,9 @@
 // Levels along a route in dBu, with ceilings and headroom.
-export { leadLevels, levelsAlong, tightest } from './along';
-export type { LevelRoute, LevelStop } from './reckoning';
-export { throughStages, type Levels, type Stage, type StageLevels } from './chain';
+export { leadLevels, levelsAlong, reckon, tightest } from './along';
+export { hopsAlong, type Hops } from './hops';
+export type { LevelRoute, LevelStop } from './stop';
+export { powerSum, throughStages, type Levels, type Stage, type StageLevels } from './chain';
+export { loudness, unlikeLevels, type NominalLevel } from './nominal';
+export { headroomAt, type Headroom } from './headroom';
+export { bypassed, insertedAlong, insertionsAlong, offUnity, type Inserted, type Insertion } from './unity';
+export { positionFor, potDb, rangeOf } from './knobs';

@@ -1,10 +1,10 @@
 // Where noise comes from: the resistances that an input looks into, and the stages themselves.
 import { solverOf } from '../circuit';
-import { takesLine, type Block, type BlockState, type Box, type JackMode } from '../model';
+import type { Block, BlockState, Box } from '../model';
 import { lookedInto, partText, type Part } from '../network';
 import { isOn } from '../signal';
 import { byText } from '../units';
-import { BOLTZMANN, dbuOf, KELVIN, SILENT_DBU } from './chain';
+import { BOLTZMANN, dbuOf, KELVIN, powerSum, raised, SILENT_DBU, type Levels } from './chain';
 
 /** What is heard, at 96 points a decade: fine enough for the resonance of a pickup. */
 const HERTZ = Float64Array.from({ length: 289 }, (_, i) => 20 * 10 ** (i / 96));
@@ -52,13 +52,8 @@ export function stageNoise(box: Box, block: Block, state: BlockState): StageNois
   return { inDbu: state.noiseInDbu?.value ?? inDbu, outDbu: state.noiseOutDbu?.value ?? outDbu };
 }
 
-/** At the input of a converter, by what it is set to take, dBu. */
-const CONVERTER = { instrument: -105, line: -98 } as const;
-/** Below a converter's maximum output, dB. */
-const CONVERTER_OUT_DB = 108;
-
-export const converterIn = (mode: JackMode | undefined): number =>
-  takesLine(mode) ? CONVERTER.line : CONVERTER.instrument;
-
-export const converterOut = (mode: JackMode | undefined): number =>
-  mode?.maxDbu ? mode.maxDbu.value - CONVERTER_OUT_DB : SILENT_DBU;
+/** A stage's own noise at its input, carried by its small-signal gain, and what is fixed at its output. */
+export const withNoise = (at: Levels, { inDbu, outDbu }: StageNoise, gainDb: number): Levels => {
+  const out = raised({ ...at, noiseDbu: powerSum(at.noiseDbu, inDbu) }, gainDb);
+  return { ...out, noiseDbu: powerSum(out.noiseDbu, outDbu) };
+};

@@ -17,36 +17,11 @@ import {
 import { bareVolume, loudestOf } from '../network';
 import { isOn, type Resolved, type Step } from '../signal';
 import { clipped, dbuOf, powerSum, raised, SILENT_DBU, type Levels } from './chain';
+import { converterGain, converterIn, converterOut, MODEL } from './converter';
 import type { Hops } from './hops';
 import { potDb } from './knobs';
-import { converterIn, converterOut, stageNoise, type StageNoise } from './noise';
-
-/** A place on the route where the level changes, or where something sets a limit to it. */
-export type LevelStop = {
-  readonly part: Part;
-  /** Every part of the route from the stop before to this one. */
-  readonly parts: readonly Part[];
-  readonly box: Box;
-  /** The jack's printed name, or the block's. */
-  readonly label: string;
-  readonly averageDbu: number;
-  readonly peakDbu: number;
-  /** Between notes: thermal and of the stages, unweighted, 20 Hz to 20 kHz. */
-  readonly noiseDbu: number;
-  /** Sine-equivalent; null: none stated. */
-  readonly ceilingDbu: number | null;
-  /** What is left between the peak that arrives and the ceiling, dB; negative: it clips. */
-  readonly headroomDb: number | null;
-  readonly meantToClip: boolean;
-  /** Rests on figures that nobody has looked up. */
-  readonly assumed: boolean;
-};
-
-export type LevelRoute = {
-  readonly stops: readonly LevelStop[];
-  /** Why the reckoning ends before the route does; null: it reaches the end. */
-  readonly endsBecause: string | null;
-};
+import { stageNoise, withNoise } from './noise';
+import type { LevelStop } from './stop';
 
 type At = Levels;
 
@@ -54,12 +29,6 @@ type At = Levels;
 const VALVE_OVER_DB = 2;
 /** A microphone hears a loudspeaker: the crest that is left lies between these. */
 const CREST_DB = { least: 6, most: 20 } as const;
-
-/** A stage's own noise at its input, carried by its small-signal gain, and what is fixed at its output. */
-const withNoise = (at: At, { inDbu, outDbu }: StageNoise, gainDb: number): At => {
-  const out = raised({ ...at, noiseDbu: powerSum(at.noiseDbu, inDbu) }, gainDb);
-  return { ...out, noiseDbu: powerSum(out.noiseDbu, outDbu) };
-};
 
 const passesBare = (block: Block, state: BlockState) =>
   !isOn(state) && block.states.length > 1 && ['true', 'hung', 'relay'].includes(block.bypassKind);
@@ -76,6 +45,8 @@ export class Reckoning {
   private parts: Part[] = [];
   /** What the box now being passed came in by: its sensitivity, for a power stage. */
   private cameBy: JackMode | undefined;
+  /** The box that the signal is in as numbers, and the mode of the jack that it came in by. */
+  private digital: { readonly box: string; readonly mode: JackMode } | null = null;
 
   constructor(
     private readonly resolved: Resolved,
@@ -107,44 +78,35 @@ export class Reckoning {
     if (figures.some((figure) => figure?.source === 'assumed')) this.assumed = true;
   }
 
-  private stop(box: Box, part: Part, label: string, at: At, ceiling: number | null, meantToClip = false) {
+  /** @returns the level behind it */
+  private stop(box: Box, part: Part, label: string, at: At, ceiling: number | null, meantToClip = false): At {
     const headroom = ceiling === null ? null : ceiling - at.peakDbu;
-    this.at = ceiling === null ? at : clipped(at, ceiling);
+    const behind = ceiling === null ? at : clipped(at, ceiling);
+    this.at = behind;
     this.stops.push({
       part,
       parts: this.parts,
       box,
       label,
-      ...this.at,
+      ...behind,
       ceilingDbu: ceiling,
       headroomDb: headroom,
       meantToClip,
       assumed: this.assumed,
     });
     this.parts = [];
+    return behind;
   }
 
-  /** Blocks passed from a jack on until the box is left again. */
-  private blocksAhead(from: number, box: Box): readonly (readonly [Block, BlockState])[] {
+  /** Blocks of a box next to one of its jacks on the way: ahead of it (by 1) until the box is left, or behind it (−1). */
+  private blocksNext(from: number, by: 1 | -1, box: Box): readonly (readonly [Block, BlockState])[] {
     const found: (readonly [Block, BlockState])[] = [];
-    for (const step of this.steps.slice(from + 1)) {
-      if (step.type !== 'block' || step.box !== box.id) break;
-      const block = blockIn(box, step.block);
-      if (block) found.push([block, this.resolved.blockState(box, block).state]);
-    }
-    return found;
-  }
-
-  /** Blocks passed since the box was entered, looking back from one of its output jacks. */
-  private blocksBehind(from: number, box: Box): readonly (readonly [Block, BlockState])[] {
-    const found: (readonly [Block, BlockState])[] = [];
-    for (let i = from - 1; i >= 0; i -= 1) {
+    for (let i = from + by; ; i += by) {
       const step = this.steps[i];
-      if (step?.type !== 'block' || step.box !== box.id) break;
+      if (step?.type !== 'block' || step.box !== box.id) return found;
       const block = blockIn(box, step.block);
       if (block) found.push([block, this.resolved.blockState(box, block).state]);
     }
-    return found;
   }
 
   private knobs(box: Box, test: (control: Control) => boolean, sets: Control['sets']): number {
@@ -158,7 +120,7 @@ export class Reckoning {
     const arrives = this.steps[i - 1]?.type === 'lead';
     if (arrives) this.cameBy = mode;
     if (!this.at || jack.carries === 'air') return;
-    const passed = arrives ? this.blocksAhead(i, box) : this.blocksBehind(i, box);
+    const passed = this.blocksNext(i, arrives ? 1 : -1, box);
     // A bypassed box, or a jack joined to another by a wire alone, is as if it were not there.
     if (passed.every(([block, state]) => passesBare(block, state))) return;
     // A guitar's own jack changes nothing: the pickup drives what comes behind it, or a stage on its battery does.
@@ -185,15 +147,16 @@ export class Reckoning {
     const own = jack.converts ? converterIn(mode) : SILENT_DBU;
     const at = { ...loaded, noiseDbu: powerSum(loaded.noiseDbu, own) };
     this.rests(state?.rIn ?? mode?.rIn, mode?.maxDbu);
-    this.stop(box, { type: 'jack', id: `${box.id}/${jack.id}` }, jack.label, at, mode?.maxDbu?.value ?? null);
-    this.pad(mode);
+    const part: Part = { type: 'jack', id: `${box.id}/${jack.id}` };
+    const stood = this.stop(box, part, jack.label, at, mode?.maxDbu?.value ?? null);
+    // A pad or a trim at an input moves what has arrived within the jack's limit.
+    this.rests(mode?.gainDb);
+    this.at = raised(stood, (mode?.gainDb?.value ?? 0) + this.jackKnobs(box, jack));
+    this.digital = jack.converts && mode ? { box: box.id, mode } : null;
   }
 
-  /** A pad at an input takes its decibels off what has arrived within the jack's limit. */
-  private pad(mode: JackMode | undefined) {
-    if (!this.at || !mode?.gainDb) return;
-    this.rests(mode.gainDb);
-    this.at = raised(this.at, mode.gainDb.value);
+  private jackKnobs(box: Box, jack: Jack): number {
+    return this.knobs(box, (control) => movesJack(control, jack.id), 'level');
   }
 
   private leave(i: number, box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {
@@ -203,15 +166,21 @@ export class Reckoning {
     const stretch = this.hops.stretchAt(i);
     // What the way passes as a wire, a pot or a transformer gives nothing of its own.
     const passes = stretch >= 0 && stretch === this.stretch;
-    const knob = passes ? 0 : this.knobs(box, (control) => movesJack(control, jack.id), 'level');
+    const gain = passes ? 0 : this.jackKnobs(box, jack) + this.converted(box, jack, mode);
     this.rests(state?.rOut ?? mode?.rOut, mode?.maxDbu);
-    const out = (passes ? this.loaded(i, box, jack) : null) ?? raised(at, knob);
+    const out = (passes ? this.loaded(i, box, jack) : null) ?? raised(at, gain);
     const own = jack.converts ? converterOut(mode) : SILENT_DBU;
     const noisy = { ...out, noiseDbu: powerSum(out.noiseDbu, own) };
     this.stop(box, part, jack.label, noisy, mode?.maxDbu?.value ?? null);
     if (passes) return;
     this.drive = this.at;
     this.stretch = stretch;
+  }
+
+  /** Of a signal that came into this box by another converter, dB. */
+  private converted(box: Box, jack: Jack, mode: JackMode | undefined): number {
+    const { digital } = this;
+    return digital?.box === box.id && jack.converts && mode ? converterGain(digital.mode, jack, mode) : 0;
   }
 
   private block(i: number, box: Box, block: Block) {
@@ -265,7 +234,7 @@ export class Reckoning {
     if (!this.at || bareVolume(box, block, this.resolved)) return;
     const { gainSmallDb, ceilingDbu, levelAfterDb } = state;
     const gain = gainSmallDb ? this.gainOf(box, block, gainSmallDb) : 0;
-    const ceiling = ceilingDbu?.value ?? null;
+    const ceiling = ceilingDbu?.value ?? (this.isModel(box, block) ? MODEL.ceilingDbu : null);
     const knob = this.knobs(box, (control) => actsOnBlock(control, block.id), 'level');
     const after = (levelAfterDb?.value ?? this.toNominal(i, box, block, ceiling)) + knob;
     // Said at the output of the stage: what arrives, and where it is cut, both moved by the level after it.
@@ -288,14 +257,29 @@ export class Reckoning {
       : figure.low + (figure.high - figure.low) * position;
   }
 
-  /** A preamp's ceiling stands at its last anode; what follows brings a driven signal to the send's nominal level. */
+  /** An amplifier as numbers, in a box that the signal came into by a converter. */
+  private isModel(box: Box, block: Block): boolean {
+    return block.role === 'ampModel' && this.digital?.box === box.id;
+  }
+
+  /** A preamp's ceiling stands at its last anode; what follows brings a driven signal to the nominal level behind it. */
   private toNominal(i: number, box: Box, block: Block, ceiling: number | null): number {
-    if (block.role !== 'preamp' || ceiling === null) return 0;
+    const nominal = ceiling === null ? null : this.nominalBehind(i, box, block);
+    return ceiling === null || nominal === null ? 0 : nominal - (ceiling - CREST_DB.least);
+  }
+
+  private nominalBehind(i: number, box: Box, block: Block): number | null {
+    if (this.isModel(box, block)) {
+      const full = this.digital?.mode.maxDbu;
+      this.rests(full);
+      return full ? full.value - MODEL.underFullDb : null;
+    }
+    if (block.role !== 'preamp') return null;
     const step = this.steps.slice(i + 1).find((s) => s.type === 'jack' && s.box === box.id);
     const jack = step?.type === 'jack' ? jackIn(box, step.jack) : undefined;
     const nominal = jack && this.resolved.jackMode(box, jack).mode?.nominalDbu;
     this.rests(nominal);
-    return nominal ? nominal.value - (ceiling - CREST_DB.least) : 0;
+    return nominal?.value ?? null;
   }
 
   /** P = P_rated × 10^((level at return − sensitivity)/10), at most P_rated (valve +2 dB); as volts across the tap. */

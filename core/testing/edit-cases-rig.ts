@@ -33,6 +33,7 @@ export const RIG_CASES: Cases<
   | 'moveSound'
   | 'setGuitar'
   | 'setSoundNotes'
+  | 'setSoundLevel'
   | 'addVariant'
   | 'renameBase'
   | 'takeAsVariant'
@@ -176,6 +177,12 @@ export const RIG_CASES: Cases<
     see: (r) => r.sounds[0]!.notes,
     then: 'n',
     refuse: { id: 'gone', notes: '' },
+  },
+  setSoundLevel: {
+    give: { id: 'sound-1', levelDb: 3 },
+    see: (r) => r.sounds[0]!.wish.levelDb,
+    then: 3,
+    refuse: { id: 'sound-1', levelDb: 41 },
   },
   addVariant: {
     give: { variant: variant('day') },

@@ -24,6 +24,7 @@ export const STATE_CASES: Cases<
   | 'removeBlock'
   | 'setCable'
   | 'setPot'
+  | 'setRange'
   | 'setPickups'
 > = {
   setCable: {
@@ -41,6 +42,12 @@ export const STATE_CASES: Cases<
     see: (r) => box('guitar')(r)!.controls.find(({ id }) => id === 'tone')!.law,
     then: { type: 'pot', ohm: 250e3, taper: 'no-load', farad: 47e-9 },
     refuse: { box: 'guitar', control: 'tone', pot: { type: 'pot', ohm: 0, taper: 'audio' } },
+  },
+  setRange: {
+    give: { box: 'multi-effects', control: 'output', range: { lo: -60, hi: 12 } },
+    see: (r) => box('multi-effects')(r)!.controls.find(({ id }) => id === 'output')!.law,
+    then: { type: 'db', lo: -60, hi: 12 },
+    refuse: { box: 'multi-effects', control: 'output', range: { lo: 3, hi: 3 } },
   },
   setPickups: {
     give: {

@@ -2,9 +2,11 @@
 import { placeBuffers, type Placing, type PlacingStep } from '../../../core/buffers';
 import { readChains, wiringsIn } from '../../../core/chain';
 import { drawStrip, drawThumbnail, type Drawing, type StripDrawing } from '../../../core/drawing';
+import { chooseLevels, type LevelPlan, type LevelStep } from '../../../core/levelling';
 import { judged, planSearch, type PlanLine, type PlanStep } from '../../../core/planner';
 import { ideaFrom, type WhyNot } from '../../../core/proposals';
 import { inSetting, type Rig } from '../../../core/model';
+import type { LevelUnit } from '../../../core/units';
 
 /** A routing as it crosses: its trial document stays in the worker, its chain and its small map come along drawn. */
 export type ShownLine = Omit<PlanLine, 'trial' | 'chains'> & {
@@ -42,6 +44,19 @@ function shown({ trial, chains: _chains, ...rest }: PlanLine, variant: string | 
 const breath = () => new Promise<void>((done) => setTimeout(done));
 
 export function makeSearches(now: () => number = () => performance.now()) {
+  /** Goes on to the end. @param told called every 100 ms or after each step, whichever is later */
+  async function toEnd<S, R>(steps: Generator<S, R>, told: (progress: S) => void): Promise<R> {
+    let last = now();
+    for (;;) {
+      const { value, done } = steps.next();
+      if (done) return value;
+      if (now() - last < EVERY_MS) continue;
+      last = now();
+      told(value);
+      await breath();
+    }
+  }
+
   return {
     /**
      * Plans a rig, in one night. Each routing crosses once: with how far it is, else in the end.
@@ -74,22 +89,17 @@ export function makeSearches(now: () => number = () => performance.now()) {
       return plan;
     },
 
-    /**
-     * Looks at every placement of the buffers of a rig, in one night.
-     * @param told called every 100 ms or after each step, whichever is later
-     */
-    async buffers(rig: Rig, variant: string | null, told: (progress: PlacingStep) => void): Promise<Placing> {
-      const steps = placeBuffers(rig, variant);
-      let last = now();
-      for (;;) {
-        const { value, done } = steps.next();
-        if (done) return value;
-        if (now() - last < EVERY_MS) continue;
-        last = now();
-        told(value);
-        await breath();
-      }
-    },
+    /** Looks at every placement of the buffers of a rig, in one night. */
+    buffers: (rig: Rig, variant: string | null, told: (progress: PlacingStep) => void): Promise<Placing> =>
+      toEnd(placeBuffers(rig, variant), told),
+
+    /** Tries every set of modes on the outputs of a rig, in one night. */
+    levels: (
+      rig: Rig,
+      variant: string | null,
+      unit: LevelUnit,
+      told: (progress: LevelStep) => void,
+    ): Promise<LevelPlan> => toEnd(chooseLevels(rig, variant, unit), told),
 
     /** Judges routings by their chains; those that cannot be wired after all are left out. */
     judge: (rig: Rig, variant: string | null, keys: readonly string[]): readonly ShownLine[] => {

@@ -23,6 +23,7 @@ const PlugList = lazy(async () => ({ default: (await import('./plug-list')).Plug
 const MoveList = lazy(async () => ({ default: (await import('./move-list')).MoveList }));
 const OrderList = lazy(async () => ({ default: (await import('./order-list')).OrderList }));
 const ToneFacts = lazy(async () => ({ default: (await import('./tone-facts')).ToneFacts }));
+const LevelFacts = lazy(async () => ({ default: (await import('./level-facts')).LevelFacts }));
 const Otherwise = lazy(async () => ({ default: (await import('./otherwise')).Otherwise }));
 const MapDialogs = lazy(async () => ({ default: (await import('./dialogs')).MapDialogs }));
 
@@ -36,6 +37,7 @@ function Facts() {
   return (
     <>
       {layer === 'tone' ? <ToneFacts /> : null}
+      {layer === 'level' ? <LevelFacts /> : null}
       {selection?.type === 'lead' ? (
         <LeadFacts id={selection.id} />
       ) : selection?.type === 'loom' ? (
@@ -75,7 +77,8 @@ export function MapView() {
   const bare = useOpenWith(({ rig, setting }) => wiring(rig, setting.variant).every(isPutAway));
   const phone = useMedia('(max-width: 599px)');
   const wide = useMedia('(min-width: 1000px)');
-  const facts = hand !== null || held !== null || reading || selection !== null || layer === 'tone';
+  const facts =
+    hand !== null || held !== null || reading || selection !== null || layer === 'tone' || layer === 'level';
   useEffect(() => {
     if (!hand && !held && !reading) return;
     const onKey = (event: KeyboardEvent) => {

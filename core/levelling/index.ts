@@ -1,0 +1,2 @@
+// Output levels chosen: modes tried, knobs solved, what to set on each box and why.
+export { chooseLevels, type LevelPlan, type LevelStep, type LevelSum, type SetLine } from './plan';
