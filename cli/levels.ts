@@ -86,7 +86,7 @@ export function levelsCommand(call: Call): number {
         `      ${pad(stop.averageDbu)}${pad(stop.peakDbu)}${pad(quiet(stop.noiseDbu))} ${pad(stop.ceilingDbu)} ${pad(stop.headroomDb)}  ${stop.label} of ${stop.box.name}${stop.meantToClip ? ', meant to clip' : ''}`,
       );
     if (run.endsBecause !== null) call.print(`      ends here: ${run.endsBecause}`);
-    const worst = tightest(run);
+    const worst = tightest(run.stops);
     if (worst)
       call.print(
         `      least headroom: ${formatDb(worst.headroomDb ?? 0)} dB at ${worst.label} of ${worst.box.name}`,

@@ -6,7 +6,7 @@ test('output levels: worked out with why, set by one press, undone; what is not 
   await page.goto('/');
   await page.getByTestId('map').focus();
   await page.keyboard.press('2');
-  const levels = page.getByRole('region', { name: 'Output levels' });
+  const levels = page.getByRole('region', { name: 'Levels', exact: true });
   await levels.getByRole('button', { name: 'Work them out' }).click();
   await expect(levels.getByText(/^All 256 sets of modes tried/)).toBeVisible();
   await expect(levels.getByRole('row', { name: /from unity/ })).toContainText('4.8 dB');
@@ -50,7 +50,7 @@ test('a knob told what it reaches is solved; a wish out of bounds is refused in 
   await expect(page.getByText('5:00 · 10.0 dB')).toBeVisible();
 
   await page.getByRole('radio', { name: /Level/ }).click();
-  const levels = page.getByRole('region', { name: 'Output levels' });
+  const levels = page.getByRole('region', { name: 'Levels', exact: true });
   await levels.getByText('Wished levels against Overture').click();
   const wish = levels.getByLabel('Storm solo');
   await wish.fill('+60');

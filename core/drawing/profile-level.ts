@@ -100,7 +100,7 @@ const overNoise = (stops: readonly LevelStop[]): string => {
 };
 
 function captionOf({ stops, endsBecause }: LevelRoute, levels: LevelUnit): string {
-  const worst = tightest({ stops, endsBecause });
+  const worst = tightest(stops);
   const end = endsBecause === null ? '' : ` It ends here: ${endsBecause}.`;
   if (!worst || worst.headroomDb === null || worst.ceilingDbu === null)
     return `No stop on this route states a maximum.${end} Nominal, ±3 dB.`;
@@ -120,7 +120,7 @@ export function drawLevels(
   { route, width, height, levels = 'dBu' }: ProfileAsk,
 ): ProfileDrawing {
   const path = traceIn(of).paths[route];
-  const run = path ? levelsAlong(of, path) : { stops: [], endsBecause: null };
+  const run = path ? levelsAlong(of, path) : { stops: [], noise: [], endsBecause: null };
   if (run.stops.length === 0)
     return emptyProfile(width, height, run.endsBecause === null ? '' : `No levels: ${run.endsBecause}.`);
   const step = Math.max(STEP, Math.floor((width - LEFT - RIGHT) / run.stops.length));

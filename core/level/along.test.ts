@@ -107,7 +107,7 @@ describe('levels along a route', () => {
     expect(drive).toMatchObject({ peakDbu: -3, averageDbu: -9, ceilingDbu: -3, meantToClip: true });
     // 6 dBu less the hop, 30.5 dB up, against -3.
     expect(drive.headroomDb).toBeCloseTo(-39.5, 0);
-    expect(tightest(along(rig))?.meantToClip).not.toBe(true);
+    expect(tightest(along(rig).stops)?.meantToClip).not.toBe(true);
   });
 
   test('a bypassed pedal is as if it were not there; a buffered one is not', () => {
@@ -129,7 +129,7 @@ describe('levels along a route', () => {
     const input = stop(hot, 'multi-effects/input');
     expect(input).toMatchObject({ peakDbu: 11, ceilingDbu: 11, meantToClip: false });
     expect(input.headroomDb).toBeCloseTo(-4, 0);
-    expect(tightest(along(hot))).toBe(
+    expect(tightest(along(hot).stops)).toBe(
       along(hot).stops.reduce((worst, s) =>
         s.headroomDb !== null && !s.meantToClip && s.headroomDb < (worst.headroomDb ?? Infinity) ? s : worst,
       ),
@@ -226,7 +226,11 @@ describe('levels along a route', () => {
         blocks: box.blocks.map((block) => ({ ...block, pickups: [] })),
       })),
     };
-    expect(along(bare)).toEqual({ stops: [], endsBecause: 'nothing is known of the level of Guitar' });
+    expect(along(bare)).toEqual({
+      stops: [],
+      noise: [],
+      endsBecause: 'nothing is known of the level of Guitar',
+    });
   });
 
   test('what rests on assumed figures says so', () => {

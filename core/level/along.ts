@@ -4,13 +4,21 @@ import { resolveIn, traceIn, type Path, type Resolved } from '../signal';
 import type { Levels } from './chain';
 import { hopsAlong, type Hops } from './hops';
 import { Reckoning } from './reckoning';
-import type { LevelRoute, LevelStop } from './stop';
+import type { LevelRoute, LevelStop, NoiseMade } from './stop';
+
+/** Noise at the end of a walk, by who has made it. */
+function noiseOf({ made }: Reckoning): readonly NoiseMade[] {
+  const found: NoiseMade[] = [];
+  for (let one = made?.last ?? null; one; one = one.before)
+    found.push({ by: one.by, group: one.group, step: one.step, dbu: one.dbu + (made?.gainDb ?? 0) });
+  return found.reverse();
+}
 
 /** Levels along one path by what is lost on it, in states that are given. */
 export function reckon(resolved: Resolved, { steps }: Path, hops: Hops): LevelRoute {
   const walk = new Reckoning(resolved, steps, hops);
   walk.run();
-  return { stops: walk.stops, endsBecause: walk.endsBecause };
+  return { stops: walk.stops, noise: noiseOf(walk), endsBecause: walk.endsBecause };
 }
 
 /**
@@ -39,8 +47,8 @@ export const leadLevels = derive(
 );
 
 /** The stop that leaves least room, of those that are not meant to clip; null: none states a ceiling. */
-export function tightest(run: LevelRoute): LevelStop | null {
-  const limited = run.stops.filter((stop) => stop.headroomDb !== null && !stop.meantToClip);
+export function tightest(stops: readonly LevelStop[]): LevelStop | null {
+  const limited = stops.filter((stop) => stop.headroomDb !== null && !stop.meantToClip);
   return limited.reduce<LevelStop | null>(
     (worst, stop) => (worst && (worst.headroomDb ?? 0) <= (stop.headroomDb ?? 0) ? worst : stop),
     null,

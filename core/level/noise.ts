@@ -52,8 +52,47 @@ export function stageNoise(box: Box, block: Block, state: BlockState): StageNois
   return { inDbu: state.noiseInDbu?.value ?? inDbu, outDbu: state.noiseOutDbu?.value ?? outDbu };
 }
 
-/** A stage's own noise at its input, carried by its small-signal gain, and what is fixed at its output. */
-export const withNoise = (at: Levels, { inDbu, outDbu }: StageNoise, gainDb: number): Levels => {
-  const out = raised({ ...at, noiseDbu: powerSum(at.noiseDbu, inDbu) }, gainDb);
-  return { ...out, noiseDbu: powerSum(out.noiseDbu, outDbu) };
+/** Whose noise it is: of the pickup and its controls, of what stands ahead of the preamp, of the preamp, of what is behind. */
+export type NoiseGroup = 'guitar' | 'pedals' | 'amplifier' | 'after';
+
+/** Noise that something on the way has made, and what had been made before it. */
+export type Made = {
+  readonly by: Box;
+  readonly group: NoiseGroup;
+  /** The step of the way that it was made at. */
+  readonly step: number;
+  /** As it would be where the gain is 0 dB. */
+  readonly dbu: number;
+  readonly before: Made | null;
 };
+
+/** Levels at a place of a way, with the small-signal gain up to it and who has made the noise. */
+export type At = Levels & { readonly gainDb: number; readonly made: Made | null };
+
+export const begun = (averageDbu: number, peakDbu: number): At => ({
+  averageDbu,
+  peakDbu,
+  noiseDbu: SILENT_DBU,
+  gainDb: 0,
+  made: null,
+});
+
+export const changed = (at: At, db: number): At =>
+  db === 0 ? at : { ...at, ...raised(at, db), gainDb: at.gainDb + db };
+
+/** Whose noise is added, and where. */
+export type Maker = Pick<Made, 'by' | 'group' | 'step'>;
+
+/** Noise added as power. */
+export const noisier = (at: At, dbu: number, maker: Maker): At =>
+  dbu <= SILENT_DBU
+    ? at
+    : {
+        ...at,
+        noiseDbu: powerSum(at.noiseDbu, dbu),
+        made: { ...maker, dbu: dbu - at.gainDb, before: at.made },
+      };
+
+/** A stage's own noise at its input, carried by its small-signal gain, and what is fixed at its output. */
+export const throughNoisy = (at: At, { inDbu, outDbu }: StageNoise, gainDb: number, maker: Maker): At =>
+  noisier(changed(noisier(at, inDbu, maker), gainDb), outDbu, maker);

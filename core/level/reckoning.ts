@@ -8,7 +8,6 @@ import {
   type Block,
   type BlockState,
   type Box,
-  type Control,
   type Figure,
   type Jack,
   type JackMode,
@@ -16,14 +15,21 @@ import {
 } from '../model';
 import { bareVolume, loudestOf } from '../network';
 import { isOn, type Resolved, type Step } from '../signal';
-import { clipped, dbuOf, powerSum, raised, SILENT_DBU, type Levels } from './chain';
+import { clipped, dbuOf, SILENT_DBU } from './chain';
 import { converterGain, converterIn, converterOut, MODEL } from './converter';
 import type { Hops } from './hops';
-import { potDb } from './knobs';
-import { stageNoise, withNoise } from './noise';
+import { levelKnobs, normalledMode } from './inside';
+import {
+  begun,
+  changed,
+  noisier,
+  stageNoise,
+  throughNoisy,
+  type At,
+  type Maker,
+  type NoiseGroup,
+} from './noise';
 import type { LevelStop } from './stop';
-
-type At = Levels;
 
 /** A valve stage gives this much over its rating before it is flat. */
 const VALVE_OVER_DB = 2;
@@ -45,6 +51,8 @@ export class Reckoning {
   private parts: Part[] = [];
   /** What the box now being passed came in by: its sensitivity, for a power stage. */
   private cameBy: JackMode | undefined;
+  /** The first preamp is passed. */
+  private isPast = false;
   /** The box that the signal is in as numbers, and the mode of the jack that it came in by. */
   private digital: { readonly box: string; readonly mode: JackMode } | null = null;
 
@@ -74,6 +82,16 @@ export class Reckoning {
     }
   }
 
+  /** Whose noise something is, by where it stands. */
+  private maker(step: number, by: Box, group: NoiseGroup = this.isPast ? 'after' : 'pedals'): Maker {
+    return { by, group, step };
+  }
+
+  /** Who has made the noise that comes to the end, the last one first; null: nobody. */
+  get made() {
+    return this.at && { gainDb: this.at.gainDb, last: this.at.made };
+  }
+
   private rests(...figures: (Figure | undefined)[]) {
     if (figures.some((figure) => figure?.source === 'assumed')) this.assumed = true;
   }
@@ -88,7 +106,9 @@ export class Reckoning {
       parts: this.parts,
       box,
       label,
-      ...behind,
+      averageDbu: behind.averageDbu,
+      peakDbu: behind.peakDbu,
+      noiseDbu: behind.noiseDbu,
       ceilingDbu: ceiling,
       headroomDb: headroom,
       meantToClip,
@@ -107,12 +127,6 @@ export class Reckoning {
       const block = blockIn(box, step.block);
       if (block) found.push([block, this.resolved.blockState(box, block).state]);
     }
-  }
-
-  private knobs(box: Box, test: (control: Control) => boolean, sets: Control['sets']): number {
-    return box.controls
-      .filter((control) => control.sets === sets && test(control))
-      .reduce((sum, control) => sum + potDb(control.law, this.resolved.control(box, control).position), 0);
   }
 
   private jack(i: number, box: Box, jack: Jack) {
@@ -137,26 +151,28 @@ export class Reckoning {
     const ref = { box: box.id, jack: jack.id };
     const loss = this.hops.lossAt(i, ref);
     if (loss === null || !this.drive) return this.at;
-    const at = raised(this.drive, loss);
-    return { ...at, noiseDbu: powerSum(at.noiseDbu, this.hops.thermalAt(i, ref) ?? SILENT_DBU) };
+    const thermal = this.hops.thermalAt(i, ref) ?? SILENT_DBU;
+    // What the resistance of a pickup and its controls hisses is the guitar's.
+    const isGuitar = this.stretch === 0 && this.hops.isPassive;
+    return noisier(changed(this.drive, loss), thermal, this.maker(i, box, isGuitar ? 'guitar' : undefined));
   }
 
   private arrive(i: number, box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {
     const loaded = this.loaded(i, box, jack);
     if (!loaded) return;
     const own = jack.converts ? converterIn(mode) : SILENT_DBU;
-    const at = { ...loaded, noiseDbu: powerSum(loaded.noiseDbu, own) };
+    const at = noisier(loaded, own, this.maker(i, box));
     this.rests(state?.rIn ?? mode?.rIn, mode?.maxDbu);
     const part: Part = { type: 'jack', id: `${box.id}/${jack.id}` };
     const stood = this.stop(box, part, jack.label, at, mode?.maxDbu?.value ?? null);
     // A pad or a trim at an input moves what has arrived within the jack's limit.
     this.rests(mode?.gainDb);
-    this.at = raised(stood, (mode?.gainDb?.value ?? 0) + this.jackKnobs(box, jack));
+    this.at = changed(stood, (mode?.gainDb?.value ?? 0) + this.jackKnobs(box, jack));
     this.digital = jack.converts && mode ? { box: box.id, mode } : null;
   }
 
   private jackKnobs(box: Box, jack: Jack): number {
-    return this.knobs(box, (control) => movesJack(control, jack.id), 'level');
+    return levelKnobs(this.resolved, box, (control) => movesJack(control, jack.id));
   }
 
   private leave(i: number, box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {
@@ -168,9 +184,9 @@ export class Reckoning {
     const passes = stretch >= 0 && stretch === this.stretch;
     const gain = passes ? 0 : this.jackKnobs(box, jack) + this.converted(box, jack, mode);
     this.rests(state?.rOut ?? mode?.rOut, mode?.maxDbu);
-    const out = (passes ? this.loaded(i, box, jack) : null) ?? raised(at, gain);
+    const out = (passes ? this.loaded(i, box, jack) : null) ?? changed(at, gain);
     const own = jack.converts ? converterOut(mode) : SILENT_DBU;
-    const noisy = { ...out, noiseDbu: powerSum(out.noiseDbu, own) };
+    const noisy = noisier(out, own, this.maker(i, box));
     this.stop(box, part, jack.label, noisy, mode?.maxDbu?.value ?? null);
     if (passes) return;
     this.drive = this.at;
@@ -192,7 +208,8 @@ export class Reckoning {
     else if (block.role === 'power') this.power(i, box, block, part);
     else if (block.role === 'speaker' || block.role === 'mix' || block.role === 'monitor') return;
     else if (isOn(state)) this.stage(i, box, block, state, part);
-    else if (!passesBare(block, state)) this.at = withNoise(this.at, stageNoise(box, block, state), 0);
+    else if (!passesBare(block, state))
+      this.at = throughNoisy(this.at, stageNoise(box, block, state), 0, this.maker(i, box));
   }
 
   private source(box: Box, block: Block, part: Part) {
@@ -202,16 +219,16 @@ export class Reckoning {
       return;
     }
     this.rests(pickup.averageDbu, pickup.peakDbu);
-    const knob = this.knobs(
+    const knob = levelKnobs(
+      this.resolved,
       box,
       (control) => control.law.type !== 'pot' && actsOnBlock(control, block.id),
-      'level',
     );
     const [averageDbu, peakDbu] = [pickup.averageDbu.value + knob, pickup.peakDbu.value + knob];
     // A coil is silent by itself: what its resistance and the controls hiss is told where something hears it.
-    this.drive = { averageDbu, peakDbu, noiseDbu: SILENT_DBU };
+    this.drive = begun(averageDbu, peakDbu);
     this.stretch = 0;
-    this.stop(box, part, pickup.name, raised(this.drive, this.hops.controlsDb), null);
+    this.stop(box, part, pickup.name, changed(this.drive, this.hops.controlsDb), null);
   }
 
   /** Sound in the air has no dBu: the microphone's own nominal level begins anew. */
@@ -226,7 +243,7 @@ export class Reckoning {
     this.rests(nominal);
     const crest = this.at ? this.at.peakDbu - this.at.averageDbu : CREST_DB.most;
     const kept = Math.min(CREST_DB.most, Math.max(CREST_DB.least, crest));
-    const at = { averageDbu: nominal.value, peakDbu: nominal.value + kept, noiseDbu: SILENT_DBU };
+    const at = begun(nominal.value, nominal.value + kept);
     this.stop(box, part, label, at, null);
   }
 
@@ -235,10 +252,13 @@ export class Reckoning {
     const { gainSmallDb, ceilingDbu, levelAfterDb } = state;
     const gain = gainSmallDb ? this.gainOf(box, block, gainSmallDb) : 0;
     const ceiling = ceilingDbu?.value ?? (this.isModel(box, block) ? MODEL.ceilingDbu : null);
-    const knob = this.knobs(box, (control) => actsOnBlock(control, block.id), 'level');
+    const knob = levelKnobs(this.resolved, box, (control) => actsOnBlock(control, block.id));
     const after = (levelAfterDb?.value ?? this.toNominal(i, box, block, ceiling)) + knob;
     // Said at the output of the stage: what arrives, and where it is cut, both moved by the level after it.
-    const at = withNoise(this.at, stageNoise(box, block, state), gain + after);
+    const isPreamp = block.role === 'preamp' || block.role === 'ampModel';
+    const maker = this.maker(i, box, isPreamp && !this.isPast ? 'amplifier' : undefined);
+    if (isPreamp) this.isPast = true;
+    const at = throughNoisy(this.at, stageNoise(box, block, state), gain + after, maker);
     if (gain === 0 && ceiling === null && after === 0) {
       this.at = at;
       return;
@@ -287,7 +307,7 @@ export class Reckoning {
     if (!this.at) return;
     const step = this.steps[i + 1];
     const tap = step?.type === 'jack' ? jackIn(box, step.jack)?.speaker : undefined;
-    const sensitivity = this.cameBy?.nominalDbu ?? this.normalled(box, block)?.nominalDbu;
+    const sensitivity = this.cameBy?.nominalDbu ?? normalledMode(this.resolved, box, block)?.nominalDbu;
     if (!tap?.watts || !tap.ohm || !sensitivity) {
       this.at = null;
       return;
@@ -296,15 +316,8 @@ export class Reckoning {
     const rated = dbuOf(Math.sqrt(tap.watts.value * tap.ohm.value));
     const gain = rated - sensitivity.value;
     const ceiling = rated + (tap.stage === 'valve' ? VALVE_OVER_DB : 0);
-    const at = withNoise(this.at, stageNoise(box, block, this.resolved.blockState(box, block).state), gain);
+    const noise = stageNoise(box, block, this.resolved.blockState(box, block).state);
+    const at = throughNoisy(this.at, noise, gain, this.maker(i, box));
     this.stop(box, part, block.name, at, ceiling, true);
-  }
-
-  private normalled(box: Box, block: Block): JackMode | undefined {
-    const { patch } = this.resolved.innerWiring(box);
-    const wire = patch.wires.find(({ from, to }) => 'block' in to && to.block === block.id && 'jack' in from);
-    const id = wire && 'jack' in wire.from ? wire.from.jack : null;
-    const jack = jackIn(box, id);
-    return jack && this.resolved.jackMode(box, jack).mode;
   }
 }

@@ -1,5 +1,6 @@
 // What is told of the levels along a way.
 import type { Box, Part } from '../model';
+import type { NoiseGroup } from './noise';
 
 /** A place on the route where the level changes, or where something sets a limit to it. */
 export type LevelStop = {
@@ -22,8 +23,19 @@ export type LevelStop = {
   readonly assumed: boolean;
 };
 
+/** What one box, or a group of them, has in the noise at the end of a way. */
+export type NoiseMade = {
+  readonly by: Box;
+  readonly group: NoiseGroup;
+  readonly step: number;
+  /** At the end, dBu. */
+  readonly dbu: number;
+};
+
 export type LevelRoute = {
   readonly stops: readonly LevelStop[];
+  /** In the order of the way; none behind a microphone. */
+  readonly noise: readonly NoiseMade[];
   /** Why the reckoning ends before the route does; null: it reaches the end. */
   readonly endsBecause: string | null;
 };

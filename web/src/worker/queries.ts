@@ -4,6 +4,7 @@ import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Act, Held, InHand, OrderLine } from '../../../core/chain';
 import type { Detail, MapDrawing, ProfileDrawing, StripDrawing } from '../../../core/drawing';
 import type { Layer } from '../../../core/layers';
+import type { LevelView } from '../../../core/level';
 import type { RouteLine, RouteName } from '../../../core/routes';
 import type { SingleEdit } from '../../../core/edits';
 import type { Cure, FindingLine, HouseLine } from '../../../core/findings';
@@ -83,6 +84,11 @@ export type Queries = {
       readonly part: Part | null;
     };
     result: ToneView | null;
+  };
+  /** Noise at the end of a route, and which knob moves what. */
+  levels: {
+    query: { readonly kind: 'levels'; readonly setting: Setting; readonly route: number };
+    result: LevelView;
   };
   /** The same curve after edits that are only tried. */
   tried: {

@@ -4,6 +4,7 @@ import { Button } from '../../parts/button';
 import { Labelled, TextField } from '../../parts/field';
 import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
 import { useNotice, usePreferences } from '../../store/app';
+import { LevelNoise } from './level-noise';
 import { useSearch } from './use-search';
 
 const db = (value: number) => formatDb(Number(value.toFixed(1)));
@@ -190,9 +191,10 @@ export function LevelFacts() {
     if (refused === null) useNotice.getState().say(`${label}: ${count(plan.sets.length, 'change')}.`);
   };
   return (
-    <section aria-label="Output levels" className="flex flex-col gap-2 border-b border-hair px-3 py-2">
+    <section aria-label="Levels" className="flex flex-col gap-2 border-b border-hair px-3 py-2">
+      <LevelNoise />
       <div className="flex items-center justify-between gap-2">
-        <h2 className="text-sm">Output levels</h2>
+        <h3 className="text-sm">Output levels</h3>
         {step ? (
           <Button onClick={cancel}>Cancel</Button>
         ) : (

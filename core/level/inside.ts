@@ -1,0 +1,18 @@
+// What of a box's inside moves a level: its knobs, and what a block hears while nothing is plugged.
+import { jackIn, type Block, type Box, type Control, type JackMode } from '../model';
+import type { Resolved } from '../signal';
+import { potDb } from './knobs';
+
+/** What level knobs of a box come to together, dB. */
+export const levelKnobs = (resolved: Resolved, box: Box, isMeant: (control: Control) => boolean): number =>
+  box.controls
+    .filter((control) => control.sets === 'level' && isMeant(control))
+    .reduce((sum, control) => sum + potDb(control.law, resolved.control(box, control).position), 0);
+
+/** The mode of the jack that a block is wired to. */
+export function normalledMode(resolved: Resolved, box: Box, block: Block): JackMode | undefined {
+  const { patch } = resolved.innerWiring(box);
+  const wire = patch.wires.find(({ from, to }) => 'block' in to && to.block === block.id && 'jack' in from);
+  const jack = jackIn(box, wire && 'jack' in wire.from ? wire.from.jack : null);
+  return jack && resolved.jackMode(box, jack).mode;
+}
