@@ -3,6 +3,7 @@ import type { Layer } from '../layers';
 import { leadLevels } from '../level';
 import type { Reads } from '../model';
 import { leadTones, shortOhm } from '../tone';
+import { leadDelays } from '../timing';
 import { formatDb, shortLevel, type LevelUnit } from '../units';
 import type { Routed } from './leads';
 import type { Item, Point, Quantity } from './primitives';
@@ -10,7 +11,8 @@ import { rule } from './profile-parts';
 
 type Shown = {
   readonly step: Quantity;
-  readonly figure: string;
+  /** None where it would say nothing. */
+  readonly figure?: string;
   /** Where the leads of a drive begin: who it is. */
   readonly driver?: string;
   readonly begins?: boolean;
@@ -24,6 +26,9 @@ export type Quantities = ReadonlyMap<string, Shown>;
 const STEPS_DBU = [-30, -10, 4, 14] as const;
 /** Treble that is lost up to a lead's far end, dB at 5 kHz. */
 const STEPS_LOST_DB = [0.5, 1.5, 3, 6] as const;
+
+/** How late the signal is in a lead, ms. */
+const STEPS_MS = [0, 2, 5, 10] as const;
 
 const stepOf = (value: number, limits: readonly number[]): Quantity =>
   limits.filter((limit) => value > limit).length as Quantity;
@@ -50,6 +55,13 @@ export function quantitiesIn(of: Of, layer: Layer, levels: LevelUnit = 'dBu'): Q
           begins,
           ends,
         },
+      ]),
+    );
+  if (layer === 'latency')
+    return new Map(
+      [...leadDelays(of)].map(([lead, ms]): [string, Shown] => [
+        lead,
+        ms === 0 ? { step: 0 } : { step: stepOf(ms, STEPS_MS), figure: String(Number(ms.toFixed(1))) },
       ]),
     );
   return null;

@@ -2,13 +2,14 @@ import { isAudio, jackOf, pluggedIn, type Box, type Jack, type Reads } from '../
 import { count } from '../units';
 
 /** A layer is the same map asked another question. */
-export type Layer = 'signal' | 'level' | 'tone' | 'control' | 'power';
+export type Layer = 'signal' | 'level' | 'tone' | 'latency' | 'control' | 'power';
 
 /** In the order of their number keys. */
 export const LAYERS: readonly { readonly id: Layer; readonly name: string }[] = [
   { id: 'signal', name: 'Signal' },
   { id: 'level', name: 'Level' },
   { id: 'tone', name: 'Tone' },
+  { id: 'latency', name: 'Latency' },
   { id: 'control', name: 'Control' },
   { id: 'power', name: 'Power' },
 ];
@@ -24,7 +25,7 @@ const CARRIES: Readonly<Record<OtherLayer, readonly Jack['carries'][]>> = {
 export const isOther = (layer: Layer): layer is OtherLayer => layer === 'control' || layer === 'power';
 
 /** Does the layer show a quantity of the signal along its way? */
-export const hasQuantity = (layer: Layer): boolean => layer === 'level' || layer === 'tone';
+export const hasQuantity = (layer: Layer): boolean => layer !== 'signal' && !isOther(layer);
 
 /** Jacks that hold the leads of a layer beside sound. */
 export const jacksOf = (box: Box, layer: OtherLayer): readonly Jack[] =>

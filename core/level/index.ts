@@ -7,6 +7,5 @@ export { loudness, unlikeLevels, type NominalLevel } from './nominal';
 export { headroomAt, type Headroom } from './headroom';
 export { bypassed, insertedAlong, insertionsAlong, offUnity, type Inserted, type Insertion } from './unity';
 export { positionFor, potDb, rangeOf } from './knobs';
-export { feedsOf, type Feeds } from './feeds';
 export type { NoiseGroup } from './noise';
-export { levelView, type LevelView } from './view';
+export { knobTable, levelView, type KnobTable, type LevelView } from './view';

@@ -5,7 +5,7 @@ import { feedsOf } from './feeds';
 import type { NoiseGroup } from './noise';
 import { gateWords, noiseAtEnd } from './shares';
 
-export type LevelView = {
+export type LevelView = KnobTable & {
   /** null: nothing is known to make noise on the route. */
   readonly noise: {
     readonly averageDbu: number;
@@ -22,6 +22,10 @@ export type LevelView = {
     readonly gates: readonly { readonly name: string; readonly share: number; readonly db: number }[];
     readonly gate: string;
   } | null;
+};
+
+/** Which knob moves which feed, in words. */
+export type KnobTable = {
   readonly feeds: readonly string[];
   readonly knobs: readonly {
     readonly box: string;
@@ -31,13 +35,26 @@ export type LevelView = {
   }[];
 };
 
+/** The level knobs of one night, with the feeds that they move. */
+export function knobTable(rig: Rig, variant: string | null): KnobTable {
+  const { feeds, knobs } = feedsOf(rig, variant);
+  return {
+    feeds: feeds.map(({ words }) => words),
+    knobs: knobs.map(({ box, control, moves }) => ({
+      box: box.id,
+      words: `${control.label} of ${box.name}`,
+      moves: feeds.map(({ key }) => moves.includes(key)),
+    })),
+  };
+}
+
 /** Of one route of a setting; the knobs of the whole night. */
 export function levelView(rig: Rig, setting: Setting, route: number): LevelView {
   const of = inSetting(rig, setting);
   const path = traceIn(of).paths[route];
   const noise = path ? noiseAtEnd(of, path) : null;
-  const { feeds, knobs } = feedsOf(rig, setting.variant);
   return {
+    ...knobTable(rig, setting.variant),
     noise: noise && {
       averageDbu: noise.averageDbu,
       noiseDbu: noise.noiseDbu,
@@ -46,11 +63,5 @@ export function levelView(rig: Rig, setting: Setting, route: number): LevelView 
       gates: noise.gates.map(({ box, share, db }) => ({ name: box.name, share, db })),
       gate: gateWords(noise.shares),
     },
-    feeds: feeds.map(({ words }) => words),
-    knobs: knobs.map(({ box, control, moves }) => ({
-      box: box.id,
-      words: `${control.label} of ${box.name}`,
-      moves: feeds.map(({ key }) => moves.includes(key)),
-    })),
   };
 }

@@ -3,6 +3,7 @@ import { nameOf, orderNotes, readingsIn } from '../chain';
 import { drawMap, drawStrip, type Drawing, type MapDrawing, type StripDrawing } from '../drawing';
 import { routeLines, routeNames } from '../routes';
 import { isOpen, NOT_JUDGED, report, type FindingLine } from '../findings';
+import { knobTable, type KnobTable } from '../level';
 import { inNight, leadsOtherwise, nightName, type Rig, type Setting } from '../model';
 import { resolve, settingsOf, trace } from '../signal';
 import { formatClock, inWords, type LengthUnit } from '../units';
@@ -62,6 +63,8 @@ export type Sheet = {
   readonly sounds: readonly SoundLine[];
   readonly routes: readonly { readonly sound: string; readonly text: string }[];
   readonly settings: readonly { readonly box: string; readonly what: string; readonly value: string }[];
+  /** Which level knob moves what is heard. */
+  readonly knobs: KnobTable;
   readonly findings: readonly FindingLine[];
   readonly accepted: readonly FindingLine[];
   readonly notJudged: readonly string[];
@@ -271,6 +274,7 @@ export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'me
     }),
     routes: routesOf(rig, settings),
     settings: settingsAtRest(rig, variant),
+    knobs: knobTable(rig, variant),
     findings: lines.filter(isOpen),
     accepted: lines.filter((line) => !isOpen(line)),
     notJudged: NOT_JUDGED,

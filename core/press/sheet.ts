@@ -122,6 +122,15 @@ function leads(flow: Flow, sheet: Sheet, unit: LengthUnit) {
   }
 }
 
+function knobs(flow: Flow, { knobs: { feeds, knobs: rows } }: Sheet) {
+  if (rows.length === 0) return;
+  flow.heading('Which knob moves which feed');
+  flow.table(
+    [{ title: 'Knob', share: 2 }, ...feeds.map((title) => ({ title, share: 1 }))],
+    rows.map(({ words, moves }) => [words, ...moves.map((one) => (one ? 'moves' : ''))]),
+  );
+}
+
 function walk(flow: Flow, name: string, parts: readonly WalkPart[], unit: LengthUnit) {
   flow.heading(name);
   for (const { title, steps } of parts) {
@@ -169,6 +178,7 @@ export async function sheetPdf(rig: Rig, variant: string | null, order: Order): 
   maps(flow, sheet, [height, width]);
   flow.newPage(upright);
   leads(flow, sheet, unit);
+  knobs(flow, sheet);
   differing(flow, sheet, nightName(rig, null));
   walk(flow, 'Patch-up', sheet.walk, unit);
   for (const { from, walk: parts } of sheet.moves)

@@ -30,6 +30,7 @@ import {
 } from '../../../core/planner';
 import { inSetting, leadsOtherwise, type Rig } from '../../../core/model';
 import { trace } from '../../../core/signal';
+import { latencyView } from '../../../core/timing';
 import { toneTried, toneView } from '../../../core/tone';
 import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
 
@@ -75,6 +76,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   profile: (rig, { setting, route, layer, held, open, levels, width, height }) =>
     drawProfile({ rig, setting, route, layer, held, open, levels, width, height }),
   tone: (rig, { setting, route, part }) => toneView(rig, setting, route, part),
+  latency: (rig, { setting }) => latencyView(rig, setting),
   levels: (rig, { setting, route }) => levelView(rig, setting, route),
   tried: (rig, { setting, ...tried }) => toneTried(rig, setting, tried),
   placement: (rig, { variant, stands }) => {

@@ -11,6 +11,7 @@ import type { Cure, FindingLine, HouseLine } from '../../../core/findings';
 import type { Sheet, ShelfCard } from '../../../core/papers';
 import type { AssumedLine, planAsVariant, Preview, throughPreamp } from '../../../core/planner';
 import type { Part, Setting } from '../../../core/model';
+import type { LatencyView } from '../../../core/timing';
 import type { ToneView, Tried } from '../../../core/tone';
 import type { LengthUnit, LevelUnit } from '../../../core/units';
 
@@ -89,6 +90,11 @@ export type Queries = {
   levels: {
     query: { readonly kind: 'levels'; readonly setting: Setting; readonly route: number };
     result: LevelView;
+  };
+  /** Delay and polarity of every route, and where two meet. */
+  latency: {
+    query: { readonly kind: 'latency'; readonly setting: Setting };
+    result: LatencyView;
   };
   /** The same curve after edits that are only tried. */
   tried: {

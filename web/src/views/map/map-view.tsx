@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect } from 'react';
 import { Link } from 'react-router';
+import { hasQuantity } from '../../../../core/layers';
 import { isPutAway, wiring } from '../../../../core/model';
 import { ActLink } from '../../parts/act-link';
 import { Empty } from '../../parts/empty';
@@ -23,6 +24,7 @@ const PlugList = lazy(async () => ({ default: (await import('./plug-list')).Plug
 const MoveList = lazy(async () => ({ default: (await import('./move-list')).MoveList }));
 const OrderList = lazy(async () => ({ default: (await import('./order-list')).OrderList }));
 const ToneFacts = lazy(async () => ({ default: (await import('./tone-facts')).ToneFacts }));
+const LatencyFacts = lazy(async () => ({ default: (await import('./latency-facts')).LatencyFacts }));
 const LevelFacts = lazy(async () => ({ default: (await import('./level-facts')).LevelFacts }));
 const Otherwise = lazy(async () => ({ default: (await import('./otherwise')).Otherwise }));
 const MapDialogs = lazy(async () => ({ default: (await import('./dialogs')).MapDialogs }));
@@ -38,6 +40,7 @@ function Facts() {
     <>
       {layer === 'tone' ? <ToneFacts /> : null}
       {layer === 'level' ? <LevelFacts /> : null}
+      {layer === 'latency' ? <LatencyFacts /> : null}
       {selection?.type === 'lead' ? (
         <LeadFacts id={selection.id} />
       ) : selection?.type === 'loom' ? (
@@ -77,8 +80,7 @@ export function MapView() {
   const bare = useOpenWith(({ rig, setting }) => wiring(rig, setting.variant).every(isPutAway));
   const phone = useMedia('(max-width: 599px)');
   const wide = useMedia('(min-width: 1000px)');
-  const facts =
-    hand !== null || held !== null || reading || selection !== null || layer === 'tone' || layer === 'level';
+  const facts = hand !== null || held !== null || reading || selection !== null || hasQuantity(layer);
   useEffect(() => {
     if (!hand && !held && !reading) return;
     const onKey = (event: KeyboardEvent) => {

@@ -207,6 +207,36 @@ export function Sounds({ sheet }: { sheet: Sheet }) {
   );
 }
 
+/** Which level knob moves what is heard. */
+export function Knobs({ sheet }: { sheet: Sheet }) {
+  const { feeds, knobs } = sheet.knobs;
+  if (knobs.length === 0) return null;
+  return (
+    <section aria-label="Knobs and feeds">
+      <h3 className="sheet-title">Which knob moves which feed</h3>
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Table of knobs and feeds">
+        <table className="sheet-table">
+          <Heads of={['Knob', ...feeds]} />
+          <tbody>
+            {knobs.map(({ box, words, moves }) => (
+              <tr key={`${box} ${words}`}>
+                <th scope="row" className={`${cell} text-left font-normal`}>
+                  {words}
+                </th>
+                {moves.map((one, i) => (
+                  <td key={feeds[i]} className={cell}>
+                    {one ? 'moves' : ''}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
 export function Judged({ sheet }: { sheet: Sheet }) {
   return (
     <section aria-label="Cautions">

@@ -7,7 +7,7 @@ import { useOpen } from '../../rig/use-open';
 import { today, useNotice, usePreferences } from '../../store/app';
 import { saveText } from '../../store/files';
 import { useAnalysis } from '../../worker/use-analysis';
-import { Judged, MapSheets, Order, Otherwise, Sounds, Tables, Walk } from './sheet-parts';
+import { Judged, Knobs, MapSheets, Order, Otherwise, Sounds, Tables, Walk } from './sheet-parts';
 import './print.css';
 
 /** Head and page numbers of every printed page; names are set as text of a style sheet, quotes and all. */
@@ -97,6 +97,7 @@ export function SheetView() {
         <Sounds sheet={sheet} />
         <MapSheets sheet={sheet} />
         <Tables sheet={sheet} />
+        <Knobs sheet={sheet} />
         <Otherwise sheet={sheet} base={nightName(rig, null)} />
         <Walk name="Patch-up" parts={sheet.walk} />
         {sheet.moves.map(({ from, walk }, i) => (

@@ -1,0 +1,3 @@
+// Delay and polarity along the ways of a rig, and where two of them meet.
+export { delaysAlong, leadDelays, type DelayRoute, type DelayStop } from './delays';
+export { latencyView, msWords, rangeWords, type LatencyView } from './view';
