@@ -1,5 +1,6 @@
 import { boxEdits } from './boxes';
 import { electricEdits } from './electric';
+import { equaliserEdits } from './equaliser';
 import { leadEdits } from './leads';
 import { loomEdits } from './looms';
 import { rigEdits, walkEdits } from './rig';
@@ -17,6 +18,7 @@ export const EDITS = {
   ...boxEdits,
   ...leadEdits,
   ...electricEdits,
+  ...equaliserEdits,
   ...loomEdits,
   ...stateEdits,
   ...soundEdits,

@@ -42,6 +42,7 @@ const ofLayer = (owner: string): readonly Reference[] => [
   { at: `${owner}.state.modes{key}`, to: 'jack', gone: drop(`${owner}.state.modes{key}`) },
   { at: `${owner}.state.modes{}`, to: 'mode', gone: drop(`${owner}.state.modes{}`) },
   { at: `${owner}.state.controls{key}`, to: 'control', gone: drop(`${owner}.state.controls{key}`) },
+  { at: `${owner}.state.eq{key}`, to: 'block', gone: drop(`${owner}.state.eq{key}`) },
   { at: `${owner}.state.patches{key}`, to: 'box', gone: drop(`${owner}.state.patches{key}`) },
   { at: `${owner}.state.patches{}`, to: 'inner wiring', gone: drop(`${owner}.state.patches{}`) },
 ];

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { figure, id, name, notNegativeFigure, positiveFigure, turn } from './schema-parts';
+import { eqSetting, figure, id, name, notNegativeFigure, positiveFigure, turn } from './schema-parts';
 import { EFFECT_CATEGORIES, PORTS } from './terms';
 
 const blockState = z.looseObject({
@@ -73,6 +73,13 @@ const combination = z.looseObject({
     .max(4, 'a position joins four pickups at most'),
 });
 
+/** A band of an equaliser. */
+const band = z.looseObject({
+  type: z.enum(['low-shelf', 'peak', 'high-shelf']).default('peak'),
+  hz: z.number().gt(0, 'more than 0').max(100_000),
+  q: z.number().gt(0).max(30).optional(),
+});
+
 /** A block of a box: one thing that can be done to a signal, in one of its states. */
 export const blockSchema = z.looseObject({
   id,
@@ -102,6 +109,10 @@ export const blockSchema = z.looseObject({
   toneAt: z.enum(['pickup', 'wiper']).optional(),
   /** The screened wire between controls and jack. */
   innerFarad: notNegativeFigure.optional(),
+  /** Of an equaliser, where they are not the usual seven. */
+  bands: z.array(band).min(1).max(31, 'an equaliser has 31 bands at most').optional(),
+  /** How it is set at rest. */
+  eq: eqSetting.optional(),
   /** What is played: what an input is meant to be for it. */
   instrument: z.enum(['guitar', 'bass', 'piezo']).optional(),
 });

@@ -47,6 +47,13 @@ export const connector = z.enum(CONNECTORS);
 
 export const jackRef = z.looseObject({ box: id, jack: id });
 
+/** How an equaliser, or the cuts of a cabinet model, are set: a gain for each band in its order, dB. */
+export const eqSetting = z.looseObject({
+  gainsDb: z.array(z.number().min(-40, 'from -40 to 40').max(40, 'from -40 to 40')).max(31),
+  lowCutHz: z.number().gt(0).max(100_000).optional(),
+  highCutHz: z.number().gt(0).max(100_000).optional(),
+});
+
 /** What differs from the layer below: states of blocks, modes of jacks, knobs, inner wiring. */
 export const stateLayer = z.looseObject({
   blocks: z.record(partKey, id).default({}),
@@ -55,6 +62,7 @@ export const stateLayer = z.looseObject({
     .record(partKey, z.looseObject({ position: turn, basis: z.string().max(40).nullable().default(null) }))
     .default({}),
   patches: z.record(id, id).default({}),
+  eq: z.record(partKey, eqSetting).optional(),
 });
 
 export const emptyLayer = () => ({ blocks: {}, modes: {}, controls: {}, patches: {} });

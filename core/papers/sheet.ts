@@ -1,6 +1,7 @@
 import { differingIn, movesBetween, patchUp, SECTIONS, type Differing, type WalkStep } from '../bench';
 import { nameOf, orderNotes, readingsIn } from '../chain';
 import { drawMap, drawStrip, type Drawing, type MapDrawing, type StripDrawing } from '../drawing';
+import { eqWords, isEqualiser } from '../equaliser';
 import { routeLines, routeNames } from '../routes';
 import { isOpen, NOT_JUDGED, report, type FindingLine } from '../findings';
 import { knobTable, type KnobTable } from '../level';
@@ -63,6 +64,8 @@ export type Sheet = {
   readonly sounds: readonly SoundLine[];
   readonly routes: readonly { readonly sound: string; readonly text: string }[];
   readonly settings: readonly { readonly box: string; readonly what: string; readonly value: string }[];
+  /** How equalisers are set, by sound; what is alike in all of them once. */
+  readonly equalisers: readonly { readonly what: string; readonly sounds: string; readonly value: string }[];
   /** Which level knob moves what is heard. */
   readonly knobs: KnobTable;
   readonly findings: readonly FindingLine[];
@@ -245,6 +248,27 @@ function settingsAtRest(rig: Rig, variant: string | null): Sheet['settings'] {
   ]);
 }
 
+/** How every equaliser and cabinet model that is noted is set, sounds that have it alike together. */
+function equalisersOf(rig: Rig, settings: readonly Setting[]): Sheet['equalisers'] {
+  return rig.boxes.flatMap((box) =>
+    box.blocks.filter(isEqualiser).flatMap((block) => {
+      const sounds = new Map<string, string[]>();
+      for (const setting of settings) {
+        const resolved = resolve(rig, setting);
+        const { eq } = resolved.eq(box, block);
+        if (!eq) continue;
+        const words = eqWords(block, eq) || 'flat';
+        sounds.set(words, [...(sounds.get(words) ?? []), resolved.sound?.name ?? '']);
+      }
+      return [...sounds].map(([value, names]) => ({
+        what: box.name === block.name ? box.name : `${box.name}: ${block.name}`,
+        sounds: names.length === settings.length ? 'all sounds' : inWords(names),
+        value,
+      }));
+    }),
+  );
+}
+
 /** Everything the printed sheet says of a rig, as data; the page only sets it. */
 export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'metres'): Sheet {
   const settings = settingsOf(rig, variant);
@@ -274,6 +298,7 @@ export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'me
     }),
     routes: routesOf(rig, settings),
     settings: settingsAtRest(rig, variant),
+    equalisers: equalisersOf(rig, settings),
     knobs: knobTable(rig, variant),
     findings: lines.filter(isOpen),
     accepted: lines.filter((line) => !isOpen(line)),

@@ -122,6 +122,19 @@ function leads(flow: Flow, sheet: Sheet, unit: LengthUnit) {
   }
 }
 
+function equalisers(flow: Flow, sheet: Sheet) {
+  if (sheet.equalisers.length === 0) return;
+  flow.heading('Equalisers');
+  flow.table(
+    [
+      { title: 'What', share: 1.4 },
+      { title: 'In', share: 1 },
+      { title: 'Set to', share: 2, face: 'mono' },
+    ],
+    sheet.equalisers.map(({ what, sounds: named, value }) => [what, named, value]),
+  );
+}
+
 function knobs(flow: Flow, { knobs: { feeds, knobs: rows } }: Sheet) {
   if (rows.length === 0) return;
   flow.heading('Which knob moves which feed');
@@ -178,6 +191,7 @@ export async function sheetPdf(rig: Rig, variant: string | null, order: Order): 
   maps(flow, sheet, [height, width]);
   flow.newPage(upright);
   leads(flow, sheet, unit);
+  equalisers(flow, sheet);
   knobs(flow, sheet);
   differing(flow, sheet, nightName(rig, null));
   walk(flow, 'Patch-up', sheet.walk, unit);

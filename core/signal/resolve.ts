@@ -11,6 +11,7 @@ import {
   type BlockState,
   type Box,
   type Control,
+  type EqSetting,
   type Jack,
   type JackMode,
   type JackRef,
@@ -45,6 +46,7 @@ export type States = {
     box: Box,
     control: Control,
   ) => { readonly position: number | null; readonly from: StateSource };
+  readonly eq: (box: Box, block: Block) => { readonly eq: EqSetting | null; readonly from: StateSource };
   readonly innerWiring: (box: Box) => { readonly patch: InnerWiring; readonly from: StateSource };
 };
 
@@ -97,6 +99,13 @@ function layered(of: Reads<'boxes' | 'variant' | 'sound'>): States {
     control: (box, control) => {
       const [value, from] = lookUp(layers, 'controls', `${box.id}/${control.id}`);
       return { position: value?.position ?? control.position, from };
+    },
+    eq: (box, block) => {
+      for (const [from, layer] of layers) {
+        const eq = layer?.eq?.[`${box.id}/${block.id}`];
+        if (eq) return { eq, from };
+      }
+      return { eq: block.eq ?? null, from: 'rest' };
     },
     innerWiring: (box) => {
       const [id, from] = lookUp(layers, 'patches', box.id);

@@ -25,6 +25,8 @@ export const STATE_CASES: Cases<
   | 'setCable'
   | 'setPot'
   | 'setRange'
+  | 'setEq'
+  | 'setBands'
   | 'setPickups'
 > = {
   setCable: {
@@ -42,6 +44,18 @@ export const STATE_CASES: Cases<
     see: (r) => box('guitar')(r)!.controls.find(({ id }) => id === 'tone')!.law,
     then: { type: 'pot', ohm: 250e3, taper: 'no-load', farad: 47e-9 },
     refuse: { box: 'guitar', control: 'tone', pot: { type: 'pot', ohm: 0, taper: 'audio' } },
+  },
+  setEq: {
+    give: { box: 'multi-effects', block: 'cab', eq: { gainsDb: [], lowCutHz: 80 }, scope: SOUND },
+    see: (r) => r.sounds[0]!.state.eq,
+    then: { 'multi-effects/cab': { gainsDb: [], lowCutHz: 80 } },
+    refuse: { box: 'multi-effects', block: 'cab', eq: { gainsDb: [41] }, scope: REST },
+  },
+  setBands: {
+    give: { box: 'multi-effects', block: 'cab', bands: [{ type: 'peak', hz: 800 }] },
+    see: (r) => box('multi-effects')(r)!.blocks.find(({ id }) => id === 'cab')!.bands,
+    then: [{ type: 'peak', hz: 800 }],
+    refuse: { box: 'fuzz', block: 'fuzz', bands: null },
   },
   setRange: {
     give: { box: 'multi-effects', control: 'output', range: { lo: -60, hi: 12 } },

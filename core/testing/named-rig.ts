@@ -53,6 +53,7 @@ function withNames(rig: Rig): Loose {
     modes: { 'multi-effects/send-1': 'line' },
     controls: { 'fuzz/volume': { position: 0.4 } },
     patches: { fuzz: 'other' },
+    eq: { 'fuzz/fuzz': { gainsDb: [3] } },
   };
   const jack = { box: 'valve-head', jack: 'spk-8' };
   return {

@@ -12,6 +12,7 @@ import { usePreferences } from '../store/app';
 import { Blocks } from './blocks';
 import { Clock } from './clock';
 import { Controls } from './controls';
+import { Equalisers } from './equaliser';
 import { Figures } from './figures';
 import { Hidden } from './hidden';
 import { Jacks } from './jacks';
@@ -145,6 +146,7 @@ export function Inspector({ box }: { box: Box }) {
       <Paths box={box} />
       <Wishes box={box} />
       <Controls box={box} />
+      <Equalisers box={box} />
       <Pickups box={box} />
       <Jacks box={box} />
       <Figures box={box} />

@@ -1,5 +1,6 @@
 import { differingIn } from '../../../core/bench';
 import { placementEdits } from '../../../core/buffers';
+import { eqView } from '../../../core/equaliser';
 import { levelView } from '../../../core/level';
 import { freeByBox, plugAnswers } from '../../../core/cables';
 import {
@@ -76,6 +77,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   profile: (rig, { setting, route, layer, held, open, levels, width, height }) =>
     drawProfile({ rig, setting, route, layer, held, open, levels, width, height }),
   tone: (rig, { setting, route, part }) => toneView(rig, setting, route, part),
+  eq: (rig, { setting, route }) => eqView(rig, setting, route),
   latency: (rig, { setting }) => latencyView(rig, setting),
   levels: (rig, { setting, route }) => levelView(rig, setting, route),
   tried: (rig, { setting, ...tried }) => toneTried(rig, setting, tried),

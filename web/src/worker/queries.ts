@@ -7,6 +7,7 @@ import type { Layer } from '../../../core/layers';
 import type { LevelView } from '../../../core/level';
 import type { RouteLine, RouteName } from '../../../core/routes';
 import type { SingleEdit } from '../../../core/edits';
+import type { EqView } from '../../../core/equaliser';
 import type { Cure, FindingLine, HouseLine } from '../../../core/findings';
 import type { Sheet, ShelfCard } from '../../../core/papers';
 import type { AssumedLine, planAsVariant, Preview, throughPreamp } from '../../../core/planner';
@@ -90,6 +91,11 @@ export type Queries = {
   levels: {
     query: { readonly kind: 'levels'; readonly setting: Setting; readonly route: number };
     result: LevelView;
+  };
+  /** Equalisers along a route; null: none that is on is noted. */
+  eq: {
+    query: { readonly kind: 'eq'; readonly setting: Setting; readonly route: number };
+    result: EqView | null;
   };
   /** Delay and polarity of every route, and where two meet. */
   latency: {

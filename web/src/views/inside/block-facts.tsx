@@ -1,8 +1,10 @@
 import { gridChoices } from '../../../../core/catalog';
+import { isEqualiser } from '../../../../core/equaliser';
 import { branchAt, emptyInput, legTo, loopGoes, removeBlockEdit, splitHere } from '../../../../core/inside';
 import { restBlock, restingBlocks, type Block, type LoopJacks } from '../../../../core/model';
 import { resolve } from '../../../../core/signal';
 import { FromLayer } from '../../inspector/blocks';
+import { EqFields } from '../../inspector/equaliser';
 import { Button } from '../../parts/button';
 import { Choice, Labelled, Ways } from '../../parts/field';
 import { Menu, MenuItem } from '../../parts/menu';
@@ -54,6 +56,7 @@ export function BlockFacts({ inside, block }: { inside: Inside; block: Block }) 
       {twins.length > 0 ? (
         <p className="text-xs text-muted">On one switch with {twins.map(({ name }) => name).join(', ')}.</p>
       ) : null}
+      {isEqualiser(block) ? <EqFields box={box} block={block} /> : null}
       {block.role === 'loop' ? (
         <div className="grid grid-cols-2 gap-2">
           {LOOP_JACKS.map(({ key, words, way }) => (

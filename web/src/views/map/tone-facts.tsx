@@ -4,6 +4,7 @@ import type { Part } from '../../../../core/model';
 import { useOpen } from '../../rig/use-open';
 import { useAnalysis } from '../../worker/use-analysis';
 import { BufferFacts } from './buffer-facts';
+import { EqFacts } from './eq-facts';
 import { TonePlot, type PlotLine } from './tone-plot';
 import { ToneTrials, type Tries } from './tone-trials';
 import { useRoutes } from './use-map';
@@ -122,6 +123,7 @@ export function ToneFacts() {
           is heard.
         </p>
       ) : null}
+      {view ? <EqFacts /> : null}
       {view ? <BufferFacts /> : null}
     </section>
   );

@@ -1,8 +1,8 @@
-import { starred } from '../../../../core/drawing';
-import { jointLine, loomLine, STANDING_CAUTIONS, type Sheet } from '../../../../core/papers';
+import { STANDING_CAUTIONS, type Sheet } from '../../../../core/papers';
 import { formatLength } from '../../../../core/units';
 import { Drawn, noEmphasis } from '../../pen/drawn';
 import { usePreferences } from '../../store/app';
+import { cell, Heads } from './sheet-tables';
 
 export function MapSheets({ sheet }: { sheet: Sheet }) {
   const { map, mapSheets, title } = sheet;
@@ -63,91 +63,6 @@ export function Order({ sheet }: { sheet: Sheet }) {
   );
 }
 
-const cell = 'border border-hair px-1.5 py-0.5 align-top';
-
-const Heads = ({ of }: { of: readonly string[] }) => (
-  <thead>
-    <tr>
-      {of.map((head) => (
-        <th key={head} scope="col" className={`${cell} text-left`}>
-          {head}
-        </th>
-      ))}
-    </tr>
-  </thead>
-);
-
-export function Tables({ sheet }: { sheet: Sheet }) {
-  const { units } = usePreferences();
-  const { schedule } = sheet;
-  return (
-    <>
-      <section aria-label="Leads">
-        <h3 className="sheet-title">Leads</h3>
-        <table className="sheet-table">
-          <Heads of={['No.', 'From', 'To', 'Kind', 'Plugs', 'Length']} />
-          <tbody>
-            {schedule.rows
-              .filter((row) => row.state !== 'put away')
-              .map((row) => (
-                <tr key={row.id}>
-                  <td className={`${cell} font-mono`}>{starred(row.number, row.inBase !== null)}</td>
-                  <td className={`${cell} font-mono`}>{row.from}</td>
-                  <td className={`${cell} font-mono`}>{row.to}</td>
-                  <td className={cell}>{row.kind}</td>
-                  <td className={cell}>
-                    {row.plugs}
-                    {row.adapters.length > 0 ? `, adapter ${row.adapters.join(', ')}` : ''}
-                  </td>
-                  <td className={`${cell} font-mono`}>
-                    {formatLength(row.lengthM, units)}
-                    {row.toBeMade ? ', to be made' : ''}
-                  </td>
-                </tr>
-              ))}
-          </tbody>
-          <tfoot>
-            <tr>
-              <td className={cell} colSpan={5}>
-                {schedule.totals.map((t) => `${t.kind} ${t.count}`).join(', ')}
-              </td>
-              <td className={`${cell} font-mono`}>{formatLength(schedule.all.metres, units)}</td>
-            </tr>
-          </tfoot>
-        </table>
-        {schedule.looms.map((loom) => (
-          <p key={loom.id} className="text-sm">
-            Loom {loomLine(loom, units)}
-          </p>
-        ))}
-        {schedule.joints.map((joint) => (
-          <p key={joint.id} className="text-sm">
-            {jointLine(joint)}
-          </p>
-        ))}
-      </section>
-      {sheet.settings.length > 0 ? (
-        <section aria-label="Settings">
-          <h3 className="sheet-title">Settings at rest</h3>
-          <ul className="grid grid-cols-1 gap-x-6 text-sm sm:grid-cols-2 print:grid-cols-2">
-            {sheet.settings.map((setting) => (
-              <li
-                key={`${setting.box} ${setting.what}`}
-                className="flex justify-between border-b border-hair"
-              >
-                <span>
-                  {setting.box}: {setting.what}
-                </span>
-                <span className="font-mono">{setting.value || 'not recorded'}</span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      ) : null}
-    </>
-  );
-}
-
 export function Sounds({ sheet }: { sheet: Sheet }) {
   return (
     <section aria-label="Sounds">
@@ -203,36 +118,6 @@ export function Sounds({ sheet }: { sheet: Sheet }) {
           </li>
         ))}
       </ul>
-    </section>
-  );
-}
-
-/** Which level knob moves what is heard. */
-export function Knobs({ sheet }: { sheet: Sheet }) {
-  const { feeds, knobs } = sheet.knobs;
-  if (knobs.length === 0) return null;
-  return (
-    <section aria-label="Knobs and feeds">
-      <h3 className="sheet-title">Which knob moves which feed</h3>
-      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Table of knobs and feeds">
-        <table className="sheet-table">
-          <Heads of={['Knob', ...feeds]} />
-          <tbody>
-            {knobs.map(({ box, words, moves }) => (
-              <tr key={`${box} ${words}`}>
-                <th scope="row" className={`${cell} text-left font-normal`}>
-                  {words}
-                </th>
-                {moves.map((one, i) => (
-                  <td key={feeds[i]} className={cell}>
-                    {one ? 'moves' : ''}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
     </section>
   );
 }

@@ -7,7 +7,8 @@ import { useOpen } from '../../rig/use-open';
 import { today, useNotice, usePreferences } from '../../store/app';
 import { saveText } from '../../store/files';
 import { useAnalysis } from '../../worker/use-analysis';
-import { Judged, Knobs, MapSheets, Order, Otherwise, Sounds, Tables, Walk } from './sheet-parts';
+import { Judged, MapSheets, Order, Otherwise, Sounds, Walk } from './sheet-parts';
+import { Equalisers, Knobs, Tables } from './sheet-tables';
 import './print.css';
 
 /** Head and page numbers of every printed page; names are set as text of a style sheet, quotes and all. */
@@ -97,6 +98,7 @@ export function SheetView() {
         <Sounds sheet={sheet} />
         <MapSheets sheet={sheet} />
         <Tables sheet={sheet} />
+        <Equalisers sheet={sheet} />
         <Knobs sheet={sheet} />
         <Otherwise sheet={sheet} base={nightName(rig, null)} />
         <Walk name="Patch-up" parts={sheet.walk} />
