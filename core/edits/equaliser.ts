@@ -1,8 +1,10 @@
 import { boxIn, byId, copy, demand, edit, layerOf } from './edit';
-import type { Band, Block, EqSetting, Scope } from '../model';
+import { LIMITS, type Band, type Block, type EqSetting, type Impulse, type Scope } from '../model';
 
 const MOST_DB = 40;
 const MOST_BANDS = 31;
+const IMPULSE_POINTS = 97;
+const FLOOR_DB = -200;
 
 const isHertz = (hertz: number | undefined) =>
   hertz === undefined || (Number.isFinite(hertz) && hertz > 0 && hertz <= 100_000);
@@ -36,6 +38,27 @@ export const equaliserEdits = {
       if (eq) record[`${box}/${id}`] = copy(eq);
       else delete record[`${box}/${id}`];
       if (Object.keys(record).length === 0) delete layer.eq;
+    },
+  ),
+
+  /** null: none. */
+  setImpulse: edit<{ box: string; block: string; impulse: Impulse | null }>(
+    'Change impulse response',
+    (draft, { box, block: id, impulse }) => {
+      const block = byId(boxIn(draft, box).blocks, id, 'block');
+      demand(block.role === 'cabModel', `${block.name} is no cabinet model.`);
+      if (!impulse) {
+        delete block.impulse;
+        return;
+      }
+      demand(impulse.name.length <= LIMITS.nameLength, `A name has at most ${LIMITS.nameLength} characters.`);
+      demand(/^[0-9a-f]{64}$/.test(impulse.sha256), 'A fingerprint has 64 digits from 0 to f.');
+      demand(impulse.rateHz > 0 && impulse.rateHz <= 1_000_000, 'A sample rate is over 0 Hz.');
+      demand(
+        impulse.curveDb.length === IMPULSE_POINTS && impulse.curveDb.every((db) => db <= 0 && db >= FLOOR_DB),
+        `A curve has ${IMPULSE_POINTS} points of 0 dB or less.`,
+      );
+      block.impulse = copy(impulse);
     },
   ),
 

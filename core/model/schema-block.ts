@@ -80,6 +80,14 @@ const band = z.looseObject({
   q: z.number().gt(0).max(30).optional(),
 });
 
+/** A cabinet's impulse response: the file by its name and fingerprint, and its curve at 97 frequencies, dB. */
+const impulse = z.looseObject({
+  name,
+  sha256: z.string().regex(/^[0-9a-f]{64}$/, '64 digits from 0 to f'),
+  rateHz: z.number().gt(0).max(1_000_000),
+  curveDb: z.array(z.number().min(-200).max(0)).length(97),
+});
+
 /** A block of a box: one thing that can be done to a signal, in one of its states. */
 export const blockSchema = z.looseObject({
   id,
@@ -113,6 +121,7 @@ export const blockSchema = z.looseObject({
   bands: z.array(band).min(1).max(31, 'an equaliser has 31 bands at most').optional(),
   /** How it is set at rest. */
   eq: eqSetting.optional(),
+  impulse: impulse.optional(),
   /** What is played: what an input is meant to be for it. */
   instrument: z.enum(['guitar', 'bass', 'piezo']).optional(),
 });

@@ -44,6 +44,7 @@ export type Carries = z.infer<typeof carries>;
 export type Connector = z.infer<typeof connector>;
 export type EqSetting = NonNullable<Block['eq']>;
 export type Band = NonNullable<Block['bands']>[number];
+export type Impulse = NonNullable<Block['impulse']>;
 export type StateLayer = Known<z.infer<typeof stateLayer>>;
 export type Severity = (typeof SEVERITIES)[number];
 export type Part = Known<z.infer<typeof part>>;

@@ -256,8 +256,9 @@ function equalisersOf(rig: Rig, settings: readonly Setting[]): Sheet['equalisers
       for (const setting of settings) {
         const resolved = resolve(rig, setting);
         const { eq } = resolved.eq(box, block);
-        if (!eq) continue;
-        const words = eqWords(block, eq) || 'flat';
+        if (!eq && !block.impulse) continue;
+        const response = block.impulse && `${block.impulse.name} (${block.impulse.sha256.slice(0, 8)})`;
+        const words = [response, eq && eqWords(block, eq)].filter(Boolean).join('; ') || 'flat';
         sounds.set(words, [...(sounds.get(words) ?? []), resolved.sound?.name ?? '']);
       }
       return [...sounds].map(([value, names]) => ({

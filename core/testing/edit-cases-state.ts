@@ -10,6 +10,13 @@ const withoutDrive = wires
     'block' in wire.from && wire.from.block === 'drive' ? { ...wire, from: { jack: 'input' } } : wire,
   );
 
+const IMPULSE = {
+  name: 'closed 4x12.wav',
+  sha256: '0123456789abcdef'.repeat(4),
+  rateHz: 48_000,
+  curveDb: Array.from({ length: 97 }, (_, i) => -Math.abs(i - 40) / 2),
+};
+
 /** States, modes, knobs and inner wirings. */
 export const STATE_CASES: Cases<
   | 'setBlockState'
@@ -27,6 +34,7 @@ export const STATE_CASES: Cases<
   | 'setRange'
   | 'setEq'
   | 'setBands'
+  | 'setImpulse'
   | 'setPickups'
 > = {
   setCable: {
@@ -50,6 +58,12 @@ export const STATE_CASES: Cases<
     see: (r) => r.sounds[0]!.state.eq,
     then: { 'multi-effects/cab': { gainsDb: [], lowCutHz: 80 } },
     refuse: { box: 'multi-effects', block: 'cab', eq: { gainsDb: [41] }, scope: REST },
+  },
+  setImpulse: {
+    give: { box: 'multi-effects', block: 'cab', impulse: IMPULSE },
+    see: (r) => box('multi-effects')(r)!.blocks.find(({ id }) => id === 'cab')!.impulse,
+    then: IMPULSE,
+    refuse: { box: 'multi-effects', block: 'cab', impulse: { ...IMPULSE, sha256: 'x' } },
   },
   setBands: {
     give: { box: 'multi-effects', block: 'cab', bands: [{ type: 'peak', hz: 800 }] },

@@ -5,6 +5,7 @@ import { formatDb, formatQuantity, parseQuantity } from '../../../core/units';
 import { Labelled, TextField } from '../parts/field';
 import { useOpen } from '../rig/use-open';
 import { FromLayer } from './blocks';
+import { ImpulseFields } from './impulse';
 import { Section } from './section';
 
 const NOTHING: EqSetting = { gainsDb: [] };
@@ -35,8 +36,11 @@ export function EqFields({ box, block }: { box: Box; block: Block }) {
     return put({ ...eq, gainsDb: bands.map((_, k) => (k === i ? db : (eq.gainsDb[k] ?? 0))) });
   };
   const setCut = (key: (typeof CUTS)[number]['key'], text: string) => {
-    const { [key]: _, ...others } = eq;
-    if (text.trim() === '') return put(others);
+    if (text.trim() === '') {
+      const others = { ...eq };
+      delete others[key];
+      return put(others);
+    }
     const hertz = parseQuantity(text.replace(/k\s*(hz)?$/i, '000').replace(/hz$/i, ''), '');
     return hertz === null || hertz <= 0 ? 'A frequency, such as 80 Hz.' : put({ ...eq, [key]: hertz });
   };
@@ -82,6 +86,7 @@ export function EqFields({ box, block }: { box: Box; block: Block }) {
           </Labelled>
         ))}
       </div>
+      {block.role === 'cabModel' ? <ImpulseFields box={box} block={block} eq={eq} /> : null}
       <details className="text-xs">
         <summary className="min-h-6 text-muted">Which bands it has</summary>
         <TextField
