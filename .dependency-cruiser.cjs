@@ -4,7 +4,7 @@ const path = require('node:path');
 const coreRooms = [
   'press', 'papers', 'bench', 'planner', 'findings', 'drawing', 'proposals', 'routings', 'acts', 'inside', 'search', 'timing', 'routes', 'layers', 'gear',
   'buffers', 'chain', 'order', 'levelling', 'hum', 'level', 'equaliser', 'tone', 'network', 'power', 'control', 'cables',
-  'signal', 'circuit', 'impulse', 'catalog', 'edits', 'file', 'lengths', 'model', 'units',
+  'signal', 'circuit', 'impulse', 'sums', 'catalog', 'edits', 'file', 'lengths', 'model', 'units',
 ]; // prettier-ignore
 
 const upward = coreRooms.slice(1).map((room, i) => ({

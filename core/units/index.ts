@@ -12,3 +12,4 @@ export {
   parseQuantity,
 } from './quantity';
 export { Branch, byText, recently, weakly } from './memo';
+export { DBV_DBU, parseLevel, voltsOf } from './volts';

@@ -9,7 +9,8 @@ import type { OpenState } from './open-rig';
 export type Asking =
   | { readonly kind: 'insert'; readonly lead: string }
   | { readonly kind: 'danger'; readonly words: string; readonly go: () => void }
-  | { readonly kind: 'keys' };
+  | { readonly kind: 'keys' }
+  | { readonly kind: 'sums' };
 
 /** How the map of the open rig is looked at. */
 export type MapState = {

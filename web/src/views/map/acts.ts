@@ -197,6 +197,7 @@ function lookActs({
     act('Smaller', '-', '−', () => by(-ZOOM.step), zoom > ZOOM.least),
     act(listed ? 'Map as a drawing' : 'Route as a list', 'l', 'L', () => setListed(!listed)),
     act(reading ? 'Close the order' : 'Order, and why', 'r', 'R', () => setReading(!reading)),
+    act('Small sums', '=', '=', () => ask({ kind: 'sums' })),
     act('Keys', '?', '?', () => ask({ kind: 'keys' })),
   ];
 }

@@ -5,6 +5,7 @@ import { Sheet } from '../../parts/dialog';
 import { useOpen, useOpenRig } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 import { actsOf } from './acts';
+import { Sums } from './sums';
 
 function Insert({ lead, onClose }: { lead: string; onClose: () => void }) {
   const { rig, setting, select, commit } = useOpen('rig', 'setting', 'select', 'commit');
@@ -72,6 +73,7 @@ export function MapDialogs() {
   const close = () => ask(null);
   if (asking?.kind === 'insert') return <Insert lead={asking.lead} onClose={close} />;
   if (asking?.kind === 'keys') return <Keys onClose={close} />;
+  if (asking?.kind === 'sums') return <Sums onClose={close} />;
   if (asking?.kind === 'danger')
     return (
       <Sheet title="Plug anyway?" text={asking.words} onClose={close}>

@@ -1,0 +1,2 @@
+// Small sums of the trade.
+export { SUMS, type Sum, type SumAnswer, type SumField } from './sums';
