@@ -4,7 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { EditCall } from '../core/edits';
-import { readRig, writeRig } from '../core/file';
+import { fromCsv, readRig, writeRig } from '../core/file';
 import { edited, fourCable } from '../core/testing/build';
 import { at, folder, hum, json } from './testing';
 
@@ -145,6 +145,14 @@ describe('the others', () => {
       expect(headroomDb).toBeCloseTo(ceilingDbu! - peakDbu, 9);
     expect(stops.every(({ peakDbu, averageDbu }) => peakDbu > averageDbu)).toBe(true);
     expect((await hum(['levels', at('sound.json')])).stdout).toContain('RETURN of Valve head');
+  });
+  test('levels as CSV: a line for each stop, what is not known empty', async () => {
+    const rows = fromCsv((await hum(['levels', at('sound.json'), '--csv'])).stdout);
+    expect(rows[0]!.slice(0, 4)).toEqual(['sound', 'route', 'at', 'average dBu']);
+    const input = rows.find((row) => row[2] === 'INPUT of Multi-effects')!;
+    expect(Number(input[6]) - Number(input[4])).toBeCloseTo(Number(input[7]), 1);
+    const pickup = rows.find((row) => row[2]!.includes('of Guitar'))!;
+    expect(pickup.slice(5)).toEqual(['', '', '', '']);
   });
   test('levels --choose: what to set, what is left to the ear, and how many sets were tried', async () => {
     const { value } = await json(['levels', at('sound.json'), '--choose']);

@@ -48,7 +48,7 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
   schema                      the JSON Schema of the file
 
   --json                      one JSON value instead of text
-  --csv                       cables, responses of tone as CSV
+  --csv                       cables, responses of tone, levels as CSV
   --sound S                   one sound, by id or name (else: all)
   --variant V                 one variant, by id or name (else: the base wiring)
   --feet                      lengths in feet

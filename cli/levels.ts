@@ -1,3 +1,4 @@
+import { toCsv } from '../core/file';
 import { chooseLevels } from '../core/levelling';
 import { inSetting, type Rig } from '../core/model';
 import { routeNames } from '../core/routes';
@@ -28,6 +29,37 @@ const pad = (value: number | null) => (value === null ? '' : formatDb(value)).pa
 
 /** Nothing has made any noise yet. */
 const quiet = (dbu: number): number | null => (dbu > -160 ? Math.round(dbu) : null);
+
+type Run = { readonly sound: string; readonly route: string; readonly run: LevelRoute };
+
+const HEAD = [
+  'sound',
+  'route',
+  'at',
+  'average dBu',
+  'peak dBu',
+  'noise dBu',
+  'ceiling dBu',
+  'left dB',
+  'meant to clip',
+];
+
+/** A line for each stop of every way; what is not known is empty. */
+const csvOf = (runs: readonly Run[]): string =>
+  toCsv([
+    HEAD,
+    ...runs.flatMap(({ sound, route, run }) =>
+      run.stops.map((stop) => [
+        sound,
+        route,
+        `${stop.label} of ${stop.box.name}`,
+        ...[stop.averageDbu, stop.peakDbu, quiet(stop.noiseDbu), stop.ceilingDbu, stop.headroomDb].map(
+          (value) => round(value) ?? '',
+        ),
+        stop.meantToClip ? 'yes' : '',
+      ]),
+    ),
+  ]);
 
 /** `levels --choose`: what to set on each box, and why. */
 function chosenLevels(call: Call, rig: Rig, variant: string | null): number {
@@ -76,6 +108,10 @@ export function levelsCommand(call: Call): number {
       variant,
       routes: runs.map(({ sound, route, run }) => ({ sound, route, ...data(run) })),
     });
+    return 0;
+  }
+  if (call.flags.has('--csv')) {
+    call.io.out(csvOf(runs));
     return 0;
   }
   for (const { sound, route, run } of runs) {

@@ -291,3 +291,27 @@ test('house rules: what another side would change is counted, findings follow it
   await page.getByText('House rules', { exact: true }).click();
   await expect(page.getByLabel('Slack on a lead, % of its way')).toHaveValue('12');
 });
+
+test('which guess to look up first: both ends of every range are tried, what they change is told', async ({
+  page,
+}) => {
+  const list = page.getByRole('region', { name: 'Assumed figures' });
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Gear' }).click();
+  await list.getByRole('button', { name: 'Which to look up first' }).click();
+  await expect(list.getByText(/^Tried \d+ of \d+/)).toBeVisible();
+  await list.getByRole('button', { name: 'Cancel' }).click();
+  await expect(list.getByText(/^Tried/)).toHaveCount(0);
+  await list.getByRole('button', { name: 'Which to look up first' }).click();
+  const first = list.getByRole('list', { name: 'To look up first' });
+  await expect(first).toBeVisible({ timeout: 60_000 });
+  await expect(first.getByRole('listitem').first()).toContainText(
+    /changes .*(finding|buffers|levels by|tone by)/,
+  );
+  await first.getByRole('button').first().click();
+  await expect(page.getByRole('button', { name: 'Close the facts' })).toBeVisible();
+
+  await newRig(page, 'guitar, valve head, cab');
+  await list.getByRole('button', { name: 'Which to look up first' }).click();
+  await expect(list.getByText('None of them changes anything that is judged here.')).toBeVisible();
+});

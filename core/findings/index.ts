@@ -1,6 +1,6 @@
 // What is judged of a rig: rules, their sentences and cures, effects under their causes.
 export { type Cure } from './cure';
-export { type Finding, type FindingFigure } from './finding';
+export { findingKey, type Finding, type FindingFigure } from './finding';
 export { type Guess } from './guess';
 export { houseLines, type HouseLine } from './house';
 export { cureOf, judge } from './judge';

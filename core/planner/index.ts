@@ -17,3 +17,4 @@ export {
   type PlanStep,
 } from './plan';
 export { preampIn, preampKey, preampsOf, throughPreamp } from './preamps';
+export { worthLookingUp, type WorthLine, type WorthStep } from './worth';

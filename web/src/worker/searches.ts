@@ -3,7 +3,15 @@ import { placeBuffers, type Placing, type PlacingStep } from '../../../core/buff
 import { readChains, wiringsIn } from '../../../core/chain';
 import { drawStrip, drawThumbnail, type Drawing, type StripDrawing } from '../../../core/drawing';
 import { chooseLevels, type LevelPlan, type LevelStep } from '../../../core/levelling';
-import { judged, planSearch, type PlanLine, type PlanStep } from '../../../core/planner';
+import {
+  judged,
+  planSearch,
+  worthLookingUp,
+  type PlanLine,
+  type PlanStep,
+  type WorthLine,
+  type WorthStep,
+} from '../../../core/planner';
 import { ideaFrom, type WhyNot } from '../../../core/proposals';
 import { inSetting, type Rig } from '../../../core/model';
 import type { LevelUnit } from '../../../core/units';
@@ -100,6 +108,13 @@ export function makeSearches(now: () => number = () => performance.now()) {
       unit: LevelUnit,
       told: (progress: LevelStep) => void,
     ): Promise<LevelPlan> => toEnd(chooseLevels(rig, variant, unit), told),
+
+    /** Tries both ends of every guess of a rig, in one night. */
+    worth: (
+      rig: Rig,
+      variant: string | null,
+      told: (progress: WorthStep) => void,
+    ): Promise<readonly WorthLine[]> => toEnd(worthLookingUp(rig, variant), told),
 
     /** Judges routings by their chains; those that cannot be wired after all are left out. */
     judge: (rig: Rig, variant: string | null, keys: readonly string[]): readonly ShownLine[] => {

@@ -5,7 +5,7 @@ import { Labelled, TextField } from '../../parts/field';
 import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
 import { useNotice, usePreferences } from '../../store/app';
 import { LevelNoise } from './level-noise';
-import { useSearch } from './use-search';
+import { useSearch } from '../../worker/use-search';
 
 const db = (value: number) => formatDb(Number(value.toFixed(1)));
 

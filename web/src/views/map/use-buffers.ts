@@ -2,7 +2,7 @@ import type { Placing, Stands } from '../../../../core/buffers';
 import { count } from '../../../../core/units';
 import { useOpenRig } from '../../rig/use-open';
 import { useNotice } from '../../store/app';
-import { useSearch } from './use-search';
+import { useSearch } from '../../worker/use-search';
 
 /** The search for the places of buffers. */
 export function useBuffers() {

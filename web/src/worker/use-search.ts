@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Remote } from 'comlink';
-import type { Rig } from '../../../../core/model';
-import { useOpenRig, useOpenWith } from '../../rig/use-open';
-import { startSearch, type Search } from '../../worker/search';
-import type { Searches } from '../../worker/searches';
+import type { Rig } from '../../../core/model';
+import { useOpenRig, useOpenWith } from '../rig/use-open';
+import { startSearch, type Search } from './search';
+import type { Searches } from './searches';
 
 type State<R> = {
   readonly found: R | null;
