@@ -12,15 +12,14 @@ function worth(rig: Rig): readonly WorthLine[] {
 /** A small one: the guitar by a pedal that is off into a combo; a buffer lies beside it. */
 const rig = (): Rig =>
   build('guitar, od, buffer, combo', 'guitar/out > overdrive/in', 'overdrive/out > combo/input');
-const known = (value: number): EditCall =>
-  ({
-    edit: 'setFigure',
-    arguments: {
-      box: 'combo',
-      at: { on: 'mode', jack: 'input', mode: 'as-built', field: 'cIn' },
-      figure: { value, source: 'measured', date: '2026-11-28' },
-    },
-  });
+const known = (value: number): EditCall => ({
+  edit: 'setFigure',
+  arguments: {
+    box: 'combo',
+    at: { on: 'mode', jack: 'input', mode: 'as-built', field: 'cIn' },
+    figure: { value, source: 'measured', date: '2026-11-28' },
+  },
+});
 
 test('what its range moves is told in dB, the most telling first; what moves nothing is left out', () => {
   const lines = worth(rig());
