@@ -28,7 +28,8 @@ const shots = [
     name: 'map-level',
     act: async (page) => {
       await page.getByRole('radio', { name: /Level/ }).click();
-      await page.waitForTimeout(600);
+      await page.getByRole('button', { name: 'Work them out' }).click();
+      await page.getByRole('button', { name: 'Set all' }).waitFor();
     },
   },
   {
@@ -45,6 +46,14 @@ const shots = [
       await page.getByRole('radio', { name: /Tone/ }).click();
       await page.getByRole('slider', { name: 'Frequency to read the curves at' }).waitFor();
       await page.waitForTimeout(600);
+    },
+  },
+  {
+    name: 'map-latency',
+    act: async (page) => {
+      await page.getByRole('radio', { name: /Latency/ }).click();
+      await page.getByRole('region', { name: 'Latency', exact: true }).getByRole('table').waitFor();
+      await page.waitForTimeout(400);
     },
   },
   {
@@ -115,17 +124,6 @@ const shots = [
       await page.getByRole('region', { name: 'Order', exact: true }).getByText('EARS').waitFor();
       await page.getByRole('button', { name: 'Why so' }).click();
       await page.getByRole('list', { name: 'Stops of the order' }).waitFor();
-    },
-  },
-  {
-    name: 'moving',
-    act: async (page) => {
-      await part(page, 'box:overdrive').first().click();
-      await page.getByTestId('map').focus();
-      await page.keyboard.press('m');
-      const moving = page.getByRole('region', { name: 'Moving' });
-      await moving.getByRole('button', { name: /^after Preamp/ }).focus();
-      await moving.getByText('Put away').first().waitFor();
     },
   },
   { name: 'sheet', act: go('Sheet') },
