@@ -1,4 +1,4 @@
-import { expect, newChainedRig, test } from './fixtures';
+import { expect, newChainedRig, pressUnit, test } from './fixtures';
 
 test('an equaliser is noted in a sound, drawn as feel or tone, goes to the sheet, and is taken back', async ({
   page,
@@ -66,10 +66,7 @@ test('a cabinet’s impulse response is kept by name and fingerprint; what is no
   page,
 }) => {
   await page.goto('/');
-  await page
-    .locator('[data-testid="map"] [data-part="box:multi-effects"]')
-    .first()
-    .click({ position: { x: 40, y: 12 } });
+  await pressUnit(page);
   await page.getByText(/^Equaliser \(/).click();
   const picker = page.getByLabel('Impulse response of Cabinet model');
   await picker.setInputFiles({

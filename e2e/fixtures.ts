@@ -95,3 +95,10 @@ export async function drawnAlong(page: Page, from: Locator, to: () => Locator) {
 
 /** Until what was in hand is put: for a moment a press just behind a drop is held back, and a link would load the page anew. */
 export const letGo = (page: Page) => expect(page.locator('[data-gap]')).toHaveCount(0);
+
+/** Chooses the unit of the demo by its name. */
+export const pressUnit = (page: Page) =>
+  page
+    .locator('[data-testid="map"] [data-part="box:multi-effects"]')
+    .first()
+    .click({ position: { x: 40, y: 12 } });

@@ -1,4 +1,4 @@
-import { expect, test } from './fixtures';
+import { expect, pressUnit, test } from './fixtures';
 
 test('output levels: worked out with why, set by one press, undone; what is not known is told for ear and meter', async ({
   page,
@@ -31,10 +31,7 @@ test('a knob told what it reaches is solved; a wish out of bounds is refused in 
   page,
 }) => {
   await page.goto('/');
-  await page
-    .locator('[data-testid="map"] [data-part="box:multi-effects"]')
-    .first()
-    .click({ position: { x: 40, y: 12 } });
+  await pressUnit(page);
   await page.getByText(/^Controls \(/).click();
   await page.getByText('What it reaches').nth(1).click();
   const reach = page.getByLabel('Reach of SEND 1 LEVEL in dB');

@@ -87,6 +87,12 @@ export class Reckoning {
     return { by, group, step };
   }
 
+  /** The instrument that the way begins at. */
+  private get played(): Box | undefined {
+    const [first] = this.steps;
+    return first?.type === 'block' ? this.resolved.boxes.get(first.box) : undefined;
+  }
+
   /** Who has made the noise that comes to the end, the last one first; null: nobody. */
   get made() {
     return this.at && { gainDb: this.at.gainDb, last: this.at.made };
@@ -153,8 +159,9 @@ export class Reckoning {
     if (loss === null || !this.drive) return this.at;
     const thermal = this.hops.thermalAt(i, ref) ?? SILENT_DBU;
     // What the resistance of a pickup and its controls hisses is the guitar's.
-    const isGuitar = this.stretch === 0 && this.hops.isPassive;
-    return noisier(changed(this.drive, loss), thermal, this.maker(i, box, isGuitar ? 'guitar' : undefined));
+    const guitar = this.stretch === 0 && this.hops.isPassive ? this.played : undefined;
+    const maker = guitar ? this.maker(i, guitar, 'guitar') : this.maker(i, box);
+    return noisier(changed(this.drive, loss), thermal, maker);
   }
 
   private arrive(i: number, box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {

@@ -70,6 +70,7 @@ describe('whose the noise is', () => {
       6,
     );
     expect(input.noiseDbu).toBeLessThan(-110);
+    expect(atEnd(plain).shares.find(({ group }) => group === 'guitar')!.most.name).toBe('Guitar');
     expect(atEnd(plain).unheardDb).toBe(6);
   });
 

@@ -1,17 +1,13 @@
 import { useState } from 'react';
-import { scaleLinear, scaleLog } from 'd3-scale';
-import { line } from 'd3-shape';
 import { bandsOf, eqDb } from '../../../core/equaliser';
 import { IMPULSE_HZ, impulseDb, parseWav } from '../../../core/impulse';
 import type { Block, Box, EqSetting, Impulse } from '../../../core/model';
 import { formatQuantity } from '../../../core/units';
 import { Button } from '../parts/button';
+import { SmallPlot } from '../parts/small-plot';
 import { useFiles } from '../parts/use-files';
 import { useOpen } from '../rig/use-open';
 
-const [WIDTH, HEIGHT] = [248, 110];
-const EDGE = { left: 30, right: 4, top: 6, bottom: 16 } as const;
-const [LOW_DB, HIGH_DB] = [-36, 6];
 const MOST_BYTES = 20_000_000;
 
 const hexOf = (bytes: ArrayBuffer): string =>
@@ -31,49 +27,23 @@ async function impulseOf(file: File): Promise<Impulse> {
 }
 
 /** The response by itself, and with the cuts and bands that are set. */
-function Curve({ block, impulse, eq }: { block: Block; impulse: Impulse; eq: EqSetting }) {
-  const x = scaleLog([20, 20_000], [EDGE.left, WIDTH - EDGE.right]);
-  const y = scaleLinear([LOW_DB, HIGH_DB], [HEIGHT - EDGE.bottom, EDGE.top]).clamp(true);
-  const path = line<number>(
-    (_, i) => x(IMPULSE_HZ[i] ?? 20),
-    (value) => y(value),
-  );
-  const cut = impulse.curveDb.map((value, i) => value + eqDb(bandsOf(block), eq, IMPULSE_HZ[i] ?? 20));
-  return (
-    <svg
-      role="img"
-      aria-label={`Response of ${impulse.name}, by itself and as it is cut`}
-      width={WIDTH}
-      height={HEIGHT}
-      className="block"
-    >
-      {[-24, -12, 0].map((tick) => (
-        <g key={tick}>
-          <line x1={EDGE.left} x2={WIDTH - EDGE.right} y1={y(tick)} y2={y(tick)} className="stroke-hair" />
-          <text x={EDGE.left - 4} y={y(tick) + 4} textAnchor="end" fontSize={12} className="fill-muted">
-            {String(tick).replace('-', '\u2212')}
-          </text>
-        </g>
-      ))}
-      {[100, 1_000, 10_000].map((hertz) => (
-        <g key={hertz}>
-          <line x1={x(hertz)} x2={x(hertz)} y1={EDGE.top} y2={HEIGHT - EDGE.bottom} className="stroke-hair" />
-          <text x={x(hertz)} y={HEIGHT - 3} textAnchor="middle" fontSize={12} className="fill-muted">
-            {hertz < 1000 ? hertz : `${hertz / 1000}k`}
-          </text>
-        </g>
-      ))}
-      <path
-        d={path(impulse.curveDb) ?? ''}
-        fill="none"
-        strokeWidth={1}
-        strokeDasharray="4 3"
-        className="stroke-ink"
-      />
-      <path d={path(cut) ?? ''} fill="none" strokeWidth={1.8} className="stroke-ink" />
-    </svg>
-  );
-}
+const Curve = ({ block, impulse, eq }: { block: Block; impulse: Impulse; eq: EqSetting }) => (
+  <SmallPlot
+    label={`Response of ${impulse.name}, by itself and as it is cut`}
+    width={248}
+    height={110}
+    hz={IMPULSE_HZ}
+    curves={[
+      { db: impulse.curveDb, look: 'dashed' },
+      {
+        db: impulse.curveDb.map((value, i) => value + eqDb(bandsOf(block), eq, IMPULSE_HZ[i] ?? 20)),
+        look: 'thick',
+      },
+    ]}
+    range={[-36, 6]}
+    ticks={[-24, -12, 0]}
+  />
+);
 
 /** The impulse response that a cabinet model plays. */
 export function ImpulseFields({ box, block, eq }: { box: Box; block: Block; eq: EqSetting }) {

@@ -1,60 +1,28 @@
-import { scaleLinear, scaleLog } from 'd3-scale';
-import { line } from 'd3-shape';
 import type { EqView } from '../../../../core/equaliser';
 import { formatDb } from '../../../../core/units';
+import { SmallPlot } from '../../parts/small-plot';
 import { useOpen } from '../../rig/use-open';
 import { useAnalysis } from '../../worker/use-analysis';
 import { useRoutes } from './use-map';
 
-const [WIDTH, HEIGHT] = [122, 92];
-const EDGE = { left: 26, right: 2, top: 4, bottom: 16 } as const;
 const STEP_DB = 6;
-const TICKS_HZ = [100, 1_000, 10_000];
 
 /** One of the two, on the scale that both have. */
 function Curve(props: { name: string; hz: readonly number[]; db: readonly number[]; most: number }) {
   const { name, hz, db, most } = props;
-  const x = scaleLog([hz[0] ?? 1, hz.at(-1) ?? 10], [EDGE.left, WIDTH - EDGE.right]);
-  const y = scaleLinear([-most, most], [HEIGHT - EDGE.bottom, EDGE.top]).clamp(true);
-  const path = line<number>(
-    (_, i) => x(hz[i] ?? 1),
-    (value) => y(value),
-  );
   const [least, greatest] = [Math.min(...db), Math.max(...db)];
   return (
     <figure>
       <figcaption className="text-xs">{name}</figcaption>
-      <svg
-        role="img"
-        aria-label={`${name}: from ${formatDb(Math.max(least, -most))} to ${formatDb(greatest)} dB`}
-        width={WIDTH}
-        height={HEIGHT}
-        className="block"
-      >
-        {[-most, 0, most].map((tick) => (
-          <g key={tick}>
-            <line x1={EDGE.left} x2={WIDTH - EDGE.right} y1={y(tick)} y2={y(tick)} className="stroke-hair" />
-            <text x={EDGE.left - 3} y={y(tick) + 4} textAnchor="end" fontSize={12} className="fill-muted">
-              {formatDb(tick)}
-            </text>
-          </g>
-        ))}
-        {TICKS_HZ.map((hertz) => (
-          <g key={hertz}>
-            <line
-              x1={x(hertz)}
-              x2={x(hertz)}
-              y1={EDGE.top}
-              y2={HEIGHT - EDGE.bottom}
-              className="stroke-hair"
-            />
-            <text x={x(hertz)} y={HEIGHT - 3} textAnchor="middle" fontSize={12} className="fill-muted">
-              {hertz < 1000 ? hertz : `${hertz / 1000}k`}
-            </text>
-          </g>
-        ))}
-        <path d={path(db) ?? ''} fill="none" strokeWidth={1.8} className="stroke-ink" />
-      </svg>
+      <SmallPlot
+        label={`${name}: from ${formatDb(Math.max(least, -most))} to ${formatDb(greatest)} dB`}
+        width={122}
+        height={92}
+        hz={hz}
+        curves={[{ db, look: 'thick' }]}
+        range={[-most, most]}
+        ticks={[-most, 0, most]}
+      />
     </figure>
   );
 }

@@ -1,53 +1,9 @@
 import { useState } from 'react';
-import { scaleLinear, scaleLog } from 'd3-scale';
-import { line } from 'd3-shape';
 import type { LatencyView } from '../../../../core/timing';
+import { SmallPlot } from '../../parts/small-plot';
 import { useOpen } from '../../rig/use-open';
 import { useAnalysis } from '../../worker/use-analysis';
 import { useRoutes } from './use-map';
-
-const [WIDTH, HEIGHT] = [248, 110];
-const EDGE = { left: 30, right: 6, top: 6, bottom: 18 } as const;
-const [LOW_DB, HIGH_DB] = [-24, 6];
-const TICKS_DB = [-24, -12, 0];
-const TICKS_HZ = [100, 1_000, 10_000];
-
-/** Both ways together against the stronger alone. */
-function Comb({ hz, comb, label }: { hz: readonly number[]; comb: readonly number[]; label: string }) {
-  const x = scaleLog([hz[0] ?? 1, hz.at(-1) ?? 10], [EDGE.left, WIDTH - EDGE.right]);
-  const y = scaleLinear([LOW_DB, HIGH_DB], [HEIGHT - EDGE.bottom, EDGE.top]).clamp(true);
-  const path = line<number>(
-    (_, i) => x(hz[i] ?? 1),
-    (db) => y(db),
-  );
-  return (
-    <svg role="img" aria-label={label} width={WIDTH} height={HEIGHT} className="block">
-      {TICKS_DB.map((db) => (
-        <g key={db}>
-          <line x1={EDGE.left} x2={WIDTH - EDGE.right} y1={y(db)} y2={y(db)} className="stroke-hair" />
-          <text x={EDGE.left - 4} y={y(db) + 4} textAnchor="end" fontSize={12} className="fill-muted">
-            {String(db).replace('-', '−')}
-          </text>
-        </g>
-      ))}
-      {TICKS_HZ.map((hertz, i) => (
-        <g key={hertz}>
-          <line x1={x(hertz)} x2={x(hertz)} y1={EDGE.top} y2={HEIGHT - EDGE.bottom} className="stroke-hair" />
-          <text
-            x={x(hertz)}
-            y={HEIGHT - 4}
-            textAnchor={i === TICKS_HZ.length - 1 ? 'end' : 'middle'}
-            fontSize={12}
-            className="fill-muted"
-          >
-            {hertz < 1000 ? `${hertz} Hz` : `${hertz / 1000} k`}
-          </text>
-        </g>
-      ))}
-      <path d={path(comb) ?? ''} fill="none" strokeWidth={1.6} className="stroke-ink" />
-    </svg>
-  );
-}
 
 /** One meeting; its comb is drawn when it is asked for. */
 function Meeting({ meeting, hz }: { meeting: LatencyView['meetings'][number]; hz: readonly number[] }) {
@@ -66,7 +22,17 @@ function Meeting({ meeting, hz }: { meeting: LatencyView['meetings'][number]; hz
           {open ? 'Hide' : 'Draw'} what is heard
         </button>
       ) : null}
-      {open ? <Comb hz={hz} comb={meeting.comb} label={meeting.words} /> : null}
+      {open ? (
+        <SmallPlot
+          label={meeting.words}
+          width={248}
+          height={110}
+          hz={hz}
+          curves={[{ db: meeting.comb, look: 'thick' }]}
+          range={[-24, 6]}
+          ticks={[-24, -12, 0]}
+        />
+      ) : null}
     </li>
   );
 }
