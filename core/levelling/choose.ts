@@ -63,8 +63,12 @@ export function differsIn(a: Score, b: Score): keyof Score | null {
   return names[x.findIndex((value, i) => value !== y[i])] ?? null;
 }
 
-const isBetter = (a: Score, b: Score): boolean => {
-  const [x, y] = [asList(a), asList(b)];
+/** So many of the things compared must be right; those behind them are better or worse. */
+const MUST = 5;
+
+/** @param first only by so many of the things that are compared */
+const isBetter = (a: Score, b: Score, first = Infinity): boolean => {
+  const [x, y] = [asList(a).slice(0, first), asList(b).slice(0, first)];
   const i = x.findIndex((value, k) => value !== y[k]);
   return i >= 0 && (x[i] ?? 0) < (y[i] ?? 0);
 };
@@ -195,7 +199,9 @@ export class Chooser {
             yield { looked, of };
           }
       }
-    return { today, best: found.best, instead, looked, of };
+    // Knobs solved for one way may have cost another more than they brought: then all stays as it is.
+    const best = isBetter(today.score, found.best.score, MUST) ? today : found.best;
+    return { today, best, instead, looked, of };
   }
 }
 

@@ -4,8 +4,10 @@ import type { EditCall } from '../edits';
 import { headroomAt, levelsAlong, unlikeLevels } from '../level';
 import { boxOf, jackIn, type Rig } from '../model';
 import { jointsIn, resolveIn, traceIn } from '../signal';
-import { edited, fourCable } from '../testing/build';
+import { build, edited, fourCable } from '../testing/build';
 import { addLead, done, mode, planOf, settingOf, state, unityOf } from '../testing/levels';
+import { Measure } from './measure';
+import { waysOf } from './ways';
 
 /** Judged anew, by documents alone: every set of modes laid into the rig, nothing kept from one to the next. */
 function byHand(rig: Rig, jacks: readonly (readonly [string, string])[]) {
@@ -89,3 +91,59 @@ test.each([
     expect(Math.round(plan.then.snrDb)).toBe(-best!.score[5]!);
   },
 );
+
+test('levels that are put together stretch by stretch are those of a document that holds all of its modes', () => {
+  const rig = edited(
+    build(
+      'guitar, unit, valve head, cabinet 16, desk',
+      'guitar/out > multi-effects/input',
+      'multi-effects/send-1 > valve-head/input',
+      'valve-head/send > multi-effects/return-1',
+      'multi-effects/out-1-l > valve-head/return',
+      'valve-head/spk-16 = cabinet/in',
+      'multi-effects/out-2-l - desk/ch-1',
+    ),
+    state('multi-effects', 'loop-1', 'on'),
+    {
+      edit: 'wireInside',
+      arguments: {
+        box: 'multi-effects',
+        patch: 'inside',
+        wires: [
+          ...fourCable().boxes.find(({ id }) => id === 'multi-effects')!.patches[0]!.wires,
+          { from: { block: 'reverb', port: 'out' }, to: { jack: 'out-2-l' } },
+        ],
+      },
+    },
+  );
+  const all = waysOf(rig, null);
+  const measure = new Measure(all, rig.houseRules.limits);
+  const bounds = all.choices.map(({ modes }) => modes.length);
+  // Both ends of the lead to the desk have modes.
+  expect(all.choices.map(({ key }) => key)).toEqual(
+    expect.arrayContaining(['multi-effects/out-2-l', 'desk/ch-1']),
+  );
+  const sets = bounds.reduce<readonly (readonly number[])[]>(
+    (some, bound) => some.flatMap((set) => Array.from({ length: bound }, (_, i) => [...set, i])),
+    [[]],
+  );
+  expect(sets.length).toBe(2 ** all.choices.length);
+  for (const modes of sets) {
+    const trial = edited(
+      rig,
+      ...modes.map((to, i) => {
+        const { box, jack, modes: own } = all.choices[i]!;
+        return mode(box.id, jack.id, own[to]!.id);
+      }),
+    );
+    all.ways.forEach(({ of, path }, i) => {
+      const { stops } = levelsAlong(settingOf(trial, of.sound.id), path);
+      const told = measure.onWay(i, { modes, knobs: all.knobs.map(() => null) })!.stops;
+      const figures = (some: typeof stops) =>
+        some.map(({ averageDbu, peakDbu, noiseDbu }) =>
+          [averageDbu, peakDbu, noiseDbu].map((db) => Number(db.toFixed(9))),
+        );
+      expect(figures(told)).toEqual(figures(stops));
+    });
+  }
+});
