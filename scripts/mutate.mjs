@@ -1,5 +1,6 @@
 // npm run mutate [-- WORD]: makes the code wrong in one place at a time and runs the suites that should notice.
 // Ends with 1 if one of them did not.
+import { TONE_MUTATIONS } from './mutations-tone.mjs';
 import { ensureInstalled } from './lib.mjs';
 import { unitTests } from './unit.mjs';
 
@@ -278,83 +279,7 @@ const MUTATIONS = [
     to: '1',
     suites: ['core/network/pickups'],
   },
-  {
-    what: 'what a piece between two buffers sends back is left out',
-    file: 'core/buffers/twoport.ts',
-    from: 'const [sr, si] = [re * re - im * im, 2 * re * im];',
-    to: 'const [sr, si] = [0, 0];',
-    suites: ['core/buffers'],
-  },
-  {
-    what: 'a placement goes on from the driver, whatever buffer stands there',
-    file: 'core/buffers/search.ts',
-    from: 'this.stack.push({ sum, stretch, from: position, drives: buffer });',
-    to: 'this.stack.push({ sum, stretch, from: -1, drives: -1 });',
-    suites: ['core/buffers/search'],
-  },
-  {
-    what: 'what an input looks into makes no noise',
-    file: 'core/level/reckoning.ts',
-    from: 'this.hops.thermalAt(i, ref) ?? SILENT_DBU',
-    to: 'SILENT_DBU',
-    suites: ['core/level/noise'],
-  },
-  {
-    what: 'an output at line level is no louder than one at instrument level',
-    file: 'core/level/converter.ts',
-    from: 'return to.value - (like.maxDbu ?? to).value;',
-    to: 'return 0;',
-    suites: ['core/level/converter'],
-  },
-  {
-    what: 'a gate silences what is made behind it too',
-    file: 'core/level/shares.ts',
-    from: 'noise.filter(({ step }) => step < at)',
-    to: 'noise.filter(({ step }) => step >= 0)',
-    suites: ['core/level/shares'],
-  },
-  {
-    what: 'an insertion over unity is turned up still more',
-    file: 'core/levelling/choose.ts',
-    from: 'at.knobs[i] ?? null, -middle)',
-    to: 'at.knobs[i] ?? null, middle)',
-    suites: ['core/levelling'],
-  },
-  {
-    what: 'levels are solved by the modes of one stretch only',
-    file: 'core/levelling/way-levels.ts',
-    from: 'choices.map((i) => at.modes[i]).join()',
-    to: 'choices.slice(0, 1).map((i) => at.modes[i]).join()',
-    suites: ['core/levelling'],
-  },
-  {
-    what: 'the notches of two like signals stand where those of turned ones do',
-    file: 'core/timing/notch.ts',
-    from: '(2 * n + 1) / (2 * seconds)',
-    to: '(n + 1) / seconds',
-    suites: ['core/timing'],
-  },
-  {
-    what: 'polarity is looked at over the whole way, not up to where two meet',
-    file: 'core/timing/meets.ts',
-    from: 'const turns = steps.slice(0, upTo).filter',
-    to: 'const turns = steps.slice(0, 1).filter',
-    suites: ['core/timing'],
-  },
-  {
-    what: 'a low cut takes what is over it',
-    file: 'core/equaliser/bands.ts',
-    from: 'cutDb(lowCutHz / hertz)',
-    to: 'cutDb(hertz / lowCutHz)',
-    suites: ['core/equaliser'],
-  },
-  {
-    what: 'samples of 24 bits are read without their sign',
-    file: 'core/impulse/wav.ts',
-    from: 'view.getInt16(at + 1, true) * 256',
-    to: 'view.getUint16(at + 1, true) * 256',
-    suites: ['core/impulse'],
-  },
+  ...TONE_MUTATIONS,
 ];
 
 if ((await ensureInstalled()) !== 0) process.exit(1);
