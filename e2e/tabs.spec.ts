@@ -204,3 +204,27 @@ test('everything goes into one file and comes back from it', async ({ page }, in
   await expect(rigs).toHaveCount(1);
   await expect(page.getByText('Bin (1)')).toBeVisible();
 });
+
+test('pages opened one upon another on a first start put every demo on the shelf once', async ({
+  context,
+  page,
+}) => {
+  // Held until all ask for it: then all of them find it missing at the same moment.
+  const held: (() => void)[] = [];
+  await context.route(/stage-walk-on/, async (route) => {
+    await new Promise<void>((done) => {
+      held.push(done);
+      if (held.length === 4) for (const go of held) go();
+    });
+    await route.continue();
+  });
+  await page.goto('/');
+  await expect(page).toHaveURL(/\/rig\/pit-chair\/map/);
+  const others = await Promise.all([1, 2, 3].map(() => context.newPage()));
+  await Promise.all(others.map((other) => other.goto('/shelf')));
+  for (const other of others)
+    await expect(other.getByRole('link', { name: 'Fly kit' }).first()).toBeVisible();
+  await page.goto('/shelf');
+  await expect(page.getByRole('list', { name: 'Rigs' }).getByRole('listitem')).toHaveCount(3);
+  await expect(page.getByText('(copy)')).toHaveCount(0);
+});

@@ -1,10 +1,13 @@
 import pitChair from '../../../demo/pit-chair.humrig.json?url';
 import stageWalkOn from '../../../demo/stage-walk-on.humrig.json?url';
 import flyKit from '../../../demo/fly-kit.humrig.json?url';
+import Dexie from 'dexie';
 import type { Rig } from '../../../core/model';
 import { readText } from '../worker/reading';
 import { database, now } from './app';
+import { tellTabs } from './channel';
 import { importRig } from './files';
+import { createRig } from './rigs';
 
 /** The demo rigs, each a file of its own: most starts need none of them, the first start one. */
 const DEMOS = [pitChair, stageWalkOn, flyKit] as const;
@@ -34,8 +37,14 @@ export async function putOwedDemos(): Promise<void> {
   // All of one moment: the shelf then keeps the order of their names. One that does not come is owed on.
   for (const demo of DEMOS.slice(1)) {
     const rig = await read(demo);
-    if ((await database.heads.get(rig.id)) === undefined)
-      await importRig(rig, 'keep-both', { demo: true, at });
+    if ((await database.heads.get(rig.id)) !== undefined) continue;
+    try {
+      await createRig(database, rig, at, { demo: true });
+      tellTabs({ kind: 'shelf', rig: rig.id });
+    } catch (error) {
+      // A page that is just closing, or another call, was at it too and has put it there meanwhile.
+      if (!(error instanceof Dexie.ConstraintError)) throw error;
+    }
   }
   localStorage.removeItem(OWED);
 }
