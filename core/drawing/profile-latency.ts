@@ -1,20 +1,19 @@
 // The profile of layer Latency: how late the signal is from stop to stop.
 import { boxOf } from '../model';
 import { traceIn, type ForSignal } from '../signal';
-import { delaysAlong, msWords, rangeWords, type DelayRoute } from '../timing';
+import { delaysAlong, msWords, rangeWords, type DelayRoute, type DelayStop } from '../timing';
 import { count } from '../units';
-import { fitText } from './fonts';
 import type { Item, Point } from './primitives';
 import {
   emptyProfile,
   FOOT,
   HEAD,
+  lane,
   LEFT,
   polyline,
   RIGHT,
   rule,
   STEP,
-  TEXT,
   text,
   type ProfileAsk,
   type ProfileDrawing,
@@ -28,7 +27,10 @@ const LEAST_MS = 4;
 const STEPS_MS = [0.5, 1, 2, 5, 10, 20, 50];
 const MOST_TICKS = 5;
 
-const WORDS = { converters: 'converters', block: '', link: 'digital link', air: 'through the air' } as const;
+const KINDS = { converters: 'converters', link: 'digital link', air: 'through the air' } as const;
+
+/** What delays the signal there: a block by its name. */
+const whatOf = ({ kind, label }: DelayStop): string => (kind === 'block' ? label : KINDS[kind]);
 
 function captionOf(route: DelayRoute, limitMs: number): string {
   if (route.stops.length === 0) return 'Nothing on this route delays it: no converter, no digital link.';
@@ -78,7 +80,7 @@ export function drawLatency(of: Of, { route, width, height }: ProfileAsk): Profi
       words: '0 ms',
     },
     ...delays.stops.map((one, i): Stop => {
-      const what = WORDS[one.kind] === '' ? one.label : WORDS[one.kind];
+      const what = whatOf(one);
       return {
         ...ends,
         x: xAt(i + 1),
@@ -101,17 +103,8 @@ export function drawLatency(of: Of, { route, width, height }: ProfileAsk): Profi
   ];
   stops.forEach((stop, i) => {
     const own = delays.stops[i - 1];
-    const words = own ? (WORDS[own.kind] === '' ? own.label : WORDS[own.kind]) : '';
-    items.push(rule({ x: stop.x, y: HEAD }, { x: stop.x, y: height - FOOT }, 'hair'));
-    const foot = height - FOOT + 14;
-    items.push(
-      text(stop.x, foot, fitText(stop.label, 'mono', TEXT, step - 3), {
-        face: 'mono',
-        tone: 'ink',
-        part: stop.part,
-      }),
-      text(stop.x, foot + 13, fitText(words, 'sans', TEXT, step - 6), { part: stop.part }),
-    );
+    const words = own ? whatOf(own) : '';
+    items.push(...lane(stop, words, { top: HEAD, height, step }));
     if (own)
       items.push(
         text(stop.x + 5, stop.y - 5, `+${Number(own.ms.toFixed(1))}`, { anchor: 'start', face: 'mono' }),

@@ -1,18 +1,17 @@
 import { levelsAlong, tightest, type LevelRoute, type LevelStop } from '../level';
 import { traceIn, type ForSignal } from '../signal';
 import { formatLevel, levelWords, shortLevel, type LevelUnit } from '../units';
-import { fitText } from './fonts';
 import type { Item } from './primitives';
 import {
   emptyProfile,
   FOOT,
   HEAD,
+  lane,
   LEFT,
   polyline,
   RIGHT,
   rule,
   STEP,
-  TEXT,
   text,
   type ProfileAsk,
   type ProfileDrawing,
@@ -143,21 +142,11 @@ export function drawLevels(
   const items: Item[] = [...axis(scale, full - RIGHT, levels)];
   run.stops.forEach((stop, i) => {
     const x = xAt(i);
-    items.push(rule({ x, y: HEAD }, { x, y: height - FOOT }, 'hair'));
+    const words = { x, label: stop.box.tag, part: stop.part };
+    // Names are longer than a lane is wide: every other one stands lower.
+    const drop = i % 2 === 1 ? 26 : 13;
+    items.push(...lane(words, stop.label, { top: HEAD, height, step, wide: step * 2 - 8, drop }));
     items.push(...ceiling(x, stop, scale));
-    const y = height - FOOT + 14;
-    items.push(
-      text(x, y, fitText(stop.box.tag, 'mono', TEXT, step - 3), {
-        face: 'mono',
-        tone: 'ink',
-        part: stop.part,
-      }),
-    );
-    items.push(
-      text(x, y + (i % 2 === 1 ? 26 : 13), fitText(stop.label, 'sans', TEXT, step * 2 - 8), {
-        part: stop.part,
-      }),
-    );
   });
   items.push(
     ...polyline(

@@ -3,6 +3,7 @@ import type { Held, Stretch } from '../chain';
 import type { Part, Rig, Setting } from '../model';
 import type { Layer } from '../layers';
 import type { LevelUnit } from '../units';
+import { fitText } from './fonts';
 import type { Drawing, Item, Point, Stroke, Tone } from './primitives';
 
 /** One step along the route: what the signal passes, or several things that are out of it. */
@@ -87,6 +88,27 @@ export const rule = (from: Point, to: Point, tone: Tone, dashed = false): Item =
   tone,
   dashed,
 });
+
+/** The lane of a stop from the top down, with its tag and what else it is under it. @param drop how far under the tag */
+export function lane(
+  { x, label, part }: Pick<Stop, 'x' | 'label' | 'part'>,
+  words: string,
+  at: {
+    readonly top: number;
+    readonly height: number;
+    readonly step: number;
+    readonly wide?: number;
+    readonly drop?: number;
+  },
+): readonly Item[] {
+  const { top, height, step, wide = step - 3, drop = TEXT + 1 } = at;
+  const y = height - FOOT + 14;
+  return [
+    rule({ x, y: top }, { x, y: height - FOOT }, 'hair'),
+    text(x, y, fitText(label, 'mono', TEXT, step - 3), { face: 'mono', tone: 'ink', part }),
+    text(x, y + drop, fitText(words, 'sans', TEXT, wide), { part }),
+  ];
+}
 
 /** A route without a stop. */
 export const emptyProfile = (width: number, height: number, caption: string): ProfileDrawing => ({

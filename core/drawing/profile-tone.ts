@@ -17,6 +17,7 @@ import type { Item, Stroke } from './primitives';
 import {
   emptyProfile,
   FOOT,
+  lane,
   LEFT,
   polyline,
   rule,
@@ -168,16 +169,7 @@ export function drawTones(of: Of, { route, width, height }: ProfileAsk): Profile
   stops.forEach((stop, i) => {
     const own = tone.steps.slice(shown[i]?.first ?? 0, (shown[i]?.last ?? 0) + 1);
     const leads = own.length > 1 ? count(own.length, 'lead') : `lead ${own[0]?.lead.number ?? ''}`;
-    items.push(rule({ x: stop.x, y: TOP }, { x: stop.x, y: height - FOOT }, 'hair'));
-    const y = height - FOOT + 14;
-    items.push(
-      text(stop.x, y, fitText(stop.label, 'mono', TEXT, step - 3), {
-        face: 'mono',
-        tone: 'ink',
-        part: stop.part,
-      }),
-      text(stop.x, y + 13, fitText(leads, 'sans', TEXT, step - 3), { part: stop.part }),
-    );
+    items.push(...lane(stop, leads, { top: TOP, height, step }));
   });
   LINES.forEach(({ stroke }, k) =>
     items.push(

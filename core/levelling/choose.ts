@@ -200,7 +200,8 @@ export class Chooser {
           }
       }
     // Knobs solved for one way may have cost another more than they brought: then all stays as it is.
-    const best = isBetter(today.score, found.best.score, MUST) ? today : found.best;
+    const stay = this.judge({ ...today.at, asIs: false });
+    const best = isBetter(stay.score, found.best.score, MUST) ? stay : found.best;
     return { today, best, instead, looked, of };
   }
 }

@@ -19,7 +19,7 @@ describe('unity', () => {
     const plan = planOf(rig);
     expect(plan.sets.map(({ what }) => what)).toEqual(['OUTPUT of Multi-effects']);
     expect(plan.sets[0]!.why).toMatch(
-      /^unity: RETURN of Valve head gets 4\.\d dB more than with send and return joined/,
+      /^unity: else RETURN of Valve head gets 4\.\d dB more than with send and return joined/,
     );
     expect(plan.then.unityDb!).toBeLessThan(0.5);
     const after = unityOf(done(rig, plan)).find(({ kind }) => kind === 'loop')!;

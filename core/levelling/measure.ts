@@ -54,13 +54,14 @@ export class Measure {
   private kept<R>(
     store: Map<string, R>,
     i: number,
-    { modes, knobs }: Setting,
+    { modes, knobs, asIs }: Setting,
     work: (way: Way) => R,
   ): R | null {
     const way = this.all.ways[i];
     if (!way) return null;
     const key = [
       i,
+      asIs ? 'as it is' : '',
       ...way.choices.map((choice) => modes[choice]),
       ...way.knobs.map(({ knob }) => knobs[knob]?.toFixed(KEPT_DIGITS) ?? ''),
     ].join(' ');
@@ -124,7 +125,7 @@ export class Measure {
     const way = this.all.ways[i];
     if (!way) return [];
     const { of, path } = way;
-    const states = statesOf(of, this.all, at);
+    const states = statesOf(of, this.all, way, at, false);
     const turned: Resolved = {
       ...states,
       control: (box, control) =>

@@ -9,8 +9,8 @@ type Pair = {
   readonly of: Of;
   readonly from: JackEnd;
   readonly to: JackEnd;
-  readonly from0: number;
-  readonly to0: number;
+  readonly fromChoice: number;
+  readonly toChoice: number;
 };
 
 const keyOf = ({ box, jack }: JackEnd) => jackKey({ box: box.id, jack: jack.id });
@@ -28,8 +28,8 @@ function pairsOf({ ways, choices }: Ways): readonly Pair[] {
           of,
           from,
           to: end,
-          from0: numberOf(from),
-          to0: numberOf(end),
+          fromChoice: numberOf(from),
+          toChoice: numberOf(end),
         });
     }
   return [...found.values()];
@@ -37,13 +37,13 @@ function pairsOf({ ways, choices }: Ways): readonly Pair[] {
 
 /** How many pairs of jacks are set for unlike levels, by the modes that are tried. */
 export function mismatchesIn(all: Ways): (at: Setting) => number {
-  const pairs = pairsOf(all).filter(({ from0, to0 }) => from0 >= 0 || to0 >= 0);
+  const pairs = pairsOf(all).filter(({ fromChoice, toChoice }) => fromChoice >= 0 || toChoice >= 0);
   return ({ modes }) =>
-    pairs.filter(({ of, from, to, from0, to0 }) => {
+    pairs.filter(({ of, from, to, fromChoice, toChoice }) => {
       const inMode = ({ box, jack }: JackEnd, choice: number) => ({
         jack,
         mode: all.choices[choice]?.modes[modes[choice] ?? -1] ?? resolveIn(of).jackMode(box, jack).mode,
       });
-      return unlikeLevels(inMode(from, from0), inMode(to, to0)) !== null;
+      return unlikeLevels(inMode(from, fromChoice), inMode(to, toChoice)) !== null;
     }).length;
 }

@@ -5,11 +5,20 @@ import type { LevelUnit } from '../units';
 import { levelEdits } from './apply';
 import { byEar, type ByEar } from './by-ear';
 import { Chooser } from './choose';
-import { db, deskNotes, guitarLine, insteadLines, knobLines, modeLines, sumOf, unityLines } from './lines';
-import { moved } from './setting';
-import { guitarLevels, soundLevels } from './sounds';
+import {
+  deskNotes,
+  guitarLine,
+  insteadLines,
+  knobLines,
+  makeUpLines,
+  modeLines,
+  sumOf,
+  unityLines,
+  wishLines,
+  wishWords,
+} from './lines';
+import { soundLevels } from './sounds';
 import { waysOf } from './ways';
-import { knobWords } from './words';
 
 /** One thing to set, by hand or stored with a sound. */
 export type SetLine = {
@@ -77,49 +86,11 @@ export function* chooseLevels(
   const { today, best, looked, of } = chosen;
   const { measure } = chooser;
   const sounds = soundLevels(rig, all, measure, best.at);
-  const guitars = guitarLevels(rig, all, measure, best.at, (knob, change) =>
-    moved(knob, best.at.knobs[all.knobs.indexOf(knob)] ?? null, change),
-  );
   const sets: readonly SetLine[] = [
     ...modeLines(all, chosen),
-    ...knobLines(all, today, best),
-    ...sounds.flatMap(({ sound, set, wishedDb }): SetLine[] =>
-      set
-        ? [
-            {
-              part: { type: 'box', id: set.box.id },
-              box: set.box.id,
-              what: `${set.control.label} of ${set.box.name}`,
-              now: 'as it is',
-              then: knobWords(
-                { ...set, key: '', range: { lo: 0, hi: 0 }, now: null, inSounds: [] },
-                set.position,
-              ),
-              why: `${sound.name} is wished ${db(wishedDb)} dB against ${rig.sounds[0]?.name ?? ''}`,
-              sounds: [sound.id],
-              also: [],
-              to: { control: set.control.id, position: set.position },
-            },
-          ]
-        : [],
-    ),
-    ...guitars.flatMap((one): SetLine[] => {
-      const place = one.knob === null ? undefined : all.knobs[one.knob];
-      if (!place || one.position === null || one.sounds.length === 0) return [];
-      return [
-        {
-          part: { type: 'box', id: place.box.id },
-          box: place.box.id,
-          what: `${place.control.label} of ${place.box.name}`,
-          now: knobWords(place, null),
-          then: knobWords(place, one.position),
-          why: `as loud as the first guitar with ${one.guitar.name}`,
-          sounds: one.sounds.map(({ id }) => id),
-          also: [],
-          to: { control: place.control.id, position: one.position },
-        },
-      ];
-    }),
+    ...knobLines(all, best),
+    ...wishLines(rig, sounds),
+    ...makeUpLines(all, best),
   ];
   return {
     looked,
@@ -131,20 +102,8 @@ export function* chooseLevels(
     unity: unityLines(all, today, best),
     instead: insteadLines(all, chosen),
     byEar: byEar(all, best, measure),
-    sounds: sounds.map(({ sound, at, wishedDb, isDb, set }) => {
-      const isRight = Math.abs(isDb - wishedDb) <= rig.houseRules.limits.soundsDb;
-      const then = set
-        ? ` ${db(set.thenDb)} dB by ${set.control.label}.`
-        : isRight
-          ? ''
-          : ' No level that a preset recalls, and whose range is known, is on its way: by hand.';
-      return {
-        words: `${sound.name} at ${at}: ${db(isDb)} dB against ${rig.sounds[0]?.name ?? ''}, wished ${db(wishedDb)}.${then}`,
-        isRight:
-          isRight || (set !== null && Math.abs(set.thenDb - wishedDb) <= rig.houseRules.limits.soundsDb),
-      };
-    }),
-    guitars: guitars.map((one) => guitarLine(all, one)),
+    sounds: sounds.map((one) => wishWords(rig, one)),
+    guitars: all.guitars.map((one) => guitarLine(all, best, one)),
     notes: [
       ...deskNotes(all, best, chooser, unit),
       ...all.bySound.map((words) => `Left as it is, for each sound sets it its own way: ${words}.`),

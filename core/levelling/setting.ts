@@ -3,7 +3,12 @@ import { positionFor, potDb } from '../level';
 import type { Choice, Knob } from './ways';
 
 /** A mode for each choice, by its number, −1: as it is; a position for each knob, null: as it is. */
-export type Setting = { readonly modes: readonly number[]; readonly knobs: readonly (number | null)[] };
+export type Setting = {
+  readonly modes: readonly number[];
+  readonly knobs: readonly (number | null)[];
+  /** All as it is in the rig, what guitars have made up too; else that is as it is to be. */
+  readonly asIs?: boolean;
+};
 
 /** A knob that would move less than this stays, dB. */
 export const STAYS_DB = 0.25;
@@ -24,4 +29,5 @@ export const asItIs = ({
 }): Setting => ({
   modes: choices.map(() => -1),
   knobs: knobs.map(() => null),
+  asIs: true,
 });

@@ -71,14 +71,21 @@ describe('sounds and guitars', () => {
       'valve-head/spk-16 = cabinet/in',
     );
     const low = boxOf(rig, 'baritone')!.blocks[0]!;
-    const quieter = low.pickups.map(({ id, averageDbu }): EditCall => ({
-      edit: 'setFigure',
-      arguments: {
-        box: 'baritone',
-        at: { on: 'pickup', block: low.id, pickup: id, field: 'averageDbu' },
-        figure: { value: averageDbu!.value - 9, source: 'manual' },
-      },
-    }));
+    const quieter = low.pickups.flatMap(({ id, averageDbu, peakDbu }) =>
+      (
+        [
+          ['averageDbu', averageDbu!.value],
+          ['peakDbu', peakDbu!.value],
+        ] as const
+      ).map(([field, value]): EditCall => ({
+        edit: 'setFigure',
+        arguments: {
+          box: 'baritone',
+          at: { on: 'pickup', block: low.id, pickup: id, field },
+          figure: { value: value - 9, source: 'manual' },
+        },
+      })),
+    );
     return edited(
       rig,
       ...quieter,
@@ -105,6 +112,10 @@ describe('sounds and guitars', () => {
       ).position!;
     // 60 dB from end to end.
     expect((at(after, 'lead') - at(after, 'sound-1')) * 60).toBeCloseTo(much, 0);
+    // Made up it is no fault of the insertion, and there is nothing more to set.
+    const again = planOf(after);
+    expect(again.sets).toEqual([]);
+    expect(again.today.unityDb ?? 0).toBeLessThan(0.5);
   });
 
   test('where the one place is of unknown law, by how much is told', () => {

@@ -1,11 +1,10 @@
 // How loud sounds are beside what is wished, and what several guitars need.
 import { positionFor, potDb, powerSum, rangeOf, type LevelStop } from '../level';
-import { actsOnBlock, boxOf, guitarOf, sources, type Box, type Rig, type Sound } from '../model';
-
+import { actsOnBlock, type Box, type Rig, type Sound } from '../model';
 import { isOn, type Section } from '../signal';
 import type { Measure } from './measure';
 import type { Setting } from './setting';
-import type { Knob, Ways } from './ways';
+import type { Ways } from './ways';
 
 /** A knob that a preset recalls, at a block that is on. */
 type PresetKnob = { readonly box: Box; readonly control: Box['controls'][number] };
@@ -22,20 +21,6 @@ export type SoundLevel = {
   readonly set: (PresetKnob & { readonly position: number; readonly thenDb: number }) | null;
 };
 
-/** What makes one guitar as loud as the first. */
-export type GuitarLevel = {
-  readonly guitar: Box;
-  /** How much it is over the first, dB. */
-  readonly overDb: number;
-  /** The one place where it is made up, by the knob's number; null: none that all guitars pass. */
-  readonly knob: number | null;
-  /** Null: the knob's law is not known. */
-  readonly position: number | null;
-  readonly sounds: readonly Sound[];
-};
-
-/** Under this two guitars are alike, dB. */
-const ALIKE_DB = 0.5;
 /** Behind ceilings a knob does less than it says: it is brought nearer so many times. */
 const TURNS = 4;
 
@@ -118,43 +103,4 @@ function solved(all: Ways, measure: Measure, at: Setting, { sound, key, wantedDb
       outputsOf(all, sound, (way) => measure.withKnob(way, at, name, now)).get(key)?.averageDbu ?? thenDbu;
   }
   return { ...knob, position, thenDbu };
-}
-
-/** Guitars that are louder or softer than the first, and the one place where that is made up. */
-export function guitarLevels(
-  rig: Rig,
-  all: Ways,
-  measure: Measure,
-  at: Setting,
-  positionOf: (knob: Knob, db: number) => number | null,
-): readonly GuitarLevel[] {
-  const heard = new Map<string, number>();
-  all.ways.forEach(({ path }, i) => {
-    const first = measure.onWay(i, at)?.stops.find(({ part }) => part.type === 'jack');
-    if (first && !heard.has(path.source.box)) heard.set(path.source.box, first.averageDbu);
-  });
-  const [first, ...others] = sources(rig).filter(({ id }) => heard.has(id));
-  if (!first || others.length === 0) return [];
-  const passedBy = (guitar: Box, knob: number) =>
-    all.ways.some(
-      ({ path, knobs }) => path.source.box === guitar.id && knobs.some((one) => one.knob === knob),
-    );
-  const places = all.knobs
-    .map((knob, i) => ({ knob, i }))
-    .filter(({ i }) => [first, ...others].every((guitar) => passedBy(guitar, i)));
-  const place = places.find(({ knob }) => knob.range) ?? places[0];
-  return others.flatMap((guitar) => {
-    const overDb = (heard.get(guitar.id) ?? 0) - (heard.get(first.id) ?? 0);
-    if (Math.abs(overDb) < ALIKE_DB) return [];
-    const sounds = rig.sounds.filter((sound) => guitarOf(rig, sound)?.id === guitar.id);
-    return [
-      {
-        guitar: boxOf(rig, guitar.id) ?? guitar,
-        overDb,
-        knob: place?.i ?? null,
-        position: place?.knob.range ? positionOf(place.knob, -overDb) : null,
-        sounds,
-      },
-    ];
-  });
 }

@@ -13,8 +13,8 @@ import {
 import type { JackMode } from '../model';
 import { stretchesAlong, type Stretch } from '../network';
 import { resolveIn, type Resolved } from '../signal';
-import type { Setting } from './setting';
-import type { Of, Way, Ways } from './ways';
+import { moved, type Setting } from './setting';
+import type { Knob, Of, Way, Ways } from './ways';
 
 type All = Pick<Ways, 'choices' | 'knobs'>;
 
@@ -54,11 +54,19 @@ export class Overlays {
   }
 }
 
-/** The states of a sound with modes and knobs as they are tried. */
-export function statesOf(of: Of, all: All, at: Setting): Resolved {
+/**
+ * The states of a way's sound with modes and knobs as they are tried.
+ * @param isUnity what guitars have made up is left out: unity is told of what is inserted, not of what is played
+ */
+export function statesOf(of: Of, all: All, { makeUp }: Way, at: Setting, isUnity: boolean): Resolved {
   const resolved = resolveIn(of);
+  const positionAt = (knob: Knob, i: number): number | null => {
+    const position = at.knobs[i] ?? null;
+    if (isUnity) return position ?? (knob.madeUp ? knob.now : null);
+    return makeUp?.knob === i && !at.asIs ? moved(knob, position, makeUp.db) : position;
+  };
   const modes = new Map(all.choices.map(({ key }, i) => [key, modeAt(all, at, i)] as const));
-  const knobs = new Map(all.knobs.map(({ key }, i) => [key, at.knobs[i] ?? null] as const));
+  const knobs = new Map(all.knobs.map((knob, i) => [knob.key, positionAt(knob, i)] as const));
   return {
     ...resolved,
     jackMode: (box, jack) => {
@@ -119,7 +127,7 @@ export class WayLevels {
       const choices = this.bearing[k];
       return choices ? this.kept(this.hops, k, choices, at, (of) => hopsAlong(of, path)) : this.plain;
     };
-    return reckon(statesOf(this.off, this.all, at), path, {
+    return reckon(statesOf(this.off, this.all, this.way, at, this.isOff), path, {
       ...this.plain,
       lossAt: (step, jack) => hopsAt(step).lossAt(step, jack),
       thermalAt: (step, jack) => hopsAt(step).thermalAt(step, jack),

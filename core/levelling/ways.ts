@@ -2,10 +2,12 @@
 import {
   actsOnBlock,
   boxOf,
+  guitarOf,
   inSetting,
   jackIn,
   movesJack,
   refOf,
+  sources,
   type Box,
   type Control,
   type Jack,
@@ -16,6 +18,7 @@ import {
 } from '../model';
 import { partText, stretchesAlong, wholeOf } from '../network';
 import { rangeOf } from '../level';
+import { guitarsOn, type GuitarLevel } from './guitars';
 import { resolveIn, traceIn, type Path } from '../signal';
 
 export type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'> & { readonly sound: Sound };
@@ -41,6 +44,8 @@ export type Knob = {
   readonly range: { readonly lo: number; readonly hi: number } | null;
   readonly now: number | null;
   readonly inSounds: readonly string[];
+  /** Sounds on another guitar than the first set it, for what that has more or less. */
+  readonly madeUp: boolean;
 };
 
 /** One way of one or more sounds that are alike on it. */
@@ -52,12 +57,15 @@ export type Way = {
   readonly choices: readonly number[];
   /** Knobs along it, by number, with the step of the way that they stand at. */
   readonly knobs: readonly { readonly knob: number; readonly step: number }[];
+  /** By how much a knob stands otherwise with its guitar than with the first, dB; null: it does not. */
+  readonly makeUp: { readonly knob: number; readonly db: number } | null;
 };
 
 export type Ways = {
   readonly choices: readonly Choice[];
   readonly knobs: readonly Knob[];
   readonly ways: readonly Way[];
+  readonly guitars: readonly GuitarLevel[];
   /** Left as they are: sounds set them each in its own way. */
   readonly bySound: readonly string[];
 };
@@ -85,14 +93,16 @@ function modesOf(jack: Jack, now: string | null): readonly JackMode[] {
   return jack.modes.filter((mode) => found.includes(mode));
 }
 
+const isOnFirst = (rig: Rig, sound: Sound): boolean => guitarOf(rig, sound)?.id === sources(rig)[0]?.id;
+
 /** The sounds that set something, all alike; null: each in its own way. */
-function settingSounds(rig: Rig, part: 'modes' | 'controls', key: string) {
-  const setting = rig.sounds.filter(({ state }) => state[part][key] !== undefined);
-  const values = new Set(
-    setting.map(({ state }) => (part === 'modes' ? state.modes[key] : state.controls[key]?.position)),
-  );
-  if (values.size > 1) return null;
-  return { ids: setting.map(({ id }) => id), first: setting[0] ?? null };
+function settingSounds<T>(sounds: readonly Sound[], valueOf: (sound: Sound) => T | undefined) {
+  const setting = sounds.filter((sound) => valueOf(sound) !== undefined);
+  const [first, ...others] = setting;
+  const value = first && valueOf(first);
+  return others.some((sound) => valueOf(sound) !== value)
+    ? null
+    : { ids: setting.map(({ id }) => id), value };
 }
 
 /** Knobs at one step of a way: of the jack, or of a block that is there for levels only. */
@@ -128,8 +138,8 @@ function choicesOn(rig: Rig, of: Of, path: Path, found: Found): readonly number[
     const box = boxOf(of, ref.box);
     const jack = jackIn(box, ref.jack);
     if (!box || !jack) return [];
-    const set = settingSounds(rig, 'modes', key);
-    const now = set?.first?.state.modes[key] ?? resolveIn(of).jackMode(box, jack).mode?.id ?? null;
+    const set = settingSounds(rig.sounds, ({ state }) => state.modes[key]);
+    const now = set?.value ?? resolveIn(of).jackMode(box, jack).mode?.id ?? null;
     const modes = modesOf(jack, now);
     if (modes.length < 2) return [];
     if (!set) {
@@ -152,14 +162,20 @@ function knobsOn(rig: Rig, of: Of, path: Path, found: Found): Way['knobs'] {
       const key = `${box.id}/${control.id}`;
       const known = found.knobs.findIndex((knob) => knob.key === key);
       if (known >= 0) return [{ knob: known, step: i }];
-      const set = settingSounds(rig, 'controls', key);
+      const positionIn = ({ state }: Sound) => state.controls[key]?.position;
+      const [own, others] = [true, false].map((is) =>
+        rig.sounds.filter((sound) => isOnFirst(rig, sound) === is),
+      );
+      const set = settingSounds(own ?? [], positionIn);
       if (!set) {
         found.bySound.add(`${control.label} of ${box.name}`);
         return [];
       }
-      const now = set.first?.state.controls[key]?.position ?? resolveIn(of).control(box, control).position;
+      const atRest = resolveIn({ ...of, sound: null }).control(box, control).position;
+      const now = set.value ?? atRest;
+      const madeUp = (others ?? []).some((sound) => positionIn(sound) !== undefined);
       const range = rangeOf(control.law);
-      const knob = found.knobs.push({ key, box, control, range, now, inSounds: set.ids }) - 1;
+      const knob = found.knobs.push({ key, box, control, range, now, inSounds: set.ids, madeUp }) - 1;
       return [{ knob, step: i }];
     });
   });
@@ -193,10 +209,18 @@ export function waysOf(rig: Rig, variant: string | null): Ways {
         path,
         choices: choicesOn(rig, of, path, found),
         knobs: knobsOn(rig, of, path, found),
+        makeUp: null,
       };
       byText.set(key, way);
       found.ways.push(way);
     }
   }
-  return { choices: found.choices, knobs: found.knobs, ways: found.ways, bySound: [...found.bySound] };
+  const { choices, knobs } = found;
+  const guitars = guitarsOn(rig, found.ways, knobs);
+  const ways = found.ways.map((way): Way => {
+    const own = guitars.find(({ guitar }) => guitar.id === way.path.source.box);
+    const isKnown = own && own.knob !== null && knobs[own.knob]?.range;
+    return isKnown ? { ...way, makeUp: { knob: own.knob, db: -own.overDb } } : way;
+  });
+  return { choices, knobs, ways, guitars, bySound: [...found.bySound] };
 }

@@ -1,9 +1,9 @@
 // A setting in words: what is set, and why another is worse.
-import { boxOf, jackIn, type JackRef } from '../model';
+import { potDb, rangeOf } from '../level';
+import { boxOf, jackIn, type Control, type JackRef } from '../model';
 import { count, formatClock, formatDb } from '../units';
 import { differsIn, type Judged } from './choose';
-import { knobDb } from './setting';
-import type { Knob, Ways } from './ways';
+import type { Ways } from './ways';
 
 const magnitude = (db: number) => formatDb(Math.abs(db)).replace('+', '');
 
@@ -12,11 +12,11 @@ export const jackWords = ({ ways }: Ways, { box, jack }: JackRef): string => {
   return `${jackIn(owner, jack)?.label ?? jack} of ${owner?.name ?? box}`;
 };
 
-/** `2:30 (−4.5 dB)`. */
-export const knobWords = (knob: Knob, position: number | null): string => {
-  const at = position ?? knob.now;
-  if (at === null) return 'not noted';
-  return knob.range ? `${formatClock(at)} (${formatDb(knobDb(knob, at))} dB)` : formatClock(at);
+/** `2:30 (−4.5 dB)`; without the decibels where nobody knows them. */
+export const positionWords = ({ law }: Pick<Control, 'law'>, position: number | null): string => {
+  if (position === null) return 'not noted';
+  const clock = formatClock(position);
+  return rangeOf(law) ? `${clock} (${formatDb(potDb(law, position))} dB)` : clock;
 };
 
 /** How far an insertion is from unity, in words. */

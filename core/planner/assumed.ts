@@ -4,14 +4,27 @@ import { figureKey, figuresOf, type FigureEntry, type Rig } from '../model';
 import { bindTemplate, reconcile, TEMPLATES } from '../routings';
 import { settingsOf, trace } from '../signal';
 
-/** A figure nobody has looked up, with how much rests on it. */
-export type AssumedLine = {
+/** A figure nobody has looked up, as it is told. */
+export type GuessLine = {
   readonly box: string;
   readonly key: string;
   readonly of: string;
   readonly what: string;
   readonly unit: string;
   readonly value: number;
+};
+
+export const guessLine = (box: string, { at, of, what, unit, figure }: FigureEntry): GuessLine => ({
+  box,
+  key: figureKey(at),
+  of,
+  what,
+  unit,
+  value: figure.value,
+});
+
+/** One with how much rests on it. */
+export type AssumedLine = GuessLine & {
   /** Findings of this rig that read it. */
   readonly findings: number;
   /** Figures of routing cards that read it: milliseconds of a way through the unit. */
@@ -67,12 +80,7 @@ export function assumedFigures(rig: Rig): readonly AssumedLine[] {
       const { box, entry } = item;
       const part = partOf(item);
       return {
-        box,
-        key: figureKey(entry.at),
-        of: entry.of,
-        what: entry.what,
-        unit: entry.unit,
-        value: entry.figure.value,
+        ...guessLine(box, entry),
         findings: findings.filter((finding) =>
           finding.assumed.some((a) => `${a.part.type}:${a.part.id}` === part && a.figure === entry.what),
         ).length,

@@ -9,6 +9,7 @@ import {
   boxOf,
   endWords,
   inNight,
+  inSetting,
   isLink,
   sources,
   wiring,
@@ -17,7 +18,8 @@ import {
   type Severity,
 } from '../model';
 import { lostPreamps } from './preamps';
-import { deadKnobs, latencyOf, settingsOf, trace, unmetWishes, type UnmetWish } from '../signal';
+import { deadKnobs, settingsOf, trace, unmetWishes, type UnmetWish } from '../signal';
+import { delaysAlong } from '../timing';
 import { inWords } from '../units';
 
 /** A lead as a card names it. */
@@ -86,9 +88,12 @@ const countBySeverity = (findings: readonly Finding[]): Record<Severity, number>
 /** The worst path of all sounds: most trips, most milliseconds. */
 function worstLatency(rig: Rig, variant: string | null) {
   const all = settingsOf(rig, variant).flatMap((setting) =>
-    trace(rig, setting).paths.map((path) => latencyOf(rig, path)),
+    trace(rig, setting).paths.map((path) => delaysAlong(inSetting(rig, setting), path)),
   );
-  return { trips: Math.max(0, ...all.map((l) => l.trips)), ms: Math.max(0, ...all.map((l) => l.ms)) };
+  return {
+    trips: Math.max(0, ...all.map(({ trips }) => trips)),
+    ms: Math.max(0, ...all.map(({ total }) => total.ms)),
+  };
 }
 
 function undoneWords(rig: Rig, { box, block, wish, sounds }: UnmetWish): string {

@@ -3,18 +3,13 @@ import { placeBuffers, type Placing } from '../buffers';
 import { trialOf } from '../edits';
 import { findingKey, judge } from '../findings';
 import { levelsAlong } from '../level';
-import { figureKey, figuresOf, inSetting, type FigureEntry, type Rig } from '../model';
+import { figuresOf, inSetting, type FigureEntry, type Rig } from '../model';
 import { traceIn } from '../signal';
 import { toneAlong } from '../tone';
+import { guessLine, type GuessLine } from './assumed';
 
 /** A figure that nobody has looked up, with what it changes from one end of its range to the other. */
-export type WorthLine = {
-  readonly box: string;
-  readonly key: string;
-  readonly of: string;
-  readonly what: string;
-  readonly unit: string;
-  readonly value: number;
+export type WorthLine = GuessLine & {
   readonly low: number;
   readonly high: number;
   /** Findings that are there with the one end and not with the other. */
@@ -100,12 +95,7 @@ function lineOf(rig: Rig, variant: string | null, guess: Guess): WorthLine {
   const [a, b] = [low, high].map((value) => told(withValue(rig, guess, value), variant));
   const only = (x: ReadonlySet<string>, y: ReadonlySet<string>) => [...x].filter((key) => !y.has(key)).length;
   return {
-    box,
-    key: figureKey(entry.at),
-    of: entry.of,
-    what: entry.what,
-    unit: entry.unit,
-    value: entry.figure.value,
+    ...guessLine(box, entry),
     low,
     high,
     findings: a && b ? only(a.findings, b.findings) + only(b.findings, a.findings) : 0,

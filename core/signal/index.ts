@@ -3,7 +3,6 @@ export { cyclicParts } from './cycles';
 export { graphIn, openGraphIn, type Edge, type Graph, type Node, type Via, type Wirings } from './graph';
 export { joinedInside, jointsIn, oriented, type Joint } from './joints';
 export { deadKnobs, type DeadKnob } from './knobs';
-export { latencyOf } from './latency';
 export {
   airCyclesIn,
   cyclesIn,

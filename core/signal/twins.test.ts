@@ -1,13 +1,12 @@
 // Slow, plain twins of what the signal room works out, on random small cases.
-import { inSetting, jackIn, type Rig } from '../model';
+import { inSetting } from '../model';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { gear, hands, rigOf, spoiled, wiredWay } from '../testing/gear';
-import { Met } from '../testing/met';
-import { fourCable, SOUND } from '../testing/build';
+import { SOUND } from '../testing/build';
 import { cycleIn, cyclicParts } from './cycles';
 import { graphIn, type Edge, type Graph } from './graph';
-import { isOn, latencyOf, trace, type Path } from './index';
+import { trace } from './index';
 
 const graphs = fc
   .tuple(
@@ -129,45 +128,5 @@ describe('traces of random rigs', () => {
       }),
       { numRuns: 80 },
     );
-  });
-
-  /** A box's converting jacks on the way, in order, as i and o: an o behind an i is a trip. */
-  const tripsBy = (rig: Rig, path: Path) =>
-    rig.boxes.map((box) => {
-      const letters = path.steps.flatMap((step) => {
-        const jack = step.type === 'jack' && step.box === box.id ? jackIn(box, step.jack) : undefined;
-        return jack?.converts ? [jack.direction === 'in' ? 'i' : 'o'] : [];
-      });
-      return { box, trips: [...letters.join('').matchAll(/i+o/g)].length };
-    });
-
-  test('converter trips and delay are what the boxes on the way add up to', () => {
-    const met = new Met();
-    fc.assert(
-      fc.property(rigs, (rig) => {
-        for (const path of trace(rig, SOUND).paths) {
-          const { trips, ms } = latencyOf(rig, path);
-          const byBox = tripsBy(rig, path);
-          const blocks = path.sections.filter(({ state }) => isOn(state));
-          const expected =
-            byBox.reduce((sum, one) => sum + one.trips * (one.box.tripMs?.value ?? 0), 0) +
-            blocks.reduce((sum, { state }) => sum + (state.latencyMs?.value ?? 0), 0);
-          expect(trips).toBe(byBox.reduce((sum, one) => sum + one.trips, 0));
-          expect(ms).toBeCloseTo(expected, 9);
-          met.count('trips', trips);
-          if (ms > 0) met.count('ways with a delay');
-        }
-      }),
-      { numRuns: 60 },
-    );
-    met.atLeast({ trips: 12, 'ways with a delay': 8 });
-  });
-
-  test('a four-cable unit is passed twice: two trips of 1.22 ms', () => {
-    const rig = fourCable();
-    const { trips, ms } = latencyOf(rig, trace(rig, SOUND).paths[0]!);
-    expect(trips).toBe(2);
-    // The assumed middle of 0.5 to 3 ms to three digits, twice.
-    expect(ms).toBeCloseTo(2 * 1.22, 9);
   });
 });

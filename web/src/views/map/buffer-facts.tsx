@@ -1,5 +1,6 @@
 import type { Placement, Placing, School } from '../../../../core/buffers';
 import { count } from '../../../../core/units';
+import { Beside } from '../../parts/beside';
 import { Button } from '../../parts/button';
 import { useOpen } from '../../rig/use-open';
 import { useBuffers } from './use-buffers';
@@ -23,41 +24,17 @@ const keyOf = ({ stands }: Placement): string =>
     .join('|');
 
 /** Today beside the best, in figures. */
-function Beside({ placing }: { placing: Placing }) {
-  const columns = [
-    { name: 'today', placement: placing.today },
-    ...SCHOOLS.map((school) => ({ name: WORDS[school], placement: placing.best[school] })),
-  ];
-  const row = (head: string, cell: (placement: Placement) => string) => (
-    <tr className="border-t border-hair">
-      <th scope="row" className="pr-2 text-left font-normal whitespace-nowrap text-muted">
-        {head}
-      </th>
-      {columns.map(({ name, placement }) => (
-        <td key={name} className="pr-2 font-mono whitespace-nowrap">
-          {cell(placement)}
-        </td>
-      ))}
-    </tr>
-  );
+function Sums({ placing }: { placing: Placing }) {
+  const all = [placing.today, ...SCHOOLS.map((school) => placing.best[school])];
   return (
-    <table className="w-full border-collapse text-xs">
-      <thead>
-        <tr className="text-left">
-          <td />
-          {columns.map(({ name }) => (
-            <th key={name} scope="col" className="pr-1 font-semibold whitespace-nowrap">
-              {name}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {row('over', ({ over }) => `${over} of ${placing.sounds}`)}
-        {row('worst dB', worst)}
-        {row('buffers', ({ stands }) => String(stands.length))}
-      </tbody>
-    </table>
+    <Beside
+      columns={['today', ...SCHOOLS.map((school) => WORDS[school])]}
+      rows={[
+        { head: 'over', cells: all.map(({ over }) => `${over} of ${placing.sounds}`) },
+        { head: 'worst dB', cells: all.map(worst) },
+        { head: 'buffers', cells: all.map(({ stands }) => String(stands.length)) },
+      ]}
+    />
   );
 }
 
@@ -74,7 +51,7 @@ function Found({
   const today = keyOf(placing.today);
   return (
     <>
-      <Beside placing={placing} />
+      <Sums placing={placing} />
       <ul className="flex flex-col gap-1.5">
         {SCHOOLS.map((school) => {
           const placement = placing.best[school];

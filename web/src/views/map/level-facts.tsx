@@ -1,5 +1,6 @@
 import type { LevelPlan, LevelSum, SetLine } from '../../../../core/levelling';
 import { count, formatDb, levelWords, parseQuantity } from '../../../../core/units';
+import { Beside } from '../../parts/beside';
 import { Button } from '../../parts/button';
 import { Labelled, TextField } from '../../parts/field';
 import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
@@ -11,41 +12,20 @@ const db = (value: number) => formatDb(Number(value.toFixed(1)));
 
 /** Today beside what is proposed, in figures. */
 function Sums({ today, then }: Pick<LevelPlan, 'today' | 'then'>) {
-  const row = (head: string, cell: (sum: LevelSum) => string) => (
-    <tr className="border-t border-hair align-top">
-      <th scope="row" className="pr-2 text-left font-normal whitespace-nowrap text-muted">
-        {head}
-      </th>
-      {[today, then].map((sum, i) => (
-        <td key={i} className="pr-2 font-mono">
-          {cell(sum)}
-        </td>
-      ))}
-    </tr>
-  );
+  const row = (head: string, cell: (sum: LevelSum) => string) => ({ head, cells: [today, then].map(cell) });
   return (
-    <table className="w-full border-collapse text-xs">
-      <thead>
-        <tr className="text-left">
-          <td />
-          <th scope="col" className="font-semibold">
-            today
-          </th>
-          <th scope="col" className="font-semibold">
-            then
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {row('over a ceiling', ({ over }) => (over === 0 ? 'nothing' : count(over, 'place')))}
-        {row('least room', ({ tight }) =>
+    <Beside
+      columns={['today', 'then']}
+      rows={[
+        row('over a ceiling', ({ over }) => (over === 0 ? 'nothing' : count(over, 'place'))),
+        row('least room', ({ tight }) =>
           tight ? `${db(tight.leftDb)} of ${tight.wantedDb} dB` : 'as wanted',
-        )}
-        {row('from unity', ({ unityDb }) => (unityDb === null ? '–' : `${unityDb.toFixed(1)} dB`))}
-        {row('set unlike', ({ unlike }) => (unlike === 0 ? 'nothing' : count(unlike, 'pair')))}
-        {row('over the noise', ({ snrDb }) => `${Math.round(snrDb)} dB`.replace('-', '\u2212'))}
-      </tbody>
-    </table>
+        ),
+        row('from unity', ({ unityDb }) => (unityDb === null ? '–' : `${unityDb.toFixed(1)} dB`)),
+        row('set unlike', ({ unlike }) => (unlike === 0 ? 'nothing' : count(unlike, 'pair'))),
+        row('over the noise', ({ snrDb }) => `${formatDb(Math.round(snrDb)).replace('+', '')} dB`),
+      ]}
+    />
   );
 }
 
