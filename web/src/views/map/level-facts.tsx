@@ -23,7 +23,7 @@ function Sums({ today, then }: Pick<LevelPlan, 'today' | 'then'>) {
         ),
         row('from unity', ({ unityDb }) => (unityDb === null ? '–' : `${unityDb.toFixed(1)} dB`)),
         row('set unlike', ({ unlike }) => (unlike === 0 ? 'nothing' : count(unlike, 'pair'))),
-        row('over the noise', ({ snrDb }) => `${formatDb(Math.round(snrDb)).replace('+', '')} dB`),
+        row('least over noise', ({ snrDb }) => `${formatDb(Math.round(snrDb)).replace('+', '')} dB`),
       ]}
     />
   );

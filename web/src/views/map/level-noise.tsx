@@ -1,5 +1,5 @@
 import type { LevelView } from '../../../../core/level';
-import { levelWords } from '../../../../core/units';
+import { formatDb, levelWords } from '../../../../core/units';
 import { useOpen } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 import { useAnalysis } from '../../worker/use-analysis';
@@ -18,19 +18,27 @@ const percent = (share: number) => (share < 0.005 ? 'under 1 %' : `${Math.round(
 function Noise({ noise }: { noise: NonNullable<LevelView['noise']> }) {
   const { select } = useOpen('select');
   const unit = usePreferences(({ levels }) => levels);
-  const over = noise.averageDbu - noise.noiseDbu + noise.unheardDb;
+  const over = Math.round(noise.averageDbu - noise.noiseDbu);
   return (
     <div className="flex flex-col gap-1 text-xs">
       <h3 className="text-sm">Noise at the end</h3>
       <p>
-        {levelWords(Math.round(noise.noiseDbu), unit)}, the signal {Math.round(over)} dB over it
-        {noise.unheardDb > 0 ? ` (a guitar loudspeaker gives ${noise.unheardDb} dB less of it)` : ''}.
+        {levelWords(Math.round(noise.noiseDbu), unit)}: the signal stands {formatDb(over).replace('+', '')} dB
+        over it
+        {noise.unheardDb > 0
+          ? `, ${formatDb(over + noise.unheardDb).replace('+', '')} through a guitar loudspeaker`
+          : ''}
+        .
       </p>
       <table className="w-full border-collapse">
         <tbody>
           <tr className="text-left text-muted">
-            {['made by', 'share', 'at the end', 'most by'].map((head) => (
-              <th key={head} scope="col" className="pr-1 font-normal whitespace-nowrap">
+            {['made by', 'share', 'at the end', 'most by'].map((head, i) => (
+              <th
+                key={head}
+                scope="col"
+                className={`pr-2 font-normal whitespace-nowrap ${i === 1 || i === 2 ? 'text-right' : ''}`}
+              >
                 {head}
               </th>
             ))}
