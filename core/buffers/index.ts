@@ -1,4 +1,5 @@
 // Where buffers go: every placement of those at hand, by the exact response of every sound.
 export { placementEdits } from './apply';
+export { isBuffer } from './hand';
 export { placeBuffers, type Placement, type Placing, type PlacingStep, type Stands } from './place';
 export { BUFFER_SCHOOLS, type School } from './search';

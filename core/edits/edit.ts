@@ -1,5 +1,5 @@
 import type { Draft } from 'immer';
-import { clone, type RigDraft, type Scope } from '../model';
+import { basisOf, clone, type RigDraft, type Scope } from '../model';
 
 export type BoxDraft = RigDraft['boxes'][number];
 export type LeadDraft = RigDraft['leads'][number];
@@ -55,6 +55,10 @@ export function layerOf(draft: RigDraft, scope: Exclude<Scope, { layer: 'rest' }
     ? byId(draft.sounds, scope.id, 'sound').state
     : byId(draft.variants, scope.id, 'variant').state;
 }
+
+/** What a setting of a box is noted in, as it is wired in its scope. */
+export const wiredNow = (draft: RigDraft, { box, scope }: { box: string; scope: Scope }): string =>
+  basisOf(draft.leads, scope.layer === 'variant' ? byId(draft.variants, scope.id, 'variant') : null, box);
 
 /** Leads never differ by sound: a sound's scope means the base wiring here. */
 export const variantOf = (scope: Scope | undefined): string | null =>

@@ -1,4 +1,4 @@
-import { boxIn, byId, copy, demand, edit, layerOf } from './edit';
+import { boxIn, byId, copy, demand, edit, layerOf, wiredNow } from './edit';
 import { LIMITS, type Band, type Block, type EqSetting, type Impulse, type Scope } from '../model';
 
 const MOST_DB = 40;
@@ -28,14 +28,15 @@ export const equaliserEdits = {
         );
         demand(isHertz(eq.lowCutHz) && isHertz(eq.highCutHz), 'A cut stands between 0 and 100 kHz.');
       }
+      const noted = (one: EqSetting) => ({ ...copy(one), basis: wiredNow(draft, { box, scope }) });
       if (scope.layer === 'rest') {
-        if (eq) block.eq = copy(eq);
+        if (eq) block.eq = noted(eq);
         else delete block.eq;
         return;
       }
       const layer = layerOf(draft, scope);
       const record = (layer.eq ??= {});
-      if (eq) record[`${box}/${id}`] = copy(eq);
+      if (eq) record[`${box}/${id}`] = noted(eq);
       else delete record[`${box}/${id}`];
       if (Object.keys(record).length === 0) delete layer.eq;
     },

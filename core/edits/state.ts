@@ -1,4 +1,4 @@
-import { boxIn, byId, copy, demand, edit, isNewId, layerOf, must, type BoxDraft } from './edit';
+import { boxIn, byId, copy, demand, edit, isNewId, layerOf, must, wiredNow, type BoxDraft } from './edit';
 import {
   forget,
   LIMITS,
@@ -71,18 +71,18 @@ export const stateEdits = {
     );
   }),
 
-  /** `basis`: a short hash of the route around the knob, by which "set again" is known later. */
+  /** `basis`: what the knob was noted in, by which "set again" is known later; null: as it is wired now. */
   setControl: edit<At & { control: string; position: number | null; basis: string | null }>(
     'Turn knob',
     (draft, args) => {
       const control = byId(boxIn(draft, args.box).controls, args.control, 'control');
-      const { position, basis } = args;
+      const { position } = args;
       demand(position === null || (position >= 0 && position <= 1), 'A knob stands between 0 and 1.');
       setLayered(
         draft,
         {
           key: `${args.box}/${args.control}`,
-          value: position === null ? null : { position, basis },
+          value: position === null ? null : { position, basis: args.basis ?? wiredNow(draft, args) },
           scope: args.scope,
           part: 'controls',
         },

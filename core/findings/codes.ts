@@ -1,5 +1,30 @@
 // The codes of what is judged, apart from the rules: a page that only says what is not judged needs none of them.
 
+/** Codes of what the signal comes to: tone, level, noise, time and polarity. */
+const ELECTRIC = [
+  'TONE-DULL',
+  'TONE-PEAK',
+  'TONE-LOAD',
+  'TONE-DRIVE',
+  'TONE-VOLPOT',
+  'TONE-ISO',
+  'TONE-OVERRIDDEN',
+  'TONE-SPARE',
+  'LEVEL-UNITY',
+  'LEVEL-SOUNDS',
+  'LEVEL-GUITARS',
+  'LEVEL-LOW',
+  'LEVEL-DESK',
+  'NOISE-FLOOR',
+  'PHASE-AMPS',
+  'PHASE-BLEND',
+  'LOOP-PARALLEL',
+  'TIME-NOTCH',
+  'TIME-TOTAL',
+  'CONV-COUNT',
+  'STALE-SETTINGS',
+] as const;
+
 /** Every code there is a rule for, in the order in which findings of one weight are told. */
 export const CODES = [
   'SAFE-NOLOAD',
@@ -8,6 +33,7 @@ export const CODES = [
   'SAFE-TWOTAPS',
   'SAFE-RATING',
   'SAFE-OPENPOWER',
+  'SAFE-EARS',
   'SAFE-FEEDBACK',
   'WIRE-JOINED',
   'WIRE-DIRECTION',
@@ -22,6 +48,7 @@ export const CODES = [
   'WIRE-LENGTH',
   'SPK-PHONES',
   'LEVEL-MODE',
+  'LEVEL-CLIP',
   'WIRE-HALFLOOP',
   'WIRE-LOOPOFF',
   'WIRE-GRID',
@@ -55,6 +82,8 @@ export const CODES = [
   'GEAR-LEFTOVER',
   'GEAR-HIDDEN',
   'KNOB-DEAD',
+  'KNOB-REACH',
+  ...ELECTRIC,
 ] as const;
 
 export type Code = (typeof CODES)[number];

@@ -52,6 +52,24 @@ export function guessAt(
   };
 }
 
+/** How far an assumed level may be off where no range is given with it, dB. */
+const LEVEL_RANGE = 6;
+
+/**
+ * An assumed level as a guess, if one that would clear the finding is plausible.
+ * @param wanted dBu, the least that would do
+ */
+export function levelGuess(
+  { id }: Box,
+  at: FigurePath,
+  figure: Figure,
+  { what, wanted }: Pick<Guess, 'what' | 'wanted'>,
+): Guess | undefined {
+  const { source, value, high = value + LEVEL_RANGE } = figure;
+  if (source !== 'assumed' || wanted > high + 1e-9) return undefined;
+  return { box: id, at, what, unit: 'dBu', assumed: value, wanted, bound: 'least' };
+}
+
 /** The first guess of several that may be it. */
 export const firstGuess = (
   ends: readonly JackEnd[],

@@ -83,7 +83,11 @@ export function judge(rig: Rig, variant: string | null, sounds?: readonly string
 const isBad = (finding: Finding) => finding.severity === 'danger' || finding.severity === 'fault';
 
 const SEARCHING = RULES.filter(({ wrong }) => wrong !== undefined);
-const PLAIN = RULES.filter(({ wrong }) => wrong === undefined);
+/** Rules that a trial is held against: what is never a danger or a fault cannot stand against a cure. */
+const PLAIN = RULES.filter(({ wrong, isMild }) => wrong === undefined && !isMild);
+
+/** Those, and the one whose finding is to be cured. */
+const plainAnd = (rule: Rule | undefined): readonly Rule[] => (rule?.isMild ? [...PLAIN, rule] : PLAIN);
 
 /** What stands against a rig, without the searches for whose fault it is: keys of what is bad, by the rule's code. */
 type Charges = ReadonlyMap<string, ReadonlySet<string>>;
@@ -109,11 +113,11 @@ const NOTHING: ReadonlySet<string> = new Set();
 
 /** Is the finding gone from this trial document, and is there no danger or fault that is new? */
 function proves(after: Rig, finding: Finding, before: Charges): boolean {
-  const plain = foundBy(PLAIN, after, finding.variant);
+  const own = ruleOf(finding.code);
+  const plain = foundBy(plainAnd(own), after, finding.variant);
   const now = chargesOf(after, finding.variant, plain);
   for (const [code, keys] of now) if (![...keys].every((key) => before.get(code)?.has(key))) return false;
-  if (ruleOf(finding.code)?.wrong)
-    return (now.get(finding.code) ?? NOTHING).size < (before.get(finding.code) ?? NOTHING).size;
+  if (own?.wrong) return (now.get(finding.code) ?? NOTHING).size < (before.get(finding.code) ?? NOTHING).size;
   return !plain.some(
     (f) => f.code === finding.code && f.sound === finding.sound && f.parts[0]?.id === finding.parts[0]?.id,
   );

@@ -27,6 +27,8 @@ export type RuleOf<D extends Data> = {
   readonly code: Code;
   /** `rig`: reads no sound's state, sound is null. `sound`: judged once for each sound. */
   readonly reads: 'rig' | 'sound';
+  /** Never a danger or a fault: trials of other findings' cures need not ask it. */
+  readonly isMild?: true;
   /** It may bring about what stands under it: the lower the number, the earlier it is looked at as a cause. */
   readonly cause?: 1 | 2 | 3;
   /** A derivation: it declares the slices that it reads. */

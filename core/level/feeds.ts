@@ -1,61 +1,106 @@
 // Which knob moves which feed: for every level control the outputs that it changes.
-import { actsOnBlock, inSetting, jackIn, movesJack, boxOf, type Box, type Control, type Rig } from '../model';
-import { traceIn, type Path } from '../signal';
+import {
+  actsOnBlock,
+  boxOf,
+  derive,
+  everySound,
+  jackIn,
+  movesJack,
+  type Box,
+  type Control,
+  type Reads,
+} from '../model';
+import { isOn, traceIn, type Path } from '../signal';
 
 /** Something that is heard, by the jack that it comes in at. */
-export type Feed = { readonly key: string; readonly words: string };
+export type Feed = {
+  readonly key: string;
+  readonly words: string;
+  readonly box: Box;
+  readonly kind: 'speaker' | 'monitor' | 'mix';
+  /** A microphone hears a loudspeaker for it. */
+  readonly isMiked: boolean;
+};
 
 export type FeedKnob = {
   readonly box: Box;
   readonly control: Control;
   /** Keys of the feeds that it moves, in any sound. */
   readonly moves: readonly string[];
+  /** Those that it moves behind the last preamp, or model of one, on their way: their level and nothing of their sound. */
+  readonly behind: readonly string[];
 };
 
 export type Feeds = { readonly feeds: readonly Feed[]; readonly knobs: readonly FeedKnob[] };
 
+const KINDS: readonly (readonly [string, Feed['kind']])[] = [
+  ['speaker', 'speaker'],
+  ['monitor', 'monitor'],
+  ['mix', 'mix'],
+];
+
 /** A loudspeaker by its name; a channel of a desk, a receiver, by its jack too. */
-function feedOf(rig: Rig, { steps, output }: Path): Feed | null {
+function feedOf(of: Reads<'boxes'>, { steps, sections, output }: Path): Feed | null {
   const jack = steps.findLast((step) => step.type === 'jack');
-  const box = boxOf(rig, output.box);
-  if (!box || jack?.type !== 'jack') return null;
-  const isSpeaker = box.blocks.some(({ id, role }) => id === output.block && role === 'speaker');
+  const box = boxOf(of, output.box);
+  const role = box?.blocks.find(({ id }) => id === output.block)?.role;
+  const kind = KINDS.find(([name]) => name === role)?.[1];
+  if (!box || !kind || jack?.type !== 'jack') return null;
   const label = jack.box === box.id ? jackIn(box, jack.jack)?.label : undefined;
-  return isSpeaker || label === undefined
-    ? { key: box.id, words: box.name }
-    : { key: `${box.id}/${jack.jack}`, words: `${label} of ${box.name}` };
+  const own = { box, kind, isMiked: sections.some(({ block }) => block.role === 'mic') };
+  return kind === 'speaker' || label === undefined
+    ? { key: box.id, words: box.name, ...own }
+    : { key: `${box.id}/${jack.jack}`, words: `${label} of ${box.name}`, ...own };
 }
 
-/** Does a way pass what a control moves? */
-const passes = ({ steps }: Path, box: Box, control: Control): boolean =>
-  steps.some(
+/** The last step of a way at which a control moves it; −1: at none. */
+const movedAt = ({ steps }: Path, box: Box, control: Control): number =>
+  steps.findLastIndex(
     (step) =>
       step.type !== 'lead' &&
       step.box === box.id &&
       (step.type === 'jack' ? movesJack(control, step.jack) : actsOnBlock(control, step.block)),
   );
 
-/** Every level control of a rig in one night, with the feeds that it moves in any sound; those that move none are left out. */
-export function feedsOf(rig: Rig, variant: string | null): Feeds {
+/** The last step of a way at which it is amplified into the sound that it has; −1: at none. */
+function voicedAt({ steps, sections }: Path): number {
+  const voices = sections.filter(
+    ({ block, state }) => (block.role === 'preamp' || block.role === 'ampModel') && isOn(state),
+  );
+  return steps.findLastIndex(
+    (step) =>
+      step.type === 'block' &&
+      voices.some(({ box, block }) => box.id === step.box && block.id === step.block),
+  );
+}
+
+/** Every level control in one night, with the feeds that it moves in any sound; those that move none are left out. */
+export const feedsIn = derive(['boxes', 'leads', 'variant', 'sounds'], (of): Feeds => {
   const feeds = new Map<string, Feed>();
-  const moves = new Map<Control, Set<string>>();
-  for (const { id } of rig.sounds)
-    for (const path of traceIn(inSetting(rig, { variant, sound: id })).paths) {
-      const feed = feedOf(rig, path);
+  const moved = new Map<Control, { readonly moves: Set<string>; readonly behind: Set<string> }>();
+  for (const one of everySound(of))
+    for (const path of traceIn(one).paths) {
+      const feed = feedOf(of, path);
       if (!feed) continue;
       feeds.set(feed.key, feed);
-      for (const box of rig.boxes)
-        for (const control of box.controls)
-          if (control.sets === 'level' && passes(path, box, control))
-            moves.set(control, (moves.get(control) ?? new Set()).add(feed.key));
+      const voiced = voicedAt(path);
+      for (const box of new Set(path.sections.map((section) => section.box)))
+        for (const control of box.controls) {
+          const at = control.sets === 'level' ? movedAt(path, box, control) : -1;
+          if (at < 0) continue;
+          const own = moved.get(control) ?? { moves: new Set(), behind: new Set() };
+          moved.set(control, own);
+          own.moves.add(feed.key);
+          if (at > voiced) own.behind.add(feed.key);
+        }
     }
   return {
     feeds: [...feeds.values()],
-    knobs: rig.boxes.flatMap((box) =>
+    knobs: of.boxes.flatMap((box) =>
       box.controls.flatMap((control): FeedKnob[] => {
-        const own = moves.get(control);
-        return own ? [{ box, control, moves: [...own] }] : [];
+        const own = moved.get(control);
+        return own ? [{ box, control, moves: [...own.moves], behind: [...own.behind] }] : [];
       }),
     ),
   };
-}
+});

@@ -13,12 +13,16 @@ export type Headroom = {
   readonly leftDb: number;
 };
 
+/** A limiter ahead of somebody's ears is there to be met. */
+const isLimiter = ({ part, box }: LevelStop): boolean =>
+  part.type === 'block' && box.blocks.some(({ role }) => role === 'monitor');
+
 const HEARS = ['mix', 'monitor'];
 
 /** Room at a stop: converters and desks need the house's, an amplifier's input none. Null: no ceiling, or one meant to be met. */
 export function headroomAt(stop: LevelStop, limits: Limits): Headroom | null {
   const { part, box, ceilingDbu, headroomDb, meantToClip } = stop;
-  if (ceilingDbu === null || headroomDb === null || meantToClip) return null;
+  if (ceilingDbu === null || headroomDb === null || meantToClip || isLimiter(stop)) return null;
   const jack = part.type === 'jack' ? jackIn(box, refOf(part.id).jack) : undefined;
   const isConverter = jack?.converts === true || box.blocks.some(({ role }) => HEARS.includes(role));
   const isAmpInput =

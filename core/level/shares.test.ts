@@ -1,14 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { EditCall } from '../edits';
-import { inSetting, type Rig, type Scope } from '../model';
+import { inNight, inSetting, type Rig, type Scope } from '../model';
 import { traceIn } from '../signal';
 import { editSeeds, playEdits } from '../testing/arbitrary';
 import { build, edited, fourCable } from '../testing/build';
 import { rigForEdits } from '../testing/edit-cases';
 import { levelsAlong } from './along';
 import { powerSum } from './chain';
-import { feedsOf } from './feeds';
+import { feedsIn } from './feeds';
 import type { NoiseGroup } from './noise';
 import { gateWords, noiseAtEnd, type NoiseShare } from './shares';
 
@@ -123,7 +123,7 @@ describe('which knob moves which feed', () => {
         },
       },
     );
-    const { feeds, knobs } = feedsOf(rig, null);
+    const { feeds, knobs } = feedsIn(inNight(rig, null));
     expect(feeds.map(({ words }) => words).sort()).toEqual(['CH 1 of Desk', 'Cabinet']);
     const of = (label: string) =>
       knobs
@@ -134,8 +134,8 @@ describe('which knob moves which feed', () => {
     expect(of('GAIN 1')).toEqual(['CH 1 of Desk']);
     expect(of('VOLUME')!.length).toBe(2);
     expect(of('SEND 1 LEVEL')).toBeUndefined();
-    expect(feedsOf(fourCable(), null).knobs.some(({ control }) => control.label === 'SEND 1 LEVEL')).toBe(
-      true,
-    );
+    expect(
+      feedsIn(inNight(fourCable(), null)).knobs.some(({ control }) => control.label === 'SEND 1 LEVEL'),
+    ).toBe(true);
   });
 });

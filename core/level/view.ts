@@ -1,7 +1,7 @@
 // What the Level layer tells beside the map: whose the noise is, and which knob moves which feed.
-import { inSetting, type Rig, type Setting } from '../model';
+import { inNight, inSetting, type Rig, type Setting } from '../model';
 import { traceIn } from '../signal';
-import { feedsOf } from './feeds';
+import { feedsIn } from './feeds';
 import type { NoiseGroup } from './noise';
 import { gateWords, noiseAtEnd } from './shares';
 
@@ -37,7 +37,7 @@ export type KnobTable = {
 
 /** The level knobs of one night, with the feeds that they move. */
 export function knobTable(rig: Rig, variant: string | null): KnobTable {
-  const { feeds, knobs } = feedsOf(rig, variant);
+  const { feeds, knobs } = feedsIn(inNight(rig, variant));
   return {
     feeds: feeds.map(({ words }) => words),
     knobs: knobs.map(({ box, control, moves }) => ({

@@ -1,2 +1,3 @@
 // Output levels chosen: modes tried, knobs solved, what to set on each box and why.
+export { unevenGuitars } from './uneven';
 export { chooseLevels, type LevelPlan, type LevelStep, type LevelSum, type SetLine } from './plan';

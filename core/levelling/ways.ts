@@ -106,7 +106,7 @@ function settingSounds<T>(sounds: readonly Sound[], valueOf: (sound: Sound) => T
 }
 
 /** Knobs at one step of a way: of the jack, or of a block that is there for levels only. */
-function knobsAt(box: Box, step: Path['steps'][number]): readonly Control[] {
+export function knobsAt(box: Box, step: Path['steps'][number]): readonly Control[] {
   if (step.type === 'lead') return [];
   const levels = box.controls.filter(({ sets }) => sets === 'level');
   if (step.type === 'jack') return levels.filter((control) => movesJack(control, step.jack));

@@ -52,6 +52,8 @@ export const eqSetting = z.looseObject({
   gainsDb: z.array(z.number().min(-40, 'from -40 to 40').max(40, 'from -40 to 40')).max(31),
   lowCutHz: z.number().gt(0).max(100_000).optional(),
   highCutHz: z.number().gt(0).max(100_000).optional(),
+  /** What it was noted in. */
+  basis: z.string().max(40).optional(),
 });
 
 /** What differs from the layer below: states of blocks, modes of jacks, knobs, inner wiring. */

@@ -95,6 +95,15 @@ const limits = z.looseObject({
   bassOhm: z.number().gt(0).default(4.7e6),
   piezoOhm: z.number().gt(0).default(10e6),
   weakDriveDb: z.number().default(0.5),
+  /** A passive source wants this load at least; a bass or a piezo the second. */
+  guitarLoadOhm: z.number().gt(0).default(470e3),
+  bassLoadOhm: z.number().gt(0).default(1e6),
+  /** A buffer that changes no sound by so much is spare. */
+  spareDb: z.number().default(0.3),
+  /** The bass corner of an isolator. */
+  isolatorHz: z.number().gt(0).default(40),
+  /** Another mode that gains so much of signal to noise is told of. */
+  lowLevelDb: z.number().default(3),
   headroomConverterDb: z.number().default(6),
   headroomAnalogueDb: z.number().default(0),
   unityNoteDb: z.number().default(0.5),
@@ -104,6 +113,7 @@ const limits = z.looseObject({
   noiseNoteDb: z.number().default(60),
   humDb: z.number().default(50),
   delayMs: z.number().default(10),
+  conversions: z.number().int().min(0).default(4),
   presses: z.number().default(1),
   dcMarginPercent: z.number().default(20),
   mainsPercent: z.number().default(80),

@@ -93,11 +93,14 @@ export function bareVolume(box: Box, block: Block, resolved: Resolved) {
   return { ohm: pot.law.ohm, share: trackShare(position, pot.law) };
 }
 
+/** Inductance of an isolator's winding, assumed. */
+export const ISOLATOR_HENRY = 10;
+
 /** A one to one transformer: its windings' resistance and inductance, and how they are coupled. */
 export function putTransformer(put: Put, name: string, from: string, to: string): void {
   put(resistor(`rtp${name}`, from, `tp${name}`, 60));
-  put({ kind: 'L', ...between(`lta${name}`, `tp${name}`, '0'), value: 10 });
-  put({ kind: 'L', ...between(`ltb${name}`, `ts${name}`, '0'), value: 10 });
+  put({ kind: 'L', ...between(`lta${name}`, `tp${name}`, '0'), value: ISOLATOR_HENRY });
+  put({ kind: 'L', ...between(`ltb${name}`, `ts${name}`, '0'), value: ISOLATOR_HENRY });
   put({ kind: 'K', name: `kt${name}`, inductors: [`lta${name}`, `ltb${name}`], value: 0.9999 });
   put(resistor(`rts${name}`, `ts${name}`, to, 60));
 }

@@ -1,3 +1,4 @@
 // Delay and polarity along the ways of a rig, and where two of them meet.
 export { delaysAlong, leadDelays, type DelayRoute, type DelayStop } from './delays';
-export { latencyView, msWords, rangeWords, type LatencyView } from './view';
+export { meetingsIn, type Meeting } from './meets';
+export { latencyView, meetingCure, meetingWords, msWords, rangeWords, type LatencyView } from './view';

@@ -82,6 +82,9 @@ const CURES = {
   late: 'Delay the earlier way by as much where a box can, mix one of them lower, or take it out of the sum.',
 } as const;
 
+/** What helps where two ways meet. */
+export const meetingCure = ({ unlike }: Meeting): string => (unlike ? CURES.unlike : CURES.late);
+
 export function latencyView(rig: Rig, setting: Setting): LatencyView {
   const of = inSetting(rig, setting);
   const names = routeNames(rig, setting);
@@ -108,7 +111,7 @@ export function latencyView(rig: Rig, setting: Setting): LatencyView {
         : '',
     meetings: meetingsIn(of).map((meeting) => ({
       words: meetingWords(meeting),
-      cure: meeting.unlike ? CURES.unlike : CURES.late,
+      cure: meetingCure(meeting),
       comb: meeting.seconds > 0 ? HERTZ.map((hertz) => Math.max(ALL_DB, combDb(meeting, hertz))) : [],
     })),
     hz: HERTZ,

@@ -1,5 +1,20 @@
 import { CODES, type Code } from '../codes';
 import type { Rule } from '../rule';
+import * as feedsApart from './feeds-apart';
+import { clip } from './level-clip';
+import { desk } from './level-desk';
+import { low } from './level-low';
+import { guitarLevel, soundLevel } from './level-sounds';
+import { unity } from './level-unity';
+import * as meetings from './meetings';
+import { noiseFloor } from './noise-floor';
+import { stale } from './stale-settings';
+import { conversions, total } from './time-delay';
+import { overridden, spare } from './tone-buffer';
+import { volumePot, weakDrive } from './tone-drive';
+import { isolator } from './tone-iso';
+import { load } from './tone-load';
+import { dull, peak } from './tone-response';
 import { unused } from './gear-unused';
 import { leftover } from './gear-leftover';
 import { clocks } from './dig-clock';
@@ -102,6 +117,30 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'DIG-CLOCK': clocks,
   'GEAR-LEFTOVER': leftover,
   'KNOB-DEAD': knobs,
+  'SAFE-EARS': feedsApart.ears,
+  'KNOB-REACH': feedsApart.reach,
+  'TONE-DULL': dull,
+  'TONE-PEAK': peak,
+  'TONE-LOAD': load,
+  'TONE-DRIVE': weakDrive,
+  'TONE-VOLPOT': volumePot,
+  'TONE-ISO': isolator,
+  'TONE-OVERRIDDEN': overridden,
+  'TONE-SPARE': spare,
+  'LEVEL-CLIP': clip,
+  'LEVEL-UNITY': unity,
+  'LEVEL-SOUNDS': soundLevel,
+  'LEVEL-GUITARS': guitarLevel,
+  'LEVEL-LOW': low,
+  'LEVEL-DESK': desk,
+  'NOISE-FLOOR': noiseFloor,
+  'PHASE-AMPS': meetings.amplifiers,
+  'PHASE-BLEND': meetings.blend,
+  'LOOP-PARALLEL': meetings.parallelLoop,
+  'TIME-NOTCH': meetings.notch,
+  'TIME-TOTAL': total,
+  'CONV-COUNT': conversions,
+  'STALE-SETTINGS': stale,
 };
 
 /** Every rule, in the order of the codes. */

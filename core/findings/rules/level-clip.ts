@@ -1,0 +1,136 @@
+import { blockIn, derive, endAt, jackIn, refOf, type Box, type JackRef } from '../../model';
+import { headroomAt, levelsAlong, type Headroom, type LevelStop } from '../../level';
+import { resolveIn, traceIn } from '../../signal';
+import { levelWords } from '../../units';
+import { ofElectricity, type Electric } from '../electric';
+import { boxPart, type Found, type View } from '../finding';
+import { levelGuess, type Guess } from '../guess';
+import { levelCures } from '../level-cure';
+import { modeCures } from '../mode-cure';
+import { plainDb } from '../phrases';
+import { rule } from '../rule';
+
+type Data = {
+  readonly label: string;
+  readonly box: string;
+  /** `box/jack`, where it is a jack. */
+  readonly jack: string | null;
+  /** The jack that feeds it by a lead. */
+  readonly from: string | null;
+  readonly peakDbu: number;
+  readonly ceilingDbu: number;
+  readonly leftDb: number;
+  readonly wantedDb: number;
+};
+
+/** The ceiling of a stop as a figure that may be another one. */
+function guessOf(of: Electric, { part, box, label }: LevelStop, wanted: number): Guess | undefined {
+  if (part.type === 'jack') {
+    const jack = jackIn(box, refOf(part.id).jack);
+    const { mode } = jack ? resolveIn(of).jackMode(box, jack) : {};
+    return jack && mode?.maxDbu
+      ? levelGuess(box, { on: 'mode', jack: jack.id, mode: mode.id, field: 'maxDbu' }, mode.maxDbu, {
+          what: `maximum level of ${label}`,
+          wanted,
+        })
+      : undefined;
+  }
+  const block = blockIn(box, part.id.split('/')[1]);
+  const state = block && resolveIn(of).blockState(box, block).state;
+  return block && state?.ceilingDbu
+    ? levelGuess(
+        box,
+        { on: 'state', block: block.id, state: state.id, field: 'ceilingDbu' },
+        state.ceilingDbu,
+        {
+          what: `ceiling of ${label}`,
+          wanted,
+        },
+      )
+    : undefined;
+}
+
+/** An estimate is good to so much, dB: under that nobody can say that it does clip. */
+const ESTIMATE_DB = 3;
+
+function severityOf({ assumed }: LevelStop, { leftDb }: Headroom): Found['severity'] {
+  if (leftDb < (assumed ? -ESTIMATE_DB : 0)) return 'fault';
+  return leftDb < 0 || !assumed ? 'caution' : 'note';
+}
+
+function found(of: Electric, stop: LevelStop, room: Headroom, from: JackRef | null): Found<Data> {
+  const { part, box, label, peakDbu } = stop;
+  // Behind a ceiling the peak is that of the ceiling.
+  const peak = room.ceilingDbu - room.leftDb;
+  const guess = guessOf(of, stop, peak + room.wantedDb);
+  return {
+    severity: severityOf(stop, room),
+    parts: [part, boxPart(box)],
+    figures: [
+      { name: 'peak', value: Math.max(peak, peakDbu), unit: 'dBu' },
+      { name: 'ceiling', value: room.ceilingDbu, unit: 'dBu' },
+      { name: 'lacking', value: room.wantedDb - room.leftDb, unit: 'dB' },
+    ],
+    assumed: stop.assumed ? [{ part, figure: 'levels' }] : [],
+    guess,
+    data: {
+      label,
+      box: box.id,
+      jack: part.type === 'jack' ? part.id : null,
+      from: from && `${from.box}/${from.jack}`,
+      peakDbu: peak,
+      ceilingDbu: room.ceilingDbu,
+      leftDb: room.leftDb,
+      wantedDb: room.wantedDb,
+    },
+  };
+}
+
+/** The stop with least of its room at each place of a setting, with the jack that feeds it. */
+const tightIn = derive(ofElectricity, (of): readonly Found<Data>[] => {
+  const worst = new Map<string, { stop: LevelStop; room: Headroom; from: JackRef | null }>();
+  for (const path of traceIn(of).paths)
+    for (const stop of levelsAlong(of, path).stops) {
+      const room = headroomAt(stop, of.houseRules.limits);
+      if (!room || room.leftDb >= room.wantedDb - 1e-9) continue;
+      const known = worst.get(stop.part.id);
+      if (known && known.room.leftDb <= room.leftDb) continue;
+      const at = path.steps.findIndex(
+        (step) => step.type === 'jack' && `${step.box}/${step.jack}` === stop.part.id,
+      );
+      const [lead, feeds] = [path.steps[at - 1], path.steps[at - 2]];
+      const from = lead?.type === 'lead' && feeds?.type === 'jack' ? feeds : null;
+      worst.set(stop.part.id, { stop, room, from });
+    }
+  // What clips at an input comes out clipped: one line for a box, its worst place.
+  const byBox = new Map<Box, { stop: LevelStop; room: Headroom; from: JackRef | null }>();
+  for (const one of worst.values()) {
+    const known = byBox.get(one.stop.box);
+    const lacks = ({ room }: { room: Headroom }) => room.wantedDb - room.leftDb;
+    if (!known || lacks(known) < lacks(one)) byBox.set(one.stop.box, one);
+  }
+  return [...byBox.values()].map(({ stop, room, from }) => found(of, stop, room, from));
+});
+
+/** LEVEL-CLIP: peaks over a ceiling where nothing is meant to clip, or inside the room that the house wants under it. */
+export const clip = rule<Data>({
+  code: 'LEVEL-CLIP',
+  reads: 'sound',
+  judge: tightIn,
+  words: ({ data }, say) => ({
+    text: `Peaks of ${levelWords(data.peakDbu, 'dBu')} at ${data.label} of ${say.box(data.box)}: ${
+      data.leftDb < 0
+        ? `${plainDb(data.leftDb)} dB over what it stands, ${levelWords(data.ceilingDbu, 'dBu')}.`
+        : `${plainDb(data.leftDb)} dB under its ${levelWords(data.ceilingDbu, 'dBu')}, ${plainDb(data.wantedDb)} are wanted.`
+    }`,
+    why:
+      data.leftDb < 0
+        ? 'It clips where nothing is meant to: harsh, and no knob behind it takes that away.'
+        : 'One hard strum, or another guitar, and it clips. An estimate, good to 3 dB.',
+  }),
+  *cures(view: View, { data }) {
+    for (const key of [data.jack, data.from])
+      if (key !== null && endAt(view, refOf(key))) yield* modeCures(view, key);
+    yield* levelCures(view);
+  },
+});
