@@ -34,6 +34,13 @@ export const dbuOf = (volts: number): number => (volts > 0 ? 20 * Math.log10(vol
 export const powerSum = (...levels: readonly number[]): number =>
   10 * Math.log10(levels.reduce((sum, level) => sum + 10 ** (level / 10), 0));
 
+/** Of two powers, dB: the stronger one, and what the other adds to it. */
+export function withPower(a: number, b: number): number {
+  const [high, low] = a >= b ? [a, b] : [b, a];
+  // Less than a millionth of it is nothing that can be told.
+  return high - low > 60 ? high : high + 10 * Math.log10(1 + 10 ** ((low - high) / 10));
+}
+
 /** Thermal noise of a resistance from 20 Hz to 20 kHz at 293 K, dBu: sqrt(4 k T R B). */
 export const thermalDbu = (ohm: number): number =>
   dbuOf(Math.sqrt(4 * BOLTZMANN * KELVIN * Math.max(0, ohm) * BAND_HZ));

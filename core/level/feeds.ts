@@ -74,32 +74,50 @@ function voicedAt({ steps, sections }: Path): number {
   );
 }
 
+type Moved = { readonly feed: Feed; readonly control: Control; readonly isBehind: boolean };
+
+/** What each level control of a setting moves. */
+const movedIn = derive(
+  ['boxes', 'leads', 'variant', 'sound'],
+  (of): { readonly feeds: readonly Feed[]; readonly moved: readonly Moved[] } => {
+    const all = traceIn(of).paths.flatMap((path) => {
+      const feed = feedOf(of, path);
+      return feed ? [{ path, feed }] : [];
+    });
+    return {
+      feeds: all.map(({ feed }) => feed),
+      moved: all.flatMap(({ path, feed }) => {
+        const voiced = voicedAt(path);
+        return [...new Set(path.sections.map(({ box }) => box))].flatMap((box) =>
+          box.controls.flatMap((control): Moved[] => {
+            const at = control.sets === 'level' ? movedAt(path, box, control) : -1;
+            return at < 0 ? [] : [{ feed, control, isBehind: at > voiced }];
+          }),
+        );
+      }),
+    };
+  },
+);
+
 /** Every level control in one night, with the feeds that it moves in any sound; those that move none are left out. */
 export const feedsIn = derive(['boxes', 'leads', 'variant', 'sounds'], (of): Feeds => {
   const feeds = new Map<string, Feed>();
-  const moved = new Map<Control, { readonly moves: Set<string>; readonly behind: Set<string> }>();
-  for (const one of everySound(of))
-    for (const path of traceIn(one).paths) {
-      const feed = feedOf(of, path);
-      if (!feed) continue;
-      feeds.set(feed.key, feed);
-      const voiced = voicedAt(path);
-      for (const box of new Set(path.sections.map((section) => section.box)))
-        for (const control of box.controls) {
-          const at = control.sets === 'level' ? movedAt(path, box, control) : -1;
-          if (at < 0) continue;
-          const own = moved.get(control) ?? { moves: new Set(), behind: new Set() };
-          moved.set(control, own);
-          own.moves.add(feed.key);
-          if (at > voiced) own.behind.add(feed.key);
-        }
+  const moves = new Map<Control, { readonly all: Set<string>; readonly behind: Set<string> }>();
+  for (const { feeds: own, moved } of everySound(of).map(movedIn)) {
+    for (const feed of own) feeds.set(feed.key, feed);
+    for (const { feed, control, isBehind } of moved) {
+      const known = moves.get(control) ?? { all: new Set(), behind: new Set() };
+      moves.set(control, known);
+      known.all.add(feed.key);
+      if (isBehind) known.behind.add(feed.key);
     }
+  }
   return {
     feeds: [...feeds.values()],
     knobs: of.boxes.flatMap((box) =>
       box.controls.flatMap((control): FeedKnob[] => {
-        const own = moved.get(control);
-        return own ? [{ box, control, moves: [...own.moves], behind: [...own.behind] }] : [];
+        const own = moves.get(control);
+        return own ? [{ box, control, moves: [...own.all], behind: [...own.behind] }] : [];
       }),
     ),
   };

@@ -4,7 +4,7 @@ import type { Block, BlockState, Box } from '../model';
 import { lookedInto, partText, type Part } from '../network';
 import { isOn } from '../signal';
 import { byText } from '../units';
-import { BOLTZMANN, dbuOf, KELVIN, powerSum, raised, SILENT_DBU, type Levels } from './chain';
+import { BOLTZMANN, dbuOf, KELVIN, SILENT_DBU, withPower, type Levels } from './chain';
 
 /** What is heard, at 96 points a decade: fine enough for the resonance of a pickup. */
 const HERTZ = Float64Array.from({ length: 289 }, (_, i) => 20 * 10 ** (i / 96));
@@ -78,19 +78,29 @@ export const begun = (averageDbu: number, peakDbu: number): At => ({
 });
 
 export const changed = (at: At, db: number): At =>
-  db === 0 ? at : { ...at, ...raised(at, db), gainDb: at.gainDb + db };
+  db === 0
+    ? at
+    : {
+        averageDbu: at.averageDbu + db,
+        peakDbu: at.peakDbu + db,
+        noiseDbu: at.noiseDbu + db,
+        gainDb: at.gainDb + db,
+        made: at.made,
+      };
 
 /** Whose noise is added, and where. */
 export type Maker = Pick<Made, 'by' | 'group' | 'step'>;
 
 /** Noise added as power. */
-export const noisier = (at: At, dbu: number, maker: Maker): At =>
+export const noisier = (at: At, dbu: number, { by, group, step }: Maker): At =>
   dbu <= SILENT_DBU
     ? at
     : {
-        ...at,
-        noiseDbu: powerSum(at.noiseDbu, dbu),
-        made: { ...maker, dbu: dbu - at.gainDb, before: at.made },
+        averageDbu: at.averageDbu,
+        peakDbu: at.peakDbu,
+        noiseDbu: withPower(at.noiseDbu, dbu),
+        gainDb: at.gainDb,
+        made: { by, group, step, dbu: dbu - at.gainDb, before: at.made },
       };
 
 /** A stage's own noise at its input, carried by its small-signal gain, and what is fixed at its output. */

@@ -1,8 +1,9 @@
 // Unity through what is inserted: ahead of a preamp, and between its send and the power stage.
 import { blockIn, boxOf, derive, jackIn, type JackRef, type Reads, type Sound } from '../model';
 import { wholeOf } from '../network';
-import { isOn, resolveIn, type Path } from '../signal';
+import { isOn, resolveIn, traceIn, type Path } from '../signal';
 import { partsOf, type RoutePart } from '../tone';
+import { weakly } from '../units';
 import { levelsAlong } from './along';
 import { dbAtLevel } from './hops';
 import type { LevelStop } from './stop';
@@ -111,8 +112,35 @@ export function offUnity(insertions: readonly Insertion[], stops: readonly Level
   });
 }
 
+/** Sounds that are alike with everything off, as one of them: what is reckoned for one holds for all. */
+const alike = derive(['boxes', 'leads', 'variant'], () => new Map<string, Sound>());
+
+function allOff(given: Of): Sound | null {
+  const own = bypassed(given);
+  if (!own) return null;
+  const { pickup, guitar, state } = own;
+  const known = alike(given);
+  const { blocks, modes, controls, patches } = state;
+  const inOrder = [blocks, modes, controls, patches].map((layer) =>
+    Object.entries(layer).sort(([a], [b]) => (a < b ? -1 : 1)),
+  );
+  const text = JSON.stringify([pickup, guitar, inOrder]);
+  const one = known.get(text) ?? own;
+  known.set(text, one);
+  return one;
+}
+
+const stepsText = weakly(({ steps }: Path): string => JSON.stringify(steps));
+
+const byText = derive(
+  ['boxes', 'leads', 'variant', 'sound'],
+  (of): ReadonlyMap<string, Path> =>
+    new Map(traceIn(of).paths.map((path) => [stepsText(path), path] as const)),
+);
+
 /** What is inserted along a way of a setting, with how far its level is from unity. */
 export const insertedAlong = (given: Of, path: Path): readonly Inserted[] => {
-  const of = { ...given, sound: bypassed(given) };
-  return offUnity(insertionsAlong(of, path), levelsAlong(of, path).stops);
+  const of = { ...given, sound: allOff(given) };
+  const same = byText(of).get(stepsText(path)) ?? path;
+  return offUnity(insertionsAlong(of, same), levelsAlong(of, same).stops);
 };

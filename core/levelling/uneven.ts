@@ -1,6 +1,6 @@
 // Guitars that are louder or softer than the first as sounds stand now, what is made up for them counted in.
 import { levelsAlong, potDb } from '../level';
-import { boxOf, derive, everySound, guitarOf, type Box, type Reads, type Sound } from '../model';
+import { boxOf, derive, everySound, guitarOf, sources, type Box, type Reads, type Sound } from '../model';
 import { resolveIn, traceIn, type Path } from '../signal';
 import { knobsAt } from './ways';
 
@@ -32,15 +32,22 @@ const knobsDb = (of: Of, { source, steps }: Path): number =>
     })
     .reduce((sum, db) => sum + db, 0);
 
+type Played = { readonly guitar: Box; readonly level: number; readonly knobs: number };
+
+/** What the guitar of one sound comes to. */
+const playedIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): Played | null => {
+  const guitar = guitarOf(of, of.sound);
+  const path = traceIn(of).paths.find(({ source }) => source.box === guitar?.id);
+  const level = path && firstLevel(of, path);
+  return guitar && path && level !== undefined ? { guitar, level, knobs: knobsDb(of, path) } : null;
+});
+
 /** Sounds on other guitars than that of the first sound, with what each is over that. */
 export const unevenGuitars = derive(['boxes', 'leads', 'variant', 'sounds'], (of): readonly Uneven[] => {
+  if (sources(of).length < 2) return [];
   const all = everySound(of).flatMap((one) => {
-    const guitar = guitarOf(of, one.sound);
-    const path = traceIn(one).paths.find(({ source }) => source.box === guitar?.id);
-    const level = path && firstLevel(one, path);
-    return guitar && path && level !== undefined
-      ? [{ guitar, sound: one.sound, level, knobs: knobsDb(one, path) }]
-      : [];
+    const played = playedIn(one);
+    return played ? [{ ...played, sound: one.sound }] : [];
   });
   const [first, ...others] = all;
   return others.flatMap(({ guitar, sound, level, knobs }): Uneven[] => {

@@ -1,8 +1,9 @@
 // The circuit of a route: segment behind segment, with a stage that nothing loads between two.
 import type { Element, Netlist, Sweep } from '../circuit';
 import { derive } from '../model';
+import { weakly } from '../units';
 import type { Segment } from './segment';
-import { pathsFrom, stretchesAlong } from './stretches';
+import { pathsFrom, stretchesAlong, type Stretch } from './stretches';
 
 /** Twelve points a decade over what is heard. */
 const SWEEP: Sweep = { by: 'dec', points: 12, from: 20, to: 20_000 };
@@ -17,9 +18,24 @@ const elementText = (element: Element): string => {
   return `${kind} ${from} ${to} ${value} ${own}`;
 };
 
-/** A part by all that its response depends on. */
-export const partText = ({ elements, ends }: Part): string =>
-  `${ends};${elements.map(elementText).join(';')}`;
+/** Numbers given to what elements are as text; forgotten and given anew, never twice, when there are very many. */
+const numbers = new Map<string, number>();
+const MOST_NUMBERS = 20_000;
+let given = 0;
+
+/** One number for lists of elements that are alike, so that a long text is made and compared once for each list. */
+const numberOf = weakly((elements: readonly Element[]): number => {
+  const text = elements.map(elementText).join(';');
+  const known = numbers.get(text);
+  if (known !== undefined) return known;
+  if (numbers.size >= MOST_NUMBERS) numbers.clear();
+  given += 1;
+  numbers.set(text, given);
+  return given;
+});
+
+/** A part by all that its response depends on; of meaning only while the program runs. */
+export const partText = ({ elements, ends }: Part): string => `${numberOf(elements)} ${ends}`;
 
 /** A part behind a source of 1 V. */
 export const driven = ({ elements }: Part): Netlist => ({
@@ -43,11 +59,14 @@ export const lookedInto = ({ elements, ends }: Part): Netlist => ({
   ],
 });
 
+/** Everything in a segment; one list for it, however often it is asked for. */
+const allOf = weakly(({ source, links, loads }: Segment): readonly Element[] => [
+  ...source,
+  ...[...links, ...loads].flatMap(({ elements }) => elements),
+]);
+
 /** All of a segment, left at one of its nodes. */
-export const wholeOf = ({ source, links, loads }: Segment, ends: string): Part => ({
-  elements: [...source, ...[...links, ...loads].flatMap(({ elements }) => elements)],
-  ends,
-});
+export const wholeOf = (segment: Segment, ends: string): Part => ({ elements: allOf(segment), ends });
 
 const onNode = (element: Element, node: (name: string) => string, tail: string): Element => {
   const name = `${element.name}${tail}`;
@@ -62,6 +81,26 @@ const onNode = (element: Element, node: (name: string) => string, tail: string):
     ? { ...element, ...ends, controlFrom: node(element.controlFrom), controlTo: node(element.controlTo) }
     : { ...element, ...ends };
 };
+
+/**
+ * Two stretches as one, a wire in the place of the box that ends the one and drives the other: what it takes and what it
+ * gives are gone, all else that hangs there stays.
+ */
+export function withoutStage(a: Stretch, b: Stretch): Part {
+  const taken = a.into ? a.segment.into.indexOf(a.into) : -1;
+  const own = [`rli${taken}`, `cli${taken}`];
+  const node = (name: string): string =>
+    name === '0' ? '0' : name === b.segment.driver.node ? a.ends : `b_${name}`;
+  return {
+    elements: [
+      ...allOf(a.segment).filter(({ name }) => !own.includes(name)),
+      ...[...b.segment.links, ...b.segment.loads]
+        .flatMap(({ elements }) => elements)
+        .map((element) => onNode(element, node, '_b')),
+    ],
+    ends: node(b.ends),
+  };
+}
 
 /** A segment by itself: a source of 1 V at its driver, and the node `out` at one of its nodes. */
 export const segmentNetlist = (segment: Segment, node: string, title: string): Netlist =>

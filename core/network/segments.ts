@@ -1,5 +1,5 @@
 // The undirected network between stages that nothing behind them loads: what drives it, what hangs on it, what hears it.
-import { derive, type JackRef, type Lead } from '../model';
+import { derive, type JackRef, type Lead, type Reads } from '../model';
 import { Laid, NOTHING_OHM, OUTPUT_OHM, type LaidDriver } from './laid';
 import { madeOf, putBypassed, putLoad, resistor } from './parts';
 import { putPickup } from './pickups';
@@ -77,9 +77,9 @@ function nameNodes(laid: Laid, of: (node: number) => Component): void {
 }
 
 /** What hangs together with a driver, as a circuit; none where no lead is in it. */
-function segmentOf(laid: Laid, component: Component, driver: LaidDriver): readonly Segment[] {
+function segmentOf(laid: Laid, component: Component, driver: LaidDriver): Segment | null {
   const { links, shunts, listeners, drivers, leads, names } = component;
-  if (leads.size === 0) return [];
+  if (leads.size === 0) return null;
   const name = (node: number) => {
     const root = laid.root(node);
     return names.get(root) ?? `x${root}`;
@@ -107,36 +107,58 @@ function segmentOf(laid: Laid, component: Component, driver: LaidDriver): readon
     }),
   ];
   const { box, block, kind, ohm } = driver;
-  return [
-    {
-      driver: { box, block, kind, ohm, node: at },
-      source:
-        kind === 'pickup' && own
-          ? madeOf((put) => putPickup(put, own.box, own.block, laid.resolved, 'drv', at))
-          : [resistor('ro', 'drv', at, Math.max(NOTHING_OHM, ohm ?? 0))],
-      links: links.flatMap((i): Link[] => {
-        const link = laid.links[i];
-        if (!link) return [];
-        const [from, to] = [name(link.from), name(link.to)];
-        return [{ lead: link.lead, from, to, elements: madeOf((put) => link.put(put, String(i), from, to)) }];
-      }),
-      loads,
-      into: heard.map(({ at: node, ...one }) => ({ ...one, node: name(node) })),
-      leads: [...leads].sort((a, b) => a.number - b.number),
-      nodeOf: ({ box: of, jack }: JackRef, channel = 0) => {
-        const node = laid.jacks.get(`${of}/${jack} ${channel}`);
-        return node === undefined ? null : (names.get(laid.root(node)) ?? null);
-      },
+  return {
+    driver: { box, block, kind, ohm, node: at },
+    source:
+      kind === 'pickup' && own
+        ? madeOf((put) => putPickup(put, own.box, own.block, laid.resolved, 'drv', at))
+        : [resistor('ro', 'drv', at, Math.max(NOTHING_OHM, ohm ?? 0))],
+    links: links.flatMap((i): Link[] => {
+      const link = laid.links[i];
+      if (!link) return [];
+      const [from, to] = [name(link.from), name(link.to)];
+      return [{ lead: link.lead, from, to, elements: madeOf((put) => link.put(put, String(i), from, to)) }];
+    }),
+    loads,
+    into: heard.map(({ at: node, ...one }) => ({ ...one, node: name(node) })),
+    leads: [...leads].sort((a, b) => a.number - b.number),
+    nodeOf: ({ box: of, jack }: JackRef, channel = 0) => {
+      const node = laid.jacks.get(`${of}/${jack} ${channel}`);
+      return node === undefined ? null : (names.get(laid.root(node)) ?? null);
     },
-  ];
+  };
 }
 
+/** Segments of a setting, and those that each jack is in (`box/jack`, its left channel), with its node in each. */
+export type Network = {
+  readonly segments: readonly Segment[];
+  readonly at: ReadonlyMap<string, readonly (readonly [Segment, string])[]>;
+};
+
 /** Every segment of a rig in a setting that a lead is in, by what drives it. */
-export const segmentsIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Segment[] => {
+export const networkIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): Network => {
   const laid = new Laid(of);
   const components = componentsOf(laid);
-  return laid.drivers.flatMap((driver) => {
+  const segments: Segment[] = [];
+  const byRoot = new Map<number, (readonly [Segment, string])[]>();
+  for (const driver of laid.drivers) {
     const component = components.get(driver.at);
-    return component ? segmentOf(laid, component, driver) : [];
-  });
+    const segment = component && segmentOf(laid, component, driver);
+    if (!segment) continue;
+    segments.push(segment);
+    for (const [root, name] of component.names) {
+      const here = byRoot.get(root);
+      if (here) here.push([segment, name]);
+      else byRoot.set(root, [[segment, name]]);
+    }
+  }
+  const at = new Map<string, readonly (readonly [Segment, string])[]>();
+  for (const [key, node] of laid.jacks) {
+    const here = key.endsWith(' 0') ? byRoot.get(laid.root(node)) : undefined;
+    if (here) at.set(key.slice(0, -2), here);
+  }
+  return { segments, at };
 });
+
+export const segmentsIn = (of: Reads<'boxes' | 'leads' | 'variant' | 'sound'>): readonly Segment[] =>
+  networkIn(of).segments;

@@ -2,7 +2,7 @@
 import { derive, leadOf, type JackRef, type Lead } from '../model';
 import { traceIn, type Path, type Step } from '../signal';
 import type { Listener, Segment } from './segment';
-import { segmentsIn } from './segments';
+import { networkIn, type Network } from './segments';
 
 /** A lead of a stretch, in the direction of the way. */
 export type Passed = { readonly lead: Lead; readonly from: JackRef; readonly to: JackRef };
@@ -29,22 +29,21 @@ const drives = ({ driver }: Segment, passed: readonly Step[], jack: JackRef): bo
 type Open = { segment: Segment; ends: string; first: number; last: number };
 
 /** Jacks of a way by the segments that they are in. */
-function openStretches(segments: readonly Segment[], { steps }: Path): readonly Open[] {
+function openStretches({ at }: Network, { steps }: Path): readonly Open[] {
   const found: Open[] = [];
   for (const [i, step] of steps.entries()) {
     if (step.type !== 'jack') continue;
     const own = found.at(-1);
-    const inOwn = own?.segment.nodeOf(step) ?? null;
-    if (own && inOwn !== null) {
-      own.ends = inOwn;
+    const here = at.get(`${step.box}/${step.jack}`) ?? [];
+    const inOwn = here.find(([segment]) => segment === own?.segment);
+    if (own && inOwn) {
+      own.ends = inOwn[1];
       own.last = i;
       continue;
     }
-    const next = segments.find(
-      (segment) => segment.nodeOf(step) !== null && drives(segment, steps.slice(0, i), step),
-    );
-    const ends = next?.nodeOf(step) ?? null;
-    if (next && ends !== null) found.push({ segment: next, ends, first: i, last: i });
+    const passed = steps.slice(0, i);
+    const next = here.find(([segment]) => drives(segment, passed, step));
+    if (next) found.push({ segment: next[0], ends: next[1], first: i, last: i });
   }
   return found;
 }
@@ -65,7 +64,7 @@ function goesOn(segment: Segment, node: string, steps: readonly Step[], last: nu
 export const stretchesAlong = derive(
   ['boxes', 'leads', 'variant', 'sound'],
   (of, path: Path): readonly Stretch[] =>
-    openStretches(segmentsIn(of), path).flatMap(({ segment, ends, first, last }): Stretch[] => {
+    openStretches(networkIn(of), path).flatMap(({ segment, ends, first, last }): Stretch[] => {
       const leads = path.steps.slice(first, last + 1).flatMap((step, k): Passed[] => {
         const [before, after] = [path.steps[first + k - 1], path.steps[first + k + 1]];
         if (step.type !== 'lead' || before?.type !== 'jack' || after?.type !== 'jack') return [];

@@ -1,6 +1,7 @@
 // Where two ways of one sound meet: how late, how strong, and how turned the one is against the other.
 import { blockIn, boxOf, derive, type Block, type Box } from '../model';
-import { resolveIn, traceIn, type ForSignal, type Path, type Step } from '../signal';
+import { resolveIn, traceIn, type ForSignal, type Path } from '../signal';
+import { weakly } from '../units';
 import { levelsAlong } from '../level';
 import { delayedAt, delaysAlong } from './delays';
 import type { Apart } from './notch';
@@ -21,8 +22,12 @@ export type Meeting = Apart & {
 const WITHIN_DB = 10;
 const LATE = { least: 0.1e-3, most: 30e-3 } as const;
 
-const sameStep = (a: Step | undefined, b: Step | undefined): boolean =>
-  a !== undefined && b !== undefined && JSON.stringify(a) === JSON.stringify(b);
+const textsOf = weakly(({ steps }: Path): readonly string[] => steps.map((step) => JSON.stringify(step)));
+
+/** Where each step of a way stands for the last time. */
+const placesOf = weakly(
+  (path: Path): ReadonlyMap<string, number> => new Map(textsOf(path).map((text, i) => [text, i] as const)),
+);
 
 /** How many blocks on the way turn the signal, up to a step of it. */
 export function isTurned(of: ForSignal, { steps }: Path, upTo = steps.length): boolean {
@@ -37,11 +42,11 @@ export function isTurned(of: ForSignal, { steps }: Path, upTo = steps.length): b
 
 /** Where two ways part for the first time, and the first step behind that which both have. */
 function apart(a: Path, b: Path): { parts: number; joins: readonly [number, number] | null } {
+  const [ours, theirs, places] = [textsOf(a), textsOf(b), placesOf(b)];
   let parts = 0;
-  while (sameStep(a.steps[parts], b.steps[parts])) parts += 1;
-  const texts = new Map(b.steps.map((step, i) => [JSON.stringify(step), i] as const));
-  for (let i = parts; i < a.steps.length; i += 1) {
-    const j = texts.get(JSON.stringify(a.steps[i]));
+  while (parts < ours.length && ours[parts] === theirs[parts]) parts += 1;
+  for (let i = parts; i < ours.length; i += 1) {
+    const j = places.get(ours[i] ?? '');
     if (j !== undefined && j >= parts) return { parts, joins: [i, j] };
   }
   return { parts, joins: null };

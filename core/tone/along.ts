@@ -48,6 +48,9 @@ const marked = (db: Float64Array) => db.slice(GRID.length);
 
 export const stretchDb = ({ segment, ends }: Stretch): Float64Array => dbAtAll(wholeOf(segment, ends));
 
+/** What a stretch loses at 5 kHz against 500 Hz by all that it is, dB; negative: treble is lost. */
+export const trebleOf = (stretch: Stretch): number => marks(marked(stretchDb(stretch)))[FIVE_KHZ] ?? 0;
+
 /** Leads of one stretch, each with the difference up to it. @param ahead of the stretch, less straight-in of its part */
 function stepsOf(stretch: Stretch, ahead: Float64Array, isFirst: boolean): readonly ToneStep[] {
   // Behind the last of its leads it is the whole stretch, which is solved anyhow.
@@ -84,20 +87,24 @@ export const toneAlong = derive(
     if (parts.length === 0) return null;
     const whole = new Float64Array(ALL.length);
     const straight = new Float64Array(ALL.length);
-    const steps: ToneStep[] = [];
+    const ahead: { readonly stretch: Stretch; readonly db: Float64Array }[] = [];
     for (const { stretches, reference } of parts) {
       add(straight, dbAtAll(reference.part));
       for (const stretch of stretches) {
-        const ahead = add(marked(whole), marked(straight), -1);
-        steps.push(...stepsOf(stretch, ahead, steps.length === 0));
+        ahead.push({ stretch, db: add(marked(whole), marked(straight), -1) });
         add(whole, stretchDb(stretch));
       }
     }
+    let steps: readonly ToneStep[] | null = null;
     const all = add(Float64Array.from(whole), straight, -1);
     const difference = onGrid(all);
     return {
       parts,
-      steps,
+      // Lead by lead it is asked for where it is shown, or where something is over a limit.
+      get steps() {
+        steps ??= ahead.flatMap(({ stretch, db }, i) => stepsOf(stretch, db, i === 0));
+        return steps;
+      },
       difference,
       response: onGrid(whole),
       straight: onGrid(straight),

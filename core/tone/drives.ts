@@ -1,6 +1,6 @@
 // Who drives what: each stretch of leads, the source resistance behind it, and what it has to charge.
 import type { Element } from '../circuit';
-import { boxOf, type Box, type JackRef, type Lead, type Reads } from '../model';
+import { boxOf, derive, type Box, type JackRef, type Lead, type Reads } from '../model';
 import { nodeBehind, ohmBehind, partUpTo, reachedBy, type Part, type Passed, type Stretch } from '../network';
 import { dbInSearch, SEARCH } from './grid';
 import type { RoutePart } from './parts';
@@ -114,7 +114,7 @@ function drivesOf(of: Of, stretch: Stretch, before: number): readonly Drive[] {
 }
 
 /** Everything that drives leads along a route, in its order. */
-export function drivesAlong(of: Of, parts: readonly RoutePart[]): readonly Drive[] {
+export const drivesAlong = derive(['boxes'], (of, parts: readonly RoutePart[]): readonly Drive[] => {
   let before = 0;
   return parts
     .flatMap(({ stretches }) => stretches)
@@ -123,7 +123,7 @@ export function drivesAlong(of: Of, parts: readonly RoutePart[]): readonly Drive
       before += stretch.leads.length;
       return drives;
     });
-}
+});
 
 /** What drives the lead at a step of the route. */
 export const driveAt = (drives: readonly Drive[], step: number): Drive | undefined =>

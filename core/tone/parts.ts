@@ -2,6 +2,7 @@
 import { blockIn, boxOf, instrumentOf, leadOf, type Reads } from '../model';
 import { byOneLead, stretchesAlong, type Part, type Stretch, type Takes } from '../network';
 import { isOn, type Path, type Section } from '../signal';
+import { weakly } from '../units';
 
 /** Without an amplifier straight-in ends in this. */
 const NO_AMPLIFIER: Takes = { ohm: 1e6, farad: 50e-12 };
@@ -29,15 +30,21 @@ type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>;
 
 const STAGES = ['preamp', 'ampModel', 'power'];
 
+const sectionsByBlock = weakly(
+  ({ sections }: Path): ReadonlyMap<string, Section> =>
+    new Map(sections.map((section) => [`${section.box.id}/${section.block.id}`, section] as const)),
+);
+
 /** Blocks that a path passes between two of its steps, with their states. */
-function between({ steps, sections }: Path, from: number, to: number): readonly Section[] {
-  return steps
-    .slice(from, to + 1)
-    .flatMap((step) =>
-      step.type === 'block'
-        ? sections.filter(({ box, block }) => box.id === step.box && block.id === step.block)
-        : [],
-    );
+function between(path: Path, from: number, to: number): readonly Section[] {
+  const byBlock = sectionsByBlock(path);
+  const found: Section[] = [];
+  for (let i = from; i <= to && i < path.steps.length; i += 1) {
+    const step = path.steps[i];
+    const section = step?.type === 'block' ? byBlock.get(`${step.box}/${step.block}`) : undefined;
+    if (section) found.push(section);
+  }
+  return found;
 }
 
 const isAmplifying = ({ block, state }: Section): boolean => STAGES.includes(block.role) && isOn(state);

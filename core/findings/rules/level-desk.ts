@@ -14,6 +14,25 @@ const isTold = (notes: string): boolean => /\bline\b/i.test(notes);
 const told = (peakDbu: number): string =>
   `Line level, peaks ${levelWords(Math.round(peakDbu), 'dBu')}: tell the desk.`;
 
+/** Jacks of desks that get line level in a setting, with the lead that brings it. */
+const lineFeeds = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Data[] =>
+  traceIn(of).paths.flatMap((path) =>
+    levelsAlong(of, path).stops.flatMap(({ part, box, peakDbu }): Data[] => {
+      if (part.type !== 'jack' || !box.blocks.some(({ role }) => role === 'mix')) return [];
+      const end = endAt(of, refOf(part.id));
+      if (end?.jack.direction !== 'in' || !takesLine(resolveIn(of).jackMode(box, end.jack).mode)) return [];
+      const at = path.steps.findIndex(
+        (step) => step.type === 'jack' && `${step.box}/${step.jack}` === part.id,
+      );
+      const step = path.steps[at - 1];
+      const lead = step?.type === 'lead' ? leadOf(of, step.lead) : undefined;
+      return lead && lead.kind !== 'air' && !isTold(lead.notes)
+        ? [{ at: part.id, lead: lead.id, number: lead.number, peakDbu }]
+        : [];
+    }),
+  ),
+);
+
 /** LEVEL-DESK: a feed of line level into a desk, and nothing on the papers says so. */
 export const desk = rule<Data>({
   code: 'LEVEL-DESK',
@@ -21,23 +40,8 @@ export const desk = rule<Data>({
   isMild: true,
   judge: derive(['boxes', 'leads', 'variant', 'sounds'], (of): readonly Found<Data>[] => {
     const peaks = new Map<string, Data>();
-    for (const one of everySound(of))
-      for (const path of traceIn(one).paths)
-        for (const { part, peakDbu } of levelsAlong(one, path).stops) {
-          const end = part.type === 'jack' ? endAt(one, refOf(part.id)) : undefined;
-          if (!end || end.jack.direction !== 'in' || !end.box.blocks.some(({ role }) => role === 'mix'))
-            continue;
-          if (!takesLine(resolveIn(one).jackMode(end.box, end.jack).mode)) continue;
-          const at = path.steps.findIndex(
-            (step) => step.type === 'jack' && `${step.box}/${step.jack}` === part.id,
-          );
-          const step = path.steps[at - 1];
-          const lead = step?.type === 'lead' ? leadOf(one, step.lead) : undefined;
-          if (!lead || lead.kind === 'air' || isTold(lead.notes)) continue;
-          const known = peaks.get(part.id);
-          if (!known || known.peakDbu < peakDbu)
-            peaks.set(part.id, { at: part.id, lead: lead.id, number: lead.number, peakDbu });
-        }
+    for (const data of everySound(of).flatMap(lineFeeds))
+      if (data.peakDbu > (peaks.get(data.at)?.peakDbu ?? -Infinity)) peaks.set(data.at, data);
     return [...peaks.values()].flatMap((data): Found<Data>[] => {
       const [end, lead] = [endAt(of, refOf(data.at)), leadOf(of, data.lead)];
       if (!end || !lead) return [];

@@ -1,5 +1,5 @@
-import { headroomAt, levelsAlong, noiseAtEnd } from '../../level';
-import { boxOf, derive, jackIn, refOf, type Box, type JackMode } from '../../model';
+import { headroomAt, levelsAlong } from '../../level';
+import { derive, endAt, type Jack, type JackEnd, type JackMode } from '../../model';
 import { resolveIn, traceIn, type Path } from '../../signal';
 import { ofElectricity, type Electric } from '../electric';
 import { jackPart, type Found } from '../finding';
@@ -10,93 +10,85 @@ import { rule } from '../rule';
 
 type Data = { readonly at: string; readonly mode: string; readonly gainDb: number };
 
-/** The boxes with a jack in another mode; the same list as long as nothing about them changed. */
-const inMode = derive(['boxes'], ({ boxes }, key: string, mode: string): readonly Box[] => {
-  const { box: id, jack } = refOf(key);
-  return boxes.map((box) =>
-    box.id === id
-      ? { ...box, jacks: box.jacks.map((one) => (one.id === jack ? { ...one, mode } : one)) }
-      : box,
-  );
-});
-
-/** Signal to noise at the end of a way, dB; null: there is none, or something on the way has not the room it needs. */
-function snrOf(of: Electric, path: Path): number | null {
-  const noise = noiseAtEnd(of, path);
-  const isRoomy = levelsAlong(of, path).stops.every((stop) => {
-    const room = headroomAt(stop, of.houseRules.limits);
-    return !room || room.leftDb >= room.wantedDb;
-  });
-  return noise && isRoomy ? noise.averageDbu - noise.noiseDbu : null;
+/** By how much a mode raises what goes on behind a jack, beside the one in force, dB: an estimate. */
+function raisedBy(jack: Jack, now: JackMode, mode: JackMode): number {
+  const more = (of: (one: JackMode) => number | undefined) => (of(mode) ?? 0) - (of(now) ?? 0);
+  const pad = more(({ gainDb }) => gainDb?.value);
+  // Full scale is the most that a jack stands: an output that stands more gives more, an input leaves more unused.
+  const full = jack.converts && now.maxDbu && mode.maxDbu ? more(({ maxDbu }) => maxDbu?.value) : 0;
+  return pad + (jack.direction === 'in' ? -full : full);
 }
 
-/** Boxes that make so much of the noise at the end of a way that without it the house would be told. */
-function noisy(of: Electric, path: Path): ReadonlySet<Box> {
-  const power = (dbu: number) => 10 ** (dbu / 10);
-  const made = new Map<Box, number>();
-  let all = 0;
-  for (const { by, dbu } of levelsAlong(of, path).noise) {
-    made.set(by, (made.get(by) ?? 0) + power(dbu));
-    all += power(dbu);
-  }
-  const { lowLevelDb } = of.houseRules.limits;
-  return new Set(
-    [...made].flatMap(([box, own]) =>
-      10 * Math.log10(all / Math.max(1e-40, all - own)) >= lowLevelDb ? [box] : [],
-    ),
+const power = (dbu: number): number => 10 ** (dbu / 10);
+
+/** What raising the level from a step on is worth, dB: what is made behind it stands lower against the signal. */
+function worth(
+  noise: readonly { readonly step: number; readonly dbu: number }[],
+  step: number,
+  db: number,
+): number {
+  const sum = (of: (one: number) => boolean) =>
+    noise.filter((one) => of(one.step)).reduce((all, one) => all + power(one.dbu), 0);
+  const [ahead, behind] = [sum((at) => at <= step), sum((at) => at > step)];
+  return 10 * Math.log10((ahead + behind) / (ahead + behind * power(-db)));
+}
+
+/** Has everything from a step on the room that the house wants, with so much more? */
+function hasRoom(of: Electric, path: Path, from: number, moreDb: number): boolean {
+  const behind = new Set(
+    path.steps.slice(from).flatMap((step) => {
+      if (step.type === 'lead') return [];
+      return step.type === 'jack' ? `${step.box}/${step.jack}` : `${step.box}/${step.block}`;
+    }),
   );
+  return levelsAlong(of, path).stops.every((stop) => {
+    const room = behind.has(stop.part.id) ? headroomAt(stop, of.houseRules.limits) : null;
+    return !room || room.leftDb - moreDb >= room.wantedDb;
+  });
 }
 
 type Better = { readonly mode: JackMode; readonly gainDb: number };
 
-/** The mode of a jack of a way that gains most of signal to noise with room everywhere; null: none gains enough. */
-function betterMode(of: Electric, path: Path, box: Box, key: string): Better | null {
-  const jack = jackIn(box, refOf(key).jack);
-  const { mode: now, from } = jack ? resolveIn(of).jackMode(box, jack) : {};
-  const before = noiseAtEnd(of, path);
-  if (!jack || jack.modes.length < 2 || from === 'sound' || !before) return null;
+/** The mode of a jack of a way that gains most of signal to noise with room behind it; null: none gains enough. */
+function betterMode(of: Electric, path: Path, { box, jack }: JackEnd, step: number): Better | null {
+  const { mode: now, from } = resolveIn(of).jackMode(box, jack);
+  if (jack.modes.length < 2 || !now || from === 'sound') return null;
+  const { noise } = levelsAlong(of, path);
   let best: Better | null = null;
   for (const mode of jack.modes) {
-    if (mode.id === now?.id) continue;
-    const other = { ...of, boxes: inMode(of, key, mode.id) };
-    const same = traceIn(other).paths.find(
-      ({ steps }) => JSON.stringify(steps) === JSON.stringify(path.steps),
-    );
-    const snr = same ? snrOf(other, same) : null;
-    if (snr === null) continue;
-    const gainDb = snr - (before.averageDbu - before.noiseDbu);
-    if (gainDb >= of.houseRules.limits.lowLevelDb && gainDb > (best?.gainDb ?? 0)) best = { mode, gainDb };
+    if (mode.id === now.id) continue;
+    const raised = raisedBy(jack, now, mode);
+    const gainDb = worth(noise, step, raised);
+    if (gainDb < of.houseRules.limits.lowLevelDb || gainDb <= (best?.gainDb ?? 0)) continue;
+    if (hasRoom(of, path, step, raised)) best = { mode, gainDb };
   }
   return best;
 }
 
-/** LEVEL-LOW: a box makes most of the noise, and another mode of a jack of it would gain 3 dB of signal to noise. */
+/** LEVEL-LOW: another mode of a jack would gain 3 dB of signal to noise, with room for it everywhere. */
 export const low = rule<Data>({
   code: 'LEVEL-LOW',
   reads: 'sound',
   isMild: true,
   judge: derive(ofElectricity, (of): readonly Found<Data>[] =>
     distinct(
-      traceIn(of).paths.flatMap((path) => {
-        const boxes = noisy(of, path);
-        return path.steps.flatMap((step): Found<Data>[] => {
-          const box = step.type === 'jack' ? boxOf(of, step.box) : undefined;
-          const jack = step.type === 'jack' ? jackIn(box, step.jack) : undefined;
-          if (!box || !jack || !boxes.has(box)) return [];
-          const key = `${box.id}/${jack.id}`;
-          const better = betterMode(of, path, box, key);
-          if (!better) return [];
+      traceIn(of).paths.flatMap((path) =>
+        path.steps.flatMap((step, i): Found<Data>[] => {
+          const end = step.type === 'jack' ? endAt(of, step) : undefined;
+          const better = end && betterMode(of, path, end, i);
+          if (!end || !better) return [];
+          const part = jackPart(end.box, end.jack);
           return [
             {
               severity: 'note',
-              parts: [jackPart(box, jack)],
+              parts: [part],
               figures: [{ name: 'gain', value: better.gainDb, unit: 'dB' }],
-              assumed: [{ part: jackPart(box, jack), figure: 'noise' }],
-              data: { at: key, mode: better.mode.name, gainDb: better.gainDb },
+              assumed: [{ part, figure: 'noise' }],
+              data: { at: part.id, mode: better.mode.name, gainDb: better.gainDb },
             },
           ];
-        });
-      }),
+        }),
+      ),
     ),
   ),
   words: ({ data }, say) => ({

@@ -1,5 +1,15 @@
 import type { SingleEdit } from '../../edits';
-import { basisOf, derive, boxOf, type Box, type Reads, type Scope } from '../../model';
+import {
+  basisOf,
+  boxOf,
+  derive,
+  refOf,
+  type Box,
+  type EqSetting,
+  type Reads,
+  type Scope,
+  type StateLayer,
+} from '../../model';
 import { inWords } from '../../units';
 import { group } from '../cure';
 import { boxPart, type Found } from '../finding';
@@ -7,70 +17,73 @@ import { rule } from '../rule';
 
 type Data = { readonly box: string; readonly names: readonly string[] };
 
-/** A level or an equaliser that was noted in a wiring that is no more, with the edit that notes it anew. */
-type Stale = { readonly name: string; readonly again: SingleEdit };
+type NotedPosition = { readonly position: number | null; readonly basis: string | null };
 
 type Of = Reads<'boxes' | 'leads' | 'variant' | 'sounds'>;
 
-const REST: Scope = { layer: 'rest' };
+type Noted = {
+  readonly box: Box;
+  readonly scope: Scope;
+  readonly name: string;
+  readonly basis: string;
+  readonly again: SingleEdit;
+};
 
-function staleIn(of: Of, box: Box): readonly Stale[] {
-  // Sounds and rest are noted in the wiring that all nights have; a night's own settings in its own.
-  const layers = [
-    { scope: REST, state: null, basis: basisOf(of.leads, null, box.id) },
-    ...of.sounds.map(({ id, state }) => ({
-      scope: { layer: 'sound', id } as Scope,
-      state,
-      basis: basisOf(of.leads, null, box.id),
-    })),
-    ...(of.variant
-      ? [
-          {
-            scope: { layer: 'variant', id: of.variant.id } as Scope,
-            state: of.variant.state,
-            basis: basisOf(of.leads, of.variant, box.id),
-          },
-        ]
-      : []),
+/** A layer over rest: a sound's, or the night's. */
+type Layer = { readonly scope: Scope; readonly state: StateLayer };
+
+const layersOf = ({ sounds, variant }: Of): readonly Layer[] => [
+  ...sounds.map(({ id, state }) => ({ scope: { layer: 'sound', id } as const, state })),
+  ...(variant ? [{ scope: { layer: 'variant', id: variant.id } as const, state: variant.state }] : []),
+];
+
+function notedControl(box: Box, id: string, noted: NotedPosition, scope: Scope): readonly Noted[] {
+  const control = box.controls.find((one) => one.id === id);
+  if (control?.sets !== 'level' || !noted.basis || noted.position === null) return [];
+  const to = { box: box.id, control: id, position: noted.position, basis: null, scope };
+  return [
+    { scope, box, name: control.label, basis: noted.basis, again: { edit: 'setControl', arguments: to } },
   ];
-  const isStale = (noted: string | null | undefined, now: string) =>
-    noted !== null && noted !== undefined && noted !== '' && noted !== now;
-  return layers.flatMap(({ scope, state, basis }): Stale[] => [
-    ...box.controls
-      .filter(({ sets }) => sets === 'level')
-      .flatMap((control): Stale[] => {
-        const noted = state ? state.controls[`${box.id}/${control.id}`] : control;
-        return noted && noted.position !== null && isStale(noted.basis, basis)
-          ? [
-              {
-                name: control.label,
-                again: {
-                  edit: 'setControl',
-                  arguments: {
-                    box: box.id,
-                    control: control.id,
-                    position: noted.position,
-                    basis: null,
-                    scope,
-                  },
-                },
-              },
-            ]
-          : [];
-      }),
-    ...box.blocks.flatMap((block): Stale[] => {
-      const eq = state ? state.eq?.[`${box.id}/${block.id}`] : block.eq;
-      return eq && isStale(eq.basis, basis)
-        ? [
-            {
-              name: block.name,
-              again: { edit: 'setEq', arguments: { box: box.id, block: block.id, eq, scope } },
-            },
-          ]
-        : [];
-    }),
-  ]);
 }
+
+function notedEq(box: Box, id: string, eq: EqSetting | undefined, scope: Scope): readonly Noted[] {
+  const block = box.blocks.find((one) => one.id === id);
+  if (!block || !eq?.basis) return [];
+  const to = { box: box.id, block: id, eq, scope };
+  return [{ scope, box, name: block.name, basis: eq.basis, again: { edit: 'setEq', arguments: to } }];
+}
+
+/** Levels and equalisers that are noted at rest, in sounds and in the night, with what they were noted in. */
+function notedIn(of: Of): readonly Noted[] {
+  const rest: Scope = { layer: 'rest' };
+  const at = <T>(
+    record: Readonly<Record<string, T>>,
+    find: (box: Box, id: string, one: T) => readonly Noted[],
+  ) =>
+    Object.entries(record).flatMap(([key, one]) => {
+      const { box: owner, jack: id } = refOf(key);
+      const box = boxOf(of, owner);
+      return box ? find(box, id, one) : [];
+    });
+  return [
+    ...of.boxes.flatMap((box) => [
+      ...box.controls.flatMap((control) => notedControl(box, control.id, control, rest)),
+      ...box.blocks.flatMap((block) => notedEq(box, block.id, block.eq, rest)),
+    ]),
+    ...layersOf(of).flatMap(({ scope, state }) => [
+      ...at(state.controls, (box, id, one) => notedControl(box, id, one, scope)),
+      ...at(state.eq ?? {}, (box, id, one) => notedEq(box, id, one, scope)),
+    ]),
+  ];
+}
+
+/** Of those what was noted in another wiring: sounds and rest in that of all nights, a night's own in its own. */
+const staleIn = derive(['boxes', 'leads', 'variant', 'sounds'], (of): readonly Noted[] =>
+  notedIn(of).filter(
+    ({ scope, box, basis }) =>
+      basis !== basisOf(of.leads, scope.layer === 'variant' ? of.variant : null, box.id),
+  ),
+);
 
 /** STALE-SETTINGS: levels and equalisers of a box that were noted before the wiring around it changed. */
 export const stale = rule<Data>({
@@ -78,11 +91,13 @@ export const stale = rule<Data>({
   reads: 'rig',
   isMild: true,
   judge: derive(['boxes', 'leads', 'variant', 'sounds'], (of): readonly Found<Data>[] =>
-    of.boxes.flatMap((box): Found<Data>[] => {
-      const names = [...new Set(staleIn(of, box).map(({ name }) => name))];
-      return names.length === 0
-        ? []
-        : [{ severity: 'note', parts: [boxPart(box)], data: { box: box.id, names } }];
+    [...new Set(staleIn(of).map(({ box }) => box))].map((box): Found<Data> => {
+      const names = staleIn(of).flatMap((one) => (one.box === box ? [one.name] : []));
+      return {
+        severity: 'note',
+        parts: [boxPart(box)],
+        data: { box: box.id, names: [...new Set(names)] },
+      };
     }),
   ),
   words: ({ data }, say) => ({
@@ -90,8 +105,7 @@ export const stale = rule<Data>({
     why: 'What drives it, or hears it, is another now: set it again, by meter or by ear, and note it.',
   }),
   *cures(view, { data }) {
-    const box = boxOf(view, data.box);
-    const again = box ? staleIn(view, box).map((one) => one.again) : [];
+    const again = staleIn(view).flatMap((one) => (one.box.id === data.box ? [one.again] : []));
     if (again.length > 0) yield group(`${inWords(data.names)} as noted: it is right so`, again);
   },
 });

@@ -1,12 +1,13 @@
 import { isBuffer } from '../../buffers';
 import { takeOutEdit } from '../../cables';
-import { derive, everySound, type Block, type Box, type Reads } from '../../model';
+import { derive, everySound } from '../../model';
+import { stretchesAlong } from '../../network';
 import { traceIn } from '../../signal';
-import { drivesAlong, toneAlong, type Drive } from '../../tone';
+import { drivesAlong, stageChange, toneAlong, type Drive } from '../../tone';
 import { formatQuantity } from '../../units';
 import { bufferCures } from '../buffer-cure';
 import { act } from '../cure';
-import { ofElectricity } from '../electric';
+import { ofElectricity, type Electric } from '../electric';
 import { boxPart, leadPart, type Found } from '../finding';
 import { distinct } from '../hung';
 import { plainDb } from '../phrases';
@@ -35,7 +36,8 @@ export const overridden = rule<Over>({
   judge: derive(ofElectricity, (of): readonly Found<Over>[] =>
     distinct(
       traceIn(of).paths.flatMap((path) => {
-        const tone = toneAlong(of, path);
+        const hasBuffer = path.sections.some(({ box }) => isBuffer(box));
+        const tone = hasBuffer ? toneAlong(of, path) : null;
         const drives = tone ? drivesAlong(of, tone.parts) : [];
         return drives.flatMap((drive, i): Found<Over>[] => {
           const next = drives[i + 1];
@@ -60,39 +62,15 @@ export const overridden = rule<Over>({
   cures: bufferCures,
 });
 
-/** A block that is nothing but a wire. */
-const wired = (block: Block): Block => {
-  const [state] = block.states;
-  if (!state) return block;
-  const off = { ...state, id: 'off', name: 'off' };
-  return { ...block, bypassKind: 'true', state: 'off', states: [off, { ...off, id: 'off-too' }] };
-};
-
-/** The boxes with a wire in one's place; the same list as long as nothing about them changed. */
-const withWire = derive(['boxes'], ({ boxes }, id: string): readonly Box[] =>
-  boxes.map((box) => (box.id === id ? { ...box, blocks: box.blocks.map(wired) } : box)),
-);
-
-type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>;
-
 /** The most that a buffer changes on any way of a setting, dB; null: no way passes it. */
-const changedBy = derive(ofElectricity, (of: Of, id: string): number | null => {
-  const { paths } = traceIn(of);
-  const own = paths.flatMap((path, i) => (path.sections.some(({ box }) => box.id === id) ? [i] : []));
-  if (own.length === 0) return null;
-  const without = { ...of, boxes: withWire(of, id) };
-  const others = traceIn(without).paths;
-  // It is more than a buffer where the ways are others without it.
-  if (others.length !== paths.length) return Infinity;
-  return Math.max(
-    0,
-    ...own.flatMap((i) => {
-      const [path, other] = [paths[i], others[i]];
-      const [now, then] = [path && toneAlong(of, path), other && toneAlong(without, other)];
-      if (!now || !then) return [];
-      return [...now.difference].map((db, k) => Math.abs(db - (then.difference[k] ?? 0)));
-    }),
-  );
+const changedBy = derive(ofElectricity, (of: Electric, id: string): number | null => {
+  const changes = traceIn(of).paths.flatMap((path) => {
+    const stretches = stretchesAlong(of, path);
+    const at = stretches.findIndex(({ into }) => into?.box === id);
+    const [ahead, behind] = [stretches[at], stretches[at + 1]];
+    return ahead && behind && behind.segment.driver.box === id ? [stageChange(ahead, behind)] : [];
+  });
+  return changes.length === 0 ? null : Math.max(...changes);
 });
 
 type Spare = { readonly box: string; readonly db: number };

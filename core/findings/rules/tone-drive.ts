@@ -1,7 +1,7 @@
 import { blockIn, boxOf, derive, type Box } from '../../model';
 import { bareVolume } from '../../network';
-import { resolveIn, traceIn } from '../../signal';
-import { drivesAlong, toneAlong, type Drive, type ToneRoute } from '../../tone';
+import { resolveIn, traceIn, type Path } from '../../signal';
+import { drivesAlong, toneAlong, trebleOf, type Drive, type ToneRoute } from '../../tone';
 import { formatQuantity, inWords } from '../../units';
 import { bufferCures } from '../buffer-cure';
 import { ofElectricity, type Electric } from '../electric';
@@ -43,17 +43,36 @@ const dataOf = (drive: Drive, ohm: number, db: number): Data => ({
 const lossOf = ({ steps }: ToneRoute, { first, last }: Drive): number =>
   steps.slice(first, last + 1).reduce((sum, { ownDb }) => sum - ownDb, 0);
 
+type Judge<D extends Data> = (
+  drive: Drive,
+  tone: ToneRoute,
+  before: Drive | undefined,
+) => readonly Found<D>[];
+
+/** Every drive of every way that may have something to be told of. */
 const onWays = <D extends Data>(
   of: Electric,
-  judge: (drive: Drive, tone: ToneRoute, before: Drive | undefined) => readonly Found<D>[],
+  mayTell: (path: Path, tone: ToneRoute) => boolean,
+  judge: Judge<D>,
 ): readonly Found<D>[] =>
   distinct(
     traceIn(of).paths.flatMap((path) => {
       const tone = toneAlong(of, path);
-      const drives = tone ? drivesAlong(of, tone.parts) : [];
-      return tone ? drives.flatMap((drive, i) => judge(drive, tone, drives[i - 1])) : [];
+      if (!tone || !mayTell(path, tone)) return [];
+      const drives = drivesAlong(of, tone.parts);
+      return drives.flatMap((drive, i) => judge(drive, tone, drives[i - 1]));
     }),
   );
+
+/** Does a stretch that a stage drives lose treble at all? */
+const losesBy =
+  (limitDb: number) =>
+  (_: Path, { parts }: ToneRoute): boolean =>
+    parts.some(({ stretches }) =>
+      stretches.some((stretch) => stretch.segment.driver.kind === 'stage' && trebleOf(stretch) < -limitDb),
+    );
+
+const hasVolume = ({ sections }: Path): boolean => sections.some(({ block }) => block.category === 'volume');
 
 const isSource = (of: Electric, { box, block }: Drive): boolean =>
   blockIn(boxOf(of, box.id), block ?? undefined)?.role === 'source';
@@ -68,7 +87,7 @@ export const weakDrive = rule<Data>({
   isMild: true,
   judge: derive(ofElectricity, (of): readonly Found<Data>[] => {
     const { weakDriveDb } = of.houseRules.limits;
-    return onWays(of, (drive, tone): readonly Found<Data>[] => {
+    return onWays(of, losesBy(weakDriveDb), (drive, tone): readonly Found<Data>[] => {
       const db = lossOf(tone, drive);
       if (db <= weakDriveDb || isSource(of, drive) || potIn(of, drive.box)) return [];
       return [
@@ -135,7 +154,7 @@ export const volumePot = rule<Pot>({
   reads: 'sound',
   isMild: true,
   judge: derive(ofElectricity, (of): readonly Found<Pot>[] =>
-    onWays(of, (drive, _, before) => {
+    onWays(of, hasVolume, (drive, _, before) => {
       const pot = potIn(of, drive.box);
       if (!pot || !before) return [];
       return isSource(of, before)
