@@ -1,6 +1,6 @@
 import { criteriaIn, oneEach, planSearch, ranked, CRITERIA, type Plan, type PlanLine } from '../core/planner';
 import { SEVERITIES, type Rig } from '../core/model';
-import { count, formatLength, inWords } from '../core/units';
+import { count, formatDb, formatLength, inWords } from '../core/units';
 import { BadInput, rigOf, variantOf, type Call } from './input';
 
 /** What matters first, as `--matters` names it; else as the rig says. */
@@ -22,6 +22,13 @@ function planOf(rig: Rig, variant: string | null): Plan {
   return plan;
 }
 
+/** What it does to the signal, where that is known. */
+const signalWords = ({ tone, roomDb, floorDb }: PlanLine): readonly string[] => [
+  ...(tone ? [`tone ${formatDb(tone.db)} dB`] : []),
+  ...(roomDb === null ? [] : [`room ${formatDb(roomDb)} dB`]),
+  ...(floorDb === null ? [] : [`noise ${formatDb(-floorDb)} dB`]),
+];
+
 function printLine(call: Call, line: PlanLine, at: number) {
   const { name, key, runs, fetch, move, putAway, adapters, trips, ms, groundLoops, deadKnobs } = line;
   const found = SEVERITIES.flatMap((severity) => {
@@ -36,6 +43,7 @@ function printLine(call: Call, line: PlanLine, at: number) {
     ...(adapters.length > 0 ? [count(adapters.length, 'adapter')] : []),
     `${count(trips, 'converter trip')}, ${ms.toFixed(1)} ms`,
     count(groundLoops, 'ground loop'),
+    ...signalWords(line),
     ...(deadKnobs.length > 0 ? [count(deadKnobs.length, 'dead knob')] : []),
     found.length > 0 ? found.join(' · ') : 'no findings',
     ...(line.turned > 0 ? [`${line.turned} turned`] : []),

@@ -28,7 +28,10 @@ export const equaliserEdits = {
         );
         demand(isHertz(eq.lowCutHz) && isHertz(eq.highCutHz), 'A cut stands between 0 and 100 kHz.');
       }
-      const noted = (one: EqSetting) => ({ ...copy(one), basis: wiredNow(draft, { box, scope }) });
+      const noted = (one: EqSetting) => ({
+        ...copy(one),
+        basis: one.basis ?? wiredNow(draft, { box, scope }),
+      });
       if (scope.layer === 'rest') {
         if (eq) block.eq = noted(eq);
         else delete block.eq;

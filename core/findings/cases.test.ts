@@ -3,7 +3,8 @@ import type { EditCall } from '../edits';
 import { makeSound, moveBlock, rowsOf, wiresOfRows, type Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
 import { replug, REST, set, swap } from '../testing/short-edits';
-import { cureOf, judge, merged, sentenceOf } from './index';
+import { judge } from '../testing/of-wiring';
+import { cureOf, merged, sentenceOf } from './index';
 
 const found = (rig: Rig, code: string) => judge(rig, null).filter((f) => f.code === code);
 

@@ -5,7 +5,8 @@ import { makeGridBlock } from '../catalog';
 import type { EditCall } from '../edits';
 import { build, edited } from '../testing/build';
 import { set, swap } from '../testing/short-edits';
-import { cureOf, judge, merged } from './index';
+import { judge } from '../testing/of-wiring';
+import { cureOf, merged } from './index';
 
 const REST = { layer: 'rest' } as const;
 

@@ -8,9 +8,18 @@ import { NOT_JUDGED, unjudged } from './not-judged';
 import { WHOLE_CASES, type Case } from '../testing/finding-cases';
 import { INSIDE_CASES } from '../testing/finding-cases-inside';
 import { ORDER_CASES } from '../testing/finding-cases-order';
+import { SIGNAL_CASES } from '../testing/finding-cases-signal';
+import { TONE_CASES } from '../testing/finding-cases-tone';
 import { WIRING_CASES } from '../testing/finding-cases-wiring';
 
-const CASES: readonly Case[] = [...WIRING_CASES, ...INSIDE_CASES, ...ORDER_CASES, ...WHOLE_CASES];
+const CASES: readonly Case[] = [
+  ...WIRING_CASES,
+  ...INSIDE_CASES,
+  ...ORDER_CASES,
+  ...WHOLE_CASES,
+  ...SIGNAL_CASES,
+  ...TONE_CASES,
+];
 
 const found = (rig: Rig, code: string) => judge(rig, null).filter((f) => f.code === code);
 

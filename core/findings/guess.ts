@@ -61,9 +61,8 @@ const LEVEL_RANGE = 6;
  */
 export function levelGuess(
   { id }: Box,
-  at: FigurePath,
-  figure: Figure,
-  { what, wanted }: Pick<Guess, 'what' | 'wanted'>,
+  { at, figure, what }: { readonly at: FigurePath; readonly figure: Figure; readonly what: string },
+  wanted: number,
 ): Guess | undefined {
   const { source, value, high = value + LEVEL_RANGE } = figure;
   if (source !== 'assumed' || wanted > high + 1e-9) return undefined;

@@ -5,7 +5,8 @@ import { jackKey, type Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
 import { Met } from '../testing/met';
 import { replug, swap } from '../testing/short-edits';
-import { cureOf, judge, merged, report } from './index';
+import { judge, report } from '../testing/of-wiring';
+import { cureOf, merged } from './index';
 
 const lines = (rig: Rig) => report(rig, null, null).filter(({ severity }) => severity !== 'note');
 const codes = (rig: Rig) => lines(rig).map(({ code }) => code);

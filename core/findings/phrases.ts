@@ -1,6 +1,7 @@
 // Turns of phrase that several findings use.
 
-import { formatDb, formatQuantity } from '../units';
+import type { Lead } from '../model';
+import { formatDb, formatQuantity, inWords } from '../units';
 
 export const DESTROYS = 'This can destroy gear.';
 
@@ -14,3 +15,10 @@ export const plainDb = (db: number) => formatDb(Math.abs(db)).replace('+', '');
 
 /** `5.2 kHz` */
 export const kilohertz = (hz: number) => `${formatQuantity(Number((hz / 1000).toPrecision(2)), '')} kHz`;
+
+/** `leads 4 and 5, 9 m` */
+export function leadsAndLength(leads: readonly Pick<Lead, 'number' | 'lengthM'>[]): string {
+  const metres = leads.reduce((sum, { lengthM }) => sum + lengthM, 0);
+  const numbers = inWords(leads.map(({ number }) => String(number)));
+  return `lead${leads.length > 1 ? 's' : ''} ${numbers}, ${formatQuantity(metres, 'm')}`;
+}

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { rowsOf, wiresOfRows } from '../model';
 import { build, edited } from '../testing/build';
 import { set } from '../testing/short-edits';
-import { cureOf, judge, merged, sentenceOf } from './index';
+import { judge } from '../testing/of-wiring';
+import { cureOf, merged, sentenceOf } from './index';
 
 const found = (rig: ReturnType<typeof build>, code: string) =>
   judge(rig, null).filter((f) => f.code === code);

@@ -4,7 +4,8 @@ import type { EditCall } from '../edits';
 import type { Rig } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
 import { mode, replug, REST, set } from '../testing/short-edits';
-import { cureOf, report } from './index';
+import { report } from '../testing/of-wiring';
+import { cureOf } from './index';
 
 const lines = (rig: Rig) => report(rig, null, null).filter(({ severity }) => severity !== 'note');
 /** Each line as its code, with what it offers. */

@@ -37,8 +37,7 @@ export const powerSum = (...levels: readonly number[]): number =>
 /** Of two powers, dB: the stronger one, and what the other adds to it. */
 export function withPower(a: number, b: number): number {
   const [high, low] = a >= b ? [a, b] : [b, a];
-  // Less than a millionth of it is nothing that can be told.
-  return high - low > 60 ? high : high + 10 * Math.log10(1 + 10 ** ((low - high) / 10));
+  return high + 10 * Math.log10(1 + 10 ** ((low - high) / 10));
 }
 
 /** Thermal noise of a resistance from 20 Hz to 20 kHz at 293 K, dBu: sqrt(4 k T R B). */

@@ -44,6 +44,8 @@ export class Reckoning {
   readonly stops: LevelStop[] = [];
   endsBecause: string | null = null;
   private at: At | null = null;
+  /** As it came to a power stage of which nothing is known. */
+  private ended: At | null = null;
   /** What drives the stretch that is being passed gives, and which stretch that is; −1: none. */
   private drive: At | null = null;
   private stretch = -1;
@@ -95,7 +97,8 @@ export class Reckoning {
 
   /** Who has made the noise that comes to the end, the last one first; null: nobody. */
   get made() {
-    return this.at && { gainDb: this.at.gainDb, last: this.at.made };
+    const at = this.at ?? this.ended;
+    return at && { gainDb: at.gainDb, last: at.made };
   }
 
   private rests(...figures: (Figure | undefined)[]) {
@@ -316,6 +319,8 @@ export class Reckoning {
     const tap = step?.type === 'jack' ? jackIn(box, step.jack)?.speaker : undefined;
     const sensitivity = this.cameBy?.nominalDbu ?? normalledMode(this.resolved, box, block)?.nominalDbu;
     if (!tap?.watts || !tap.ohm || !sensitivity) {
+      // What its watts make of it nobody knows; noise and signal stand to each other as they come in.
+      this.ended = this.at;
       this.at = null;
       return;
     }

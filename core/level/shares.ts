@@ -81,6 +81,12 @@ export const noiseAtEnd = derive(
   },
 );
 
+/** How far the noise is under the average between notes, gates at work, as it is heard there, dB. */
+export function floorUnder({ averageDbu, noiseDbu, unheardDb, gates }: NoiseAtEnd): number {
+  const gated = Math.max(0, ...gates.map(({ db }) => db));
+  return averageDbu - (noiseDbu - unheardDb) + gated;
+}
+
 /** A group with less than this is no reason for a gate. */
 const TELLS = 0.25;
 

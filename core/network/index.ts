@@ -25,4 +25,4 @@ export {
   type Takes,
 } from './cut';
 export { loudestOf, sourceUp } from './pickups';
-export { bareVolume } from './parts';
+export { bareVolume, leadFarad } from './parts';

@@ -21,6 +21,7 @@ import { lostPreamps } from './preamps';
 import { deadKnobs, settingsOf, trace, unmetWishes, type UnmetWish } from '../signal';
 import { delaysAlong } from '../timing';
 import { inWords } from '../units';
+import { signalFigures, type SignalFigures } from './signal';
 
 /** A lead as a card names it. */
 export type CardLead = {
@@ -33,7 +34,7 @@ export type CardLead = {
 };
 
 /** What is compared of routings. */
-export type Figures = {
+export type Figures = SignalFigures & {
   readonly runs: { readonly count: number; readonly metres: number };
   readonly fetch: readonly CardLead[];
   readonly move: readonly CardLead[];
@@ -124,6 +125,7 @@ export function figuresOf(rig: Rig, change: RoutingChange, trial: Rig, variant: 
     putAway: change.away.map((id) => cardLead(rig, variant, id)),
     adapters: change.adapters.flatMap((entry) => entry.adapters.map((adapter) => adapter.name)),
     ...worstLatency(trial, variant),
+    ...signalFigures(trial, variant),
     groundLoops: groundLoops(trial, variant),
     deadKnobs: deadKnobs(inNight(trial, variant)).map(
       ({ box, control }) => `${control.label} of ${box.name}`,

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { actChains, placesOf, writeChains } from '../chain';
 import { applyEdit } from '../edits';
 import { readRig } from '../file';
-import { judge } from '../findings';
+import { judge } from '../testing/of-wiring';
 import { patchRig, type Rig } from '../model';
 import { build, edited } from '../testing/build';
 import { AT, wired } from '../testing/order';

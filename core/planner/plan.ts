@@ -43,6 +43,11 @@ export type PlanStep = {
 /** What is compared of lines. */
 export type Compared = Figures & Pick<PlanLine, 'unheard' | 'lost' | 'turned' | 'inForce'>;
 
+/** Where no noise is known there is none to hold against a routing, dB under the signal. */
+const QUIET_DB = 120;
+/** Less than a tenth of a decibel tells no two routings apart. */
+const inTenths = (db: number): number => Math.round(db * 10);
+
 /** What is compared, each a question; where it stands in the order of what matters is the technician's. */
 export const CRITERIA = [
   {
@@ -67,6 +72,13 @@ export const CRITERIA = [
   { id: 'runs', words: 'Short stage runs', of: ({ runs }) => runs.metres },
   { id: 'trips', words: 'Few converter trips', of: ({ trips, ms }) => trips * 1_000 + ms },
   { id: 'hum', words: 'Few ground loops', of: ({ groundLoops }) => groundLoops },
+  { id: 'tone', words: 'Tone as straight in', of: ({ tone }) => inTenths(Math.abs(tone?.db ?? 0)) },
+  {
+    id: 'room',
+    words: 'Room under every ceiling',
+    of: ({ roomDb }) => inTenths(Math.max(0, -(roomDb ?? 0))),
+  },
+  { id: 'noise', words: 'Little noise', of: ({ floorDb }) => -Math.round(floorDb ?? QUIET_DB) },
   { id: 'adapters', words: 'No adapters', of: ({ adapters }) => adapters.length },
 ] as const satisfies readonly {
   readonly id: string;

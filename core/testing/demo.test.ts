@@ -1,11 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
-import { cureOf, judge } from '../findings';
+import { cureOf } from '../findings';
 import { readRig } from '../file';
 import type { Rig } from '../model';
 import { cardsOf } from '../planner';
 import { settingsOf, trace } from '../signal';
 import { edited } from './build';
+import { judge } from './of-wiring';
 
 function demo(name: string): Rig {
   const read = readRig(readFileSync(`demo/${name}.humrig.json`, 'utf8'));

@@ -54,9 +54,14 @@ export const STATE_CASES: Cases<
     refuse: { box: 'guitar', control: 'tone', pot: { type: 'pot', ohm: 0, taper: 'audio' } },
   },
   setEq: {
-    give: { box: 'multi-effects', block: 'cab', eq: { gainsDb: [], lowCutHz: 80 }, scope: SOUND },
+    give: {
+      box: 'multi-effects',
+      block: 'cab',
+      eq: { gainsDb: [], lowCutHz: 80, basis: 'wiring' },
+      scope: SOUND,
+    },
     see: (r) => r.sounds[0]!.state.eq,
-    then: { 'multi-effects/cab': { gainsDb: [], lowCutHz: 80 } },
+    then: { 'multi-effects/cab': { gainsDb: [], lowCutHz: 80, basis: 'wiring' } },
     refuse: { box: 'multi-effects', block: 'cab', eq: { gainsDb: [41] }, scope: REST },
   },
   setImpulse: {

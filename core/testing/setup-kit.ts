@@ -1,5 +1,5 @@
 // What the tests of the trade's setups share: taking a routing, edits in short, what is found and what is heard.
-import { judge } from '../findings';
+import { judge } from './of-wiring';
 import { cardOf } from '../planner';
 import type { EditCall } from '../edits';
 import { moveBlock, rowsOf, wiresOfRows, type Rig } from '../model';

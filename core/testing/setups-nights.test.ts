@@ -1,6 +1,6 @@
 // More setups of the trade: ears, nights without the cabinet, a unit alone at the desk.
 import { describe, expect, test } from '@jest/globals';
-import { judge } from '../findings';
+import { judge } from './of-wiring';
 import { outletWant } from '../edits';
 import { rowsOf, wiresOfRows, type Rig, type Scope } from '../model';
 import { build, edited, plugged } from './build';

@@ -1,6 +1,6 @@
 // More setups of the trade: loop switchers, house feeds, boards of pedals.
 import { describe, expect, test } from '@jest/globals';
-import { judge } from '../findings';
+import { judge } from './of-wiring';
 import type { EditCall } from '../edits';
 import { makeSound, type Scope } from '../model';
 import { settingsOf, trace } from '../signal';

@@ -1,7 +1,8 @@
 // Setups of the trade, entered from the catalogue, wired by a routing, judged.
 import { describe, expect, test } from '@jest/globals';
 import { patchUp } from '../bench';
-import { judge, sentenceOf } from '../findings';
+import { sentenceOf } from '../findings';
+import { judge } from './of-wiring';
 import { cardOf } from '../planner';
 import type { EditCall } from '../edits';
 import { makeSound, rowsOf, wiresOfRows, type Rig } from '../model';

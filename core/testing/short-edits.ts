@@ -1,6 +1,6 @@
 // Edits in short, for tests: blocks and jacks by their ids, at rest unless said.
 import type { EditCall } from '../edits';
-import { refOf, type Scope } from '../model';
+import { refOf, type FigurePath, type Rig, type Scope } from '../model';
 
 export const REST: Scope = { layer: 'rest' };
 
@@ -24,4 +24,20 @@ export const swap = (a: string, sideA: 'from' | 'to', b: string, sideB: 'from' |
 export const replug = (lead: string, side: 'from' | 'to', at: string, scope?: Scope): EditCall => ({
   edit: 'replug',
   arguments: { lead, side, at: [refOf(at)], ...(scope ? { scope } : {}) },
+});
+
+export const long = (id: string, lengthM: number): EditCall => ({
+  edit: 'setLeadLength',
+  arguments: { id, lengthM, by: 'hand' },
+});
+
+/** A figure as somebody has looked it up. */
+export const figure = (box: string, at: FigurePath, value: number): EditCall => ({
+  edit: 'setFigure',
+  arguments: { box, at, figure: { value, source: 'manual' } },
+});
+
+export const limit = (name: keyof Rig['houseRules']['limits'], value: number): EditCall => ({
+  edit: 'setLimit',
+  arguments: { limit: name, value },
 });

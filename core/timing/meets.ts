@@ -14,6 +14,8 @@ export type Meeting = Apart & {
   readonly boxes: readonly Box[];
   /** Boxes that only the one passes behind where they part, the later one first. */
   readonly by: readonly (readonly Box[])[];
+  /** They part and meet in one box: what the one passes hangs in a parallel loop of it. */
+  readonly isLoop: boolean;
   /** Its level is a fader's: taken as alike. */
   readonly byFader: boolean;
 };
@@ -93,7 +95,20 @@ function meeting(of: ForSignal, a: Path, b: Path): Meeting | null {
   if (joins === null && !inAir && !inDesk) return null;
   const [i, j] = joins ?? [a.steps.length, b.steps.length];
   const [first, second] = [delayedAt(delaysAlong(of, a), i - 1).ms, delayedAt(delaysAlong(of, b), j - 1).ms];
-  const byFader = inDesk || isMiked(of, a, i) !== isMiked(of, b, j);
+  const own = [boxesOf(of, a, parts, i), boxesOf(of, b, parts, j)] as const;
+  const at = inDesk ? a.steps.at(-1) : a.steps[i];
+  const box = at && at.type !== 'lead' ? boxOf(of, at.box) : undefined;
+  const notIn = (boxes: readonly Box[], others: readonly Box[]) =>
+    boxes.filter((one) => one !== box && !others.includes(one));
+  const only = [notIn(...own), notIn(own[1], own[0])];
+  const parted = a.steps[parts - 1];
+  const isLoop =
+    joins !== null &&
+    only.some((boxes) => boxes.length > 0) &&
+    parted?.type !== 'lead' &&
+    parted?.box === box?.id;
+  // What comes back is set against the dry signal by a blend, as two channels are by their faders.
+  const byFader = inDesk || isLoop || isMiked(of, a, i) !== isMiked(of, b, j);
   const [left, right] = [averageAt(of, a, i), averageAt(of, b, j)];
   const weakerDb = byFader || left === null || right === null ? 0 : Math.abs(left - right);
   const seconds = Math.abs(first - second) / 1000;
@@ -101,10 +116,6 @@ function meeting(of: ForSignal, a: Path, b: Path): Meeting | null {
   const tells =
     weakerDb <= WITHIN_DB && (unlike ? seconds <= LATE.most : seconds >= LATE.least && seconds <= LATE.most);
   if (!tells) return null;
-  const own = [boxesOf(of, a, parts, i), boxesOf(of, b, parts, j)] as const;
-  const only = [own[0].filter((box) => !own[1].includes(box)), own[1].filter((box) => !own[0].includes(box))];
-  const at = inDesk ? a.steps.at(-1) : a.steps[i];
-  const box = at && at.type !== 'lead' ? boxOf(of, at.box) : undefined;
   const ends = [a, b].flatMap(({ output }) => boxOf(of, output.box) ?? []);
   return {
     where: inAir ? 'air' : 'wire',
@@ -114,6 +125,7 @@ function meeting(of: ForSignal, a: Path, b: Path): Meeting | null {
     seconds,
     weakerDb,
     unlike,
+    isLoop,
     byFader,
   };
 }

@@ -53,7 +53,8 @@ const wayWords = (boxes: readonly Box[]): string =>
 
 /** Where two ways meet, and what is heard of it, in a sentence or two. */
 export function meetingWords(meeting: Meeting): string {
-  const { where, boxes, by, seconds, unlike, byFader } = meeting;
+  const { where, boxes, by, seconds, unlike, byFader, isLoop } = meeting;
+  const level = isLoop ? ', with the blend even' : ', with both faders alike';
   const [later = [], other = []] = by;
   const place =
     where === 'air'
@@ -73,7 +74,7 @@ export function meetingWords(meeting: Meeting): string {
         }`
       : 'what is alike cancels';
   const bass = unlike && notches.length > 0 ? 'the bass goes, and ' : '';
-  return `${place}: ${[late, turned].filter(Boolean).join(' ')}; ${bass}${heard}${byFader ? ', with both faders alike' : ''}.`;
+  return `${place}: ${[late, turned].filter(Boolean).join(' ')}; ${bass}${heard}${byFader ? level : ''}.`;
 }
 
 const CURES = {

@@ -1,4 +1,14 @@
-import { blockIn, derive, endAt, jackIn, refOf, type Box, type JackRef } from '../../model';
+import {
+  blockIn,
+  derive,
+  endAt,
+  jackIn,
+  refOf,
+  type Box,
+  type Figure,
+  type FigurePath,
+  type JackRef,
+} from '../../model';
 import { headroomAt, levelsAlong, type Headroom, type LevelStop } from '../../level';
 import { resolveIn, traceIn } from '../../signal';
 import { levelWords } from '../../units';
@@ -23,48 +33,45 @@ type Data = {
   readonly wantedDb: number;
 };
 
-/** The ceiling of a stop as a figure that may be another one. */
-function guessOf(of: Electric, { part, box, label }: LevelStop, wanted: number): Guess | undefined {
+type Ceiling = { readonly at: FigurePath; readonly figure: Figure; readonly what: string };
+
+/** Where the ceiling of a stop is noted. */
+function ceilingOf(of: Electric, { part, box, label }: LevelStop): Ceiling | null {
   if (part.type === 'jack') {
     const jack = jackIn(box, refOf(part.id).jack);
     const { mode } = jack ? resolveIn(of).jackMode(box, jack) : {};
-    return jack && mode?.maxDbu
-      ? levelGuess(box, { on: 'mode', jack: jack.id, mode: mode.id, field: 'maxDbu' }, mode.maxDbu, {
-          what: `maximum level of ${label}`,
-          wanted,
-        })
-      : undefined;
+    if (!jack || !mode?.maxDbu) return null;
+    const at = { on: 'mode', jack: jack.id, mode: mode.id, field: 'maxDbu' } as const;
+    return { at, figure: mode.maxDbu, what: `maximum level of ${label}` };
   }
   const block = blockIn(box, part.id.split('/')[1]);
   const state = block && resolveIn(of).blockState(box, block).state;
-  return block && state?.ceilingDbu
-    ? levelGuess(
-        box,
-        { on: 'state', block: block.id, state: state.id, field: 'ceilingDbu' },
-        state.ceilingDbu,
-        {
-          what: `ceiling of ${label}`,
-          wanted,
-        },
-      )
-    : undefined;
+  if (!block || !state?.ceilingDbu) return null;
+  const at = { on: 'state', block: block.id, state: state.id, field: 'ceilingDbu' } as const;
+  return { at, figure: state.ceilingDbu, what: `ceiling of ${label}` };
 }
 
 /** An estimate is good to so much, dB: under that nobody can say that it does clip. */
 const ESTIMATE_DB = 3;
 
-function severityOf({ assumed }: LevelStop, { leftDb }: Headroom): Found['severity'] {
-  if (leftDb < (assumed ? -ESTIMATE_DB : 0)) return 'fault';
-  return leftDb < 0 || !assumed ? 'caution' : 'note';
+/**
+ * A fault where it clips for sure: over a ceiling that is known, or over any that it may plausibly have. What a pedal
+ * has inside nobody looks up: that is worth knowing at most.
+ */
+function severityOf(stop: LevelStop, { leftDb }: Headroom, isAssumed: boolean, guess: Guess | undefined) {
+  if (isAssumed && (stop.part.type === 'block' || leftDb >= 0)) return 'note';
+  const isSure = !guess && leftDb < (stop.assumed ? -ESTIMATE_DB : 0);
+  return isSure ? 'fault' : 'caution';
 }
 
 function found(of: Electric, stop: LevelStop, room: Headroom, from: JackRef | null): Found<Data> {
   const { part, box, label, peakDbu } = stop;
   // Behind a ceiling the peak is that of the ceiling.
   const peak = room.ceilingDbu - room.leftDb;
-  const guess = guessOf(of, stop, peak + room.wantedDb);
+  const ceiling = ceilingOf(of, stop);
+  const guess = ceiling ? levelGuess(box, ceiling, peak + room.wantedDb) : undefined;
   return {
-    severity: severityOf(stop, room),
+    severity: severityOf(stop, room, ceiling?.figure.source === 'assumed', guess),
     parts: [part, boxPart(box)],
     figures: [
       { name: 'peak', value: Math.max(peak, peakDbu), unit: 'dBu' },

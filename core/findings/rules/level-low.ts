@@ -1,14 +1,21 @@
-import { headroomAt, levelsAlong } from '../../level';
+import { converterIn, headroomAt, levelsAlong } from '../../level';
 import { derive, endAt, type Jack, type JackEnd, type JackMode } from '../../model';
 import { resolveIn, traceIn, type Path } from '../../signal';
+import { group } from '../cure';
 import { ofElectricity, type Electric } from '../electric';
 import { jackPart, type Found } from '../finding';
 import { distinct } from '../hung';
-import { modeCures } from '../mode-cure';
 import { plainDb } from '../phrases';
 import { rule } from '../rule';
 
-type Data = { readonly at: string; readonly mode: string; readonly gainDb: number };
+type Setting = { readonly box: string; readonly jack: string; readonly mode: string };
+type Data = {
+  readonly gives: string;
+  readonly takes: string;
+  readonly mode: string;
+  readonly gainDb: number;
+  readonly sets: readonly Setting[];
+};
 
 /** By how much a mode raises what goes on behind a jack, beside the one in force, dB: an estimate. */
 function raisedBy(jack: Jack, now: JackMode, mode: JackMode): number {
@@ -19,83 +26,113 @@ function raisedBy(jack: Jack, now: JackMode, mode: JackMode): number {
   return pad + (jack.direction === 'in' ? -full : full);
 }
 
+/** A jack in another mode than it is in. */
+type Other = {
+  readonly end: JackEnd;
+  readonly step: number;
+  readonly now: JackMode;
+  readonly mode: JackMode;
+  readonly raisedDb: number;
+};
+
+/** Every other mode of the jacks of a way that are not set by the sound. */
+const othersOn = (of: Electric, { steps }: Path): readonly Other[] =>
+  steps.flatMap((step, i): readonly Other[] => {
+    const end = step.type === 'jack' ? endAt(of, step) : undefined;
+    if (!end || end.jack.modes.length < 2) return [];
+    const { mode: now, from } = resolveIn(of).jackMode(end.box, end.jack);
+    if (!now || from === 'sound') return [];
+    return end.jack.modes.flatMap((mode) =>
+      mode.id === now.id ? [] : [{ end, step: i, now, mode, raisedDb: raisedBy(end.jack, now, mode) }],
+    );
+  });
+
+/** Two modes that leave the level behind them as it is may be off it by so much, dB. */
+const ALIKE_DB = 1;
 const power = (dbu: number): number => 10 ** (dbu / 10);
 
-/** What raising the level from a step on is worth, dB: what is made behind it stands lower against the signal. */
-function worth(
-  noise: readonly { readonly step: number; readonly dbu: number }[],
-  step: number,
-  db: number,
-): number {
-  const sum = (of: (one: number) => boolean) =>
-    noise.filter((one) => of(one.step)).reduce((all, one) => all + power(one.dbu), 0);
-  const [ahead, behind] = [sum((at) => at <= step), sum((at) => at > step)];
-  return 10 * Math.log10((ahead + behind) / (ahead + behind * power(-db)));
+/** What it is worth to be hotter between two jacks, dB: what is made there, and where it comes in, stands lower. */
+function worth(of: Electric, path: Path, hot: Other, back: Other): number {
+  const { raisedDb } = hot;
+  const own = back.end.jack.converts ? converterIn(back.mode) - converterIn(back.now) : 0;
+  let [before, after] = [0, 0];
+  for (const { step, dbu } of levelsAlong(of, path).noise) {
+    before += power(dbu);
+    const lower = step > hot.step && step <= back.step ? raisedDb : 0;
+    after += power(dbu - lower + (step === back.step ? own : 0));
+  }
+  return 10 * Math.log10(before / after);
 }
 
-/** Has everything from a step on the room that the house wants, with so much more? */
-function hasRoom(of: Electric, path: Path, from: number, moreDb: number): boolean {
-  const behind = new Set(
-    path.steps.slice(from).flatMap((step) => {
-      if (step.type === 'lead') return [];
-      return step.type === 'jack' ? `${step.box}/${step.jack}` : `${step.box}/${step.block}`;
-    }),
+/** Has everything between two jacks the room that the house wants, with so much more? */
+function hasRoom(of: Electric, path: Path, hot: Other, back: Other): boolean {
+  const between = new Set(
+    path.steps
+      .slice(hot.step + 1, back.step)
+      .map((step) =>
+        step.type === 'lead' ? '' : `${step.box}/${step.type === 'jack' ? step.jack : step.block}`,
+      ),
   );
   return levelsAlong(of, path).stops.every((stop) => {
-    const room = behind.has(stop.part.id) ? headroomAt(stop, of.houseRules.limits) : null;
-    return !room || room.leftDb - moreDb >= room.wantedDb;
+    const room = between.has(stop.part.id) ? headroomAt(stop, of.houseRules.limits) : null;
+    return !room || room.leftDb - hot.raisedDb >= room.wantedDb;
   });
 }
 
-type Better = { readonly mode: JackMode; readonly gainDb: number };
-
-/** The mode of a jack of a way that gains most of signal to noise with room behind it; null: none gains enough. */
-function betterMode(of: Electric, path: Path, { box, jack }: JackEnd, step: number): Better | null {
-  const { mode: now, from } = resolveIn(of).jackMode(box, jack);
-  if (jack.modes.length < 2 || !now || from === 'sound') return null;
-  const { noise } = levelsAlong(of, path);
-  let best: Better | null = null;
-  for (const mode of jack.modes) {
-    if (mode.id === now.id) continue;
-    const raised = raisedBy(jack, now, mode);
-    const gainDb = worth(noise, step, raised);
-    if (gainDb < of.houseRules.limits.lowLevelDb || gainDb <= (best?.gainDb ?? 0)) continue;
-    if (hasRoom(of, path, step, raised)) best = { mode, gainDb };
-  }
-  return best;
-}
-
-/** LEVEL-LOW: another mode of a jack would gain 3 dB of signal to noise, with room for it everywhere. */
+/** LEVEL-LOW: an output and the input behind it in a hotter mode would gain 3 dB of signal to noise, with room for it. */
 export const low = rule<Data>({
   code: 'LEVEL-LOW',
   reads: 'sound',
   isMild: true,
-  judge: derive(ofElectricity, (of): readonly Found<Data>[] =>
-    distinct(
-      traceIn(of).paths.flatMap((path) =>
-        path.steps.flatMap((step, i): Found<Data>[] => {
-          const end = step.type === 'jack' ? endAt(of, step) : undefined;
-          const better = end && betterMode(of, path, end, i);
-          if (!end || !better) return [];
-          const part = jackPart(end.box, end.jack);
+  judge: derive(ofElectricity, (of): readonly Found<Data>[] => {
+    const { lowLevelDb } = of.houseRules.limits;
+    return distinct(
+      traceIn(of).paths.flatMap((path) => {
+        const others = othersOn(of, path);
+        return others.flatMap((hot): Found<Data>[] => {
+          if (hot.end.jack.direction !== 'out' || hot.raisedDb < lowLevelDb) return [];
+          const back = others.find(
+            ({ end, step, raisedDb }) =>
+              step > hot.step && end.jack.direction === 'in' && Math.abs(raisedDb + hot.raisedDb) <= ALIKE_DB,
+          );
+          const gainDb = back ? worth(of, path, hot, back) : 0;
+          if (!back || gainDb < lowLevelDb || !hasRoom(of, path, hot, back)) return [];
+          const [gives, takes] = [hot, back].map(({ end }) => jackPart(end.box, end.jack));
+          if (!gives || !takes) return [];
           return [
             {
               severity: 'note',
-              parts: [part],
-              figures: [{ name: 'gain', value: better.gainDb, unit: 'dB' }],
-              assumed: [{ part, figure: 'noise' }],
-              data: { at: part.id, mode: better.mode.name, gainDb: better.gainDb },
+              parts: [gives, takes],
+              figures: [{ name: 'gain', value: gainDb, unit: 'dB' }],
+              assumed: [{ part: takes, figure: 'noise' }],
+              data: {
+                gives: gives.id,
+                takes: takes.id,
+                mode: hot.mode.name,
+                gainDb,
+                sets: [hot, back].map(({ end, mode }) => ({
+                  box: end.box.id,
+                  jack: end.jack.id,
+                  mode: mode.id,
+                })),
+              },
             },
           ];
-        }),
-      ),
-    ),
-  ),
-  words: ({ data }, say) => ({
-    text: `${say.jack(data.at)} at ${data.mode} would give ${plainDb(data.gainDb)} dB more signal over the noise, with room everywhere.`,
-    why: 'Level that is given away early has to be made up later, and the noise of this box with it.',
+        });
+      }),
+    );
   }),
-  *cures(view, { data }) {
-    yield* modeCures(view, data.at);
+  words: ({ data }, say) => ({
+    text: `${say.jack(data.gives)} and ${say.jack(data.takes)} at ${data.mode} would give ${plainDb(data.gainDb)} dB more signal over the noise, with room between.`,
+    why: 'Level that is given away early has to be made up later, and the noise between with it.',
+  }),
+  *cures(_view, { data }) {
+    yield group(
+      `Set both to ${data.mode}`,
+      data.sets.map((set) => ({
+        edit: 'setMode',
+        arguments: { ...set, scope: { layer: 'rest' } },
+      })),
+    );
   },
 });

@@ -49,6 +49,10 @@ export const levelMode = rule<Data>({
       from && others.length === 0 ? inputs.flatMap(({ end, lead }) => mismatch(view, from, end, lead)) : [],
     ),
   ),
+  // What comes of it is told under it.
+  covers: ({ parts }, other) =>
+    ['LEVEL-UNITY', 'LEVEL-CLIP', 'LEVEL-LOW'].includes(other.code) &&
+    other.parts.some((part) => parts.some(({ id }) => id === part.id)),
   words: ({ data }, say) => ({
     text: `${say.jack(data.from)} gives ${data.gives.join(' or ')} level, ${say.jack(data.to)} is set for ${data.hears.join(' or ')}.`,
     why:

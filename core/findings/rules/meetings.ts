@@ -1,21 +1,33 @@
-import { boxOf, derive } from '../../model';
-import { resolveIn } from '../../signal';
+import { boxOf, derive, type Box, type Scope } from '../../model';
+import { resolveIn, type ForSignal } from '../../signal';
 import { meetingCure, meetingsIn, meetingWords, type Meeting } from '../../timing';
 import { ofElectricity } from '../electric';
-import { boxPart, type Found, type View } from '../finding';
+import { boxPart, scopeOf, type Found, type View } from '../finding';
 import { switchTo } from '../hung';
 import type { Code } from '../codes';
-import type { Cure } from '../cure';
+import { group, type Cure } from '../cure';
 import { rule, type Rule } from '../rule';
 
 type Data = { readonly text: string; readonly why: string; readonly boxes: readonly string[] };
 
-/** A way by nothing but what passes in the box itself: the dry signal of a parallel loop, or of a unit's mix. */
-const isDry = ({ where, by }: Meeting): boolean => where === 'wire' && by.some((boxes) => boxes.length === 0);
+/** Does a box give the effect alone: by its knob, where that is noted, else by what is known of its state? */
+function givesEffectAlone(of: ForSignal, box: Box): boolean {
+  const resolved = resolveIn(of);
+  const noted = box.controls.flatMap((control) =>
+    control.sets === 'mix' ? (resolved.control(box, control).position ?? []) : [],
+  );
+  const known = box.blocks.flatMap((block) => resolved.blockState(box, block).state.mix ?? []);
+  const mixes = noted.length > 0 ? noted : known;
+  return mixes.length > 0 && mixes.every((mix) => mix === 1);
+}
+
+/** What is dry in some boxes does not come back late. */
+const isWet = (of: ForSignal, boxes: readonly Box[]): boolean =>
+  boxes.length > 0 && boxes.every((box) => givesEffectAlone(of, box));
 
 const CODES: readonly { readonly code: Code; readonly is: (meeting: Meeting) => boolean }[] = [
   { code: 'PHASE-AMPS', is: ({ unlike, where }) => unlike && where === 'air' },
-  { code: 'LOOP-PARALLEL', is: (meeting) => isDry(meeting) },
+  { code: 'LOOP-PARALLEL', is: ({ isLoop }) => isLoop },
   { code: 'PHASE-BLEND', is: ({ unlike, where }) => unlike && where === 'wire' },
   { code: 'TIME-NOTCH', is: ({ unlike }) => !unlike },
 ];
@@ -62,6 +74,22 @@ function* turnings(view: View, { boxes }: Data): Generator<Cure> {
     }
 }
 
+/** The mix of what hangs in the loop turned to the effect alone. */
+function* wetOnly(view: View, { boxes }: Data): Generator<Cure> {
+  for (const box of boxes.flatMap((id) => boxOf(view, id) ?? []))
+    for (const control of box.controls.filter(({ sets }) => sets === 'mix')) {
+      const { position, from } = resolveIn(view).control(box, control);
+      const scope: Scope = from === 'sound' ? scopeOf(view) : { layer: 'rest' };
+      if (position !== 1)
+        yield group(`Turn ${control.label} of ${box.name} fully up: the effect alone`, [
+          {
+            edit: 'setControl',
+            arguments: { box: box.id, control: control.id, position: 1, basis: null, scope },
+          },
+        ]);
+    }
+}
+
 const meets = (code: Code): Rule =>
   rule<Data>({
     code,
@@ -69,13 +97,14 @@ const meets = (code: Code): Rule =>
     isMild: true,
     judge: derive(ofElectricity, (of): readonly Found<Data>[] =>
       meetingsIn(of)
-        .filter((meeting) => codeOf(meeting) === code)
+        .filter((meeting) => codeOf(meeting) === code && !(meeting.isLoop && isWet(of, meeting.by[0] ?? [])))
         .map(found),
     ),
     words: ({ data }) => data,
-    ...(code.startsWith('PHASE')
-      ? { cures: (view: View, { data }: Found<Data>) => turnings(view, data) }
-      : {}),
+    *cures(view, { data }) {
+      if (code === 'LOOP-PARALLEL') yield* wetOnly(view, data);
+      else if (code !== 'TIME-NOTCH') yield* turnings(view, data);
+    },
   });
 
 /** TIME-NOTCH: two ways meet, one of them late: notches. */

@@ -1,4 +1,4 @@
-import { gateWords, noiseAtEnd, type NoiseAtEnd } from '../../level';
+import { floorUnder, gateWords, noiseAtEnd, type NoiseAtEnd } from '../../level';
 import { derive } from '../../model';
 import { traceIn } from '../../signal';
 import { inWords } from '../../units';
@@ -26,12 +26,6 @@ const GROUPS: Readonly<Record<string, string>> = {
 /** A share under this is not told. */
 const TELLS = 0.1;
 
-/** What is heard under the average between notes, gates at work, dB. */
-function floorDb({ averageDbu, noiseDbu, unheardDb, gates }: NoiseAtEnd): number {
-  const gated = Math.max(0, ...gates.map(({ db }) => db));
-  return averageDbu - (noiseDbu - unheardDb) + gated;
-}
-
 /** The group that makes most of it. */
 const mostOf = ({ shares }: NoiseAtEnd) => shares.toSorted((a, b) => b.share - a.share)[0];
 
@@ -45,11 +39,11 @@ export const noiseFloor = rule<Data>({
     const found = new Map<string, { noise: NoiseAtEnd; ends: Map<string, number> }>();
     for (const path of traceIn(of).paths) {
       const noise = noiseAtEnd(of, path);
-      const db = noise ? floorDb(noise) : Infinity;
+      const db = noise ? floorUnder(noise) : Infinity;
       if (!noise || db >= noiseNoteDb) continue;
       // What one box makes is one matter, wherever it is heard.
       const key = mostOf(noise)?.most.id ?? '';
-      const known = found.get(key) ?? { noise, ends: new Map() };
+      const known = found.get(key) ?? { noise, ends: new Map<string, number>() };
       found.set(key, known);
       known.ends.set(path.output.box, Math.min(db, known.ends.get(path.output.box) ?? Infinity));
     }

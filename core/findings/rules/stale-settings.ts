@@ -49,7 +49,7 @@ function notedControl(box: Box, id: string, noted: NotedPosition, scope: Scope):
 function notedEq(box: Box, id: string, eq: EqSetting | undefined, scope: Scope): readonly Noted[] {
   const block = box.blocks.find((one) => one.id === id);
   if (!block || !eq?.basis) return [];
-  const to = { box: box.id, block: id, eq, scope };
+  const to = { box: box.id, block: id, eq: { ...eq, basis: undefined }, scope };
   return [{ scope, box, name: block.name, basis: eq.basis, again: { edit: 'setEq', arguments: to } }];
 }
 

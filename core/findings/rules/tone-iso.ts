@@ -43,6 +43,10 @@ export const isolator = rule<Data>({
       ),
     ),
   ),
+  // What is heard of it by the ear is told under it.
+  covers: ({ parts }, other) =>
+    (other.code === 'TONE-DULL' || other.code === 'TONE-PEAK') &&
+    other.parts.some((part) => parts.some(({ id }) => id === part.id)),
   words: ({ data }, say) => ({
     text: `${say.box(data.box)} is driven by ${formatQuantity(Number(data.ohm.toPrecision(2)), 'Ω')}: bass falls off under ${Math.round(data.hz)} Hz.`,
     why: `Over ${say.figure('limit')} the low notes thin out. A buffer ahead of it, or its place behind one, drives the winding.`,

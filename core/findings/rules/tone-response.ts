@@ -63,15 +63,15 @@ function told(of: Electric, path: Path, tone: ToneRoute, { hz, db }: Extreme, li
   };
 }
 
-const SIGN = { dull: -1, peak: 1 } as const;
-
 const over = (which: 'dull' | 'peak') =>
   derive(ofElectricity, (of): readonly Found<Data>[] => {
     const { toneDb } = of.houseRules.limits;
     return distinct(
       traceIn(of).paths.flatMap((path) => {
         const tone = toneAlong(of, path);
-        return tone && Math.abs(tone[which].db) > toneDb && Math.sign(tone[which].db) === SIGN[which]
+        // A resonance that has moved is over in one place and under in another: the worse of the two is told.
+        const worse = tone && (-tone.dull.db >= tone.peak.db ? 'dull' : 'peak');
+        return tone && worse === which && Math.abs(tone[which].db) > toneDb
           ? [told(of, path, tone, tone[which], toneDb)]
           : [];
       }),

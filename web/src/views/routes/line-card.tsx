@@ -1,5 +1,5 @@
 import { SEVERITIES } from '../../../../core/model';
-import { count, formatLength } from '../../../../core/units';
+import { count, formatDb, formatLength, formatQuantity } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { SEVERITY_TEXT } from '../../parts/severity';
 import { Drawn, noEmphasis } from '../../pen/drawn';
@@ -63,6 +63,20 @@ function Facts({ line }: { line: ShownLine }) {
         <span className="text-xs text-muted">worst sound</span>
       </Fact>
       <Fact name="Ground loops">{line.groundLoops}</Fact>
+      <Fact name="Tone">
+        {line.tone === null
+          ? none
+          : `${formatDb(line.tone.db)} dB at ${formatQuantity(Number((line.tone.hz / 1000).toPrecision(2)), '')} kHz`}{' '}
+        <span className="text-xs text-muted">farthest from straight in</span>
+      </Fact>
+      <Fact name="Room">
+        {line.roomDb === null ? none : `${formatDb(line.roomDb)} dB`}{' '}
+        <span className="text-xs text-muted">beside what the house wants under a ceiling</span>
+      </Fact>
+      <Fact name="Noise">
+        {line.floorDb === null ? none : `${formatDb(-Math.round(line.floorDb))} dB`}{' '}
+        <span className="text-xs text-muted">against the signal, between notes</span>
+      </Fact>
       <Fact name="Knobs that die">{line.deadKnobs.length === 0 ? none : line.deadKnobs.join(', ')}</Fact>
       <Fact name="Findings">
         {judged.length === 0

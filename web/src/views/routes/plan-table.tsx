@@ -1,5 +1,5 @@
 import { SEVERITIES } from '../../../../core/model';
-import { count, formatLength, type LengthUnit } from '../../../../core/units';
+import { count, formatDb, formatLength, type LengthUnit } from '../../../../core/units';
 import { onAnswerArrow } from '../../parts/arrows';
 import { Later } from '../../parts/later';
 import { Button } from '../../parts/button';
@@ -25,6 +25,10 @@ const told = (n: number, figure: string) => (
     {n}, <span className="whitespace-nowrap">{figure}</span>
   </>
 );
+
+/** Decibels with their sign; nothing where they are not known. */
+const decibels = (db: number | null) =>
+  db === null ? dash : <span className="whitespace-nowrap">{formatDb(db)} dB</span>;
 
 const leadsTold = ({ fetch, move, putAway }: ShownLine): string => {
   const parts = [
@@ -60,6 +64,21 @@ const COLUMNS: readonly Column[] = [
     name: 'Ground loops',
     of: ({ groundLoops }) => groundLoops,
     words: ({ groundLoops }) => (groundLoops === 0 ? dash : groundLoops),
+  },
+  {
+    name: 'Tone',
+    of: ({ tone }) => Math.round(Math.abs(tone?.db ?? 0) * 10),
+    words: ({ tone }) => decibels(tone?.db ?? null),
+  },
+  {
+    name: 'Room',
+    of: ({ roomDb }) => -Math.round((roomDb ?? 0) * 10),
+    words: ({ roomDb }) => decibels(roomDb),
+  },
+  {
+    name: 'Noise',
+    of: ({ floorDb }) => -Math.round(floorDb ?? 0),
+    words: ({ floorDb }) => decibels(floorDb === null ? null : -Math.round(floorDb)),
   },
   {
     name: 'Dead knobs',
