@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
-import { cureOf } from '../findings';
+import { cureOf, judge as judgeAll } from '../findings';
 import { readRig } from '../file';
 import type { Rig } from '../model';
 import { cardsOf } from '../planner';
@@ -61,6 +61,16 @@ describe('Pit chair', () => {
       ['WIRE-SILENT', 'fault', 'sound-1'],
       ['SAFE-IMPED', 'caution', null],
       ['MODEL-TWOPRE', 'caution', 'storm'],
+    ]);
+  });
+
+  test('of its signal what anybody would look at is told: unity of the loop, the noise of its drives, the feed', () => {
+    const lines = judgeAll(demo('pit-chair'), null).map(({ code, sound }) => `${code} ${sound ?? ''}`);
+    expect(lines.filter((line) => /^(LEVEL-UNITY|NOISE|LEVEL-DESK)/.test(line))).toEqual([
+      'LEVEL-UNITY overture',
+      'NOISE-FLOOR overture',
+      'NOISE-FLOOR storm',
+      'LEVEL-DESK ',
     ]);
   });
 
