@@ -20,10 +20,13 @@ const spoil: Record<string, EditCall> = {
   },
 };
 
+/** Good cable in front: nothing is lost of treble. */
+const sound = () => edited(fourCable(), { edit: 'setCable', arguments: { id: 'lead-2', faradPerM: 60e-12 } });
+
 beforeAll(() => {
-  writeFileSync(at('sound.json'), writeRig(fourCable()));
+  writeFileSync(at('sound.json'), writeRig(sound()));
   for (const [name, call] of Object.entries(spoil))
-    writeFileSync(at(`${name}.json`), writeRig(edited(fourCable(), call)));
+    writeFileSync(at(`${name}.json`), writeRig(edited(sound(), call)));
 });
 
 type Found = {

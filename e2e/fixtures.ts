@@ -102,3 +102,12 @@ export const pressUnit = (page: Page) =>
     .locator('[data-testid="map"] [data-part="box:multi-effects"]')
     .first()
     .click({ position: { x: 40, y: 12 } });
+
+/** Nothing worse than a note, or than a caution: what usual lengths of cable cost is worth knowing. */
+export async function expectSound(page: Page, worst: 'note' | 'caution' = 'note') {
+  const list = page.getByRole('region', { name: 'Findings' });
+  await expect(list).toContainText(/Nothing found|\d (?:notes?|cautions?)/);
+  await expect(list).not.toContainText(
+    worst === 'note' ? /\d (?:dangers?|faults?|cautions?)/ : /\d (?:dangers?|faults?)/,
+  );
+}

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, newWiredRig, saved, test, planned } from './fixtures';
+import { expect, newWiredRig, saved, test, planned, expectSound } from './fixtures';
 
 const GEAR = 'guitar, fuzz, od, unit, valve head, cab 16, desk';
 const variant = (page: Page) => page.getByRole('banner').getByRole('button', { name: /^Variant:/ });
@@ -36,7 +36,7 @@ test('cabinet night and direct night: a wiring and wishes each, starred where th
   page,
 }) => {
   await twoNights(page);
-  await expect(page.getByText('Nothing found in what is judged.')).toBeVisible();
+  await expectSound(page, 'caution');
   await expect(page.getByRole('combobox', { name: 'Route' })).toContainText('Guitar → Desk');
   await expect(sleeves(page).filter({ hasText: '*' }).first()).toBeVisible();
   // The power stage keeps its load.
@@ -46,7 +46,7 @@ test('cabinet night and direct night: a wiring and wishes each, starred where th
   await expect(otherwise(page)).toHaveCount(0);
   await expect(sleeves(page).filter({ hasText: '*' })).toHaveCount(0);
   await expect(page.getByRole('combobox', { name: 'Route' })).toContainText('Guitar → Cabinet');
-  await expect(page.getByText('Nothing found in what is judged.')).toBeVisible();
+  await expectSound(page, 'caution');
 
   await page.getByTestId('map').locator('[data-part="box:fuzz"]').first().click();
   await page.keyboard.press('v');

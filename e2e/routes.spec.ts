@@ -1,4 +1,4 @@
-import { expect, newChainedRig, newRig, planned, saved, test } from './fixtures';
+import { expect, newChainedRig, newRig, planned, saved, test, expectSound } from './fixtures';
 
 test('what must be heard says which routings can be had; the cabinet left out, straight to the desk can', async ({
   page,
@@ -16,7 +16,7 @@ test('what must be heard says which routings can be had; the cabinet left out, s
   await chips.getByRole('button', { name: 'Cabinet' }).click();
   await direct.getByRole('button', { name: /^Take/ }).click();
   await expect(page).toHaveURL(/\/map/);
-  await expect(page.getByText('Nothing found in what is judged.')).toBeVisible();
+  await expectSound(page);
   await expect(page.getByRole('combobox', { name: 'Route' })).toContainText('Guitar → Desk');
 
   // As usual again: the cabinet is missed.
@@ -44,7 +44,7 @@ test('others of a family are judged when asked for: a feed with the late effects
     .click();
   await doubled.first().getByRole('button', { name: /^Take/ }).click();
   await expect(page.getByText(/effects doubled.*: 6 leads to fetch\. One undo/)).toBeVisible();
-  await expect(page.getByText('Nothing found in what is judged.')).toBeVisible();
+  await expectSound(page);
 
   await page.getByRole('button', { name: 'On/off' }).click();
   const delay = page.getByRole('toolbar', { name: /^On and off/ }).getByRole('button', { name: /Delay/ });
@@ -97,7 +97,7 @@ test('what matters is put in another order by the pointer and by keys, and the t
   await page.mouse.down();
   await page.mouse.move(to!.x + to!.width / 2, to!.y + to!.height / 2, { steps: 8 });
   await page.mouse.up();
-  await expect(page.getByText('Short stage runs is number 1 of 11.')).toBeVisible();
+  await expect(page.getByText('Short stage runs is number 1 of 14.')).toBeVisible();
   await expect(rows.first()).not.toContainText('Four-cable');
   await runs.focus();
   await page.keyboard.press('Shift+ArrowRight');

@@ -19,8 +19,8 @@ function levelOf(jack: Jack, set: Level | null): Level {
 }
 
 /**
- * An output that has the switch gives line level to desks and monitors, instrument level to the input of an amplifier or
- * a pedal; an input that has it takes what comes.
+ * An output that has the switch gives line level to desks and monitors, and to the return of an amplifier, whose send has
+ * given that; instrument level to the input of an amplifier or a pedal; an input that has it takes what comes.
  */
 export function modesFor(rig: Rig, jobs: readonly RunJob[]): RoutingChange['modes'] {
   const stands = ({ from, to }: RunJob) =>
@@ -29,7 +29,8 @@ export function modesFor(rig: Rig, jobs: readonly RunJob[]): RoutingChange['mode
     const [from] = job.from;
     const [out, into] = [from && endAt(rig, from), endAt(rig, job.to)];
     if (!from || !out || !into || stands(job)) return [];
-    const set = isHeard(into) ? 'line' : into.jack.carries === 'instrument' ? 'instrument' : null;
+    const { carries } = into.jack;
+    const set = isHeard(into) || carries === 'line' ? 'line' : carries === 'instrument' ? 'instrument' : null;
     return [
       ...inMode(into.jack, job.to, levelOf(out.jack, set)),
       ...(set ? inMode(out.jack, from, set) : []),

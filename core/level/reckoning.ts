@@ -18,7 +18,7 @@ import { isOn, type Resolved, type Step } from '../signal';
 import { clipped, dbuOf, SILENT_DBU } from './chain';
 import { converterGain, converterIn, converterOut, MODEL } from './converter';
 import type { Hops } from './hops';
-import { levelKnobs, normalledMode } from './inside';
+import { levelKnobs, modeBehind, normalledMode } from './inside';
 import {
   begun,
   changed,
@@ -287,9 +287,9 @@ export class Reckoning {
       : figure.low + (figure.high - figure.low) * position;
   }
 
-  /** An amplifier as numbers, in a box that the signal came into by a converter. */
+  /** An amplifier as numbers: in a box that converts, whatever loop of it the signal came in by. */
   private isModel(box: Box, block: Block): boolean {
-    return block.role === 'ampModel' && this.digital?.box === box.id;
+    return block.role === 'ampModel' && box.jacks.some(({ converts }) => converts);
   }
 
   /** A preamp's ceiling stands at its last anode; what follows brings a driven signal to the nominal level behind it. */
@@ -300,14 +300,12 @@ export class Reckoning {
 
   private nominalBehind(i: number, box: Box, block: Block): number | null {
     if (this.isModel(box, block)) {
-      const full = this.digital?.mode.maxDbu;
+      const full = (this.digital?.mode ?? modeBehind(this.resolved, this.steps, i, box))?.maxDbu;
       this.rests(full);
       return full ? full.value - MODEL.underFullDb : null;
     }
     if (block.role !== 'preamp') return null;
-    const step = this.steps.slice(i + 1).find((s) => s.type === 'jack' && s.box === box.id);
-    const jack = step?.type === 'jack' ? jackIn(box, step.jack) : undefined;
-    const nominal = jack && this.resolved.jackMode(box, jack).mode?.nominalDbu;
+    const nominal = modeBehind(this.resolved, this.steps, i, box)?.nominalDbu;
     this.rests(nominal);
     return nominal?.value ?? null;
   }

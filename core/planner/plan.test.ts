@@ -123,6 +123,9 @@ describe('what matters', () => {
       hum: { groundLoops: 1 },
       knobs: { deadKnobs: ['PRESENCE of Head'] },
       adapters: { adapters: ['XLR to jack'] },
+      tone: { tone: { db: -2, hz: 4_000 } },
+      room: { roomDb: -1 },
+      noise: { floorDb: 40 },
     };
     const [a, b] = [line({ key: 'a', ...worse[id] }), line({ key: 'b' })];
     expect(ranked([a, b], [id]).map(({ key }) => key)).toEqual(['b', 'a']);

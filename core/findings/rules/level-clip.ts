@@ -8,6 +8,7 @@ import {
   type Figure,
   type FigurePath,
   type JackRef,
+  type Severity,
 } from '../../model';
 import { headroomAt, levelsAlong, type Headroom, type LevelStop } from '../../level';
 import { resolveIn, traceIn } from '../../signal';
@@ -55,42 +56,47 @@ function ceilingOf(of: Electric, { part, box, label }: LevelStop): Ceiling | nul
 const ESTIMATE_DB = 3;
 
 /**
- * A fault where it clips for sure: over a ceiling that is known, or over any that it may plausibly have. What a pedal
- * has inside nobody looks up: that is worth knowing at most.
+ * A fault where it clips for sure: over a ceiling that is known, or over any that it may plausibly have. Room that is
+ * there with a plausible ceiling is no finding: the figure stands among those to be looked up.
  */
-function severityOf(stop: LevelStop, { leftDb }: Headroom, isAssumed: boolean, guess: Guess | undefined) {
-  if (isAssumed && (stop.part.type === 'block' || leftDb >= 0)) return 'note';
-  const isSure = !guess && leftDb < (stop.assumed ? -ESTIMATE_DB : 0);
-  return isSure ? 'fault' : 'caution';
+function severityOf(stop: LevelStop, { leftDb }: Headroom, guess: Guess | undefined): Severity | null {
+  if (guess && leftDb >= 0) return null;
+  // What a pedal has inside nobody looks up.
+  if (guess && stop.part.type === 'block') return 'note';
+  return !guess && leftDb < (stop.assumed ? -ESTIMATE_DB : 0) ? 'fault' : 'caution';
 }
 
-function found(of: Electric, stop: LevelStop, room: Headroom, from: JackRef | null): Found<Data> {
+function found(of: Electric, stop: LevelStop, room: Headroom, from: JackRef | null): readonly Found<Data>[] {
   const { part, box, label, peakDbu } = stop;
   // Behind a ceiling the peak is that of the ceiling.
   const peak = room.ceilingDbu - room.leftDb;
   const ceiling = ceilingOf(of, stop);
   const guess = ceiling ? levelGuess(box, ceiling, peak + room.wantedDb) : undefined;
-  return {
-    severity: severityOf(stop, room, ceiling?.figure.source === 'assumed', guess),
-    parts: [part, boxPart(box)],
-    figures: [
-      { name: 'peak', value: Math.max(peak, peakDbu), unit: 'dBu' },
-      { name: 'ceiling', value: room.ceilingDbu, unit: 'dBu' },
-      { name: 'lacking', value: room.wantedDb - room.leftDb, unit: 'dB' },
-    ],
-    assumed: stop.assumed ? [{ part, figure: 'levels' }] : [],
-    guess,
-    data: {
-      label,
-      box: box.id,
-      jack: part.type === 'jack' ? part.id : null,
-      from: from && `${from.box}/${from.jack}`,
-      peakDbu: peak,
-      ceilingDbu: room.ceilingDbu,
-      leftDb: room.leftDb,
-      wantedDb: room.wantedDb,
+  const severity = severityOf(stop, room, guess);
+  if (!severity) return [];
+  return [
+    {
+      severity,
+      parts: [part, boxPart(box)],
+      figures: [
+        { name: 'peak', value: Math.max(peak, peakDbu), unit: 'dBu' },
+        { name: 'ceiling', value: room.ceilingDbu, unit: 'dBu' },
+        { name: 'lacking', value: room.wantedDb - room.leftDb, unit: 'dB' },
+      ],
+      assumed: stop.assumed ? [{ part, figure: 'levels' }] : [],
+      guess,
+      data: {
+        label,
+        box: box.id,
+        jack: part.type === 'jack' ? part.id : null,
+        from: from && `${from.box}/${from.jack}`,
+        peakDbu: peak,
+        ceilingDbu: room.ceilingDbu,
+        leftDb: room.leftDb,
+        wantedDb: room.wantedDb,
+      },
     },
-  };
+  ];
 }
 
 /** The stop with least of its room at each place of a setting, with the jack that feeds it. */
@@ -116,7 +122,7 @@ const tightIn = derive(ofElectricity, (of): readonly Found<Data>[] => {
     const lacks = ({ room }: { room: Headroom }) => room.wantedDb - room.leftDb;
     if (!known || lacks(known) < lacks(one)) byBox.set(one.stop.box, one);
   }
-  return [...byBox.values()].map(({ stop, room, from }) => found(of, stop, room, from));
+  return [...byBox.values()].flatMap(({ stop, room, from }) => found(of, stop, room, from));
 });
 
 /** LEVEL-CLIP: peaks over a ceiling where nothing is meant to clip, or inside the room that the house wants under it. */
