@@ -124,7 +124,7 @@ function Cell({ column, line, chosen }: { column: Column; line: ShownLine; chose
   const sign = by === 0 ? null : by < 0 ? '↓' : '↑';
   return (
     <td
-      className={`px-1.5 py-1.5 align-top text-xs lg:px-3 lg:whitespace-nowrap tabular-nums ${by === 0 && line !== chosen ? 'text-muted' : ''}`}
+      className={`px-1.5 py-1.5 align-top text-xs lg:px-2 lg:whitespace-nowrap tabular-nums ${by === 0 && line !== chosen ? 'text-muted' : ''}`}
     >
       {column.words(line, units)}
       {sign ? (
@@ -210,7 +210,7 @@ function Row(props: {
   );
   const figures = (
     <tr className={isChosen ? 'bg-select-tint' : ''}>
-      <th scope="row" className="min-w-52 py-1.5 pr-2 pl-3 text-left align-top font-normal lg:min-w-80">
+      <th scope="row" className="min-w-52 py-1.5 pr-2 pl-3 text-left align-top font-normal lg:min-w-72">
         <button
           type="button"
           data-answer
@@ -286,7 +286,7 @@ export function PlanTable(props: {
               Routing and its order
             </th>
             {COLUMNS.map(({ name }) => (
-              <th key={name} scope="col" className="px-1.5 py-1 font-normal lg:px-3">
+              <th key={name} scope="col" className="px-1.5 py-1 font-normal lg:px-2">
                 {name}
               </th>
             ))}
