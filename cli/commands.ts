@@ -5,6 +5,7 @@ import { applyEdit } from '../core/edits';
 import { fileSchema, writeRig } from '../core/file';
 import { BadInput, rigOf, soundOf, variantOf, write, type Call } from './input';
 import { acCommand } from './ac';
+import { groundCommand } from './ground';
 import { chainCommand } from './chain';
 import { movesCommand } from './moves';
 import { netlistCommand } from './netlist';
@@ -43,6 +44,7 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
              --card FILE      one page for a phone: leads, patch-up, sounds, cautions
   netlist RIG --to TAG:jack   the circuit of a route in one sound as a plain SPICE netlist (docs/netlists.md)
         --from INSTRUMENT     else from the first
+  ground NETWORK [--lift I,J] loops, currents and the cheapest loop-free set of a plain ground network; what the lifted leave
   ac NETLIST [--node N]       the response of a plain SPICE netlist (R C L V E K) at its own .ac points; node out
   validate RIG                is this a sound rig file
   schema                      the JSON Schema of the file
@@ -224,6 +226,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   cables,
   levels: levelsCommand,
   ac: acCommand,
+  ground: groundCommand,
   stages: stagesCommand,
   tone: toneCommand,
   buffers: buffersCommand,

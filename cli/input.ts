@@ -61,6 +61,7 @@ const VALUES = [
   '--from',
   '--to',
   '--node',
+  '--lift',
   '-o',
 ];
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { throughStages, type Levels, type Stage } from '../core/level';
-import { BadInput, textOf, type Call } from './input';
+import { jsonOf } from './json';
+import type { Call } from './input';
 
 const number = z.number({ error: 'a number' });
 const ohm = number.min(0, 'an impedance is 0 or more');
@@ -30,22 +31,6 @@ const chainSchema = z.object({
 
 type Chain = z.infer<typeof chainSchema>;
 
-function chainOf(call: Call): Chain {
-  let value: unknown;
-  try {
-    value = JSON.parse(textOf(call, 'a chain'));
-  } catch (error) {
-    if (error instanceof BadInput) throw error;
-    throw new BadInput(`the chain is no JSON: ${error instanceof Error ? error.message : String(error)}`);
-  }
-  const read = chainSchema.safeParse(value);
-  if (read.success) return read.data;
-  const problems = read.error.issues.map(
-    ({ path, message }) => `  ${path.join('.') || 'the file'}: ${message}`,
-  );
-  throw new BadInput(['the chain cannot be read:', ...problems].join('\n'));
-}
-
 const stageOf = (one: Chain['stages'][number]): Stage => ({
   rInOhm: one.r_in_ohm,
   rOutOhm: one.r_out_ohm,
@@ -66,7 +51,7 @@ const pad = (value: number) => value.toFixed(2).padStart(9);
 
 /** `stages`: levels at the input and output of each stage of a row. */
 export function stagesCommand(call: Call): number {
-  const { source, stages } = chainOf(call);
+  const { source, stages } = jsonOf(call, 'chain', chainSchema);
   const levels = throughStages(
     { averageDbu: source.average_dbu, peakDbu: source.peak_dbu, rOutOhm: source.r_out_ohm },
     stages.map(stageOf),

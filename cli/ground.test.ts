@@ -1,0 +1,61 @@
+import { expect, test } from '@jest/globals';
+import { writeFileSync } from 'node:fs';
+import { at, hum, json } from './testing';
+
+/** Three shields between two boxes, each of which has an earth of its own. */
+const EARTHED = {
+  nodes: ['guitar', 'unit', 'amp', 'outlets'],
+  edges: [
+    { a: 0, b: 1, ohm: 0.2, emf_v: 0, break_cost: 5, what: 'guitar lead' },
+    { a: 1, b: 2, ohm: 0.22, emf_v: 12e-6, break_cost: 5, what: 'front' },
+    { a: 1, b: 2, ohm: 0.22, emf_v: 9e-6, break_cost: 2, what: 'send' },
+    { a: 1, b: 2, ohm: 0.22, emf_v: 11e-6, break_cost: 3, what: 'return' },
+    { a: 2, b: 3, ohm: 0.1, break_cost: null, what: 'amp earth' },
+    { a: 1, b: 3, ohm: 0.15, emf_v: 2e-3, what: 'unit earth' },
+  ],
+};
+
+const written = (value: unknown) => {
+  writeFileSync(at('network.json'), typeof value === 'string' ? value : JSON.stringify(value));
+  return at('network.json');
+};
+
+test('ground tells loops, currents, the cheapest loop-free set, and what lifted shields leave', async () => {
+  const file = written(EARTHED);
+  const plain = (await json(['ground', file])).value as Record<string, number[] & number>;
+  expect(Object.keys(plain)).toEqual([
+    'independent_loops',
+    'edge_current_a',
+    'breaks',
+    'break_cost',
+    'error_voltage_v',
+  ]);
+  expect([plain.independent_loops, plain.breaks, plain.break_cost]).toEqual([3, [1, 2, 3], 10]);
+  expect(plain.error_voltage_v![1]).toBeCloseTo(-0.00044985567, 9);
+  // Lifted in all three, the whole difference of the earths stands in the front lead.
+  const lifted = (await json(['ground', file, '--lift', '1,2,3'])).value as typeof plain;
+  expect(lifted.error_voltage_v![1]).toBeCloseTo(-1.988e-3, 5);
+  expect(lifted.edge_current_a).toEqual(plain.edge_current_a);
+  expect((await hum(['ground', file, '--lift', '0'])).stdout).toMatch(
+    /guitar – unit \(guitar lead\), lifted: .*cut off/,
+  );
+});
+
+test.each([
+  ['no JSON', '{', /the network is no JSON/],
+  [
+    'a node that is not there',
+    { nodes: ['a'], edges: [{ a: 0, b: 4, ohm: 1 }] },
+    /edges\.0\.b: there is no node 4/,
+  ],
+  ['no resistance', { nodes: ['a', 'b'], edges: [{ a: 0, b: 1, ohm: 0 }] }, /a resistance is over 0 ohm/],
+])('%s is said, with its place', async (_, value, message) => {
+  const { status, stderr } = await hum(['ground', written(value)]);
+  expect(status).toBe(2);
+  expect(stderr).toMatch(message);
+});
+
+test('an edge that --lift does not know is said', async () => {
+  const { status, stderr } = await hum(['ground', written(EARTHED), '--lift', '1,9']);
+  expect([status, stderr]).toEqual([2, '--lift knows no edge "9"; there are 6, counted from 0\n']);
+});
