@@ -6,6 +6,7 @@ import { fileSchema, writeRig } from '../core/file';
 import { BadInput, rigOf, soundOf, variantOf, write, type Call } from './input';
 import { acCommand } from './ac';
 import { groundCommand } from './ground';
+import { loopsCommand } from './loops';
 import { chainCommand } from './chain';
 import { movesCommand } from './moves';
 import { netlistCommand } from './netlist';
@@ -44,6 +45,7 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
              --card FILE      one page for a phone: leads, patch-up, sounds, cautions
   netlist RIG --to TAG:jack   the circuit of a route in one sound as a plain SPICE netlist (docs/netlists.md)
         --from INSTRUMENT     else from the first
+  loops RIG                   every ground loop by what it goes by: stage runs, patches, supply, mains, control
   ground NETWORK [--lift I,J] loops, currents and the cheapest loop-free set of a plain ground network; what the lifted leave
   ac NETLIST [--node N]       the response of a plain SPICE netlist (R C L V E K) at its own .ac points; node out
   validate RIG                is this a sound rig file
@@ -227,6 +229,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   levels: levelsCommand,
   ac: acCommand,
   ground: groundCommand,
+  loops: loopsCommand,
   stages: stagesCommand,
   tone: toneCommand,
   buffers: buffersCommand,

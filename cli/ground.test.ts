@@ -1,5 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { writeFileSync } from 'node:fs';
+import { writeRig } from '../core/file';
+import { fourCable } from '../core/testing/build';
 import { at, hum, json } from './testing';
 
 /** Three shields between two boxes, each of which has an earth of its own. */
@@ -58,4 +60,19 @@ test.each([
 test('an edge that --lift does not know is said', async () => {
   const { status, stderr } = await hum(['ground', written(EARTHED), '--lift', '1,9']);
   expect([status, stderr]).toEqual([2, '--lift knows no edge "9"; there are 6, counted from 0\n']);
+});
+
+test('loops names every ground loop of a rig', async () => {
+  writeFileSync(at('four.json'), writeRig(fourCable()));
+  expect((await json(['loops', at('four.json')])).value).toMatchObject({
+    independent_loops: 2,
+    loops: [
+      { group: 'stage runs', leads: [3, 4], boxes: ['multi-effects', 'valve-head'] },
+      { group: 'stage runs', leads: [3, 5] },
+    ],
+  });
+  expect((await hum(['loops', at('four.json')])).stdout.split('\n').slice(0, 2)).toEqual([
+    '2 loops by stage runs',
+    '  stage runs: leads 3 and 4 between Multi-effects and Valve head',
+  ]);
 });

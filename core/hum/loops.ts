@@ -1,56 +1,92 @@
-import {
-  chosen,
-  endAt,
-  inNight,
-  isAudio,
-  isLink,
-  wiring,
-  type Jack,
-  type JackEnd,
-  type Lead,
-  type Rig,
-} from '../model';
-import { resolveIn } from '../signal';
+// Ground loops of a rig by number and by name.
+import { boxOf, derive, inNight, type Box, type Lead, type Rig } from '../model';
+import { count, inWords } from '../units';
+import { cyclesIn } from './cycles';
+import { groundGraph, type Tie } from './graph';
+import { loopCount } from './network';
 
-const OPEN_BREAKS: readonly string[] = ['lift', 'cap', 'transformer', 'twin-core'];
+/** Ground loops as independent cycles of the ground graph. */
+export const loopsIn = derive(['boxes', 'leads', 'variant', 'stage'], (of): number => {
+  const { nodes, ties } = groundGraph(of);
+  return loopCount({ nodes: nodes.length, edges: ties.map((tie) => ({ ...tie, emfV: 0, breakCost: null })) });
+});
 
-type Tied = { readonly jack: Jack; readonly ground: Jack['ground'] };
+export const groundLoops = (rig: Rig, variant: string | null): number => loopsIn(inNight(rig, variant));
 
-/** Does this lead join the grounds of its two boxes? */
-const conducts = (lead: Lead, a: Tied, b: Tied): boolean =>
-  !isLink(lead) &&
-  lead.kind !== 'speaker' &&
-  isAudio(a.jack) &&
-  isAudio(b.jack) &&
-  !OPEN_BREAKS.includes(lead.break.kind) &&
-  [a, b].every(({ ground }) => ground !== 'none' && ground !== 'transformer' && ground !== 'lifted');
+/** What a loop goes by, the most telling first. */
+export type LoopGroup = 'control' | 'supply' | 'mains' | 'stage runs' | 'patches';
 
-/**
- * Ground loops as independent cycles: boxes are nodes, audio leads whose shield conducts are edges, and each class I
- * box has one edge to a common earth. Lift switches stand as they rest in the variant. Edges − nodes + separate pieces. Air, radio and speaker leads are no edges.
- */
-export function groundLoops(rig: Rig, variant: string | null): number {
-  const parent = new Map<string, string>();
-  const find = (node: string): string => {
-    const up = parent.get(node) ?? node;
-    return up === node ? node : find(up);
-  };
-  let loops = 0;
-  const join = (a: string, b: string) => {
-    const [x, y] = [find(a), find(b)];
-    if (x === y) loops += 1;
-    else parent.set(x, y);
-  };
-  const { jackMode } = resolveIn(inNight(rig, variant));
-  const tied = (end: JackEnd): Tied => ({
-    jack: end.jack,
-    ground: jackMode(end.box, end.jack).mode?.ground ?? end.jack.ground,
+/** One loop, for people. */
+export type GroundLoop = {
+  readonly group: LoopGroup;
+  readonly words: string;
+  readonly leads: readonly Lead[];
+  readonly boxes: readonly Box[];
+  readonly ties: readonly Tie[];
+};
+
+type Of = Parameters<typeof loopsIn>[0];
+
+function groupOf(of: Of, ties: readonly Tie[]): LoopGroup {
+  const has = (kind: Tie['kind']) => ties.some((tie) => tie.kind === kind);
+  if (has('control')) return 'control';
+  if (has('supply')) return 'supply';
+  if (has('earth') || has('building')) return 'mains';
+  const places = ties.flatMap(({ lead }) =>
+    [...(lead?.from.at ?? []), ...(lead?.to.at ?? [])].map(({ box }) => boxOf(of, box)?.place),
+  );
+  return new Set(places).size > 1 ? 'stage runs' : 'patches';
+}
+
+const leadWords = (leads: readonly Lead[]): string =>
+  `lead${leads.length > 1 ? 's' : ''} ${inWords(leads.map(({ number }) => String(number)))}`;
+
+/** What a loop goes by, in words: `leads 3 and 4 between Unit and Head`, `lead 5, and the earths of Unit and Head`. */
+function wordsOf(leads: readonly Lead[], ties: readonly Tie[], boxes: readonly Box[]): string {
+  const earths = [...new Set(ties.flatMap(({ kind, box }) => (kind === 'earth' && box ? [box.name] : [])))];
+  const supplies = [
+    ...new Set(ties.flatMap(({ kind, box }) => (kind === 'supply' && box ? [box.name] : []))),
+  ];
+  const parts = [
+    ...(leads.length > 0 ? [leadWords(leads)] : []),
+    ...(supplies.length > 0 ? [`the shared outlets of ${inWords(supplies)}`] : []),
+    ...(earths.length > 0 ? [`the earth${earths.length > 1 ? 's' : ''} of ${inWords(earths)}`] : []),
+  ];
+  const between = parts.length === 1 ? ` between ${inWords(boxes.map(({ name }) => name))}` : '';
+  return `${inWords(parts)}${between}`;
+}
+
+/** Every independent loop, the shortest first. */
+export const namedLoops = derive(['boxes', 'leads', 'variant', 'stage'], (of): readonly GroundLoop[] => {
+  const graph = groundGraph(of);
+  return cyclesIn(graph).map((ties): GroundLoop => {
+    // A mains lead is told as the earth of its box.
+    const leads = ties.flatMap(({ lead, kind }) => (lead && kind !== 'earth' ? [lead] : []));
+    const met = new Set(ties.flatMap(({ a, b }) => [graph.nodes[a]?.box, graph.nodes[b]?.box]));
+    const boxes = of.boxes.filter((box) => met.has(box));
+    const byNumber = leads.toSorted((a, b) => a.number - b.number);
+    return {
+      group: groupOf(of, ties),
+      words: wordsOf(byNumber, ties, boxes),
+      leads: byNumber,
+      boxes,
+      ties,
+    };
   });
-  for (const box of rig.boxes) if (box.power.class === 'I') join(box.id, 'earth of the stage');
-  for (const { lead, from, to } of wiring(rig, variant)) {
-    const [a, b] = [chosen(from, undefined), chosen(to, undefined)];
-    const [endA, endB] = [endAt(rig, a), endAt(rig, b)];
-    if (endA && endB && conducts(lead, tied(endA), tied(endB))) join(endA.box.id, endB.box.id);
-  }
-  return loops;
+});
+
+/** How many there are of each group, in words: `2 by stage runs, 1 by the mains`. */
+export function groupWords(loops: readonly Pick<GroundLoop, 'group'>[]): string {
+  const by: Readonly<Record<LoopGroup, string>> = {
+    'stage runs': 'stage runs',
+    patches: 'patches',
+    supply: 'a shared supply',
+    mains: 'the mains',
+    control: 'control leads',
+  };
+  return (Object.keys(by) as LoopGroup[])
+    .map((group) => ({ group, n: loops.filter((loop) => loop.group === group).length }))
+    .filter(({ n }) => n > 0)
+    .map(({ group, n }, i) => `${i === 0 ? count(n, 'loop') : n} by ${by[group]}`)
+    .join(', ');
 }

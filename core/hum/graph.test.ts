@@ -1,0 +1,153 @@
+// Loops that must come out, and a basis of them that people can follow.
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { inNight, type Box, type Rig } from '../model';
+import { build, fourCable, plugged } from '../testing/build';
+import { gear, rigOf, wiredWays } from '../testing/gear';
+import { cyclesIn } from './cycles';
+import { piecesOf } from './elimination';
+import { groundGraph } from './graph';
+import { groundLoops, groupWords, namedLoops } from './index';
+
+const changed = (rig: Rig, id: string, change: (box: Box) => Box): Rig => ({
+  ...rig,
+  boxes: rig.boxes.map((box) => (box.id === id ? change(box) : box)),
+});
+const earthed = (rig: Rig, id: string): Rig =>
+  changed(rig, id, (box) => ({ ...box, power: { ...box.power, class: 'I' } }));
+const jackOf = (rig: Rig, id: string, jack: string, more: Partial<Box['jacks'][number]>): Rig =>
+  changed(rig, id, (box) => ({
+    ...box,
+    jacks: box.jacks.map((one) => (one.id === jack ? { ...one, ...more } : one)),
+  }));
+
+/** A lead of a kind between two jacks. */
+function joined(rig: Rig, kind: Rig['leads'][number]['kind'], from: string, to: string): Rig {
+  const before = new Set(rig.leads.map(({ id }) => id));
+  const after = plugged(rig, `${from} > ${to}`);
+  return { ...after, leads: after.leads.map((lead) => (before.has(lead.id) ? lead : { ...lead, kind })) };
+}
+
+const withRack = (): Rig =>
+  build(
+    'guitar, rack unit, valve head, cab 16, interface, midi delay',
+    'guitar/out > rack-unit/input',
+    'rack-unit/out-1-l > valve-head/input',
+    'valve-head/send > rack-unit/in-1-l',
+    'rack-unit/out-2-l > valve-head/return',
+  );
+
+describe('counts that must come out', () => {
+  test('plain four-cable: 2; the unit earthed in the same group: 3', () => {
+    expect(groundLoops(fourCable(), null)).toBe(2);
+    expect(groundLoops(earthed(fourCable(), 'multi-effects'), null)).toBe(3);
+    expect(groundLoops(withRack(), null)).toBe(3);
+  });
+
+  test('five-pin MIDI adds none, USB to something earthed one', () => {
+    const rig = withRack();
+    expect(groundLoops(joined(rig, 'midi', 'rack-unit/midi-out', 'midi-delay/midi-in'), null)).toBe(3);
+    const usb = (one: Rig) => joined(one, 'usb', 'rack-unit/usb', 'audio-interface/usb');
+    expect(groundLoops(usb(rig), null)).toBe(3);
+    expect(groundLoops(usb(earthed(rig, 'audio-interface')), null)).toBe(4);
+  });
+
+  test('a relay lead adds one, floating contacts none', () => {
+    const rig = joined(withRack(), 'switch', 'rack-unit/relay-1', 'valve-head/foot');
+    expect(groundLoops(jackOf(rig, 'rack-unit', 'relay-1', { ground: 'audio' }), null)).toBe(4);
+    expect(groundLoops(jackOf(rig, 'rack-unit', 'relay-1', { ground: 'none' }), null)).toBe(3);
+  });
+
+  test('two amplifiers on two circuits by one board: 1', () => {
+    const rig = build(
+      'guitar, unit, valve head, valve head',
+      'guitar/out > multi-effects/input',
+      'multi-effects/out-1-l > valve-head/input',
+      'multi-effects/out-1-r > valve-head-2/input',
+    );
+    const outlet = (id: string, circuit: string) => ({ id, name: id, circuit, group: '' });
+    const stage: Rig['stage'] = {
+      ...rig.stage,
+      mains: {
+        ...rig.stage.mains,
+        circuits: ['one', 'two'].map((id) => ({ id, name: id })),
+        outlets: [outlet('left', 'one'), outlet('right', 'two')],
+      },
+    };
+    const apart = jackOf(
+      jackOf({ ...rig, stage }, 'valve-head', 'mains', { wallOutlet: 'left' }),
+      'valve-head-2',
+      'mains',
+      { wallOutlet: 'right' },
+    );
+    expect([groundLoops(rig, null), groundLoops(apart, null)]).toEqual([1, 1]);
+    expect(namedLoops(inNight(apart, null)).map(({ group, words }) => [group, words])).toEqual([
+      ['mains', 'leads 2 and 3 and the earths of Valve head and Valve head 2'],
+    ]);
+  });
+
+  test('pedals on outlets that share a ground close one for each lead between them; isolated ones none', () => {
+    const rig = build(
+      'guitar, fuzz, chorus, combo, supply',
+      'guitar/out > fuzz/in',
+      'fuzz/out > chorus/in',
+      'chorus/out > combo/input',
+    );
+    const supply = rig.boxes.find(({ jacks }) => jacks.some(({ dcOutlet }) => dcOutlet))!;
+    const outlets = supply.jacks.filter(({ dcOutlet }) => dcOutlet).map(({ id }) => `${supply.id}/${id}`);
+    const fed = joined(joined(rig, 'dc', outlets[0]!, 'fuzz/dc'), 'dc', outlets[1]!, 'chorus/dc');
+    expect(groundLoops(fed, null)).toBe(0);
+    const daisy = changed(fed, supply.id, (box) => ({
+      ...box,
+      jacks: box.jacks.map((jack) =>
+        jack.dcOutlet ? { ...jack, dcOutlet: { ...jack.dcOutlet, group: 'all' } } : jack,
+      ),
+    }));
+    expect(groundLoops(daisy, null)).toBe(1);
+    const [loop] = namedLoops(inNight(daisy, null));
+    expect(loop!.group).toBe('supply');
+    expect(loop!.words).toMatch(/^leads 2, 4 and 5 and the shared outlets of/);
+  });
+
+  test('an earth that is missing is none', () => {
+    const rig = changed(earthed(fourCable(), 'multi-effects'), 'multi-effects', (box) => ({
+      ...box,
+      power: { ...box.power, earth: 'missing' },
+    }));
+    expect(groundLoops(rig, null)).toBe(2);
+  });
+});
+
+describe('the basis', () => {
+  test('names the loops of a four-cable rig by its runs', () => {
+    const loops = namedLoops(inNight(fourCable(), null));
+    expect(loops.map(({ group, words }) => [group, words])).toEqual([
+      ['stage runs', 'leads 3 and 4 between Multi-effects and Valve head'],
+      ['stage runs', 'leads 3 and 5 between Multi-effects and Valve head'],
+    ]);
+    expect(groupWords(loops)).toBe('2 loops by stage runs');
+    const mains = namedLoops(inNight(earthed(fourCable(), 'multi-effects'), null));
+    expect(groupWords(mains)).toBe('2 loops by stage runs, 1 by the mains');
+  });
+
+  test('has as many cycles as there are loops; each closes and passes nothing twice', () => {
+    fc.assert(
+      fc.property(gear, (g) => {
+        for (const { rig } of wiredWays(rigOf(g)).slice(0, 4)) {
+          const graph = groundGraph(inNight(rig, null));
+          const cycles = cyclesIn(graph);
+          expect(cycles).toHaveLength(groundLoops(rig, null));
+          for (const cycle of cycles) {
+            const met = new Map<number, number>();
+            for (const { a, b } of cycle) for (const node of [a, b]) met.set(node, (met.get(node) ?? 0) + 1);
+            expect([...met.values()].every((times) => times === 2)).toBe(true);
+            expect(new Set(cycle).size).toBe(cycle.length);
+            const piece = piecesOf(graph.nodes.length, cycle);
+            expect(new Set([...met.keys()].map((node) => piece[node])).size).toBe(1);
+          }
+        }
+      }),
+      { numRuns: 25 },
+    );
+  });
+});

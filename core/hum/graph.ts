@@ -1,0 +1,194 @@
+// The ground graph of a rig in one night: what joins the grounds of boxes, the earths of outlets, and the building.
+import {
+  chosen,
+  derive,
+  endAt,
+  isAudio,
+  isLink,
+  pluggedIn,
+  type Box,
+  type Jack,
+  type JackEnd,
+  type Lead,
+  type Reads,
+} from '../model';
+import { resolveIn } from '../signal';
+
+/** What an edge is, for people. */
+export type TieKind = 'signal' | 'control' | 'supply' | 'earth' | 'building';
+
+/** Something that joins two grounds. */
+export type Tie = {
+  readonly kind: TieKind;
+  /** Nodes by number. */
+  readonly a: number;
+  readonly b: number;
+  readonly ohm: number;
+  /** The lead that it is; null: an earth by a box's own mains lead, or the building. */
+  readonly lead: Lead | null;
+  /** The box whose earth it is; null: it is no box's. */
+  readonly box: Box | null;
+};
+
+/** A ground: a box, an earth bar, the node that outlets of a supply share. */
+export type GroundNode = { readonly key: string; readonly box: Box | null };
+
+export type GroundGraph = { readonly nodes: readonly GroundNode[]; readonly ties: readonly Tie[] };
+
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'stage'>;
+
+/** A shield, ohm a metre and a plug; a mains lead's earth; a lead of a supply; outlets of one group, and of circuits. */
+const OHM = { metre: 0.03, plug: 0.01, earth: 0.1, supply: 0.1, outlet: 0.05, circuit: 0.1 } as const;
+
+/** No outlet of the stage is noted for a box: they are taken to be one group; a desk's are the house's. */
+const STAGE = 'outlets of the stage';
+const HOUSE = 'outlets of the house';
+const BUILDING = 'building';
+
+/** What opens a shield in a lead. */
+const OPEN_BREAKS: readonly string[] = ['lift', 'cap', 'transformer', 'twin-core'];
+const OPEN_TIES: readonly Jack['ground'][] = ['none', 'transformer', 'lifted'];
+
+export const shieldOhm = ({ measured, lengthM }: Pick<Lead, 'measured' | 'lengthM'>): number =>
+  Math.max(1e-4, measured?.shieldOhm ?? lengthM * OHM.metre + 2 * OHM.plug);
+
+/** Does the ground of a jack lead anywhere, as it is switched at rest in the night? */
+const isTied = (of: Of, { box, jack }: JackEnd): boolean => {
+  const { mode } = resolveIn({ ...of, sound: null }).jackMode(box, jack);
+  return !OPEN_TIES.includes(mode?.ground ?? jack.ground);
+};
+
+/** Kinds of lead beside the signal's that carry a ground from one end to the other. */
+const CONTROL: readonly Lead['kind'][] = ['switch', 'expression', 'usb', 'midi', 'digital'];
+
+/** A five-pin MIDI lead's screen is tied at the sending end alone; light carries no ground. */
+const isOpenByNature = ({ jack }: JackEnd): boolean =>
+  (jack.carries === 'midi' && jack.connector.startsWith('din')) || jack.connector === 'optical';
+
+/** Builds the graph a tie at a time; nodes are numbered as they are met. */
+class Builder {
+  readonly nodes: GroundNode[] = [];
+  readonly ties: Tie[] = [];
+  private readonly numbers = new Map<string, number>();
+
+  constructor(private readonly of: Of) {
+    for (const box of of.boxes) this.node(`box ${box.id}`, box);
+  }
+
+  private node(key: string, box: Box | null = null): number {
+    const known = this.numbers.get(key);
+    if (known !== undefined) return known;
+    this.numbers.set(key, this.nodes.length);
+    this.nodes.push({ key, box });
+    return this.nodes.length - 1;
+  }
+
+  private tie(
+    kind: TieKind,
+    a: string,
+    b: string,
+    ohm: number,
+    more: Partial<Pick<Tie, 'lead' | 'box'>> = {},
+  ) {
+    this.ties.push({ kind, a: this.node(a), b: this.node(b), ohm, lead: null, box: null, ...more });
+  }
+
+  /** An outlet of the stage by its group and circuit, once. */
+  private outlet(id: string): string {
+    const key = `outlet ${id}`;
+    if (this.numbers.has(key)) return key;
+    const outlet = this.of.stage.mains.outlets.find((one) => one.id === id);
+    const circuit = `circuit ${outlet?.circuit ?? ''}`;
+    const group = `group ${outlet?.circuit ?? ''} ${outlet?.group ?? ''}`;
+    this.tie('building', key, group, OHM.outlet);
+    this.under(group, circuit, OHM.outlet);
+    this.under(circuit, BUILDING, OHM.circuit);
+    return key;
+  }
+
+  /** Outlets, groups and circuits are a tree: each is joined to what it belongs to once. */
+  private under(key: string, to: string, ohm: number) {
+    const node = this.node(key);
+    if (!this.ties.some((tie) => tie.a === node && tie.kind === 'building'))
+      this.tie('building', key, to, ohm);
+  }
+
+  /** What a box's own mains lead is in, where no lead of the rig brings it. */
+  private wallOf(box: Box): string {
+    const wall = box.jacks.find(({ wallOutlet }) => wallOutlet !== undefined)?.wallOutlet;
+    if (wall !== undefined) return this.outlet(wall);
+    const key = box.blocks.some(({ role }) => role === 'mix') ? HOUSE : STAGE;
+    this.under(key, BUILDING, OHM.circuit);
+    return key;
+  }
+
+  /** Earths of class I boxes by their own mains leads; earth bars of distributions to the wall. */
+  earths(byLead: ReadonlySet<string>) {
+    for (const box of this.of.boxes) {
+      const isBar = box.jacks.some(({ mainsOutlet }) => mainsOutlet !== undefined);
+      const isEarthed =
+        box.power.class === 'I' && box.power.earth !== 'lifted' && box.power.earth !== 'missing';
+      if ((isEarthed || isBar) && !byLead.has(box.id))
+        this.tie('earth', `box ${box.id}`, this.wallOf(box), OHM.earth, { box });
+    }
+  }
+
+  /** @returns boxes that have their earth by a lead of the rig */
+  leads(): ReadonlySet<string> {
+    const earthed = new Set<string>();
+    for (const { lead, from, to } of pluggedIn(this.of)) {
+      const [a, b] = [chosen(from, undefined), chosen(to, undefined)];
+      const [endA, endB] = [endAt(this.of, a), endAt(this.of, b)];
+      if (!endA || !endB || isLink(lead)) continue;
+      if (lead.kind === 'mains') {
+        const outlet = endA.jack.mainsOutlet ? endA : endB;
+        const fed = outlet === endA ? endB : endA;
+        earthed.add(fed.box.id);
+        this.mains(lead, outlet, fed);
+      } else if (lead.kind === 'dc') this.supply(lead, endA, endB);
+      else this.shield(lead, endA, endB);
+    }
+    return earthed;
+  }
+
+  private mains(lead: Lead, outlet: JackEnd, { box }: JackEnd) {
+    const { earth } = box.power;
+    const isBar = box.jacks.some(({ mainsOutlet }) => mainsOutlet !== undefined);
+    const isEarthed = (box.power.class === 'I' || isBar) && earth !== 'lifted' && earth !== 'missing';
+    if (isEarthed && outlet.jack.mainsOutlet?.earthed !== false)
+      this.tie('earth', `box ${box.id}`, `box ${outlet.box.id}`, OHM.earth, { lead, box });
+  }
+
+  /** Outlets that share a ground are one node; isolated ones join nothing. */
+  private supply(lead: Lead, a: JackEnd, b: JackEnd) {
+    const outlet = a.jack.dcOutlet ? a : b;
+    const fed = outlet === a ? b : a;
+    const group = outlet.jack.dcOutlet?.group ?? null;
+    if (group === null || !isTied(this.of, fed)) return;
+    this.tie('supply', `box ${fed.box.id}`, `supply ${outlet.box.id} ${group}`, OHM.supply, {
+      lead,
+      box: outlet.box,
+    });
+  }
+
+  private shield(lead: Lead, a: JackEnd, b: JackEnd) {
+    const isSignal = isAudio(a.jack) && isAudio(b.jack);
+    const isControl = CONTROL.includes(lead.kind) && !isSignal;
+    if (lead.kind === 'speaker' || (!isSignal && !isControl)) return;
+    if (OPEN_BREAKS.includes(lead.break.kind) || isOpenByNature(a) || isOpenByNature(b)) return;
+    if (!isTied(this.of, a) || !isTied(this.of, b)) return;
+    this.tie(isSignal ? 'signal' : 'control', `box ${a.box.id}`, `box ${b.box.id}`, shieldOhm(lead), {
+      lead,
+    });
+  }
+}
+
+/**
+ * Grounds and what joins them: shields that conduct, earths, shared supplies, control leads. Where no outlet is noted the
+ * boxes of the stage are taken to be in one group, a desk in the house's own.
+ */
+export const groundGraph = derive(['boxes', 'leads', 'variant', 'stage'], (of): GroundGraph => {
+  const builder = new Builder(of);
+  builder.earths(builder.leads());
+  return { nodes: builder.nodes, ties: builder.ties };
+});
