@@ -1,16 +1,24 @@
 /** A place where results hang: objects lead on weakly, so that a result goes when what it came from goes. */
 export class Branch {
-  private readonly weak = new WeakMap<object, Branch>();
-  private readonly strong = new Map<unknown, Branch>();
+  // Most places lead nowhere: tables are made where something is hung on them.
+  private weak: WeakMap<object, Branch> | null = null;
+  private strong: Map<unknown, Branch> | null = null;
   result: { readonly value: unknown } | null = null;
 
   at(key: unknown): Branch {
-    const isObject = (typeof key === 'object' && key !== null) || typeof key === 'function';
-    const known = isObject ? this.weak.get(key) : this.strong.get(key);
+    if ((typeof key === 'object' && key !== null) || typeof key === 'function') {
+      this.weak ??= new WeakMap();
+      const known = this.weak.get(key);
+      if (known) return known;
+      const branch = new Branch();
+      this.weak.set(key, branch);
+      return branch;
+    }
+    this.strong ??= new Map();
+    const known = this.strong.get(key);
     if (known) return known;
     const branch = new Branch();
-    if (isObject) this.weak.set(key, branch);
-    else this.strong.set(key, branch);
+    this.strong.set(key, branch);
     return branch;
   }
 }
