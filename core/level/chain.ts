@@ -55,11 +55,14 @@ export const hopDb = (rOutOhm: number, rInOhm: number): number =>
 export const clipped = <L extends { averageDbu: number; peakDbu: number }>(
   levels: L,
   ceilingDbu: number,
-): L => ({
-  ...levels,
-  peakDbu: Math.min(levels.peakDbu, ceilingDbu),
-  averageDbu: Math.min(levels.averageDbu, ceilingDbu - DRIVEN_CREST_DB),
-});
+): L =>
+  levels.peakDbu <= ceilingDbu && levels.averageDbu <= ceilingDbu - DRIVEN_CREST_DB
+    ? levels
+    : {
+        ...levels,
+        peakDbu: Math.min(levels.peakDbu, ceilingDbu),
+        averageDbu: Math.min(levels.averageDbu, ceilingDbu - DRIVEN_CREST_DB),
+      };
 
 export const raised = (levels: Levels, db: number): Levels => ({
   averageDbu: levels.averageDbu + db,

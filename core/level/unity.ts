@@ -130,7 +130,13 @@ function allOff(given: Of): Sound | null {
   return one;
 }
 
-const stepsText = weakly(({ steps }: Path): string => JSON.stringify(steps));
+const stepsText = weakly(({ steps }: Path): string =>
+  steps
+    .map((step) =>
+      step.type === 'lead' ? step.lead : `${step.box}/${step.type === 'jack' ? step.jack : step.block}`,
+    )
+    .join(' '),
+);
 
 const byText = derive(
   ['boxes', 'leads', 'variant', 'sound'],

@@ -1,9 +1,10 @@
 // What is a wire to the signal, and what is a stage.
 import type { Block, BlockState, Box } from '../model';
 import { isOn } from '../signal';
+import { weakly } from '../units';
 
 /** Its jacks are ends of a digital path: nothing inside it is a wire. */
-export const converts = (box: Box): boolean => box.jacks.some((jack) => jack.converts);
+export const converts = weakly((box: Box): boolean => box.jacks.some((jack) => jack.converts));
 
 /** Does a box do nothing but let the signal through, by a transformer, to a ground of its own? */
 export const isIsolator = ({ blocks, jacks }: Box): boolean =>

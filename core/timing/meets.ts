@@ -1,6 +1,6 @@
 // Where two ways of one sound meet: how late, how strong, and how turned the one is against the other.
 import { blockIn, boxOf, derive, type Block, type Box } from '../model';
-import { resolveIn, traceIn, type ForSignal, type Path } from '../signal';
+import { resolveIn, traceIn, type ForSignal, type Path, type Step } from '../signal';
 import { weakly } from '../units';
 import { levelsAlong } from '../level';
 import { delayedAt, delaysAlong } from './delays';
@@ -24,11 +24,9 @@ export type Meeting = Apart & {
 const WITHIN_DB = 10;
 const LATE = { least: 0.1e-3, most: 30e-3 } as const;
 
-const textsOf = weakly(({ steps }: Path): readonly string[] => steps.map((step) => JSON.stringify(step)));
-
-/** Where each step of a way stands for the last time. */
+/** Where each step of a way stands for the last time; ways of one setting have their steps in common. */
 const placesOf = weakly(
-  (path: Path): ReadonlyMap<string, number> => new Map(textsOf(path).map((text, i) => [text, i] as const)),
+  ({ steps }: Path): ReadonlyMap<Step, number> => new Map(steps.map((step, i) => [step, i] as const)),
 );
 
 /** How many blocks on the way turn the signal, up to a step of it. */
@@ -44,11 +42,12 @@ export function isTurned(of: ForSignal, { steps }: Path, upTo = steps.length): b
 
 /** Where two ways part for the first time, and the first step behind that which both have. */
 function apart(a: Path, b: Path): { parts: number; joins: readonly [number, number] | null } {
-  const [ours, theirs, places] = [textsOf(a), textsOf(b), placesOf(b)];
+  const places = placesOf(b);
   let parts = 0;
-  while (parts < ours.length && ours[parts] === theirs[parts]) parts += 1;
-  for (let i = parts; i < ours.length; i += 1) {
-    const j = places.get(ours[i] ?? '');
+  while (parts < a.steps.length && a.steps[parts] === b.steps[parts]) parts += 1;
+  for (let i = parts; i < a.steps.length; i += 1) {
+    const step = a.steps[i];
+    const j = step && places.get(step);
     if (j !== undefined && j >= parts) return { parts, joins: [i, j] };
   }
   return { parts, joins: null };

@@ -59,7 +59,10 @@ export function byText<A, R>(
   const known = new Map<string, { readonly result: R }>();
   return (ask) => {
     const text = textOf(ask);
-    const found = known.get(text) ?? { result: compute(ask) };
+    const before = known.get(text);
+    // Who was asked for last tells only where some must soon go.
+    if (before && known.size * 2 < keep) return before.result;
+    const found = before ?? { result: compute(ask) };
     known.delete(text);
     known.set(text, found);
     const [oldest] = known.size > keep ? known.keys() : [];
