@@ -15,6 +15,8 @@ type Column = {
   /** The less the better: by this lines are told apart. */
   readonly of: (line: ShownLine) => number;
   readonly words: (line: ShownLine, units: LengthUnit) => React.ReactNode;
+  /** On a narrow screen it is told in the card alone. */
+  readonly isWide?: true;
 };
 
 const dash = <span className="text-muted">–</span>;
@@ -52,6 +54,7 @@ const COLUMNS: readonly Column[] = [
   },
   {
     name: 'Adapters',
+    isWide: true,
     of: ({ adapters }) => adapters.length,
     words: ({ adapters }) => (adapters.length === 0 ? dash : adapters.length),
   },
@@ -72,11 +75,13 @@ const COLUMNS: readonly Column[] = [
   },
   {
     name: 'Room',
+    isWide: true,
     of: ({ roomDb }) => -Math.round((roomDb ?? 0) * 10),
     words: ({ roomDb }) => decibels(roomDb),
   },
   {
     name: 'Noise',
+    isWide: true,
     of: ({ floorDb }) => -Math.round(floorDb ?? 0),
     words: ({ floorDb }) => decibels(floorDb === null ? null : -Math.round(floorDb)),
   },
@@ -117,6 +122,8 @@ const COLUMNS: readonly Column[] = [
   },
 ];
 
+const shown = ({ isWide }: Column) => (isWide ? 'max-lg:hidden' : '');
+
 /** A figure beside that of the chosen line: less, more, or the same. */
 function Cell({ column, line, chosen }: { column: Column; line: ShownLine; chosen: ShownLine }) {
   const { units } = usePreferences();
@@ -124,7 +131,7 @@ function Cell({ column, line, chosen }: { column: Column; line: ShownLine; chose
   const sign = by === 0 ? null : by < 0 ? '↓' : '↑';
   return (
     <td
-      className={`px-1.5 py-1.5 align-top text-xs lg:px-2 lg:whitespace-nowrap tabular-nums ${by === 0 && line !== chosen ? 'text-muted' : ''}`}
+      className={`px-1.5 py-1.5 align-top text-xs lg:px-2 lg:whitespace-nowrap tabular-nums ${by === 0 && line !== chosen ? 'text-muted' : ''} ${shown(column)}`}
     >
       {column.words(line, units)}
       {sign ? (
@@ -285,9 +292,13 @@ export function PlanTable(props: {
             <th scope="col" className="px-3 py-1 font-normal">
               Routing and its order
             </th>
-            {COLUMNS.map(({ name }) => (
-              <th key={name} scope="col" className="px-1.5 py-1 font-normal lg:px-2">
-                {name}
+            {COLUMNS.map((column) => (
+              <th
+                key={column.name}
+                scope="col"
+                className={`px-1.5 py-1 font-normal lg:px-2 ${shown(column)}`}
+              >
+                {column.name}
               </th>
             ))}
           </tr>
