@@ -1,0 +1,65 @@
+// What each source brings about in the grounds of a rig: currents in ties, volts between the two ends of each signal lead.
+import { chosen, derive, isAudio, endAt, pluggedIn, type Lead, type Reads } from '../model';
+import { groundGraph, type Tie } from './graph';
+import { GroundSolver, type GroundNetwork } from './network';
+import { fieldVolts, sourcesIn, type Source } from './sources';
+
+/** A signal lead with what stands in series with its signal, from the sending box to the receiving one, V; one for each source. */
+export type LeadHum = { readonly lead: Lead; readonly volts: readonly number[] };
+
+export type GroundCurrents = {
+  readonly sources: readonly Source[];
+  /** The current of each tie, all sources as powers, A. */
+  readonly ties: readonly { readonly tie: Tie; readonly ampere: number }[];
+  readonly leads: readonly LeadHum[];
+};
+
+const rms = (values: readonly number[]): number =>
+  Math.sqrt(values.reduce((sum, value) => sum + value * value, 0));
+
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'stage'>;
+
+/** Leads of the signal with the boxes at their two ends, the sending one first. */
+function signalLeads(of: Of) {
+  return pluggedIn(of).flatMap(({ lead, from, to }) => {
+    const [a, b] = [endAt(of, chosen(from, undefined)), endAt(of, chosen(to, undefined))];
+    const isSignal = a && b && isAudio(a.jack) && isAudio(b.jack) && lead.kind !== 'speaker';
+    if (!isSignal || lead.kind === 'air' || lead.kind === 'radio') return [];
+    const isBackward = a.jack.direction === 'in' && b.jack.direction !== 'in';
+    return [{ lead, sends: isBackward ? b.box : a.box, takes: isBackward ? a.box : b.box, isBackward }];
+  });
+}
+
+/**
+ * Solved once for each source, the network taken apart once: v_s − v_r + e of every signal lead, whether its shield is whole
+ * or open; where its ends have no ground in common only what the field brings about along it.
+ */
+export const groundCurrents = derive(['boxes', 'leads', 'variant', 'stage'], (of): GroundCurrents => {
+  const { nodes, ties } = groundGraph(of);
+  const network: GroundNetwork = {
+    nodes: nodes.length,
+    edges: ties.map(({ a, b, ohm }) => ({ a, b, ohm, emfV: 0, breakCost: null })),
+  };
+  const solver = new GroundSolver(network);
+  const sources = sourcesIn(of);
+  const solved = sources.map(({ emfV, currentsA }) => {
+    const left = solver.solve(emfV, currentsA);
+    return { ...left, currents: solver.currents(emfV, left) };
+  });
+  const numberOf = new Map(nodes.flatMap(({ box }, i) => (box ? [[box, i] as const] : [])));
+  return {
+    sources,
+    ties: ties.map((tie, i) => ({ tie, ampere: rms(solved.map(({ currents }) => currents[i] ?? 0)) })),
+    leads: signalLeads(of).map(({ lead, sends, takes, isBackward }): LeadHum => {
+      const [s, r] = [numberOf.get(sends) ?? -1, numberOf.get(takes) ?? -1];
+      const along = (isBackward ? -1 : 1) * fieldVolts(of, lead);
+      return {
+        lead,
+        volts: solved.map(({ volts, piece }, k) => {
+          const apart = piece[s] === piece[r] ? (volts[s] ?? 0) - (volts[r] ?? 0) : 0;
+          return apart + (sources[k]?.kind === 'field' ? along : 0);
+        }),
+      };
+    }),
+  };
+});

@@ -1,0 +1,160 @@
+// What drives hum currents: the field along runs, differences between earths, leakage of supplies.
+import { distanceBetween } from '../lengths';
+import { boxOf, derive, pluggedIn, type Box, type Lead, type Reads } from '../model';
+import { piecesOf } from './elimination';
+import { groundGraph, type GroundGraph, type Tie } from './graph';
+
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'stage'>;
+
+/** One source: volts in ties and currents into nodes, all of one phase; sources among each other have none. */
+export type Source = {
+  readonly kind: 'field' | 'earths' | 'leakage';
+  /** Whose it is: the box that leaks, or whose earth differs; null: the field, the building. */
+  readonly box: Box | null;
+  /** Volts of each tie, a to b. */
+  readonly emfV: Float64Array;
+  /** Amperes into each node; null: none. */
+  readonly currentsA: Float64Array | null;
+};
+
+/** What is taken where nothing is noted: microtesla of a stage; volts between outlets of a group, and between circuits; ampere. */
+export const ASSUMED = {
+  fieldUt: 0.2,
+  groupV: 0.45e-3,
+  circuitsV: 22e-3,
+  leakageA: 100e-6,
+  hertz: 50,
+} as const;
+
+/** Leads of a bundle lie so far from each other, tied or strewn; mains leads lie apart; a patch lead spans so much, m. */
+const APART = { tied: 0.02, strewn: 0.5, mains: -0.5, patch: 0.02 } as const;
+
+const placesOf = (of: Of, lead: Lead): readonly [string, string] | null => {
+  const own = pluggedIn(of).find((one) => one.lead === lead);
+  const [a, b] = [boxOf(of, own?.from[0]?.box), boxOf(of, own?.to[0]?.box)];
+  return a && b ? [a.place, b.place] : null;
+};
+
+const placeAt = (of: Of, id: string): number => of.stage.places.findIndex((place) => place.id === id);
+
+/** Leads by the run between two places that they are part of, in order of their numbers. */
+const bundles = derive(['boxes', 'leads', 'variant', 'stage'], (of): ReadonlyMap<string, readonly Lead[]> => {
+  const found = new Map<string, Lead[]>();
+  for (const { lead } of pluggedIn(of)) {
+    const places = placesOf(of, lead);
+    if (!places || places[0] === places[1] || lead.kind === 'mains') continue;
+    const key = [...places].sort().join(' ');
+    found.set(key, [...(found.get(key) ?? []), lead]);
+  }
+  for (const leads of found.values()) leads.sort((a, b) => a.number - b.number);
+  return found;
+});
+
+/** Where a lead lies across its bundle, m: tied together with those of its loom, else strewn. */
+function across(of: Of, lead: Lead, places: readonly [string, string]): number {
+  if (lead.kind === 'mains') return APART.mains;
+  const bundle = bundles(of).get([...places].sort().join(' ')) ?? [];
+  const tied = lead.loom === undefined ? [] : bundle.filter(({ loom }) => loom === lead.loom);
+  return tied.length > 1 ? tied.indexOf(lead) * APART.tied : bundle.indexOf(lead) * APART.strewn;
+}
+
+/** Microtesla where a lead lies: of its places, as noted, else as assumed. */
+function fieldAt(of: Of, places: readonly [string, string]): number {
+  const at = places.map((id) => of.stage.places.find((place) => place.id === id)?.fieldUt ?? ASSUMED.fieldUt);
+  return ((at[0] ?? 0) + (at[1] ?? 0)) / 2;
+}
+
+export const mainsHertz = ({ stage }: Reads<'stage'>): number => stage.mains.hertz ?? ASSUMED.hertz;
+
+/**
+ * Volts that the field brings about along a lead, from its `from` to its `to`: 2 π f B l x, l the run between its places and
+ * x its place across the bundle, from the left-hand place to the right-hand one; of a patch lead its length and 2 cm.
+ */
+export function fieldVolts(of: Of, lead: Lead): number {
+  const places = placesOf(of, lead);
+  if (!places) return 0;
+  const perMetre = 2 * Math.PI * mainsHertz(of) * fieldAt(of, places) * 1e-6;
+  if (places[0] === places[1]) return lead.kind === 'mains' ? 0 : perMetre * lead.lengthM * APART.patch;
+  const isBackward = placeAt(of, places[0]) > placeAt(of, places[1]);
+  const run = distanceBetween(of, places[0], places[1]);
+  return (isBackward ? -1 : 1) * perMetre * run * across(of, lead, places);
+}
+
+const nothing = ({ ties }: GroundGraph) => new Float64Array(ties.length);
+
+/** A tie of a lead is stored from one end to the other; an earth's from its box to the outlet. */
+function field(of: Of, graph: GroundGraph): Source {
+  const emfV = nothing(graph);
+  graph.ties.forEach(({ lead, a, kind }, i) => {
+    if (!lead || kind === 'supply') return;
+    const own = pluggedIn(of).find((one) => one.lead === lead);
+    const isStored = own?.from[0]?.box === graph.nodes[a]?.box?.id;
+    emfV[i] = (isStored ? 1 : -1) * fieldVolts(of, lead);
+  });
+  return { kind: 'field', box: null, emfV, currentsA: null };
+}
+
+/** Differences between earths: of each box's outlet against the others of its group, of each circuit against the others. */
+function earths(of: Of, graph: GroundGraph): readonly Source[] {
+  const noted = of.stage.mains.earthDifferences;
+  const idOf = (tie: Tie): string => graph.nodes[tie.a]?.key.replace(/^(outlet|circuit) /, '') ?? '';
+  return graph.ties.flatMap((tie, i): readonly Source[] => {
+    const isCircuit = tie.kind === 'building' && /^(circuit|outlets) /.test(graph.nodes[tie.a]?.key ?? '');
+    const isOutlet = tie.kind === 'earth';
+    const known = tie.kind === 'building' ? noted.find(({ a }) => a === idOf(tie)) : undefined;
+    const hasKnown = known ?? noted.some(({ b }) => tie.kind === 'building' && b === idOf(tie));
+    const volts = known
+      ? known.volts
+      : hasKnown
+        ? 0
+        : isCircuit
+          ? ASSUMED.circuitsV
+          : isOutlet
+            ? ASSUMED.groupV
+            : 0;
+    if (volts === 0) return [];
+    const emfV = nothing(graph);
+    // Two of a kind make up the whole difference between them, as powers.
+    emfV[i] = known ? volts : volts / Math.SQRT2;
+    return [{ kind: 'earths', box: tie.box, emfV, currentsA: null }];
+  });
+}
+
+/** Boxes that a double-insulated supply feeds, or the box itself, with what leaks into their grounds, A. */
+function leakedInto(of: Of, box: Box): readonly Box[] {
+  if (!box.jacks.some(({ dcOutlet }) => dcOutlet)) return [box];
+  return pluggedIn(of).flatMap(({ lead, from, to }) => {
+    if (lead.kind !== 'dc') return [];
+    const [a, b] = [boxOf(of, from[0]?.box), boxOf(of, to[0]?.box)];
+    return a === box && b ? [b] : b === box && a ? [a] : [];
+  });
+}
+
+/** Leakage of what is double-insulated, from the earths of the building into the grounds that it feeds. */
+function leakages(of: Of, graph: GroundGraph): readonly Source[] {
+  const numberOf = (box: Box) => graph.nodes.findIndex((node) => node.box === box);
+  const building = graph.nodes.findIndex(({ key }) => key === 'building');
+  if (building < 0) return [];
+  const piece = piecesOf(graph.nodes.length, graph.ties);
+  return of.boxes.flatMap((box): readonly Source[] => {
+    if (box.power.class !== 'II') return [];
+    const into = leakedInto(of, box);
+    if (into.length === 0) return [];
+    const amperes = box.power.leakageUa ? box.power.leakageUa.value * 1e-6 : ASSUMED.leakageA;
+    const currentsA = new Float64Array(graph.nodes.length);
+    for (const at of into.map(numberOf)) {
+      // What has no way to an earth floats: nothing runs there.
+      if (piece[at] !== piece[building]) continue;
+      currentsA[at] = (currentsA[at] ?? 0) + amperes / into.length;
+      currentsA[building] = (currentsA[building] ?? 0) - amperes / into.length;
+    }
+    if (currentsA.every((ampere) => ampere === 0)) return [];
+    return [{ kind: 'leakage', box, emfV: nothing(graph), currentsA }];
+  });
+}
+
+/** Every source of hum in the grounds of a rig. */
+export const sourcesIn = derive(['boxes', 'leads', 'variant', 'stage'], (of): readonly Source[] => {
+  const graph = groundGraph(of);
+  return [field(of, graph), ...earths(of, graph), ...leakages(of, graph)];
+});
