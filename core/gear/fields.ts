@@ -111,6 +111,7 @@ export function groupsOfPart(item: GearItem, address: Address): readonly FieldGr
         'Switch position',
         text('name', 'Name'),
         choice('ground', 'Its ground then', words.GROUND, { empty: 'absent' }),
+        choice('suits', 'An output mode for', words.SUITS, { empty: 'absent' }),
       );
     case 'state': {
       const block = item.blocks.find((one) => one.id === idOf(ownerOf(address)));
@@ -121,6 +122,9 @@ export function groupsOfPart(item: GearItem, address: Address): readonly FieldGr
         flag('mutes', 'Nothing comes out'),
         flag('inverts', 'Turns the polarity'),
         ...(isEffect ? [number('mix', 'Share of effect, 0 to 1')] : []),
+        ...(block?.role === 'ampModel'
+          ? [choice('models', 'Stands for', words.MODELS, { empty: 'absent' })]
+          : []),
       );
     }
     case 'pickup':

@@ -5,11 +5,13 @@ import {
   EFFECT_CATEGORIES,
   type Block,
   type BlockRole,
+  type BlockState,
   type Box,
   type Carries,
   type Control,
   type EffectCategory,
   type Jack,
+  type JackMode,
   type SpeakerFacts,
 } from '../model';
 
@@ -126,6 +128,15 @@ export const INSTRUMENT = options<NonNullable<Block['instrument']>>({
   guitar: 'a guitar',
   bass: 'a bass',
   piezo: 'a piezo',
+});
+export const SUITS = options<NonNullable<JackMode['suits']>>({
+  amplifier: 'an amplifier behind it',
+  direct: 'a desk, or full range',
+});
+export const MODELS = options<NonNullable<BlockState['models']>>({
+  preamp: 'a preamp alone',
+  power: 'a power stage alone',
+  amplifier: 'a whole amplifier',
 });
 export const TONE_AT = options<NonNullable<Block['toneAt']>>({
   pickup: 'ahead of the volume',

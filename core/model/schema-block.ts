@@ -21,6 +21,8 @@ const blockState = z.looseObject({
   inverts: z.boolean().default(false),
   /** Share of the processed signal, 0 dry to 1 wet only. */
   mix: turn.optional(),
+  /** Of an amp model: what of an amplifier it stands for. */
+  models: z.enum(['preamp', 'power', 'amplifier']).optional(),
 });
 
 const ROLES = [

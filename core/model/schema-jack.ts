@@ -18,6 +18,8 @@ const mode = z.looseObject({
   name,
   /** The jack's ground in this position of a lift switch; the jack's own where the switch does not touch it. */
   ground: groundTie.optional(),
+  /** Of a unit's output: what this output mode is for. */
+  suits: z.enum(['amplifier', 'direct']).optional(),
   /** What a pad in this position does to the level; 0 where there is none. */
   gainDb: figure.optional(),
   rIn: positiveFigure.optional(),

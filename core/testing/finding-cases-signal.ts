@@ -1,6 +1,6 @@
 // Rigs that show a finding of level, noise, time or polarity, one edit from rigs that do not.
 import type { EditCall } from '../edits';
-import { makeSound, type Rig } from '../model';
+import { makeSound, type Box, type Rig } from '../model';
 import { build, edited, fourCable } from './build';
 import type { Case } from './finding-cases';
 import { figure, limit, mode, replug, REST, set } from './short-edits';
@@ -71,7 +71,75 @@ const roomy = (box: string, block: string): readonly EditCall[] => [
   figure(box, { on: 'state', block, state: 'on', field: 'ceilingDbu' }, 24),
 ];
 
+/** A rig with one box as it is changed. */
+const changed = (rig: Rig, id: string, change: (box: Box) => Box): Rig => ({
+  ...rig,
+  boxes: rig.boxes.map((box) => (box.id === id ? change(box) : box)),
+});
+
+/** A unit whose output has a mode for amplifiers and one for desks, into an amplifier. */
+const withOutputModes = (): Rig =>
+  changed(fourCable(), 'multi-effects', (box) => ({
+    ...box,
+    jacks: box.jacks.map((jack) =>
+      jack.id === 'out-1-l'
+        ? {
+            ...jack,
+            modes: jack.modes.map((one) => ({
+              ...one,
+              suits: one.id === 'line' ? ('direct' as const) : ('amplifier' as const),
+            })),
+          }
+        : jack,
+    ),
+  }));
+
+/** A unit whose amp model is a preamp alone, or a whole amplifier, into a power stage with valves. */
+const withModelKinds = (): Rig =>
+  edited(
+    changed(
+      build(
+        'guitar, unit, valve head, cab 16',
+        'guitar/out > multi-effects/input',
+        'multi-effects/out-1-l > valve-head/return',
+        'valve-head/spk-16 = cabinet/in',
+      ),
+      'multi-effects',
+      (box) => ({
+        ...box,
+        blocks: box.blocks.map((block) => {
+          const [on, ...others] = block.states;
+          return block.id === 'amp' && on
+            ? {
+                ...block,
+                states: [
+                  { ...on, models: 'preamp' as const },
+                  { ...on, id: 'whole', name: 'whole amplifier', models: 'amplifier' as const },
+                  ...others,
+                ],
+              }
+            : block;
+        }),
+      }),
+    ),
+    set('multi-effects', 'amp', 'on'),
+  );
+
 export const SIGNAL_CASES: readonly Case[] = [
+  {
+    code: 'MODEL-OUTMODE',
+    sound: withOutputModes,
+    spoil: mode('multi-effects', 'out-1-l', 'line'),
+    first: 'multi-effects/out-1-l',
+    severity: 'caution',
+  },
+  {
+    code: 'MODEL-POWER',
+    sound: withModelKinds,
+    spoil: set('multi-effects', 'amp', 'whole'),
+    first: 'multi-effects/amp',
+    severity: 'note',
+  },
   {
     code: 'LEVEL-CLIP',
     sound: () =>

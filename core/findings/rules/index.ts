@@ -36,6 +36,7 @@ import { levelMode } from './level-mode';
 import { bothSpeakers } from './model-bothspk';
 import { double } from './model-double';
 import { missing } from './model-missing';
+import { modelPower, outputMode } from './model-kind';
 import { twoCabinets } from './model-twocab';
 import { twoPreamps } from './model-twopre';
 import { pickup } from './order-pickup';
@@ -93,6 +94,8 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'MODEL-NOPRE': noPreamp,
   'MODEL-BOTHSPK': bothSpeakers,
   'MODEL-MISSING': missing,
+  'MODEL-OUTMODE': outputMode,
+  'MODEL-POWER': modelPower,
   'ORDER-PICKUP': pickup,
   'ORDER-TIME': time,
   'ORDER-GATE': places.gate,
