@@ -75,5 +75,5 @@ test('loops names every ground loop of a rig', async () => {
     '2 loops by stage runs',
     '  stage runs: leads 3 and 4 between Multi-effects and Valve head',
   ]);
-  expect((await hum(['loops', at('four.json')])).stdout).toMatch(/lead 5: about [\d.]+ uV in series/);
+  expect((await hum(['loops', at('four.json')])).stdout).toMatch(/lead 5: about [\d.]+ [µm]?V in series/);
 });

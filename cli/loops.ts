@@ -1,5 +1,6 @@
 import { groundCurrents, groupWords, namedLoops } from '../core/hum';
 import { inNight, type Rig } from '../core/model';
+import { formatQuantity } from '../core/units';
 import { rigOf, variantOf, type Call } from './input';
 
 /** What stands in series with each signal lead, all sources as powers, V; most first. */
@@ -32,7 +33,9 @@ export function loopsCommand(call: Call): number {
     call.print(loops.length === 0 ? 'no ground loop' : groupWords(loops));
     for (const { group, words } of loops) call.print(`  ${group}: ${words}`);
     for (const { lead, volts } of series)
-      call.print(`  lead ${lead.number}: about ${(volts * 1e6).toPrecision(2)} uV in series with its signal`);
+      call.print(
+        `  lead ${lead.number}: about ${formatQuantity(Number(volts.toPrecision(2)), 'V')} in series with its signal`,
+      );
   }
   return 0;
 }

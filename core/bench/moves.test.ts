@@ -40,7 +40,6 @@ describe('cabinet night to direct night', () => {
       'audio: 8 MULTI OUT 1 L > DESK CH 1, fetched',
       'settings: Inner wiring of Multi-effects: Direct night; was Inside',
       'settings: Loop 1 of Multi-effects: off; was on',
-      'settings: OUT 1 L of Multi-effects: line; was instrument',
       'settings: CH 1 of Desk: line; was mic',
       'power: Pedal supplies on: Fuzz, Overdrive and Multi-effects',
       'power: Desk on',

@@ -42,11 +42,10 @@ const leadWords = (leads: readonly Lead[]): string =>
   `lead${leads.length > 1 ? 's' : ''} ${inWords(leads.map(({ number }) => String(number)))}`;
 
 /** What a loop goes by, in words: `leads 3 and 4 between Unit and Head`, `lead 5, and the earths of Unit and Head`. */
-function wordsOf(leads: readonly Lead[], ties: readonly Tie[], boxes: readonly Box[]): string {
-  const earths = [...new Set(ties.flatMap(({ kind, box }) => (kind === 'earth' && box ? [box.name] : [])))];
-  const supplies = [
-    ...new Set(ties.flatMap(({ kind, box }) => (kind === 'supply' && box ? [box.name] : []))),
-  ];
+function wordsOf(of: Of, leads: readonly Lead[], ties: readonly Tie[], boxes: readonly Box[]): string {
+  const named = (kind: Tie['kind']) =>
+    of.boxes.flatMap((box) => (ties.some((tie) => tie.kind === kind && tie.box === box) ? [box.name] : []));
+  const [earths, supplies] = [named('earth'), named('supply')];
   const parts = [
     ...(leads.length > 0 ? [leadWords(leads)] : []),
     ...(supplies.length > 0 ? [`the shared outlets of ${inWords(supplies)}`] : []),
@@ -67,7 +66,7 @@ export const namedLoops = derive(['boxes', 'leads', 'variant', 'stage'], (of): r
     const byNumber = leads.toSorted((a, b) => a.number - b.number);
     return {
       group: groupOf(of, ties),
-      words: wordsOf(byNumber, ties, boxes),
+      words: wordsOf(of, byNumber, ties, boxes),
       leads: byNumber,
       boxes,
       ties,

@@ -236,7 +236,6 @@ describe('the sheet of a night', () => {
       'Lead 8',
       'Inner wiring of Multi-effects',
       'Loop 1 of Multi-effects',
-      'OUT 1 L of Multi-effects',
       'CH 1 of Desk',
     ]);
     const [moves] = sheet.moves;

@@ -59,10 +59,15 @@ const ESTIMATE_DB = 3;
  * A fault where it clips for sure: over a ceiling that is known, or over any that it may plausibly have. Room that is
  * there with a plausible ceiling is no finding: the figure stands among those to be looked up.
  */
-function severityOf(stop: LevelStop, { leftDb }: Headroom, guess: Guess | undefined): Severity | null {
+function severityOf(
+  stop: LevelStop,
+  { leftDb }: Headroom,
+  ceiling: Ceiling | null,
+  guess: Guess | undefined,
+): Severity | null {
   if (guess && leftDb >= 0) return null;
-  // What a pedal has inside nobody looks up.
-  if (guess && stop.part.type === 'block') return 'note';
+  // What a pedal has inside nobody looks up, and a wah that a hard strum clips is none the worse.
+  if (stop.part.type === 'block' && ceiling?.figure.source === 'assumed') return 'note';
   return !guess && leftDb < (stop.assumed ? -ESTIMATE_DB : 0) ? 'fault' : 'caution';
 }
 
@@ -72,7 +77,7 @@ function found(of: Electric, stop: LevelStop, room: Headroom, from: JackRef | nu
   const peak = room.ceilingDbu - room.leftDb;
   const ceiling = ceilingOf(of, stop);
   const guess = ceiling ? levelGuess(box, ceiling, peak + room.wantedDb) : undefined;
-  const severity = severityOf(stop, room, guess);
+  const severity = severityOf(stop, room, ceiling, guess);
   if (!severity) return [];
   return [
     {

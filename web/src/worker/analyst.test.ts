@@ -150,7 +150,7 @@ describe('the analyst', () => {
     const a = start([], log);
     a.stand('findings', FINDINGS);
     await at('findings', 0);
-    expect(codes()).toEqual([]);
+    expect(codes()).toEqual(['TONE-DULL']);
     unplug();
     await at('findings', 1);
     expect(codes()[0]).toBe('SAFE-NOLOAD');

@@ -1,11 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import { applyEdit } from '../../../core/edits';
-import { edited, fourCable } from '../../../core/testing/build';
+import { edited, fourCable as plainFour } from '../../../core/testing/build';
 import { answer } from './answer';
 import type { Kind, QueryOf, ResultOf } from './queries';
 import type { Rig } from '../../../core/model';
 
 const ask = <K extends Kind>(rig: Rig, query: QueryOf<K>) => answer(rig, query) as ResultOf<K>;
+/** Good cable in front: nothing is found. */
+const fourCable = () =>
+  edited(plainFour(), { edit: 'setCable', arguments: { id: 'lead-2', faradPerM: 60e-12 } });
 const setting = { variant: null, sound: 'sound-1' };
 const sound = { variant: null, sound: 'sound-1' } as const;
 const spoiled = () =>
