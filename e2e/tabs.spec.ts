@@ -223,7 +223,8 @@ test('pages opened one upon another on a first start put every demo on the shelf
   const others = await Promise.all([1, 2, 3].map(() => context.newPage()));
   await Promise.all(others.map((other) => other.goto('/shelf')));
   for (const other of others)
-    await expect(other.getByRole('link', { name: 'Fly kit' }).first()).toBeVisible();
+    // Four pages that begin at once on one machine take their time.
+    await expect(other.getByRole('link', { name: 'Fly kit' }).first()).toBeVisible({ timeout: 25_000 });
   await page.goto('/shelf');
   await expect(page.getByRole('list', { name: 'Rigs' }).getByRole('listitem')).toHaveCount(3);
   await expect(page.getByText('(copy)')).toHaveCount(0);
