@@ -61,3 +61,30 @@ test('a knob told what it reaches is solved; a wish out of bounds is refused in 
     'SEND 1 LEVEL of Multi-effects',
   );
 });
+
+test('findings of the signal: unity cured at a press and undone, the feed told to the desk stands on the schedule', async ({
+  page,
+}) => {
+  await page.goto('/');
+  const findings = page.getByRole('region', { name: 'Findings' });
+  const unity = findings.getByRole('button', { name: /With all effects off RETURN of Valve head/ });
+  await unity.click();
+  await findings.getByRole('button', { name: 'Set OUTPUT of Multi-effects to 3:30' }).click();
+  await expect(unity).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(unity).toBeVisible();
+
+  await findings.getByRole('button', { name: /between notes the noise at Cabinet/i }).click();
+  await expect(findings.getByText(/ahead of the preamp \(mostly Overdrive\)/)).toBeVisible();
+  await expect(findings.getByText('No cure within one press.')).toBeVisible();
+
+  const feed = findings.getByRole('button', { name: /CH 1 of Desk gets line level/ });
+  await feed.click();
+  await findings.getByRole('button', { name: 'Write it with lead 10' }).click();
+  await expect(feed).toHaveCount(0);
+  await page.getByRole('link', { name: 'Cables', exact: true }).click();
+  const told = 'Line level, peaks +7 dBu: tell the desk.';
+  await expect(page.getByRole('row', { name: /^10 / })).toContainText(told);
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Leads' })).toContainText(told);
+});

@@ -89,6 +89,11 @@ test('what matters is put in another order by the pointer and by keys, and the t
   await expect(page.getByText('Whose preamp: through none')).toBeVisible();
   const rows = page.getByRole('table', { name: 'Routings' }).getByRole('rowheader');
   await expect(rows.first()).toContainText('Four-cable');
+  const table = page.getByRole('table', { name: 'Routings' });
+  for (const name of ['Tone', 'Room', 'Noise'])
+    await expect(table.getByRole('columnheader', { name, exact: true })).toBeVisible();
+  const figures = table.getByRole('rowgroup', { name: /^Four-cable/ }).first();
+  await expect(figures.getByRole('cell', { name: /^[+−]?[\d.]+ dB/ })).toHaveCount(3);
   const matters = page.getByRole('region', { name: 'What matters' });
   const runs = matters.getByRole('button', { name: /Short stage runs/ });
   const first = matters.getByRole('button', { name: /Heard wherever/ });

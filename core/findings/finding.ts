@@ -90,6 +90,10 @@ export const everyJack = (of: Reads<'boxes'>): readonly JackEnd[] =>
   of.boxes.flatMap((box) => box.jacks.map((jack) => ({ box, jack })));
 export const hasSource = (of: Reads<'boxes'>): boolean => sources(of).length > 0;
 
+/** Where something is to be set that stands so by a sound, or at rest. @param from the layer that it comes from */
+export const scopeFrom = (of: Reads<'sound'>, from: string): Scope =>
+  from === 'sound' ? scopeOf(of) : { layer: 'rest' };
+
 /** Where an edit of a state is kept: in the sound in force, else at rest. */
 export const scopeOf = ({ sound }: Reads<'sound'>): Scope =>
   sound ? { layer: 'sound', id: sound.id } : { layer: 'rest' };

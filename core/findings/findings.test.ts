@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { applyEdit } from '../edits';
 import { patchRig, type Rig } from '../model';
-import { build, edited, plugged } from '../testing/build';
+import { build, edited, fourCable, plugged } from '../testing/build';
+import { figure } from '../testing/short-edits';
 import { cureOf, judge, RULES, sentenceOf } from './index';
 import { CODES } from './codes';
 import { NOT_JUDGED, unjudged } from './not-judged';
@@ -111,4 +112,35 @@ test('a lead in a jack no path names is not said to belong into the open right h
   ]);
   const used = plugged(rig, 'multi-effects/send-1 > .');
   expect(found(used, 'WIRE-GRID')).toEqual([]);
+});
+
+test('of two tight places of one box the one that clips for sure is told, not the one that may be a guess', () => {
+  const rig = edited(
+    fourCable(),
+    // Its input may stand enough; what its send stands is known, and is too little.
+    figure('multi-effects', { on: 'mode', jack: 'send-1', mode: 'instrument', field: 'maxDbu' }, 8),
+  );
+  expect(found(rig, 'LEVEL-CLIP').map(({ severity, parts }) => [severity, parts[0]?.id])).toEqual([
+    ['caution', 'multi-effects/send-1'],
+  ]);
+});
+
+test('what hangs in a parallel loop and is fully wet combs no more, but turned it still cancels', () => {
+  const loop = SIGNAL_CASES.find(({ code }) => code === 'LOOP-PARALLEL')!.sound();
+  const turned: Rig = {
+    ...loop,
+    boxes: loop.boxes.map((box) =>
+      box.id === 'digital-delay'
+        ? {
+            ...box,
+            blocks: box.blocks.map((block) => ({
+              ...block,
+              states: block.states.map((state) => ({ ...state, inverts: state.id === 'on' })),
+            })),
+          }
+        : box,
+    ),
+  };
+  const codes = (rig: Rig) => ['LOOP-PARALLEL', 'PHASE-BLEND'].filter((code) => found(rig, code).length > 0);
+  expect([codes(loop), codes(turned)]).toEqual([[], ['PHASE-BLEND']]);
 });

@@ -1,23 +1,26 @@
 // Another mode of a jack, set where the one in force comes from.
-import { endAt, refOf } from '../model';
+import { endAt, refOf, type JackMode } from '../model';
 import { resolveIn } from '../signal';
 import { cure, type Cure } from './cure';
-import { scopeOf, type View } from './finding';
+import { scopeFrom, type View } from './finding';
 
-/** Every other mode of a jack, in printed order. @param key `box/jack` */
-export function* modeCures(view: View, key: string): Generator<Cure> {
+/**
+ * Every other mode of a jack that may do, in printed order.
+ * @param key `box/jack`
+ */
+export function* modeCures(
+  view: View,
+  key: string,
+  mayDo: (mode: JackMode) => boolean = () => true,
+): Generator<Cure> {
   const end = endAt(view, refOf(key));
   if (!end) return;
-  const { mode: now, from } = resolveIn(view).jackMode(end.box, end.jack);
-  for (const { id } of end.jack.modes)
-    if (id !== now?.id)
+  const { box, jack } = end;
+  const { mode: now, from } = resolveIn(view).jackMode(box, jack);
+  for (const mode of jack.modes)
+    if (mode.id !== now?.id && mayDo(mode))
       yield cure(view, {
         edit: 'setMode',
-        arguments: {
-          box: end.box.id,
-          jack: end.jack.id,
-          mode: id,
-          scope: from === 'sound' ? scopeOf(view) : { layer: 'rest' },
-        },
+        arguments: { box: box.id, jack: jack.id, mode: mode.id, scope: scopeFrom(view, from) },
       });
 }

@@ -55,6 +55,18 @@ describe('long words and notes', () => {
     expect(shown(long) - shown(short)).toBeGreaterThanOrEqual(399);
   });
 
+  test('what is written with a lead stands under the schedule', async () => {
+    const written = (text: string) =>
+      edited(fourCable(), { edit: 'setLeadNotes', arguments: { id: 'lead-5', notes: text } });
+    const [without, with1] = await Promise.all(
+      ['', 'Line level: tell the desk.'].map(async (words) =>
+        pagesOf(await sheetPdf(written(words), null, order)),
+      ),
+    );
+    const shown = (pages: typeof without) => pages!.reduce((sum, page) => sum + page.shown, 0);
+    expect(shown(with1)).toBeGreaterThan(shown(without));
+  });
+
   test('a row longer than a page is cut where the page ends, all of it set', async () => {
     const press = await openPress(order.fonts, { title: 'Rows', date: order.date });
     const flow = new Flow(press, [PAPERS.a4.width, PAPERS.a4.height]);

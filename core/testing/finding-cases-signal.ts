@@ -1,8 +1,9 @@
 // Rigs that show a finding of level, noise, time or polarity, one edit from rigs that do not.
 import type { EditCall } from '../edits';
-import { makeSound, type Box, type Rig } from '../model';
+import { makeSound, type Rig } from '../model';
 import { build, edited, fourCable } from './build';
 import type { Case } from './finding-cases';
+import { changed } from './grounds';
 import { figure, limit, mode, replug, REST, set } from './short-edits';
 
 const solo: EditCall = { edit: 'addSound', arguments: { sound: makeSound('solo', 'Solo'), index: 1 } };
@@ -70,12 +71,6 @@ const roomy = (box: string, block: string): readonly EditCall[] => [
   figure(box, { on: 'mode', jack: 'out', mode: 'as-built', field: 'maxDbu' }, 24),
   figure(box, { on: 'state', block, state: 'on', field: 'ceilingDbu' }, 24),
 ];
-
-/** A rig with one box as it is changed. */
-const changed = (rig: Rig, id: string, change: (box: Box) => Box): Rig => ({
-  ...rig,
-  boxes: rig.boxes.map((box) => (box.id === id ? change(box) : box)),
-});
 
 /** A unit whose output has a mode for amplifiers and one for desks, into an amplifier. */
 const withOutputModes = (): Rig =>

@@ -4,7 +4,6 @@ import {
   endAt,
   jackIn,
   refOf,
-  type Box,
   type Figure,
   type FigurePath,
   type JackRef,
@@ -104,6 +103,8 @@ function found(of: Electric, stop: LevelStop, room: Headroom, from: JackRef | nu
   ];
 }
 
+const GRAVITY: readonly Severity[] = ['note', 'caution', 'fault', 'danger'];
+
 /** The stop with least of its room at each place of a setting, with the jack that feeds it. */
 const tightIn = derive(ofElectricity, (of): readonly Found<Data>[] => {
   const worst = new Map<string, { stop: LevelStop; room: Headroom; from: JackRef | null }>();
@@ -120,14 +121,16 @@ const tightIn = derive(ofElectricity, (of): readonly Found<Data>[] => {
       const from = lead?.type === 'lead' && feeds?.type === 'jack' ? feeds : null;
       worst.set(stop.part.id, { stop, room, from });
     }
-  // What clips at an input comes out clipped: one line for a box, its worst place.
-  const byBox = new Map<Box, { stop: LevelStop; room: Headroom; from: JackRef | null }>();
-  for (const one of worst.values()) {
-    const known = byBox.get(one.stop.box);
-    const lacks = ({ room }: { room: Headroom }) => room.wantedDb - room.leftDb;
-    if (!known || lacks(known) < lacks(one)) byBox.set(one.stop.box, one);
-  }
-  return [...byBox.values()].flatMap(({ stop, room, from }) => found(of, stop, room, from));
+  // What clips at an input comes out clipped: one line for a box, the gravest of its places.
+  const byBox = new Map<string, Found<Data>>();
+  const weight = ({ severity, data }: Found<Data>) =>
+    GRAVITY.indexOf(severity) * 1_000 + data.wantedDb - data.leftDb;
+  for (const { stop, room, from } of worst.values())
+    for (const one of found(of, stop, room, from)) {
+      const known = byBox.get(one.data.box);
+      if (!known || weight(known) < weight(one)) byBox.set(one.data.box, one);
+    }
+  return [...byBox.values()];
 });
 
 /** LEVEL-CLIP: peaks over a ceiling where nothing is meant to clip, or inside the room that the house wants under it. */

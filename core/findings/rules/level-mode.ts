@@ -1,8 +1,8 @@
 import { loudness, unlikeLevels, type NominalLevel } from '../../level';
-import { derive, endAt, leadOf, refOf, type JackEnd } from '../../model';
+import { derive, leadOf, type JackEnd } from '../../model';
 import { joinedInside, jointsIn, resolveIn, type ForSignal } from '../../signal';
-import { cure } from '../cure';
-import { jackPart, leadPart, scopeOf, type Found } from '../finding';
+import { jackPart, leadPart, type Found } from '../finding';
+import { modeCures } from '../mode-cure';
 import { rule } from '../rule';
 
 type Data = {
@@ -66,21 +66,7 @@ export const levelMode = rule<Data>({
     for (const [where, wanted] of [
       [data.to, data.gives],
       [data.from, data.hears],
-    ] as const) {
-      const end = endAt(view, refOf(where));
-      if (!end) continue;
-      const { from } = resolveIn(view).jackMode(end.box, end.jack);
-      for (const mode of end.jack.modes)
-        if (wanted.some((level) => level === mode.id))
-          yield cure(view, {
-            edit: 'setMode',
-            arguments: {
-              box: end.box.id,
-              jack: end.jack.id,
-              mode: mode.id,
-              scope: from === 'sound' ? scopeOf(view) : { layer: 'rest' },
-            },
-          });
-    }
+    ] as const)
+      yield* modeCures(view, where, ({ id }) => wanted.some((level) => level === id));
   },
 });

@@ -1,18 +1,10 @@
-import {
-  boxOf,
-  derive,
-  endAt,
-  movesJack,
-  actsOnBlock,
-  type Box,
-  type Control,
-  type Scope,
-} from '../../model';
-import { insertedAlong, positionFor, potDb, rangeOf, type Inserted } from '../../level';
+import { boxOf, derive, endAt } from '../../model';
+import { insertedAlong, positionFor, potDb, type Inserted } from '../../level';
+import { knobsAt } from '../../levelling';
 import { resolveIn, traceIn, type Path } from '../../signal';
 import { group, type Cure } from '../cure';
 import { ofElectricity } from '../electric';
-import { jackPart, scopeOf, type Found, type View } from '../finding';
+import { jackPart, scopeFrom, type Found, type View } from '../finding';
 import { levelCures } from '../level-cure';
 import { formatClock } from '../../units';
 import { plainDb } from '../phrases';
@@ -70,22 +62,6 @@ export const unity = rule<Data>({
   },
 });
 
-const REST: Scope = { layer: 'rest' };
-
-/** The level knobs at one step of a way that are no effect's own. */
-function knobsAt(view: View, step: Path['steps'][number]): readonly (readonly [Box, Control])[] {
-  const box = step.type === 'lead' ? undefined : boxOf(view, step.box);
-  if (!box || step.type === 'lead') return [];
-  return box.controls
-    .filter(
-      (control) =>
-        control.sets === 'level' &&
-        rangeOf(control.law) !== null &&
-        (step.type === 'jack' ? movesJack(control, step.jack) : actsOnBlock(control, step.block)),
-    )
-    .map((control) => [box, control] as const);
-}
-
 /** One knob of what is inserted, turned by as much: the last of them first. */
 function* knobCures(view: View, { kind, at, offDb }: Data): Generator<Cure> {
   const own = farthestIn(view).find(
@@ -93,17 +69,17 @@ function* knobCures(view: View, { kind, at, offDb }: Data): Generator<Cure> {
   );
   if (!own) return;
   const { first, last } = own.inserted;
-  for (const step of own.path.steps.slice(first, last + 1).toReversed())
-    for (const [box, control] of knobsAt(view, step)) {
+  for (const step of own.path.steps.slice(first, last + 1).toReversed()) {
+    const box = step.type === 'lead' ? undefined : boxOf(view, step.box);
+    if (!box) continue;
+    for (const control of knobsAt(box, step)) {
       const { position, from } = resolveIn(view).control(box, control);
       const to = positionFor(control.law, potDb(control.law, position) - offDb);
       if (to === null) continue;
-      const scope = from === 'sound' ? scopeOf(view) : REST;
+      const set = { box: box.id, control: control.id, position: to, basis: null };
       yield group(`Set ${control.label} of ${box.name} to ${formatClock(to)}`, [
-        {
-          edit: 'setControl',
-          arguments: { box: box.id, control: control.id, position: to, basis: null, scope },
-        },
+        { edit: 'setControl', arguments: { ...set, scope: scopeFrom(view, from) } },
       ]);
     }
+  }
 }

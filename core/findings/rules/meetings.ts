@@ -1,8 +1,8 @@
-import { boxOf, derive, type Box, type Scope } from '../../model';
+import { boxOf, derive, type Box } from '../../model';
 import { resolveIn, type ForSignal } from '../../signal';
 import { meetingCure, meetingsIn, meetingWords, type Meeting } from '../../timing';
 import { ofElectricity } from '../electric';
-import { boxPart, scopeOf, type Found, type View } from '../finding';
+import { boxPart, scopeFrom, type Found, type View } from '../finding';
 import { switchTo } from '../hung';
 import type { Code } from '../codes';
 import { group, type Cure } from '../cure';
@@ -25,22 +25,18 @@ function givesEffectAlone(of: ForSignal, box: Box): boolean {
 const isWet = (of: ForSignal, boxes: readonly Box[]): boolean =>
   boxes.length > 0 && boxes.every((box) => givesEffectAlone(of, box));
 
-const CODES: readonly { readonly code: Code; readonly is: (meeting: Meeting) => boolean }[] = [
-  { code: 'PHASE-AMPS', is: ({ unlike, where }) => unlike && where === 'air' },
-  { code: 'LOOP-PARALLEL', is: ({ isLoop }) => isLoop },
-  { code: 'PHASE-BLEND', is: ({ unlike, where }) => unlike && where === 'wire' },
-  { code: 'TIME-NOTCH', is: ({ unlike }) => !unlike },
-];
+/** What speaks of a meeting; null: what hangs in a loop gives the effect alone, and nothing dry is late. */
+function codeOf(of: ForSignal, { isLoop, unlike, where, by }: Meeting): Code | null {
+  const isDry = isLoop && !isWet(of, by[0] ?? []);
+  if (isDry) return 'LOOP-PARALLEL';
+  if (unlike) return where === 'air' ? 'PHASE-AMPS' : 'PHASE-BLEND';
+  return isLoop ? null : 'TIME-NOTCH';
+}
 
-/** The first code that speaks of a meeting. */
-const codeOf = (meeting: Meeting) => CODES.find(({ is }) => is(meeting))?.code;
+const DRY =
+  'Dry that comes through what stands beside dry combs with it: 100 % wet there, the amount by the blend; or series, where the amplifier has the switch.';
 
-const WHY: Partial<Record<Code, string>> = {
-  'LOOP-PARALLEL':
-    'Dry that comes through what stands beside dry combs with it: 100 % wet there, the amount by the blend; or series, where the amplifier has the switch.',
-};
-
-function found(meeting: Meeting): Found<Data> {
+function found(meeting: Meeting, code: Code): Found<Data> {
   const { seconds, weakerDb, boxes, by } = meeting;
   const own = [...new Set([...boxes, ...by.flat()])];
   return {
@@ -53,7 +49,7 @@ function found(meeting: Meeting): Found<Data> {
     assumed: seconds > 0 ? own.slice(0, 3).map((box) => ({ part: boxPart(box), figure: 'delay' })) : [],
     data: {
       text: meetingWords(meeting),
-      why: WHY[codeOf(meeting) ?? 'TIME-NOTCH'] ?? meetingCure(meeting),
+      why: code === 'LOOP-PARALLEL' ? DRY : meetingCure(meeting),
       boxes: own.map(({ id }) => id),
     },
   };
@@ -79,14 +75,11 @@ function* wetOnly(view: View, { boxes }: Data): Generator<Cure> {
   for (const box of boxes.flatMap((id) => boxOf(view, id) ?? []))
     for (const control of box.controls.filter(({ sets }) => sets === 'mix')) {
       const { position, from } = resolveIn(view).control(box, control);
-      const scope: Scope = from === 'sound' ? scopeOf(view) : { layer: 'rest' };
-      if (position !== 1)
-        yield group(`Turn ${control.label} of ${box.name} fully up: the effect alone`, [
-          {
-            edit: 'setControl',
-            arguments: { box: box.id, control: control.id, position: 1, basis: null, scope },
-          },
-        ]);
+      if (position === 1) continue;
+      const set = { box: box.id, control: control.id, position: 1, basis: null };
+      yield group(`Turn ${control.label} of ${box.name} fully up: the effect alone`, [
+        { edit: 'setControl', arguments: { ...set, scope: scopeFrom(view, from) } },
+      ]);
     }
 }
 
@@ -97,8 +90,8 @@ const meets = (code: Code): Rule =>
     isMild: true,
     judge: derive(ofElectricity, (of): readonly Found<Data>[] =>
       meetingsIn(of)
-        .filter((meeting) => codeOf(meeting) === code && !(meeting.isLoop && isWet(of, meeting.by[0] ?? [])))
-        .map(found),
+        .filter((meeting) => codeOf(of, meeting) === code)
+        .map((meeting) => found(meeting, code)),
     ),
     words: ({ data }) => data,
     *cures(view, { data }) {

@@ -1,6 +1,6 @@
-import { blockIn, boxOf, derive, endAt, refOf, type BlockState, type Box } from '../../model';
+import { blockIn, boxOf, derive, endAt, type BlockState, type Box } from '../../model';
 import { resolveIn, traceIn, type Path, type Section } from '../../signal';
-import { blockPart, boxPart, jackPart, type Found, type View } from '../finding';
+import { blockPart, boxPart, jackPart, type Found } from '../finding';
 import { distinct, isSectionOn, switchTo } from '../hung';
 import { modeCures } from '../mode-cure';
 import { capitalFirst } from '../phrases';
@@ -114,14 +114,7 @@ export const outputMode = rule<Output>({
         ? 'Without the sound of a power stage and a cabinet it is thin and harsh there.'
         : 'The sound of a cabinet twice, and a level that the amplifier does not want.',
   }),
-  *cures(view: View, { data }) {
-    const end = endAt(view, refOf(data.at));
-    const fits = (end?.jack.modes ?? []).filter(({ suits }) => suits !== undefined && suits !== data.suits);
-    for (const cure of modeCures(view, data.at))
-      if (
-        cure.edit.edit === 'setMode' &&
-        fits.some(({ id }) => cure.edit.edit === 'setMode' && id === cure.edit.arguments.mode)
-      )
-        yield cure;
+  *cures(view, { data }) {
+    yield* modeCures(view, data.at, ({ suits }) => suits !== undefined && suits !== data.suits);
   },
 });

@@ -69,8 +69,9 @@ export const load = rule<Data>({
         const box = boxOf(of, worst.box);
         const jack = jackIn(box, at?.jack);
         if (!box || !jack) return [];
+        const into = blockIn(box, worst.block ?? undefined);
         const rIn =
-          blockIn(box, worst.block ?? undefined)?.states[0]?.rIn ??
+          (into && resolveIn(of).blockState(box, into).state.rIn) ??
           resolveIn(of).jackMode(box, jack).mode?.rIn;
         return [
           {

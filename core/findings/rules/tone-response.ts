@@ -16,7 +16,6 @@ type Data = {
   /** The lead's own, at 5 kHz. */
   readonly leadDb: number;
   readonly drive: string | null;
-  readonly ohm: number;
 };
 
 const isMeasured = ({ measured, faradPerM }: Lead): boolean =>
@@ -63,7 +62,6 @@ function told(of: Electric, path: Path, tone: ToneRoute, { hz, db }: Extreme, li
       lead: step?.lead.number ?? null,
       leadDb: step?.ownDb ?? 0,
       drive: drive?.box.id ?? null,
-      ohm: drive?.ohm ?? 0,
     },
   };
 }

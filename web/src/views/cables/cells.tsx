@@ -85,7 +85,12 @@ export function CellOf({ id, row }: { id: string; row: ScheduleRow }) {
         <span className={row.state === 'put away' ? 'text-muted' : 'text-fault'}>{row.state}</span>
       );
     default:
-      return <>{row.kind}</>;
+      return (
+        <>
+          {row.kind}
+          {row.notes === '' ? null : <span className="block text-xs text-muted">{row.notes}</span>}
+        </>
+      );
   }
 }
 
@@ -111,6 +116,7 @@ export function LeadLines({ rows }: { rows: readonly ScheduleRow[] }) {
               {row.adapters.length > 0 ? `, adapter ${row.adapters.join(', ')}` : ''}
               {row.state === 'plugged' ? '' : `, ${row.state}`}
             </p>
+            {row.notes === '' ? null : <p className="text-xs">{row.notes}</p>}
             <div className="flex flex-wrap items-center justify-between gap-2 pt-1">
               <CellOf id="length" row={row} />
               <Link

@@ -34,7 +34,10 @@ export function Tables({ sheet }: { sheet: Sheet }) {
                   <td className={`${cell} font-mono`}>{starred(row.number, row.inBase !== null)}</td>
                   <td className={`${cell} font-mono`}>{row.from}</td>
                   <td className={`${cell} font-mono`}>{row.to}</td>
-                  <td className={cell}>{row.kind}</td>
+                  <td className={cell}>
+                    {row.kind}
+                    {row.notes === '' ? null : <span className="block text-xs">{row.notes}</span>}
+                  </td>
                   <td className={cell}>
                     {row.plugs}
                     {row.adapters.length > 0 ? `, adapter ${row.adapters.join(', ')}` : ''}
