@@ -1,23 +1,12 @@
 // What drives hum, and what of it stands in series with each signal.
 import { describe, expect, test } from '@jest/globals';
-import { inNight, type Box, type Rig } from '../model';
-import { build, edited, fourCable } from '../testing/build';
+import { inNight, type Rig } from '../model';
+import { build, fourCable } from '../testing/build';
+import { joined, lifted, onTwoCircuits, powered } from '../testing/grounds';
 import { groundCurrents } from './currents';
 import { groundGraph, shieldOhm } from './graph';
 import { ASSUMED, fieldVolts } from './sources';
 
-const changed = (rig: Rig, id: string, change: (box: Box) => Box): Rig => ({
-  ...rig,
-  boxes: rig.boxes.map((box) => (box.id === id ? change(box) : box)),
-});
-const power = (rig: Rig, id: string, more: Partial<Box['power']>): Rig =>
-  changed(rig, id, (box) => ({ ...box, power: { ...box.power, ...more } }));
-const lifted = (rig: Rig, ...leads: string[]): Rig => ({
-  ...rig,
-  leads: rig.leads.map((lead) =>
-    leads.includes(lead.id) ? { ...lead, break: { kind: 'lift' as const } } : lead,
-  ),
-});
 const of = (rig: Rig) => inNight(rig, null);
 const rms = (values: readonly number[]) => Math.hypot(...values);
 /** What stands in a lead, of the sources of one kind, V. */
@@ -66,70 +55,34 @@ describe('the field', () => {
 
 describe('earths', () => {
   test('lifting every shield between two earthed boxes leaves more than it takes', () => {
-    const rig = power(fourCable(), 'multi-effects', { class: 'I' });
+    const rig = powered(fourCable(), 'multi-effects', { class: 'I' });
     const open = lifted(rig, 'lead-3', 'lead-4', 'lead-5');
     expect(inLead(open, 'lead-3', 'earths')).toBeGreaterThan(3 * inLead(rig, 'lead-3', 'earths'));
     expect(inLead(open, 'lead-3', 'earths')).toBeCloseTo(ASSUMED.groupV, 6);
   });
 
   test('a noted difference stands for the assumed one', () => {
-    const rig = build(
-      'guitar, unit, valve head, valve head',
-      'guitar/out > multi-effects/input',
-      'multi-effects/out-1-l > valve-head/input',
-      'multi-effects/out-1-r > valve-head-2/input',
-    );
-    const outlet = (id: string, circuit: string) => ({ id, name: id, circuit, group: '' });
-    const at = (one: Rig, id: string, wallOutlet: string) =>
-      changed(one, id, (box) => ({
-        ...box,
-        jacks: box.jacks.map((jack) => (jack.id === 'mains' ? { ...jack, wallOutlet } : jack)),
-      }));
-    const apart = (differences: Rig['stage']['mains']['earthDifferences']) => {
-      const mains = {
-        ...rig.stage.mains,
-        circuits: ['one', 'two'].map((id) => ({ id, name: id })),
-        outlets: [outlet('left', 'one'), outlet('right', 'two')],
-        earthDifferences: differences,
-      };
-      return at(
-        at({ ...rig, stage: { ...rig.stage, mains } }, 'valve-head', 'left'),
-        'valve-head-2',
-        'right',
-      );
-    };
     const between = (one: Rig) => inLead(lifted(one, 'lead-3'), 'lead-3', 'earths');
-    expect(between(apart([]))).toBeCloseTo(ASSUMED.circuitsV, 3);
-    expect(between(apart([{ a: 'one', b: 'two', volts: 0.08 }]))).toBeCloseTo(0.08, 3);
+    expect(between(onTwoCircuits())).toBeCloseTo(ASSUMED.circuitsV, 3);
+    expect(between(onTwoCircuits([{ a: 'left', b: 'right', volts: 0.08 }]))).toBeCloseTo(0.08, 3);
   });
 });
 
 describe('leakage', () => {
   test('of a supply runs by the shields to the nearest earthed box: 100 µA in one shield', () => {
-    const rig = edited(
-      build('guitar, fuzz, combo, supply', 'guitar/out > fuzz/in', 'fuzz/out > combo/input'),
-    );
+    const rig = build('guitar, fuzz, combo, supply', 'guitar/out > fuzz/in', 'fuzz/out > combo/input');
     const supply = rig.boxes.find(({ jacks }) => jacks.some(({ dcOutlet }) => dcOutlet))!;
     const outlet = supply.jacks.find(({ dcOutlet }) => dcOutlet)!.id;
-    const before = rig.leads[0]!;
-    const dc = {
-      ...before,
-      id: 'lead-9',
-      number: 9,
-      kind: 'dc' as const,
-      from: { ...before.from, at: [{ box: supply.id, jack: outlet }] },
-      to: { ...before.to, at: [{ box: 'fuzz', jack: 'dc' }] },
-    };
-    const fed = power({ ...rig, leads: [...rig.leads, dc] }, supply.id, { class: 'II' });
+    const fed = powered(joined(rig, 'dc', `${supply.id}/${outlet}`, 'fuzz/dc'), supply.id, { class: 'II' });
     const shield = shieldOhm(fed.leads[1]!);
     expect(inLead(fed, 'lead-2', 'leakage')).toBeCloseTo(100e-6 * shield, 9);
     expect(inLead(fed, 'lead-1', 'leakage')).toBeCloseTo(0, 12);
-    const noted = power(fed, supply.id, { leakageUa: { value: 15, source: 'measured' } });
+    const noted = powered(fed, supply.id, { leakageUa: { value: 15, source: 'measured' } });
     expect(inLead(noted, 'lead-2', 'leakage')).toBeCloseTo(15e-6 * shield, 9);
   });
 
   test('where nothing is earthed it goes nowhere', () => {
-    const rig = power(build('guitar, fuzz', 'guitar/out > fuzz/in'), 'fuzz', { class: 'II' });
+    const rig = powered(build('guitar, fuzz', 'guitar/out > fuzz/in'), 'fuzz', { class: 'II' });
     expect(groundGraph(of(rig)).ties).toHaveLength(1);
     expect(inLead(rig, 'lead-1', 'leakage')).toBe(0);
   });

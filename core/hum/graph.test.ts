@@ -1,32 +1,22 @@
 // Loops that must come out, and a basis of them that people can follow.
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { inNight, type Box, type Rig } from '../model';
-import { build, fourCable, plugged } from '../testing/build';
+import { inNight, makeSound, type Rig } from '../model';
+import { build, edited, fourCable } from '../testing/build';
 import { gear, rigOf, wiredWays } from '../testing/gear';
+import {
+  changed,
+  earthed,
+  joined,
+  onTwoCircuits,
+  powered,
+  twoAmplifiers,
+  withJack,
+} from '../testing/grounds';
 import { cyclesIn } from './cycles';
 import { piecesOf } from './elimination';
 import { groundGraph } from './graph';
 import { groundLoops, groupWords, namedLoops } from './index';
-
-const changed = (rig: Rig, id: string, change: (box: Box) => Box): Rig => ({
-  ...rig,
-  boxes: rig.boxes.map((box) => (box.id === id ? change(box) : box)),
-});
-const earthed = (rig: Rig, id: string): Rig =>
-  changed(rig, id, (box) => ({ ...box, power: { ...box.power, class: 'I' } }));
-const jackOf = (rig: Rig, id: string, jack: string, more: Partial<Box['jacks'][number]>): Rig =>
-  changed(rig, id, (box) => ({
-    ...box,
-    jacks: box.jacks.map((one) => (one.id === jack ? { ...one, ...more } : one)),
-  }));
-
-/** A lead of a kind between two jacks. */
-function joined(rig: Rig, kind: Rig['leads'][number]['kind'], from: string, to: string): Rig {
-  const before = new Set(rig.leads.map(({ id }) => id));
-  const after = plugged(rig, `${from} > ${to}`);
-  return { ...after, leads: after.leads.map((lead) => (before.has(lead.id) ? lead : { ...lead, kind })) };
-}
 
 const withRack = (): Rig =>
   build(
@@ -54,33 +44,13 @@ describe('counts that must come out', () => {
 
   test('a relay lead adds one, floating contacts none', () => {
     const rig = joined(withRack(), 'switch', 'rack-unit/relay-1', 'valve-head/foot');
-    expect(groundLoops(jackOf(rig, 'rack-unit', 'relay-1', { ground: 'audio' }), null)).toBe(4);
-    expect(groundLoops(jackOf(rig, 'rack-unit', 'relay-1', { ground: 'none' }), null)).toBe(3);
+    expect(groundLoops(withJack(rig, 'rack-unit', 'relay-1', { ground: 'audio' }), null)).toBe(4);
+    expect(groundLoops(withJack(rig, 'rack-unit', 'relay-1', { ground: 'none' }), null)).toBe(3);
   });
 
   test('two amplifiers on two circuits by one board: 1', () => {
-    const rig = build(
-      'guitar, unit, valve head, valve head',
-      'guitar/out > multi-effects/input',
-      'multi-effects/out-1-l > valve-head/input',
-      'multi-effects/out-1-r > valve-head-2/input',
-    );
-    const outlet = (id: string, circuit: string) => ({ id, name: id, circuit, group: '' });
-    const stage: Rig['stage'] = {
-      ...rig.stage,
-      mains: {
-        ...rig.stage.mains,
-        circuits: ['one', 'two'].map((id) => ({ id, name: id })),
-        outlets: [outlet('left', 'one'), outlet('right', 'two')],
-      },
-    };
-    const apart = jackOf(
-      jackOf({ ...rig, stage }, 'valve-head', 'mains', { wallOutlet: 'left' }),
-      'valve-head-2',
-      'mains',
-      { wallOutlet: 'right' },
-    );
-    expect([groundLoops(rig, null), groundLoops(apart, null)]).toEqual([1, 1]);
+    const apart = onTwoCircuits();
+    expect([groundLoops(twoAmplifiers(), null), groundLoops(apart, null)]).toEqual([1, 1]);
     expect(namedLoops(inNight(apart, null)).map(({ group, words }) => [group, words])).toEqual([
       ['mains', 'leads 2 and 3 and the earths of Valve head and Valve head 2'],
     ]);
@@ -110,10 +80,7 @@ describe('counts that must come out', () => {
   });
 
   test('an earth that is missing is none', () => {
-    const rig = changed(earthed(fourCable(), 'multi-effects'), 'multi-effects', (box) => ({
-      ...box,
-      power: { ...box.power, earth: 'missing' },
-    }));
+    const rig = powered(fourCable(), 'multi-effects', { class: 'I', earth: 'missing' });
     expect(groundLoops(rig, null)).toBe(2);
   });
 });
@@ -128,6 +95,37 @@ describe('the basis', () => {
     expect(groupWords(loops)).toBe('2 loops by stage runs');
     const mains = namedLoops(inNight(earthed(fourCable(), 'multi-effects'), null));
     expect(groupWords(mains)).toBe('2 loops by stage runs, 1 by the mains');
+  });
+
+  test('of a night is of the boxes that are joined in it', () => {
+    const rig = edited(
+      build(
+        'guitar, unit, chorus, valve head, cab 16',
+        'guitar/out > multi-effects/input',
+        'multi-effects/send-1 > chorus/in',
+        'chorus/out > multi-effects/return-1',
+        'valve-head/spk-16 = cabinet/in',
+      ),
+      {
+        edit: 'addVariant',
+        arguments: {
+          variant: { id: 'night', name: 'Night', leads: {}, state: makeSound('x', 'x').state, notes: '' },
+        },
+      },
+      ...(['lead-2', 'lead-3'] as const).map((lead, i) => ({
+        edit: 'replug' as const,
+        arguments: {
+          lead,
+          side: i === 0 ? ('to' as const) : ('from' as const),
+          at: [{ box: 'valve-head', jack: i === 0 ? 'input' : 'send' }],
+          scope: { layer: 'variant' as const, id: 'night' },
+        },
+      })),
+    );
+    const told = (night: string | null) =>
+      namedLoops(inNight(rig, night)).map(({ group, words }) => [group, words]);
+    expect(told(null)).toEqual([['patches', 'leads 2 and 3 between Multi-effects and Chorus']]);
+    expect(told('night')).toEqual([['stage runs', 'leads 2 and 3 between Multi-effects and Valve head']]);
   });
 
   test('has as many cycles as there are loops; each closes and passes nothing twice', () => {

@@ -26,12 +26,17 @@ export type Tie = {
   readonly ohm: number;
   /** The lead that it is; null: an earth by a box's own mains lead, or the building. */
   readonly lead: Lead | null;
-  /** The box whose earth it is; null: it is no box's. */
+  /** The box whose earth it is, or whose outlets share it; null: it is no box's. */
   readonly box: Box | null;
 };
 
-/** A ground: a box, an earth bar, the node that outlets of a supply share. */
-export type GroundNode = { readonly key: string; readonly box: Box | null };
+/** A ground: of a box, of an outlet of the stage, of a group or circuit of them, what outlets of a supply share. */
+export type GroundNode = {
+  readonly is: 'box' | 'outlet' | 'group' | 'circuit' | 'building' | 'supply';
+  /** Of the box, the outlet, the circuit; else what tells it from others of its sort. */
+  readonly id: string;
+  readonly box: Box | null;
+};
 
 export type GroundGraph = { readonly nodes: readonly GroundNode[]; readonly ties: readonly Tie[] };
 
@@ -40,10 +45,13 @@ type Of = Reads<'boxes' | 'leads' | 'variant' | 'stage'>;
 /** A shield, ohm a metre and a plug; a mains lead's earth; a lead of a supply; outlets of one group, and of circuits. */
 const OHM = { metre: 0.03, plug: 0.01, earth: 0.1, supply: 0.1, outlet: 0.05, circuit: 0.1 } as const;
 
-/** No outlet of the stage is noted for a box: they are taken to be one group; a desk's are the house's. */
-const STAGE = 'outlets of the stage';
-const HOUSE = 'outlets of the house';
-const BUILDING = 'building';
+type Named = Pick<GroundNode, 'is' | 'id'>;
+
+/** No outlet of the stage is noted for a box: they are taken to be on one circuit; a desk's is the house's own. */
+const STAGE: Named = { is: 'circuit', id: 'stage, as assumed' };
+const HOUSE: Named = { is: 'circuit', id: 'house, as assumed' };
+const BUILDING: Named = { is: 'building', id: '' };
+const boxNode = ({ id }: Box): Named => ({ is: 'box', id });
 
 /** What opens a shield in a lead. */
 const OPEN_BREAKS: readonly string[] = ['lift', 'cap', 'transformer', 'twin-core'];
@@ -65,6 +73,13 @@ const CONTROL: readonly Lead['kind'][] = ['switch', 'expression', 'usb', 'midi',
 const isOpenByNature = ({ jack }: JackEnd): boolean =>
   (jack.carries === 'midi' && jack.connector.startsWith('din')) || jack.connector === 'optical';
 
+/** Does it hand on the earth of the mains to other boxes? */
+const isBar = ({ jacks }: Box): boolean => jacks.some(({ mainsOutlet }) => mainsOutlet !== undefined);
+
+/** Is its ground to be joined to an earth by its mains lead? One that is lifted or missing is none. */
+const takesEarth = (box: Box): boolean =>
+  (box.power.class === 'I' || isBar(box)) && box.power.earth !== 'lifted' && box.power.earth !== 'missing';
+
 /** Builds the graph a tie at a time; nodes are numbered as they are met. */
 class Builder {
   readonly nodes: GroundNode[] = [];
@@ -72,65 +87,55 @@ class Builder {
   private readonly numbers = new Map<string, number>();
 
   constructor(private readonly of: Of) {
-    for (const box of of.boxes) this.node(`box ${box.id}`, box);
+    for (const box of of.boxes) this.node(boxNode(box), box);
   }
 
-  private node(key: string, box: Box | null = null): number {
+  private node({ is, id }: Named, box: Box | null = null): number {
+    const key = `${is} ${id}`;
     const known = this.numbers.get(key);
     if (known !== undefined) return known;
     this.numbers.set(key, this.nodes.length);
-    this.nodes.push({ key, box });
+    this.nodes.push({ is, id, box });
     return this.nodes.length - 1;
   }
 
-  private tie(
-    kind: TieKind,
-    a: string,
-    b: string,
-    ohm: number,
-    more: Partial<Pick<Tie, 'lead' | 'box'>> = {},
-  ) {
+  private tie(kind: TieKind, a: Named, b: Named, ohm: number, more: Partial<Pick<Tie, 'lead' | 'box'>> = {}) {
     this.ties.push({ kind, a: this.node(a), b: this.node(b), ohm, lead: null, box: null, ...more });
   }
 
-  /** An outlet of the stage by its group and circuit, once. */
-  private outlet(id: string): string {
-    const key = `outlet ${id}`;
-    if (this.numbers.has(key)) return key;
-    const outlet = this.of.stage.mains.outlets.find((one) => one.id === id);
-    const circuit = `circuit ${outlet?.circuit ?? ''}`;
-    const group = `group ${outlet?.circuit ?? ''} ${outlet?.group ?? ''}`;
-    this.tie('building', key, group, OHM.outlet);
-    this.under(group, circuit, OHM.outlet);
-    this.under(circuit, BUILDING, OHM.circuit);
-    return key;
+  /** Outlets, groups and circuits are a tree: each is joined to what it belongs to once. */
+  private under(own: Named, to: Named, ohm: number) {
+    const node = this.node(own);
+    if (!this.ties.some((tie) => tie.a === node && tie.kind === 'building'))
+      this.tie('building', own, to, ohm);
   }
 
-  /** Outlets, groups and circuits are a tree: each is joined to what it belongs to once. */
-  private under(key: string, to: string, ohm: number) {
-    const node = this.node(key);
-    if (!this.ties.some((tie) => tie.a === node && tie.kind === 'building'))
-      this.tie('building', key, to, ohm);
+  /** An outlet of the stage by its group and circuit. */
+  private outlet(id: string): Named {
+    const noted = this.of.stage.mains.outlets.find((one) => one.id === id);
+    const circuit: Named = { is: 'circuit', id: noted?.circuit ?? '' };
+    const group: Named = { is: 'group', id: `${circuit.id} ${noted?.group ?? ''}` };
+    const outlet: Named = { is: 'outlet', id };
+    this.under(outlet, group, OHM.outlet);
+    this.under(group, circuit, OHM.outlet);
+    this.under(circuit, BUILDING, OHM.circuit);
+    return outlet;
   }
 
   /** What a box's own mains lead is in, where no lead of the rig brings it. */
-  private wallOf(box: Box): string {
+  private wallOf(box: Box): Named {
     const wall = box.jacks.find(({ wallOutlet }) => wallOutlet !== undefined)?.wallOutlet;
     if (wall !== undefined) return this.outlet(wall);
-    const key = box.blocks.some(({ role }) => role === 'mix') ? HOUSE : STAGE;
-    this.under(key, BUILDING, OHM.circuit);
-    return key;
+    const circuit = box.blocks.some(({ role }) => role === 'mix') ? HOUSE : STAGE;
+    this.under(circuit, BUILDING, OHM.circuit);
+    return circuit;
   }
 
-  /** Earths of class I boxes by their own mains leads; earth bars of distributions to the wall. */
+  /** Earths by boxes' own mains leads. @param byLead boxes that have theirs by a lead of the rig */
   earths(byLead: ReadonlySet<string>) {
-    for (const box of this.of.boxes) {
-      const isBar = box.jacks.some(({ mainsOutlet }) => mainsOutlet !== undefined);
-      const isEarthed =
-        box.power.class === 'I' && box.power.earth !== 'lifted' && box.power.earth !== 'missing';
-      if ((isEarthed || isBar) && !byLead.has(box.id))
-        this.tie('earth', `box ${box.id}`, this.wallOf(box), OHM.earth, { box });
-    }
+    for (const box of this.of.boxes)
+      if (takesEarth(box) && !byLead.has(box.id))
+        this.tie('earth', boxNode(box), this.wallOf(box), OHM.earth, { box });
   }
 
   /** @returns boxes that have their earth by a lead of the rig */
@@ -141,34 +146,23 @@ class Builder {
       const [endA, endB] = [endAt(this.of, a), endAt(this.of, b)];
       if (!endA || !endB || isLink(lead)) continue;
       if (lead.kind === 'mains') {
-        const outlet = endA.jack.mainsOutlet ? endA : endB;
-        const fed = outlet === endA ? endB : endA;
+        const [outlet, fed] = endA.jack.mainsOutlet ? [endA, endB] : [endB, endA];
         earthed.add(fed.box.id);
-        this.mains(lead, outlet, fed);
+        if (takesEarth(fed.box) && outlet.jack.mainsOutlet?.earthed !== false)
+          this.tie('earth', boxNode(fed.box), boxNode(outlet.box), OHM.earth, { lead, box: fed.box });
       } else if (lead.kind === 'dc') this.supply(lead, endA, endB);
       else this.shield(lead, endA, endB);
     }
     return earthed;
   }
 
-  private mains(lead: Lead, outlet: JackEnd, { box }: JackEnd) {
-    const { earth } = box.power;
-    const isBar = box.jacks.some(({ mainsOutlet }) => mainsOutlet !== undefined);
-    const isEarthed = (box.power.class === 'I' || isBar) && earth !== 'lifted' && earth !== 'missing';
-    if (isEarthed && outlet.jack.mainsOutlet?.earthed !== false)
-      this.tie('earth', `box ${box.id}`, `box ${outlet.box.id}`, OHM.earth, { lead, box });
-  }
-
   /** Outlets that share a ground are one node; isolated ones join nothing. */
   private supply(lead: Lead, a: JackEnd, b: JackEnd) {
-    const outlet = a.jack.dcOutlet ? a : b;
-    const fed = outlet === a ? b : a;
+    const [outlet, fed] = a.jack.dcOutlet ? [a, b] : [b, a];
     const group = outlet.jack.dcOutlet?.group ?? null;
     if (group === null || !isTied(this.of, fed)) return;
-    this.tie('supply', `box ${fed.box.id}`, `supply ${outlet.box.id} ${group}`, OHM.supply, {
-      lead,
-      box: outlet.box,
-    });
+    const shared: Named = { is: 'supply', id: `${outlet.box.id} ${group}` };
+    this.tie('supply', boxNode(fed.box), shared, OHM.supply, { lead, box: outlet.box });
   }
 
   private shield(lead: Lead, a: JackEnd, b: JackEnd) {
@@ -177,15 +171,13 @@ class Builder {
     if (lead.kind === 'speaker' || (!isSignal && !isControl)) return;
     if (OPEN_BREAKS.includes(lead.break.kind) || isOpenByNature(a) || isOpenByNature(b)) return;
     if (!isTied(this.of, a) || !isTied(this.of, b)) return;
-    this.tie(isSignal ? 'signal' : 'control', `box ${a.box.id}`, `box ${b.box.id}`, shieldOhm(lead), {
-      lead,
-    });
+    this.tie(isSignal ? 'signal' : 'control', boxNode(a.box), boxNode(b.box), shieldOhm(lead), { lead });
   }
 }
 
 /**
  * Grounds and what joins them: shields that conduct, earths, shared supplies, control leads. Where no outlet is noted the
- * boxes of the stage are taken to be in one group, a desk in the house's own.
+ * boxes of the stage are taken to be on one circuit, a desk on the house's own.
  */
 export const groundGraph = derive(['boxes', 'leads', 'variant', 'stage'], (of): GroundGraph => {
   const builder = new Builder(of);

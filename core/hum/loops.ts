@@ -1,5 +1,5 @@
 // Ground loops of a rig by number and by name.
-import { boxOf, derive, inNight, type Box, type Lead, type Rig } from '../model';
+import { derive, inNight, type Box, type Lead, type Rig } from '../model';
 import { count, inWords } from '../units';
 import { cyclesIn } from './cycles';
 import { groundGraph, type Tie } from './graph';
@@ -27,15 +27,12 @@ export type GroundLoop = {
 
 type Of = Parameters<typeof loopsIn>[0];
 
-function groupOf(of: Of, ties: readonly Tie[]): LoopGroup {
+function groupOf(ties: readonly Tie[], boxes: readonly Box[]): LoopGroup {
   const has = (kind: Tie['kind']) => ties.some((tie) => tie.kind === kind);
   if (has('control')) return 'control';
   if (has('supply')) return 'supply';
   if (has('earth') || has('building')) return 'mains';
-  const places = ties.flatMap(({ lead }) =>
-    [...(lead?.from.at ?? []), ...(lead?.to.at ?? [])].map(({ box }) => boxOf(of, box)?.place),
-  );
-  return new Set(places).size > 1 ? 'stage runs' : 'patches';
+  return new Set(boxes.map(({ place }) => place)).size > 1 ? 'stage runs' : 'patches';
 }
 
 const leadWords = (leads: readonly Lead[]): string =>
@@ -65,7 +62,7 @@ export const namedLoops = derive(['boxes', 'leads', 'variant', 'stage'], (of): r
     const boxes = of.boxes.filter((box) => met.has(box));
     const byNumber = leads.toSorted((a, b) => a.number - b.number);
     return {
-      group: groupOf(of, ties),
+      group: groupOf(ties, boxes),
       words: wordsOf(of, byNumber, ties, boxes),
       leads: byNumber,
       boxes,

@@ -29,11 +29,21 @@ export const ASSUMED = {
 /** Leads of a bundle lie so far from each other, tied or strewn; mains leads lie apart; a patch lead spans so much, m. */
 const APART = { tied: 0.02, strewn: 0.5, mains: -0.5, patch: 0.02 } as const;
 
-const placesOf = (of: Of, lead: Lead): readonly [string, string] | null => {
-  const own = pluggedIn(of).find((one) => one.lead === lead);
-  const [a, b] = [boxOf(of, own?.from[0]?.box), boxOf(of, own?.to[0]?.box)];
+/** The boxes at the two ends of each lead, as it is plugged. */
+const endsOf = derive(
+  ['boxes', 'leads', 'variant'],
+  (of) =>
+    new Map(
+      pluggedIn(of).map(
+        ({ lead, from, to }) => [lead, [boxOf(of, from[0]?.box), boxOf(of, to[0]?.box)]] as const,
+      ),
+    ),
+);
+
+function placesOf(of: Of, lead: Lead): readonly [string, string] | null {
+  const [a, b] = endsOf(of).get(lead) ?? [];
   return a && b ? [a.place, b.place] : null;
-};
+}
 
 const placeAt = (of: Of, id: string): number => of.stage.places.findIndex((place) => place.id === id);
 
@@ -87,35 +97,40 @@ function field(of: Of, graph: GroundGraph): Source {
   const emfV = nothing(graph);
   graph.ties.forEach(({ lead, a, kind }, i) => {
     if (!lead || kind === 'supply') return;
-    const own = pluggedIn(of).find((one) => one.lead === lead);
-    const isStored = own?.from[0]?.box === graph.nodes[a]?.box?.id;
+    const isStored = endsOf(of).get(lead)?.[0] === graph.nodes[a]?.box;
     emfV[i] = (isStored ? 1 : -1) * fieldVolts(of, lead);
   });
   return { kind: 'field', box: null, emfV, currentsA: null };
 }
 
-/** Differences between earths: of each box's outlet against the others of its group, of each circuit against the others. */
+/** Differences that are noted between two outlets stand for what would be assumed of these, and of their circuits. */
+function notedAt({ stage }: Of) {
+  const { earthDifferences, outlets } = stage.mains;
+  const ids = new Set(earthDifferences.flatMap(({ a, b }) => [a, b]));
+  const circuits = new Set(outlets.filter(({ id }) => ids.has(id)).map(({ circuit }) => circuit));
+  return {
+    volts: new Map(earthDifferences.map(({ a, volts }) => [a, volts] as const)),
+    outlets: ids,
+    circuits,
+  };
+}
+
+/** Differences between earths: noted ones, and those assumed of circuits and of outlets within one. */
 function earths(of: Of, graph: GroundGraph): readonly Source[] {
-  const noted = of.stage.mains.earthDifferences;
-  const idOf = (tie: Tie): string => graph.nodes[tie.a]?.key.replace(/^(outlet|circuit) /, '') ?? '';
+  const noted = notedAt(of);
+  const voltsOf = ({ kind, a, b }: Tie): number => {
+    const [own, to] = [graph.nodes[a], graph.nodes[b]];
+    if (own?.is === 'outlet') return noted.volts.get(own.id) ?? 0;
+    // Two of a kind make up the whole difference between them, as powers.
+    if (own?.is === 'circuit') return noted.circuits.has(own.id) ? 0 : ASSUMED.circuitsV / Math.SQRT2;
+    const isNoted = to?.is === 'outlet' && noted.outlets.has(to.id);
+    return kind === 'earth' && !isNoted ? ASSUMED.groupV / Math.SQRT2 : 0;
+  };
   return graph.ties.flatMap((tie, i): readonly Source[] => {
-    const isCircuit = tie.kind === 'building' && /^(circuit|outlets) /.test(graph.nodes[tie.a]?.key ?? '');
-    const isOutlet = tie.kind === 'earth';
-    const known = tie.kind === 'building' ? noted.find(({ a }) => a === idOf(tie)) : undefined;
-    const hasKnown = known ?? noted.some(({ b }) => tie.kind === 'building' && b === idOf(tie));
-    const volts = known
-      ? known.volts
-      : hasKnown
-        ? 0
-        : isCircuit
-          ? ASSUMED.circuitsV
-          : isOutlet
-            ? ASSUMED.groupV
-            : 0;
+    const volts = voltsOf(tie);
     if (volts === 0) return [];
     const emfV = nothing(graph);
-    // Two of a kind make up the whole difference between them, as powers.
-    emfV[i] = known ? volts : volts / Math.SQRT2;
+    emfV[i] = volts;
     return [{ kind: 'earths', box: tie.box, emfV, currentsA: null }];
   });
 }
@@ -123,9 +138,8 @@ function earths(of: Of, graph: GroundGraph): readonly Source[] {
 /** Boxes that a double-insulated supply feeds, or the box itself, with what leaks into their grounds, A. */
 function leakedInto(of: Of, box: Box): readonly Box[] {
   if (!box.jacks.some(({ dcOutlet }) => dcOutlet)) return [box];
-  return pluggedIn(of).flatMap(({ lead, from, to }) => {
-    if (lead.kind !== 'dc') return [];
-    const [a, b] = [boxOf(of, from[0]?.box), boxOf(of, to[0]?.box)];
+  return [...endsOf(of)].flatMap(([{ kind }, [a, b]]) => {
+    if (kind !== 'dc') return [];
     return a === box && b ? [b] : b === box && a ? [a] : [];
   });
 }
@@ -133,7 +147,7 @@ function leakedInto(of: Of, box: Box): readonly Box[] {
 /** Leakage of what is double-insulated, from the earths of the building into the grounds that it feeds. */
 function leakages(of: Of, graph: GroundGraph): readonly Source[] {
   const numberOf = (box: Box) => graph.nodes.findIndex((node) => node.box === box);
-  const building = graph.nodes.findIndex(({ key }) => key === 'building');
+  const building = graph.nodes.findIndex(({ is }) => is === 'building');
   if (building < 0) return [];
   const piece = piecesOf(graph.nodes.length, graph.ties);
   return of.boxes.flatMap((box): readonly Source[] => {

@@ -1,0 +1,59 @@
+// Rigs whose grounds are changed: earths, ties of jacks, lifts, outlets, leads beside the signal's.
+import type { Box, Jack, Lead, Rig } from '../model';
+import { build, plugged } from './build';
+
+/** A rig with one box as it is changed. */
+export const changed = (rig: Rig, id: string, change: (box: Box) => Box): Rig => ({
+  ...rig,
+  boxes: rig.boxes.map((box) => (box.id === id ? change(box) : box)),
+});
+
+export const powered = (rig: Rig, id: string, more: Partial<Box['power']>): Rig =>
+  changed(rig, id, (box) => ({ ...box, power: { ...box.power, ...more } }));
+
+export const earthed = (rig: Rig, id: string): Rig => powered(rig, id, { class: 'I' });
+
+export const withJack = (rig: Rig, id: string, jack: string, more: Partial<Jack>): Rig =>
+  changed(rig, id, (box) => ({
+    ...box,
+    jacks: box.jacks.map((one) => (one.id === jack ? { ...one, ...more } : one)),
+  }));
+
+export const lifted = (rig: Rig, ...leads: readonly string[]): Rig => ({
+  ...rig,
+  leads: rig.leads.map((lead) =>
+    leads.includes(lead.id) ? { ...lead, break: { kind: 'lift' as const } } : lead,
+  ),
+});
+
+/** A lead of a kind between two jacks. */
+export function joined(rig: Rig, kind: Lead['kind'], from: string, to: string): Rig {
+  const before = new Set(rig.leads.map(({ id }) => id));
+  const after = plugged(rig, `${from} > ${to}`);
+  return { ...after, leads: after.leads.map((lead) => (before.has(lead.id) ? lead : { ...lead, kind })) };
+}
+
+/** One board into two amplifiers. */
+export const twoAmplifiers = (): Rig =>
+  build(
+    'guitar, unit, valve head, valve head',
+    'guitar/out > multi-effects/input',
+    'multi-effects/out-1-l > valve-head/input',
+    'multi-effects/out-1-r > valve-head-2/input',
+  );
+
+/** The same, each amplifier on a circuit of its own. */
+export function onTwoCircuits(earthDifferences: Rig['stage']['mains']['earthDifferences'] = []): Rig {
+  const rig = twoAmplifiers();
+  const outlet = (id: string, circuit: string) => ({ id, name: id, circuit, group: '' });
+  const mains = {
+    ...rig.stage.mains,
+    circuits: ['one', 'two'].map((id) => ({ id, name: id })),
+    outlets: [outlet('left', 'one'), outlet('right', 'two')],
+    earthDifferences,
+  };
+  const staged: Rig = { ...rig, stage: { ...rig.stage, mains } };
+  return withJack(withJack(staged, 'valve-head', 'mains', { wallOutlet: 'left' }), 'valve-head-2', 'mains', {
+    wallOutlet: 'right',
+  });
+}
