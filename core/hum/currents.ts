@@ -1,11 +1,16 @@
 // What each source brings about in the grounds of a rig: currents in ties, volts between the two ends of each signal lead.
-import { chosen, derive, isAudio, endAt, pluggedIn, type Lead, type Reads } from '../model';
+import { chosen, derive, isAudio, endAt, pluggedIn, type Box, type Lead, type Reads } from '../model';
 import { groundGraph, type Tie } from './graph';
 import { GroundSolver, type GroundNetwork } from './network';
 import { fieldVolts, sourcesIn, type Source } from './sources';
 
 /** A signal lead with what stands in series with its signal, from the sending box to the receiving one, V; one for each source. */
-export type LeadHum = { readonly lead: Lead; readonly volts: readonly number[] };
+export type LeadHum = {
+  readonly lead: Lead;
+  /** The box whose signal it is. */
+  readonly sends: Box;
+  readonly volts: readonly number[];
+};
 
 export type GroundCurrents = {
   readonly sources: readonly Source[];
@@ -55,6 +60,7 @@ export const groundCurrents = derive(['boxes', 'leads', 'variant', 'stage'], (of
       const along = (isBackward ? -1 : 1) * fieldVolts(of, lead);
       return {
         lead,
+        sends,
         volts: solved.map(({ volts, piece }, k) => {
           const apart = piece[s] === piece[r] ? (volts[s] ?? 0) - (volts[r] ?? 0) : 0;
           return apart + (sources[k]?.kind === 'field' ? along : 0);

@@ -8,8 +8,8 @@ type Of = Reads<'boxes' | 'leads' | 'variant' | 'stage'>;
 
 /** One source: volts in ties and currents into nodes, all of one phase; sources among each other have none. */
 export type Source = {
-  readonly kind: 'field' | 'earths' | 'leakage';
-  /** Whose it is: the box that leaks, or whose earth differs; null: the field, the building. */
+  readonly kind: 'field' | 'earths' | 'leakage' | 'ripple';
+  /** Whose it is: the box that leaks or draws, or whose earth differs; null: the field, the building. */
   readonly box: Box | null;
   /** Volts of each tie, a to b. */
   readonly emfV: Float64Array;
@@ -23,6 +23,7 @@ export const ASSUMED = {
   groupV: 0.45e-3,
   circuitsV: 22e-3,
   leakageA: 100e-6,
+  drawnA: 30e-3,
   hertz: 50,
 } as const;
 
@@ -68,11 +69,13 @@ function across(of: Of, lead: Lead, places: readonly [string, string]): number {
   return tied.length > 1 ? tied.indexOf(lead) * APART.tied : bundle.indexOf(lead) * APART.strewn;
 }
 
-/** Microtesla where a lead lies: of its places, as noted, else as assumed. */
-function fieldAt(of: Of, places: readonly [string, string]): number {
-  const at = places.map((id) => of.stage.places.find((place) => place.id === id)?.fieldUt ?? ASSUMED.fieldUt);
-  return ((at[0] ?? 0) + (at[1] ?? 0)) / 2;
-}
+/** Microtesla at a place, as noted, else as assumed. */
+export const placeFieldUt = ({ stage }: Reads<'stage'>, id: string): number =>
+  stage.places.find((place) => place.id === id)?.fieldUt ?? ASSUMED.fieldUt;
+
+/** Microtesla where a lead lies: between those of its places. */
+const fieldAt = (of: Of, [a, b]: readonly [string, string]): number =>
+  (placeFieldUt(of, a) + placeFieldUt(of, b)) / 2;
 
 export const mainsHertz = ({ stage }: Reads<'stage'>): number => stage.mains.hertz ?? ASSUMED.hertz;
 
@@ -167,8 +170,28 @@ function leakages(of: Of, graph: GroundGraph): readonly Source[] {
   });
 }
 
+/** Of what a box draws from its supply so much is ripple. */
+const RIPPLE = 0.01;
+
+/** Ripple of what is fed by outlets that share their ground: it comes back by the supply's lead, or by the shields. */
+function ripples(graph: GroundGraph): readonly Source[] {
+  return graph.ties.flatMap(({ kind, a, b }): readonly Source[] => {
+    const box = graph.nodes[a]?.box;
+    if (kind !== 'supply' || !box) return [];
+    const ampere = RIPPLE * (box.power.dcMilliamps ? box.power.dcMilliamps.value * 1e-3 : ASSUMED.drawnA);
+    const currentsA = new Float64Array(graph.nodes.length);
+    currentsA[a] = ampere;
+    currentsA[b] = -ampere;
+    return [{ kind: 'ripple', box, emfV: nothing(graph), currentsA }];
+  });
+}
+
 /** Every source of hum in the grounds of a rig. */
 export const sourcesIn = derive(['boxes', 'leads', 'variant', 'stage'], (of): readonly Source[] => {
   const graph = groundGraph(of);
-  return [field(of, graph), ...earths(of, graph), ...leakages(of, graph)];
+  return [field(of, graph), ...earths(of, graph), ...leakages(of, graph), ...ripples(graph)];
 });
+
+/** The frequency of a source, Hz: ripple is that of a rectifier. */
+export const hertzOf = ({ kind }: Source, of: Reads<'stage'>): number =>
+  mainsHertz(of) * (kind === 'ripple' ? 2 : 1);

@@ -2,7 +2,15 @@
 export { leadLevels, levelsAlong, reckon, tightest } from './along';
 export { hopsAlong, type Hops } from './hops';
 export type { LevelRoute, LevelStop } from './stop';
-export { powerSum, throughStages, type Levels, type Stage, type StageLevels } from './chain';
+export {
+  dbuOf,
+  powerSum,
+  SILENT_DBU,
+  throughStages,
+  type Levels,
+  type Stage,
+  type StageLevels,
+} from './chain';
 export { loudness, unlikeLevels, type NominalLevel } from './nominal';
 export { feedsIn, type Feed, type FeedKnob } from './feeds';
 export { converterIn } from './converter';

@@ -50,6 +50,8 @@ export class Reckoning {
   private drive: At | null = null;
   private stretch = -1;
   private assumed = false;
+  /** From loudspeakers to the microphones before them, dB. */
+  private airDb = 0;
   private parts: Part[] = [];
   /** What the box now being passed came in by: its sensitivity, for a power stage. */
   private cameBy: JackMode | undefined;
@@ -118,6 +120,7 @@ export class Reckoning {
       averageDbu: behind.averageDbu,
       peakDbu: behind.peakDbu,
       noiseDbu: behind.noiseDbu,
+      gainDb: behind.gainDb + this.airDb,
       ceilingDbu: ceiling,
       headroomDb: headroom,
       meantToClip,
@@ -251,6 +254,8 @@ export class Reckoning {
       return;
     }
     this.rests(nominal);
+    const heard = this.at ?? this.ended;
+    if (heard) this.airDb += heard.gainDb + nominal.value - heard.averageDbu;
     const crest = this.at ? this.at.peakDbu - this.at.averageDbu : CREST_DB.most;
     const kept = Math.min(CREST_DB.most, Math.max(CREST_DB.least, crest));
     const at = begun(nominal.value, nominal.value + kept);

@@ -12,6 +12,8 @@ export type LevelStop = {
   readonly label: string;
   readonly averageDbu: number;
   readonly peakDbu: number;
+  /** Small-signal gain from the pickup to here, dB: what a ceiling takes is left out; a microphone keeps what stands beside the signal. */
+  readonly gainDb: number;
   /** Between notes: thermal and of the stages, unweighted, 20 Hz to 20 kHz. */
   readonly noiseDbu: number;
   /** Sine-equivalent; null: none stated. */

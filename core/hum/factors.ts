@@ -1,0 +1,48 @@
+// What a signal lead lets through of the hum that stands across its ends.
+import { chosen, derive, endAt, pluggedIn, type Jack, type JackEnd, type Lead } from '../model';
+import { resolveIn } from '../signal';
+
+/** How a lead takes hum: plain, balanced, by a transformer, or not at all. */
+export type Rejects = 'nothing' | 'twin-core' | 'balanced' | 'transformer' | 'all';
+
+/**
+ * What is left of the hum across a lead, dB: a transformer that nothing bridges 60 dB less at 50 Hz and 20 dB a decade worse
+ * above; a balanced pair, or a transformer whose lift is closed, 50 dB less; a twin-core lead into a balanced input, its
+ * shield open at the sending end, 40 dB less; what is unbalanced takes all of it, lifted or not.
+ */
+export function factorDb(rejects: Rejects, hertz: number): number {
+  if (rejects === 'all') return -Infinity;
+  if (rejects === 'transformer') return -60 + Math.max(0, 20 * Math.log10(hertz / 50));
+  if (rejects === 'balanced') return -50;
+  return rejects === 'twin-core' ? -40 : 0;
+}
+
+const isBalanced = ({ balance }: Jack): boolean => balance !== 'unbalanced';
+
+/** By a lead's ends, the ground of each as it is switched at rest. */
+function rejectsBetween(lead: Lead, ends: readonly JackEnd[], grounds: readonly Jack['ground'][]): Rejects {
+  const isBetweenBalanced = ends.every(({ jack }) => isBalanced(jack));
+  const isDivided = ends.some(
+    ({ jack }, i) =>
+      grounds[i] === 'transformer' || (grounds[i] === 'lifted' && jack.balance === 'transformer'),
+  );
+  if (lead.kind === 'air' || lead.kind === 'radio' || lead.kind === 'digital') return 'all';
+  if (lead.break.kind === 'transformer' || isDivided) return 'transformer';
+  if (isBetweenBalanced) return 'balanced';
+  return lead.break.kind === 'twin-core' && ends.some(({ jack }) => isBalanced(jack))
+    ? 'twin-core'
+    : 'nothing';
+}
+
+/** How each lead of a night that is plugged at both ends takes hum, by its id. */
+export const rejectsIn = derive(['boxes', 'leads', 'variant'], (of): ReadonlyMap<string, Rejects> => {
+  const resolved = resolveIn({ ...of, sound: null });
+  return new Map(
+    pluggedIn(of).flatMap(({ lead, from, to }) => {
+      const ends = [from, to].flatMap((refs) => endAt(of, chosen(refs, undefined)) ?? []);
+      if (ends.length < 2) return [];
+      const grounds = ends.map(({ box, jack }) => resolved.jackMode(box, jack).mode?.ground ?? jack.ground);
+      return [[lead.id, rejectsBetween(lead, ends, grounds)] as const];
+    }),
+  );
+});
