@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { rigForEdits, type Case } from '../testing/edit-cases';
 import { BOX_CASES } from '../testing/edit-cases-boxes';
+import { GROUND_CASES } from '../testing/edit-cases-grounds';
 import { LEAD_CASES } from '../testing/edit-cases-leads';
 import { RIG_CASES } from '../testing/edit-cases-rig';
 import { STATE_CASES } from '../testing/edit-cases-state';
@@ -10,7 +11,7 @@ import { applyEdit, EditError, type SingleEdit } from './index';
 import { readRigValue } from '../file';
 import { checkInvariants, patchRig } from '../model';
 
-const CASES = { ...RIG_CASES, ...BOX_CASES, ...LEAD_CASES, ...STATE_CASES };
+const CASES = { ...RIG_CASES, ...BOX_CASES, ...LEAD_CASES, ...GROUND_CASES, ...STATE_CASES };
 
 test('every edit has its case', () => {
   expect(Object.keys(CASES).sort()).toEqual(Object.keys(EDITS).sort());

@@ -1,6 +1,7 @@
 import { boxEdits } from './boxes';
 import { electricEdits } from './electric';
 import { equaliserEdits } from './equaliser';
+import { groundEdits } from './grounds';
 import { leadEdits } from './leads';
 import { loomEdits } from './looms';
 import { rigEdits, walkEdits } from './rig';
@@ -19,6 +20,7 @@ export const EDITS = {
   ...leadEdits,
   ...electricEdits,
   ...equaliserEdits,
+  ...groundEdits,
   ...loomEdits,
   ...stateEdits,
   ...soundEdits,

@@ -45,13 +45,11 @@ export type HumRoute = {
 
 type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'stage'>;
 
-/** A lead on the way as it comes in: gain from its far end on is what the end has more than it. */
-type Met = {
+/** A signal lead on the way. */
+export type Met = {
   readonly lead: Lead;
-  readonly rejects: Rejects;
-  /** Volts of each source, as they would be at the pickup: less the gain that they come in behind, turned as the way is. */
-  readonly atPickup: Float64Array;
-  readonly volts: readonly number[];
+  /** What one volt across it, from its sending box to the other, would be at the pickup: less the gain that it comes in behind, turned as the way is. */
+  readonly gain: number;
   /** The stop that it is first heard at. */
   readonly stop: number;
 };
@@ -66,10 +64,14 @@ function turns(resolved: Resolved, step: Path['steps'][number]): boolean {
   return isOn(state) && state.inverts;
 }
 
-/** The signal leads of a way that carry a ground, or have one at either end. */
-function metOn(of: Of, path: Path, stops: readonly LevelStop[], hertz: readonly number[]): readonly Met[] {
+const leadHum = derive(
+  ['boxes', 'leads', 'variant', 'stage'],
+  (of) => new Map(groundCurrents(of).leads.map((one) => [one.lead.id, one] as const)),
+);
+
+/** The signal leads of a way that anything is told of. */
+export function metOn(of: Of, path: Path, stops: readonly LevelStop[]): readonly Met[] {
   const byLead = leadHum(of);
-  const rejects = rejectsIn(of);
   const resolved = resolveIn(of);
   const stopOf = new Map<string, number>();
   stops.forEach(({ parts }, i) => {
@@ -80,24 +82,14 @@ function metOn(of: Of, path: Path, stops: readonly LevelStop[], hertz: readonly 
   path.steps.forEach((step, i) => {
     if (turns(resolved, step)) sign = -sign;
     if (step.type !== 'lead') return;
-    const [own, how, stop] = [byLead.get(step.lead), rejects.get(step.lead), stopOf.get(step.lead)];
-    const before = path.steps[i - 1];
-    if (!own || how === undefined || how === 'all' || stop === undefined) return;
+    const [own, stop, before] = [byLead.get(step.lead), stopOf.get(step.lead), path.steps[i - 1]];
+    if (!own || stop === undefined) return;
     const isAlong = before?.type !== 'jack' || before.box === own.sends.id;
-    const gainDb = stops[stop]?.gainDb ?? 0;
-    const atPickup = Float64Array.from(
-      own.volts,
-      (volts, k) => (isAlong ? sign : -sign) * volts * 10 ** ((factorDb(how, hertz[k] ?? 50) - gainDb) / 20),
-    );
-    met.push({ lead: own.lead, rejects: how, atPickup, volts: own.volts, stop });
+    const gain = (isAlong ? sign : -sign) * 10 ** (-(stops[stop]?.gainDb ?? 0) / 20);
+    met.push({ lead: own.lead, gain, stop });
   });
   return met;
 }
-
-const leadHum = derive(
-  ['boxes', 'leads', 'variant', 'stage'],
-  (of) => new Map(groundCurrents(of).leads.map((one) => [one.lead.id, one] as const)),
-);
 
 const rms = (values: ArrayLike<number>): number => {
   let sum = 0;
@@ -119,7 +111,15 @@ export const humAlong = derive(
     if (!end) return null;
     const { sources } = groundCurrents(of);
     const hertz = sources.map((source) => hertzOf(source, of));
-    const met = metOn(of, path, stops, hertz);
+    const [byLead, how] = [leadHum(of), rejectsIn(of)];
+    const met = metOn(of, path, stops).map(({ lead, gain, stop }) => {
+      const [volts, rejects] = [byLead.get(lead.id)?.volts ?? [], how.get(lead.id) ?? 'nothing'];
+      const atPickup = Float64Array.from(
+        volts,
+        (one, k) => gain * one * 10 ** (factorDb(rejects, hertz[k] ?? 50) / 20),
+      );
+      return { lead, rejects, volts, stop, atPickup };
+    });
     const sums = new Float64Array(sources.length);
     const pickup = dbuOf(pickupVolts(of, path) ?? 0);
     let next = 0;

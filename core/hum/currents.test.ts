@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { inNight, type Rig } from '../model';
 import { build, fourCable } from '../testing/build';
-import { joined, lifted, onTwoCircuits, powered } from '../testing/grounds';
+import { changed, joined, lifted, onTwoCircuits, powered } from '../testing/grounds';
 import { groundCurrents } from './currents';
 import { groundGraph, shieldOhm } from './graph';
 import { ASSUMED, fieldVolts } from './sources';
@@ -85,5 +85,35 @@ describe('leakage', () => {
     const rig = powered(build('guitar, fuzz', 'guitar/out > fuzz/in'), 'fuzz', { class: 'II' });
     expect(groundGraph(of(rig)).ties).toHaveLength(1);
     expect(inLead(rig, 'lead-1', 'leakage')).toBe(0);
+  });
+});
+
+describe('ripple', () => {
+  test('of what shares outlets splits between its lead of the supply and the shields; an isolated outlet sends none', () => {
+    const rig = build('guitar, fuzz, overdrive, combo, supply', 'fuzz/out > overdrive/in');
+    const supply = rig.boxes.find(({ jacks }) => jacks.some(({ dcOutlet }) => dcOutlet))!;
+    const outlets = supply.jacks.filter(({ dcOutlet }) => dcOutlet);
+    const shared = (group: string | null): Rig => {
+      const joint = changed(rig, supply.id, (box) => ({
+        ...box,
+        jacks: box.jacks.map((jack) =>
+          jack.dcOutlet ? { ...jack, dcOutlet: { ...jack.dcOutlet, group } } : jack,
+        ),
+      }));
+      const fed = ['fuzz', 'overdrive'].reduce(
+        (r, id, i) => joined(r, 'dc', `${supply.id}/${outlets[i]!.id}`, `${id}/dc`),
+        joint,
+      );
+      return powered(fed, 'fuzz', { dcMilliamps: { value: 100, source: 'measured' } });
+    };
+    const own = (r: Rig) => {
+      const { sources, leads } = groundCurrents(of(r));
+      const at = sources.findIndex(({ kind, box }) => kind === 'ripple' && box?.id === 'fuzz');
+      return at < 0 ? null : Math.abs(leads.find(({ lead }) => lead.id === 'lead-1')!.volts[at]!);
+    };
+    // One per cent of 100 mA: by 0.1 ohm home, or by the shield and the other's 0.1 ohm.
+    const shield = shieldOhm(rig.leads[0]!);
+    expect(own(shared('all'))).toBeCloseTo((1e-3 * 0.1 * shield) / (0.2 + shield), 9);
+    expect(own(shared(null))).toBeNull();
   });
 });

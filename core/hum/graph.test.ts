@@ -149,3 +149,25 @@ describe('the basis', () => {
     );
   });
 });
+
+describe('a rack', () => {
+  const inRack = (chassisJoined: boolean): Rig => {
+    const rig = ['multi-effects', 'valve-head'].reduce((r, id) => earthed(r, id), fourCable());
+    return {
+      ...rig,
+      boxes: rig.boxes.map((box) => (box.id === 'multi-effects' ? { ...box, place: 'backline' } : box)),
+      stage: {
+        ...rig.stage,
+        places: rig.stage.places.map((place) =>
+          place.id === 'backline' ? { ...place, name: 'Rack', chassisJoined } : place,
+        ),
+      },
+    };
+  };
+
+  test('whose chassis touch is one loop more, told by its place', () => {
+    expect(groundLoops(inRack(true), null)).toBe(groundLoops(inRack(false), null) + 1);
+    const words = namedLoops(inNight(inRack(true), null)).map((loop) => loop.words);
+    expect(words.filter((one) => one.includes('the chassis that touch in Rack'))).not.toHaveLength(0);
+  });
+});

@@ -15,7 +15,7 @@ import {
 import { resolveIn } from '../signal';
 
 /** What an edge is, for people. */
-export type TieKind = 'signal' | 'control' | 'supply' | 'earth' | 'building';
+export type TieKind = 'signal' | 'control' | 'supply' | 'earth' | 'building' | 'chassis';
 
 /** Something that joins two grounds. */
 export type Tie = {
@@ -32,8 +32,8 @@ export type Tie = {
 
 /** A ground: of a box, of an outlet of the stage, of a group or circuit of them, what outlets of a supply share. */
 export type GroundNode = {
-  readonly is: 'box' | 'outlet' | 'group' | 'circuit' | 'building' | 'supply';
-  /** Of the box, the outlet, the circuit; else what tells it from others of its sort. */
+  readonly is: 'box' | 'outlet' | 'group' | 'circuit' | 'building' | 'supply' | 'rack';
+  /** Of the box, the outlet, the circuit, the place; else what tells it from others of its sort. */
   readonly id: string;
   readonly box: Box | null;
 };
@@ -42,8 +42,16 @@ export type GroundGraph = { readonly nodes: readonly GroundNode[]; readonly ties
 
 type Of = Reads<'boxes' | 'leads' | 'variant' | 'stage'>;
 
-/** A shield, ohm a metre and a plug; a mains lead's earth; a lead of a supply; outlets of one group, and of circuits. */
-const OHM = { metre: 0.03, plug: 0.01, earth: 0.1, supply: 0.1, outlet: 0.05, circuit: 0.1 } as const;
+/** A shield, ohm a metre and a plug; a mains lead's earth; a lead of a supply; outlets of one group, and of circuits; half of what two chassis touch by. */
+const OHM = {
+  metre: 0.03,
+  plug: 0.01,
+  earth: 0.1,
+  supply: 0.1,
+  outlet: 0.05,
+  circuit: 0.1,
+  ear: 0.005,
+} as const;
 
 type Named = Pick<GroundNode, 'is' | 'id'>;
 
@@ -138,6 +146,15 @@ class Builder {
         this.tie('earth', boxNode(box), this.wallOf(box), OHM.earth, { box });
   }
 
+  /** Chassis that touch: what has mains of its own has a metal one. */
+  racks() {
+    for (const { id, chassisJoined } of this.of.stage.places)
+      if (chassisJoined)
+        for (const box of this.of.boxes)
+          if (box.place === id && ['I', 'II'].includes(box.power.class))
+            this.tie('chassis', boxNode(box), { is: 'rack', id }, OHM.ear);
+  }
+
   /** @returns boxes that have their earth by a lead of the rig */
   leads(): ReadonlySet<string> {
     const earthed = new Set<string>();
@@ -182,5 +199,6 @@ class Builder {
 export const groundGraph = derive(['boxes', 'leads', 'variant', 'stage'], (of): GroundGraph => {
   const builder = new Builder(of);
   builder.earths(builder.leads());
+  builder.racks();
   return { nodes: builder.nodes, ties: builder.ties };
 });

@@ -2,7 +2,7 @@
 import { derive, inNight, type Box, type Lead, type Rig } from '../model';
 import { count, inWords } from '../units';
 import { cyclesIn } from './cycles';
-import { groundGraph, type Tie } from './graph';
+import { groundGraph, type GroundGraph, type Tie } from './graph';
 import { loopCount } from './network';
 
 /** Ground loops as independent cycles of the ground graph. */
@@ -31,7 +31,7 @@ function groupOf(ties: readonly Tie[], boxes: readonly Box[]): LoopGroup {
   const has = (kind: Tie['kind']) => ties.some((tie) => tie.kind === kind);
   if (has('control')) return 'control';
   if (has('supply')) return 'supply';
-  if (has('earth') || has('building')) return 'mains';
+  if (has('earth') || has('building') || has('chassis')) return 'mains';
   return new Set(boxes.map(({ place }) => place)).size > 1 ? 'stage runs' : 'patches';
 }
 
@@ -39,13 +39,26 @@ const leadWords = (leads: readonly Lead[]): string =>
   `lead${leads.length > 1 ? 's' : ''} ${inWords(leads.map(({ number }) => String(number)))}`;
 
 /** What a loop goes by, in words: `leads 3 and 4 between Unit and Head`, `lead 5, and the earths of Unit and Head`. */
-function wordsOf(of: Of, leads: readonly Lead[], ties: readonly Tie[], boxes: readonly Box[]): string {
+function wordsOf(
+  of: Of,
+  nodes: GroundGraph['nodes'],
+  leads: readonly Lead[],
+  ties: readonly Tie[],
+  boxes: readonly Box[],
+): string {
   const named = (kind: Tie['kind']) =>
     of.boxes.flatMap((box) => (ties.some((tie) => tie.kind === kind && tie.box === box) ? [box.name] : []));
   const [earths, supplies] = [named('earth'), named('supply')];
+  const racks = new Set(
+    ties
+      .flatMap(({ kind, a, b }) => (kind === 'chassis' ? [nodes[a], nodes[b]] : []))
+      .map((node) => node?.id),
+  );
+  const touching = of.stage.places.filter(({ id }) => racks.has(id)).map(({ name }) => name);
   const parts = [
     ...(leads.length > 0 ? [leadWords(leads)] : []),
     ...(supplies.length > 0 ? [`the shared outlets of ${inWords(supplies)}`] : []),
+    ...(touching.length > 0 ? [`the chassis that touch in ${inWords(touching)}`] : []),
     ...(earths.length > 0 ? [`the earth${earths.length > 1 ? 's' : ''} of ${inWords(earths)}`] : []),
   ];
   const between = parts.length === 1 ? ` between ${inWords(boxes.map(({ name }) => name))}` : '';
@@ -63,7 +76,7 @@ export const namedLoops = derive(['boxes', 'leads', 'variant', 'stage'], (of): r
     const byNumber = leads.toSorted((a, b) => a.number - b.number);
     return {
       group: groupOf(ties, boxes),
-      words: wordsOf(of, byNumber, ties, boxes),
+      words: wordsOf(of, graph.nodes, byNumber, ties, boxes),
       leads: byNumber,
       boxes,
       ties,

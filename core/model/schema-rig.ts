@@ -69,6 +69,8 @@ const place = z.looseObject({
   dropM: notNegative.max(LIMITS.lengthM, `at most ${LIMITS.lengthM} m`),
   enclosed: z.boolean().default(false),
   fieldUt: notNegative.optional(),
+  /** Mains boxes in it touch by their chassis: rack ears, a metal frame. */
+  chassisJoined: z.boolean().optional(),
   notes,
 });
 

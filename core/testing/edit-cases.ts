@@ -28,7 +28,14 @@ export const ACCEPTED = {
 
 /** The four-cable rig with one of everything an edit may be about. */
 export function rigForEdits(): Rig {
+  const mains: Rig['stage']['mains'] = {
+    circuits: [{ id: 'one', name: 'Stage' }],
+    outlets: [{ id: 'left', name: 'Left', circuit: 'one', group: '' }],
+    earthDifferences: [],
+  };
   const calls: SingleEdit[] = [
+    { edit: 'setMains', arguments: { mains } },
+    { edit: 'setWallOutlet', arguments: { box: 'valve-head', jack: 'mains', outlet: 'left' } },
     { edit: 'addSound', arguments: { sound: makeSound('sound-2', 'Two'), index: 1 } },
     { edit: 'addVariant', arguments: { variant: variant('night') } },
     {

@@ -1,0 +1,66 @@
+import { box, leadOf, placeOf, type Cases } from './edit-cases';
+import type { Rig } from '../model';
+
+const circuit = { id: 'one', name: 'Stage' };
+const outlet = { id: 'left', name: 'Left', circuit: 'one', group: '' };
+const mainsWith = (outlets: readonly (typeof outlet)[]): Rig['stage']['mains'] => ({
+  circuits: [circuit],
+  outlets: [...outlets],
+  earthDifferences: [],
+});
+const wallOf = (r: Rig) => box('valve-head')(r)!.jacks.find(({ id }) => id === 'mains')!.wallOutlet;
+
+/** Shields, earths, the field, the mains of the stage. */
+export const GROUND_CASES: Cases<
+  | 'setLeadBreak'
+  | 'setEarthProved'
+  | 'setEarth'
+  | 'setPlaceField'
+  | 'setChassisJoined'
+  | 'setMains'
+  | 'setWallOutlet'
+> = {
+  setLeadBreak: {
+    give: { id: 'lead-3', break: { kind: 'lift', end: 'to' } },
+    see: (r) => leadOf('lead-3')(r)!.break,
+    then: { kind: 'lift', end: 'to' },
+    refuse: { id: 'lead-6', break: { kind: 'lift', end: 'to' } },
+  },
+  setEarthProved: {
+    give: { box: 'valve-head', proved: { by: 'Electrician', date: '2026-05-01' } },
+    see: (r) => box('valve-head')(r)!.power.earthProved,
+    then: { by: 'Electrician', date: '2026-05-01' },
+    refuse: { box: 'fuzz', proved: { by: 'Electrician', date: '2026-05-01' } },
+  },
+  setEarth: {
+    give: { box: 'valve-head', earth: 'missing' },
+    see: (r) => box('valve-head')(r)!.power.earth,
+    then: 'missing',
+    refuse: { box: 'gone', earth: 'missing' },
+  },
+  setPlaceField: {
+    give: { id: 'floor', fieldUt: 2 },
+    see: (r) => placeOf('floor')(r)!.fieldUt,
+    then: 2,
+    refuse: { id: 'floor', fieldUt: -1 },
+  },
+  setChassisJoined: {
+    give: { id: 'backline', joined: true },
+    see: (r) => placeOf('backline')(r)!.chassisJoined,
+    then: true,
+    refuse: { id: 'gone', joined: true },
+  },
+  setMains: {
+    give: { mains: mainsWith([{ ...outlet, id: 'right' }]) },
+    // What was in an outlet that is gone is in none.
+    see: (r) => [r.stage.mains.outlets.map(({ id }) => id), wallOf(r)],
+    then: [['right'], undefined],
+    refuse: { mains: mainsWith([{ ...outlet, circuit: 'gone' }]) },
+  },
+  setWallOutlet: {
+    give: { box: 'valve-head', jack: 'mains', outlet: null },
+    see: wallOf,
+    then: undefined,
+    refuse: { box: 'valve-head', jack: 'mains', outlet: 'gone' },
+  },
+};
