@@ -3,7 +3,7 @@ import { blockIn, derive, type Lead, type Reads } from '../model';
 import { dbuOf, levelsAlong, powerSum, SILENT_DBU, type LevelStop } from '../level';
 import { isOn, resolveIn, type Path, type Resolved } from '../signal';
 import { groundCurrents } from './currents';
-import { factorDb, rejectsIn, type Rejects } from './factors';
+import { factorDb, rejectsOf, type Rejects } from './factors';
 import { pickupVolts } from './pickup';
 import { hertzOf, type Source } from './sources';
 
@@ -111,9 +111,9 @@ export const humAlong = derive(
     if (!end) return null;
     const { sources } = groundCurrents(of);
     const hertz = sources.map((source) => hertzOf(source, of));
-    const [byLead, how] = [leadHum(of), rejectsIn(of)];
+    const byLead = leadHum(of);
     const met = metOn(of, path, stops).map(({ lead, gain, stop }) => {
-      const [volts, rejects] = [byLead.get(lead.id)?.volts ?? [], how.get(lead.id) ?? 'nothing'];
+      const [volts, rejects] = [byLead.get(lead.id)?.volts ?? [], rejectsOf(of, lead)];
       const atPickup = Float64Array.from(
         volts,
         (one, k) => gain * one * 10 ** (factorDb(rejects, hertz[k] ?? 50) / 20),

@@ -1,14 +1,15 @@
 // What each source brings about in the grounds of a rig: currents in ties, volts between the two ends of each signal lead.
 import { chosen, derive, isAudio, endAt, pluggedIn, type Box, type Lead, type Reads } from '../model';
-import { groundGraph, type Tie } from './graph';
-import { GroundSolver, type GroundNetwork } from './network';
-import { fieldVolts, sourcesIn, type Source } from './sources';
+import type { Tie } from './graph';
+import { fieldVolts, type Source } from './sources';
+import { groundSystem } from './system';
 
 /** A signal lead with what stands in series with its signal, from the sending box to the receiving one, V; one for each source. */
 export type LeadHum = {
   readonly lead: Lead;
   /** The box whose signal it is. */
   readonly sends: Box;
+  readonly takes: Box;
   readonly volts: readonly number[];
 };
 
@@ -40,17 +41,12 @@ function signalLeads(of: Of) {
  * or open; where its ends have no ground in common only what the field brings about along it.
  */
 export const groundCurrents = derive(['boxes', 'leads', 'variant', 'stage'], (of): GroundCurrents => {
-  const { nodes, ties } = groundGraph(of);
-  const network: GroundNetwork = {
-    nodes: nodes.length,
-    edges: ties.map(({ a, b, ohm }) => ({ a, b, ohm, emfV: 0, breakCost: null })),
-  };
-  const solver = new GroundSolver(network);
-  const sources = sourcesIn(of);
-  const solved = sources.map(({ emfV, currentsA }) => {
-    const left = solver.solve(emfV, currentsA);
-    return { ...left, currents: solver.currents(emfV, left) };
-  });
+  const { graph, solver, sources, solved: left } = groundSystem(of);
+  const { nodes, ties } = graph;
+  const solved = left.map((one, k) => ({
+    ...one,
+    currents: solver.currents(sources[k]?.emfV ?? new Float64Array(ties.length), one),
+  }));
   const numberOf = new Map(nodes.flatMap(({ box }, i) => (box ? [[box, i] as const] : [])));
   return {
     sources,
@@ -61,6 +57,7 @@ export const groundCurrents = derive(['boxes', 'leads', 'variant', 'stage'], (of
       return {
         lead,
         sends,
+        takes,
         volts: solved.map(({ volts, piece }, k) => {
           const apart = piece[s] === piece[r] ? (volts[s] ?? 0) - (volts[r] ?? 0) : 0;
           return apart + (sources[k]?.kind === 'field' ? along : 0);

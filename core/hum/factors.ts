@@ -1,5 +1,5 @@
 // What a signal lead lets through of the hum that stands across its ends.
-import { chosen, derive, endAt, pluggedIn, type Jack, type JackEnd, type Lead } from '../model';
+import { chosen, derive, endAt, pluggedIn, type Jack, type JackEnd, type Lead, type Reads } from '../model';
 import { resolveIn } from '../signal';
 
 /** How a lead takes hum: plain, balanced, by a transformer, or not at all. */
@@ -34,15 +34,23 @@ function rejectsBetween(lead: Lead, ends: readonly JackEnd[], grounds: readonly 
     : 'nothing';
 }
 
-/** How each lead of a night that is plugged at both ends takes hum, by its id. */
-export const rejectsIn = derive(['boxes', 'leads', 'variant'], (of): ReadonlyMap<string, Rejects> => {
+type Ends = { readonly ends: readonly JackEnd[]; readonly grounds: readonly Jack['ground'][] };
+
+/** The two ends of each lead that is plugged at both, with the ground of each as it is switched at rest. */
+const endsOf = derive(['boxes', 'leads', 'variant'], (of): ReadonlyMap<string, Ends> => {
   const resolved = resolveIn({ ...of, sound: null });
   return new Map(
     pluggedIn(of).flatMap(({ lead, from, to }) => {
       const ends = [from, to].flatMap((refs) => endAt(of, chosen(refs, undefined)) ?? []);
       if (ends.length < 2) return [];
       const grounds = ends.map(({ box, jack }) => resolved.jackMode(box, jack).mode?.ground ?? jack.ground);
-      return [[lead.id, rejectsBetween(lead, ends, grounds)] as const];
+      return [[lead.id, { ends, grounds }] as const];
     }),
   );
 });
+
+/** How a lead takes hum, with something in it or nothing. */
+export function rejectsOf(of: Reads<'boxes' | 'leads' | 'variant'>, lead: Lead): Rejects {
+  const own = endsOf(of).get(lead.id);
+  return own ? rejectsBetween(lead, own.ends, own.grounds) : 'all';
+}

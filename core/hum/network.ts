@@ -50,34 +50,47 @@ export function loopFree({
 /** Under this share of its resistance an edge is the only way between its ends. */
 const BRIDGE = 1e-9;
 
-/** Solves a dense system in place by elimination; null: it is singular. @param scale what the pivots are held against */
-function solved(matrix: Float64Array[], right: Float64Array, scale: readonly number[]): Float64Array | null {
-  const n = right.length;
+/**
+ * Solves a dense system in place by elimination, for several right-hand sides; false: it is singular.
+ * @param rights by row: that row of each side @param scale what the pivots are held against
+ */
+export function solveDense(
+  matrix: Float64Array[],
+  rights: Float64Array[],
+  scale: readonly number[],
+): boolean {
+  const n = matrix.length;
+  const least = BRIDGE * Math.min(...scale);
   for (let p = 0; p < n; p += 1) {
     let best = p;
     for (let i = p + 1; i < n; i += 1)
       if (Math.abs(matrix[i]?.[p] ?? 0) > Math.abs(matrix[best]?.[p] ?? 0)) best = i;
     const [row, other] = [matrix[best], matrix[p]];
-    if (!row || !other) return null;
+    const [right, otherRight] = [rights[best], rights[p]];
+    if (!row || !other || !right || !otherRight) return false;
     [matrix[p], matrix[best]] = [row, other];
-    [right[p], right[best]] = [right[best] ?? 0, right[p] ?? 0];
+    [rights[p], rights[best]] = [right, otherRight];
     const pivot = row[p] ?? 0;
-    if (Math.abs(pivot) < BRIDGE * Math.min(...scale)) return null;
+    if (Math.abs(pivot) < least) return false;
     for (let i = p + 1; i < n; i += 1) {
-      const under = matrix[i];
-      if (!under) continue;
-      const factor = (under[p] ?? 0) / pivot;
-      if (factor === 0) continue;
+      const [under, sides] = [matrix[i], rights[i]];
+      const factor = (under?.[p] ?? 0) / pivot;
+      if (!under || !sides || factor === 0) continue;
       for (let k = p; k < n; k += 1) under[k] = (under[k] ?? 0) - factor * (row[k] ?? 0);
-      right[i] = (right[i] ?? 0) - factor * (right[p] ?? 0);
+      for (let k = 0; k < sides.length; k += 1) sides[k] = (sides[k] ?? 0) - factor * (right[k] ?? 0);
     }
   }
   for (let p = n - 1; p >= 0; p -= 1) {
-    let sum = right[p] ?? 0;
-    for (let k = p + 1; k < n; k += 1) sum -= (matrix[p]?.[k] ?? 0) * (right[k] ?? 0);
-    right[p] = sum / (matrix[p]?.[p] ?? 1);
+    const [row, sides] = [matrix[p], rights[p]];
+    if (!row || !sides) return false;
+    for (let k = p + 1; k < n; k += 1) {
+      const [factor, below] = [row[k] ?? 0, rights[k]];
+      for (let side = 0; below && side < sides.length; side += 1)
+        sides[side] = (sides[side] ?? 0) - factor * (below[side] ?? 0);
+    }
+    for (let side = 0; side < sides.length; side += 1) sides[side] = (sides[side] ?? 0) / (row[p] ?? 1);
   }
-  return right;
+  return true;
 }
 
 /** What some open edges leave: volts at the nodes, and which of them are still joined. */
@@ -89,7 +102,7 @@ export type Left = { readonly volts: Float64Array; readonly piece: Int32Array };
  */
 export class GroundSolver {
   private readonly whole: Elimination;
-  /** Volts for 1 A in at an edge's a and out at its b, as they are asked for. */
+  /** Responses, as they are asked for. */
   private readonly between = new Map<number, Float64Array>();
 
   constructor(private readonly network: GroundNetwork) {
@@ -107,7 +120,8 @@ export class GroundSolver {
     return right;
   }
 
-  private volts(edge: number): Float64Array {
+  /** Volts at the nodes for 1 A in at an edge's a and out at its b, all edges in place. */
+  response(edge: number): Float64Array {
     const known = this.between.get(edge);
     if (known) return known;
     const right = new Float64Array(this.network.nodes);
@@ -138,18 +152,14 @@ export class GroundSolver {
     const matrix = lifted.map((row, i) =>
       Float64Array.from(
         lifted,
-        (edge, k) => (i === k ? (ohms[i] ?? 0) : 0) - this.across(row, this.volts(edge)),
+        (edge, k) => (i === k ? (ohms[i] ?? 0) : 0) - this.across(row, this.response(edge)),
       ),
     );
-    const update = solved(
-      matrix,
-      Float64Array.from(lifted, (edge) => this.across(edge, volts)),
-      ohms,
-    );
-    if (!update) return this.cut(right, open);
+    const updates = lifted.map((edge) => Float64Array.of(this.across(edge, volts)));
+    if (!solveDense(matrix, updates, ohms)) return this.cut(right, open);
     lifted.forEach((edge, k) => {
-      const by = update[k] ?? 0;
-      this.volts(edge).forEach((value, node) => {
+      const by = updates[k]?.[0] ?? 0;
+      this.response(edge).forEach((value, node) => {
         volts[node] = (volts[node] ?? 0) + by * value;
       });
     });

@@ -1,0 +1,202 @@
+// What can be done about hum, each with what it costs this house.
+import { chosen, endAt, pluggedIn, type Box, type Jack, type JackRef, type Lead, type Reads } from '../model';
+import type { SingleEdit } from '../edits';
+import { unprovedAcross } from './earths';
+import { groundGraph, type Tie } from './graph';
+import type { HumOf, Shields } from './trials';
+
+export type HumAct = {
+  readonly kind: 'restore' | 'lift' | 'transformer' | 'twin-core' | 'outlet' | 'relay' | 'gather';
+  /** What it is done to: a lead, or the box whose mains plug is moved. */
+  readonly at: { readonly lead: Lead } | { readonly box: Box };
+  readonly cost: number;
+  /** In the imperative, with the lead's number. */
+  readonly words: string;
+  /** None: something has to be had first that the rig does not hold. */
+  readonly edits: readonly SingleEdit[];
+  /** What the shields are then. */
+  readonly shield: Shields;
+  /** Earths to be proved before it may be done. */
+  readonly unproved: readonly Box[];
+};
+
+type Of = HumOf & Reads<'houseRules'>;
+
+type Tied = { readonly tie: Tie; readonly lead: Lead; readonly ends: readonly [Box, Box] };
+
+/** What is done to a lead's shield, where it gets its own break. */
+const SHIELD_WORDS = {
+  restore: 'Restore the shield of',
+  lift: 'Lift the shield at the receiving end of',
+  transformer: 'Put an isolating transformer at the receiving end of',
+  'twin-core': 'Make of twin-core cable, its shield open at the sending end, its cold joined there,',
+} as const;
+
+const BREAKS = {
+  restore: 'none',
+  lift: 'lift',
+  transformer: 'transformer',
+  'twin-core': 'twin-core',
+} as const;
+
+function shieldActs(of: Of, lead: Lead, isBalanced: boolean, receiving: 'from' | 'to'): readonly HumAct[] {
+  const { costRestore, costLift, costTransformer, costTwinCore } = of.houseRules.limits;
+  const costs = {
+    restore: costRestore,
+    lift: costLift,
+    transformer: costTransformer,
+    'twin-core': costTwinCore,
+  };
+  const kinds = (['restore', 'lift', 'transformer', 'twin-core'] as const).filter(
+    (kind) =>
+      lead.break.kind !== BREAKS[kind] &&
+      (kind !== 'lift' || lead.break.kind === 'none') &&
+      (kind !== 'twin-core' || isBalanced),
+  );
+  const sending = receiving === 'to' ? ('from' as const) : ('to' as const);
+  return kinds.map((kind): HumAct => {
+    const end = kind === 'twin-core' ? sending : receiving;
+    const opened: Lead['break'] = kind === 'restore' ? { kind: 'none' } : { kind: BREAKS[kind], end };
+    return {
+      kind,
+      at: { lead },
+      cost: costs[kind],
+      words: `${SHIELD_WORDS[kind]} lead ${lead.number}`,
+      edits: [{ edit: 'setLeadBreak', arguments: { id: lead.id, break: opened } }],
+      shield: new Map([[lead.id, BREAKS[kind]]]),
+      unproved: kind === 'restore' ? [] : (unprovedAcross(of).get(lead.id) ?? []),
+    };
+  });
+}
+
+/** Shields of signal leads, those that are open by a break of theirs too. */
+function signalActs(of: Of): readonly HumAct[] {
+  const ties = new Set(
+    groundGraph(of).ties.flatMap(({ lead, kind }) => (lead && kind === 'signal' ? [lead.id] : [])),
+  );
+  return pluggedIn(of).flatMap(({ lead, from, to }) => {
+    const [a, b] = [endAt(of, chosen(from, undefined)), endAt(of, chosen(to, undefined))];
+    const isOpen = lead.break.kind !== 'none';
+    if (!a || !b || (!ties.has(lead.id) && !isOpen)) return [];
+    const receiving = a.jack.direction === 'in' && b.jack.direction !== 'in' ? 'from' : 'to';
+    const [sends, takes] = receiving === 'to' ? [a.jack, b.jack] : [b.jack, a.jack];
+    const canBeTwin = sends.balance === 'unbalanced' && takes.balance !== 'unbalanced';
+    return shieldActs(of, lead, canBeTwin, receiving);
+  });
+}
+
+const feeds = (outlet: Jack, box: Box): boolean => {
+  const { dcOutlet } = outlet;
+  const { dcVolts, dcMilliamps, dcPolarity, dcKind } = box.power;
+  if (!dcOutlet || dcOutlet.group !== null || !dcVolts || !dcMilliamps) return false;
+  return (
+    dcOutlet.volts.value >= dcVolts.low &&
+    dcOutlet.volts.value <= dcVolts.high &&
+    dcOutlet.kind === (dcKind ?? 'dc') &&
+    (dcPolarity === undefined || dcOutlet.polarity === dcPolarity) &&
+    dcOutlet.milliamps !== undefined &&
+    dcOutlet.milliamps.value >= dcMilliamps.value
+  );
+};
+
+/** Outlets with a ground of their own that nothing is in. */
+function freeOutlets(of: Of): readonly { readonly ref: JackRef; readonly box: Box; readonly jack: Jack }[] {
+  const held = new Set(
+    pluggedIn(of).flatMap(({ from, to }) => [...from, ...to].map(({ box, jack }) => `${box}/${jack}`)),
+  );
+  return of.boxes.flatMap((box) =>
+    box.jacks.flatMap((jack) =>
+      jack.dcOutlet?.group === null && !held.has(`${box.id}/${jack.id}`)
+        ? [{ ref: { box: box.id, jack: jack.id }, box, jack }]
+        : [],
+    ),
+  );
+}
+
+/** What shares outlets goes on one of its own, where one is free that can feed it. */
+function outletActs(of: Of, tied: readonly Tied[]): readonly HumAct[] {
+  const free = [...freeOutlets(of)];
+  return tied.flatMap(({ tie, lead, ends: [fed] }): readonly HumAct[] => {
+    const at = tie.kind === 'supply' ? free.findIndex(({ jack }) => feeds(jack, fed)) : -1;
+    const [outlet] = at < 0 ? [] : free.splice(at, 1);
+    if (!outlet) return [];
+    const [first] = lead.from.at;
+    const side = first?.box === fed.id ? ('to' as const) : ('from' as const);
+    return [
+      {
+        kind: 'outlet',
+        at: { lead },
+        cost: of.houseRules.limits.costOutlet,
+        words: `Feed ${fed.name} by ${outlet.jack.label} of ${outlet.box.name}, which has a ground of its own`,
+        edits: [{ edit: 'replug', arguments: { lead: lead.id, side, at: [outlet.ref] } }],
+        shield: new Map([[lead.id, 'open']]),
+        unproved: [],
+      },
+    ];
+  });
+}
+
+/** A switch lead whose sleeve joins two boxes. */
+function relayActs(of: Of, tied: readonly Tied[]): readonly HumAct[] {
+  return tied.flatMap(({ tie, lead, ends }): readonly HumAct[] =>
+    tie.kind === 'control' && lead.kind === 'switch'
+      ? [
+          {
+            kind: 'relay',
+            at: { lead },
+            cost: of.houseRules.limits.costRelay,
+            words: `Switch ${ends[1].name} by a relay whose contacts float, in lead ${lead.number}`,
+            edits: [],
+            shield: new Map([[lead.id, 'open']]),
+            unproved: unprovedAcross(of).get(lead.id) ?? [],
+          },
+        ]
+      : [],
+  );
+}
+
+/** Plugs that are in another group of outlets than most: moved to that one. */
+function gatherActs(of: Of): readonly HumAct[] {
+  const { outlets, circuits } = of.stage.mains;
+  const groupOf = (id: string) => {
+    const outlet = outlets.find((one) => one.id === id);
+    return outlet && `${outlet.circuit} ${outlet.group}`;
+  };
+  const plugs = of.boxes.flatMap((box) =>
+    box.jacks.flatMap((jack) =>
+      jack.wallOutlet === undefined ? [] : [{ box, jack, wall: jack.wallOutlet }],
+    ),
+  );
+  const held = new Map<string, number>();
+  for (const { wall } of plugs) held.set(groupOf(wall) ?? '', (held.get(groupOf(wall) ?? '') ?? 0) + 1);
+  const [most] = [...held].sort((a, b) => b[1] - a[1])[0] ?? [];
+  const used = new Set(plugs.map(({ wall }) => wall));
+  const target =
+    outlets.find(({ id }) => groupOf(id) === most && !used.has(id)) ??
+    outlets.find(({ id }) => groupOf(id) === most);
+  if (!target) return [];
+  const circuit = circuits.find(({ id }) => id === target.circuit)?.name ?? '';
+  return plugs
+    .filter(({ wall }) => groupOf(wall) !== most)
+    .map(({ box, jack }): HumAct => ({
+      kind: 'gather',
+      at: { box },
+      cost: of.houseRules.limits.costGather,
+      words: `Move the mains plug of ${box.name} to ${target.name}${circuit ? ` on ${circuit}` : ''}, where most are`,
+      edits: [{ edit: 'setWallOutlet', arguments: { box: box.id, jack: jack.id, outlet: target.id } }],
+      shield: new Map(),
+      unproved: [],
+    }));
+}
+
+/** Everything that could be done about hum in a night, those first that cost least. */
+export function humActs(of: Of): readonly HumAct[] {
+  const { nodes, ties } = groundGraph(of);
+  const tied = ties.flatMap((tie): readonly Tied[] => {
+    const [a, b] = [nodes[tie.a]?.box, nodes[tie.b]?.box ?? tie.box];
+    return tie.lead && a && b ? [{ tie, lead: tie.lead, ends: [a, b] }] : [];
+  });
+  return [...gatherActs(of), ...outletActs(of, tied), ...relayActs(of, tied), ...signalActs(of)].sort(
+    (x, y) => x.cost - y.cost,
+  );
+}

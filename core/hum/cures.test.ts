@@ -1,0 +1,187 @@
+// The cheapest cure of hum, against every set done to the rig itself.
+import { describe, expect, test } from '@jest/globals';
+import { applyEdit } from '../edits';
+import { inNight, inSetting, type Rig } from '../model';
+import { traceIn } from '../signal';
+import { build, fourCable } from '../testing/build';
+import { earthed, lifted, powered, withJack } from '../testing/grounds';
+import { HEARD_DB, humAlong } from './along';
+import { humActs, type HumAct } from './acts';
+import { cureHum, type HumCures } from './cures';
+
+function cured(rig: Rig): HumCures {
+  const search = cureHum(inNight(rig, null));
+  for (;;) {
+    const { value, done } = search.next();
+    if (done) return value;
+  }
+}
+
+const limited = (rig: Rig, humDb: number): Rig => ({
+  ...rig,
+  houseRules: { ...rig.houseRules, limits: { ...rig.houseRules.limits, humDb } },
+});
+
+/** Every earth of the rig proved. */
+const proved = (rig: Rig): Rig =>
+  rig.boxes
+    .filter(({ power }) => power.class === 'I')
+    .reduce((r, { id }) => powered(r, id, { earthProved: { by: 'Electrician', date: '2026-05-01' } }), rig);
+
+/** One board into two combos, each on a circuit of its own. */
+function twoCombos(): Rig {
+  const rig = build(
+    'guitar, unit, combo, combo',
+    'guitar/out > multi-effects/input',
+    'multi-effects/out-1-l > combo/input',
+    'multi-effects/out-1-r > combo-2/input',
+  );
+  const outlet = (id: string, circuit: string) => ({ id, name: id, circuit, group: '' });
+  const mains = {
+    ...rig.stage.mains,
+    circuits: ['one', 'two'].map((id) => ({ id, name: `Circuit ${id}` })),
+    outlets: [outlet('left', 'one'), outlet('right', 'two')],
+  };
+  const staged: Rig = { ...rig, stage: { ...rig.stage, mains } };
+  return withJack(withJack(staged, 'combo', 'mains', { wallOutlet: 'left' }), 'combo-2', 'mains', {
+    wallOutlet: 'right',
+  });
+}
+
+const doneTo = ({ at }: HumAct) => ('lead' in at ? at.lead.id : at.box.id);
+const without = (rig: Rig, acts: readonly HumAct[]) =>
+  acts.flatMap(({ edits }) => edits).reduce((r, edit) => applyEdit(r, edit).rig, rig);
+
+/** How far the worst output of a rig as it stands is over its limit, and the loudest hum, dBu. */
+function standing(rig: Rig): { over: number; loudest: number } {
+  let [over, loudest] = [0, -Infinity];
+  for (const { id } of rig.sounds) {
+    const of = inSetting(rig, { variant: null, sound: id });
+    for (const path of traceIn(of).paths) {
+      const route = humAlong(of, path);
+      if (!route) continue;
+      loudest = Math.max(loudest, route.humDbu);
+      if (route.humDbu > route.pickupDbu - HEARD_DB)
+        over = Math.max(over, rig.houseRules.limits.humDb - route.underDb);
+    }
+  }
+  return { over, loudest };
+}
+
+/** By hand: does what hangs together with all shields whole fall apart? */
+function isAdrift(rig: Rig, acts: readonly HumAct[]): boolean {
+  const opened = new Set(acts.filter(({ kind }) => kind !== 'gather' && kind !== 'restore').map(doneTo));
+  const joined = (leads: Rig['leads']) => {
+    const group = new Map(rig.boxes.map(({ id, power }) => [id, power.class === 'I' ? 'earth' : id]));
+    for (let changed = true; changed;) {
+      changed = false;
+      for (const lead of leads) {
+        const [a, b] = [lead.from.at[0]?.box ?? '', lead.to.at[0]?.box ?? ''];
+        const [x, y] = [group.get(a), group.get(b)];
+        if (!x || !y || x === y || lead.kind === 'speaker') continue;
+        for (const [id, one] of group) if (one === y || one === x) group.set(id, x < y ? x : y);
+        changed = true;
+      }
+    }
+    return new Set(group.values()).size;
+  };
+  const rest = rig.leads.filter(({ id }) => !opened.has(id));
+  return joined(rest) !== joined(rig.leads);
+}
+
+/** Every set of up to three acts, done to the rig by its edits. */
+function byHand(rig: Rig): { cost: number; loudest: number } | null {
+  const acts = humActs(inNight(rig, null)).filter(({ unproved }) => unproved.length === 0);
+  let best: { cost: number; loudest: number } | null = null;
+  const look = (set: readonly HumAct[]) => {
+    if (new Set(set.map(doneTo)).size < set.length || isAdrift(rig, set)) return;
+    const { over, loudest } = standing(without(rig, set));
+    const cost = set.reduce((sum, act) => sum + act.cost, 0);
+    if (over === 0 && (!best || cost < best.cost || (cost === best.cost && loudest < best.loudest)))
+      best = { cost, loudest };
+  };
+  for (const [i, a] of acts.entries()) {
+    look([a]);
+    for (const [j, b] of acts.entries()) {
+      if (j <= i) continue;
+      look([a, b]);
+      for (const c of acts.slice(j + 1)) look([a, b, c]);
+    }
+  }
+  return best;
+}
+
+describe('the cheapest cure', () => {
+  const rigs: readonly (readonly [string, Rig])[] = [
+    ['a four-cable rig', proved(fourCable())],
+    ['a four-cable rig, its unit earthed too', proved(earthed(fourCable(), 'multi-effects'))],
+    ['the same with a lift', proved(lifted(earthed(fourCable(), 'multi-effects'), 'lead-3'))],
+    ['two amplifiers on two circuits', proved(twoCombos())],
+  ];
+
+  test.each(rigs)('of %s is the one found by doing every set to the rig', (_, rig) => {
+    const { loudest } = standing(rig);
+    // Limits from what nearly is to what can hardly be reached.
+    const under = standing(limited(rig, 1000)).over;
+    for (const more of [1, 6, 15, 30]) {
+      const asked = limited(rig, 1000 - under + more);
+      const found = cured(asked);
+      const by = byHand(asked);
+      expect(found.today.overDb).toBeGreaterThan(0);
+      expect(Math.max(...found.today.humDbu)).toBeCloseTo(loudest, 4);
+      expect(found.isExact).toBe(true);
+      if (!by) {
+        // Four acts may do what three cannot.
+        if (found.isEnough) expect(found.best!.acts).toHaveLength(4);
+        continue;
+      }
+      expect(found.isEnough).toBe(true);
+      expect(found.best!.cost).toBe(by.cost);
+      expect(Math.max(...found.best!.humDbu)).toBeCloseTo(by.loudest, 0);
+      // What it says it leaves is what its edits leave.
+      expect(standing(without(asked, found.best!.acts)).over).toBe(0);
+    }
+  });
+
+  test('is to plug both amplifiers into one group where that is enough', () => {
+    const rig = proved(twoCombos());
+    const today = standing(limited(rig, 1000)).over;
+    const { best } = cured(limited(rig, 1000 - today + 10));
+    expect(best!.acts.map(({ kind }) => kind)).toEqual(['gather']);
+    expect(best!.acts[0]!.words).toMatch(/^Move the mains plug of Combo/);
+  });
+
+  test('lifting one lead between two amplifiers makes it worse, and is said so', () => {
+    const { worse, single } = cured(proved(twoCombos()));
+    const lift = worse.filter(({ act }) => act.kind === 'lift');
+    expect(lift.length).toBeGreaterThan(0);
+    for (const { db } of lift) expect(db).toBeGreaterThan(3);
+    expect(single!.acts[0]!.kind).not.toBe('lift');
+  });
+
+  test('nothing is lifted or isolated beside an earth that nobody has proved; plugs are moved all the same', () => {
+    const rig = twoCombos();
+    const found = cured(limited(rig, 200));
+    expect(found.unproved.map(({ name }) => name)).toEqual(['Combo', 'Combo 2']);
+    expect(found.best?.acts.map(({ kind }) => kind) ?? []).toEqual(['gather']);
+    expect(found.isEnough).toBe(false);
+    // One of two is not enough: what is across the lead is of both.
+    const half = powered(rig, 'combo', { earthProved: { by: 'Electrician', date: '2026-05-01' } });
+    expect(cured(limited(half, 200)).unproved.map(({ name }) => name)).toEqual(['Combo 2']);
+    // Proved once and recorded as missing since: not proved.
+    const missing = powered(proved(rig), 'combo', { earth: 'missing' });
+    expect(cured(limited(missing, 200)).unproved.map(({ name }) => name)).toContain('Combo');
+  });
+
+  test('no act touches a mains lead, a speaker lead, both ends, or the only ground of a box', () => {
+    const acts = humActs(inNight(proved(fourCable()), null));
+    for (const { at, edits } of acts) {
+      if ('lead' in at) expect(['mains', 'speaker', 'dc']).not.toContain(at.lead.kind);
+      for (const edit of edits) expect(JSON.stringify(edit)).not.toContain('earth');
+    }
+    expect(isAdrift(fourCable(), acts.filter((act) => doneTo(act) === 'lead-1').slice(0, 1))).toBe(true);
+    const { best, single } = cured(limited(proved(fourCable()), 200));
+    for (const cure of [best, single])
+      expect((cure?.acts ?? []).every((act) => doneTo(act) !== 'lead-1')).toBe(true);
+  });
+});

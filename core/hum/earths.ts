@@ -1,0 +1,45 @@
+// Whose earth has to be proved before anything may be lifted or isolated.
+import { derive, endAt, chosen, pluggedIn, type Box } from '../model';
+import { groundGraph } from './graph';
+
+/** Is the earth of a box proved, and not known to be lifted or missing since? */
+export const isProved = ({ power }: Box): boolean =>
+  power.earthProved !== undefined && power.earth !== 'lifted' && power.earth !== 'missing';
+
+/**
+ * For each lead by its id: boxes with an earth of their own that nobody has proved, on both sides of it. A side is what its end is
+ * joined to by other grounds than this lead's, as far as the next boxes that have one.
+ */
+export const unprovedAcross = derive(
+  ['boxes', 'leads', 'variant', 'stage'],
+  (of): ReadonlyMap<string, readonly Box[]> => {
+    const { nodes, ties } = groundGraph(of);
+    const numberOf = new Map(nodes.flatMap(({ box }, i) => (box ? [[box, i] as const] : [])));
+    const beside = nodes.map((): { readonly to: number; readonly lead: string | null }[] => []);
+    for (const { kind, a, b, lead } of ties) {
+      if (kind === 'earth' || kind === 'building') continue;
+      beside[a]?.push({ to: b, lead: lead?.id ?? null });
+      beside[b]?.push({ to: a, lead: lead?.id ?? null });
+    }
+    const reached = (start: number, without: string): readonly Box[] => {
+      const seen = new Set([start]);
+      const found: Box[] = [];
+      for (const node of seen) {
+        const box = nodes[node]?.box;
+        if (box?.power.class === 'I') {
+          found.push(box);
+          continue;
+        }
+        for (const { to, lead } of beside[node] ?? []) if (lead !== without) seen.add(to);
+      }
+      return found;
+    };
+    return new Map(
+      pluggedIn(of).map(({ lead, from, to }) => {
+        const ends = [from, to].flatMap((refs) => endAt(of, chosen(refs, undefined)) ?? []);
+        const all = new Set(ends.flatMap(({ box }) => reached(numberOf.get(box) ?? -1, lead.id)));
+        return [lead.id, of.boxes.filter((box) => all.has(box) && !isProved(box))] as const;
+      }),
+    );
+  },
+);
