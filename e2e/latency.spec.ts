@@ -9,7 +9,7 @@ test('layer Latency by its key: late by how much, where two ways meet, and what 
     'GUITAR > SPLTTR { > COMBO | > DIGITAL > COMB2 }',
   );
   await page.getByTestId('map').focus();
-  await page.keyboard.press('4');
+  await page.keyboard.press('5');
   await expect(page.getByRole('radio', { name: /Latency/ })).toBeChecked();
   const latency = page.getByRole('region', { name: 'Latency', exact: true });
   await expect(latency.getByRole('row', { name: /Guitar → Combo 2/ })).toContainText('kept');

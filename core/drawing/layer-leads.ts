@@ -1,6 +1,6 @@
 import { jacksOf, type OtherLayer } from '../layers';
 import { resolveIn, type ForSignal } from '../signal';
-import type { MapLead } from './model';
+import { openedAt, type MapLead } from './model';
 
 /** The leads of a layer beside sound, as they are plugged in a setting. */
 export function leadsIn(rig: ForSignal, layer: OtherLayer): readonly MapLead[] {
@@ -20,7 +20,7 @@ export function leadsIn(rig: ForSignal, layer: OtherLayer): readonly MapLead[] {
         to,
         others: [],
         flows: true,
-        lifted: lead.break.kind !== 'none',
+        opened: openedAt(lead, false),
       },
     ];
   });

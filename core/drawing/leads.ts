@@ -1,4 +1,12 @@
-import { overlaps, type ArrowItem, type PathItem, type Point, type Rect, type Stroke } from './primitives';
+import {
+  overlaps,
+  type ArrowItem,
+  type PathItem,
+  type Point,
+  type Rect,
+  type RuleItem,
+  type Stroke,
+} from './primitives';
 import type { MapLead } from './model';
 
 const STROKES: Partial<Record<MapLead['kind'], Stroke>> = {
@@ -77,6 +85,30 @@ export function arrowOf(routed: Routed, taken: readonly Rect[]): ArrowItem | nul
       return { type: 'arrow', x, y, towards, part: { type: 'lead', id: routed.lead.id } };
   }
   return null;
+}
+
+/** How far from its end an opened shield is drawn, how far its two bars stand apart, and half their height, px. */
+const OPENED = { at: 9, apart: 3, half: 5 } as const;
+
+/** Two bars across a lead where its shield is opened. */
+export function openedMark({ lead, points, tail }: Routed): readonly RuleItem[] {
+  const ordered = lead.opened === 'to' ? points.toReversed() : points;
+  const [end, next] = ordered;
+  if (lead.opened === null || tail || !end || !next) return [];
+  const length = Math.hypot(next.x - end.x, next.y - end.y);
+  if (length < OPENED.at + OPENED.apart) return [];
+  const [ux, uy] = [(next.x - end.x) / length, (next.y - end.y) / length];
+  return [OPENED.at, OPENED.at + OPENED.apart].map((off): RuleItem => {
+    const [x, y] = [end.x + ux * off, end.y + uy * off];
+    return {
+      type: 'rule',
+      from: { x: x - uy * OPENED.half, y: y + ux * OPENED.half },
+      to: { x: x + uy * OPENED.half, y: y - ux * OPENED.half },
+      dashed: false,
+      tone: 'caution',
+      part: { type: 'lead', id: lead.id },
+    };
+  });
 }
 
 export const pathOf = (routed: Routed, hops: readonly Point[], mark: PathItem['mark']): PathItem => ({

@@ -5,7 +5,8 @@ import { endpointOf } from './endpoints';
 import { fitText, textWidth } from './fonts';
 import { elsewhereOf, isOther, type Elsewhere, type Layer } from '../layers';
 import { layLeads } from './lay-leads';
-import { arrowOf, hopsOf, pathOf, type Routed } from './leads';
+import { arrowOf, hopsOf, openedMark, pathOf, type Routed } from './leads';
+import { loopFigure } from './loop-figure';
 import { loomRings, loomWords } from './looms';
 import { placeSleeves, starred } from './sleeves';
 import { modelOf, type Drawn, type MapLead, type MapModel } from './model';
@@ -30,6 +31,10 @@ export type MapRequest = {
   readonly unit?: LengthUnit;
   /** How levels are written; dBu unless said. */
   readonly levels?: LevelUnit | undefined;
+  /** Hum is told of this route; the first unless said. */
+  readonly route?: number | undefined;
+  /** A ground loop, by its key, that is drawn as a closed figure. */
+  readonly loop?: string | null | undefined;
   readonly view: MapView;
 };
 
@@ -164,7 +169,7 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
   const routed = routeAll(model, placement, titles);
   const rings = loomRings(rig, placement, routed);
   const tied = rings.flatMap((item) => (item.type === 'ring' ? [item] : []));
-  const shown = quantitiesIn(rig, layer, request.levels);
+  const shown = quantitiesIn(rig, layer, request);
   const sleeves = placeSleeves(
     routed,
     [...words, ...tied, ...placement.placed.map(({ rect }) => rect)],
@@ -182,6 +187,7 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
   }));
   const arrows = routed.flatMap((r) => arrowOf(r, [...sleeves, ...tied]) ?? []);
   const brackets = shown ? bracketsOn(routed, shown) : [];
+  const closed = request.loop ? loopFigure(rig, placement, request.loop) : [];
   const jacks = placement.placed.flatMap((placed): Item[] =>
     placed.box.box.jacks.flatMap((jack): Item[] => {
       const end = endpointOf(placement, { box: placed.box.box.id, jack: jack.id });
@@ -209,7 +215,19 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
     elsewhere: elsewhereOf(rig, layer),
     items: beside
       ? [...[...frames, ...looms, ...paths, ...plates].flatMap(pale), ...beside.items]
-      : [...frames, ...looms, ...paths, ...arrows, ...brackets, ...rings, ...plates, ...jacks, ...marked],
+      : [
+          ...frames,
+          ...looms,
+          ...paths,
+          ...routed.flatMap(openedMark),
+          ...arrows,
+          ...brackets,
+          ...rings,
+          ...plates,
+          ...jacks,
+          ...closed,
+          ...marked,
+        ],
   };
 }
 

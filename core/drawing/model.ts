@@ -30,7 +30,8 @@ export type MapLead = {
   readonly others: readonly { readonly box: string; readonly jack: string }[];
   /** Signal runs from `from` to `to`; false when both are of one direction. */
   readonly flows: boolean;
-  readonly lifted: boolean;
+  /** At which end its shield is opened; null: it is whole. */
+  readonly opened: 'from' | 'to' | null;
 };
 
 export type MapBox = {
@@ -91,6 +92,12 @@ function routeOrder(rig: Reads<'boxes'>, leads: readonly MapLead[]): readonly st
   return [...seen];
 }
 
+/** Where nobody has said at which end, it is the far one. */
+export function openedAt({ break: { kind, end = 'to' } }: Run['lead'], turned: boolean): MapLead['opened'] {
+  if (kind === 'none') return null;
+  return (end === 'to') === turned ? 'from' : 'to';
+}
+
 function leadsOf(rig: ForSignal): readonly MapLead[] {
   const resolved = resolveIn(rig);
   const jackOf = (ref: { box: string; jack: string } | undefined) => {
@@ -116,7 +123,7 @@ function leadsOf(rig: ForSignal): readonly MapLead[] {
         to: turned ? from : to,
         others: turned ? [] : others,
         flows,
-        lifted: lead.break.kind !== 'none',
+        opened: openedAt(lead, turned),
       },
     ];
   });

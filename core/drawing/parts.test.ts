@@ -77,7 +77,7 @@ describe('numbers and hops', () => {
     to: { box: 'b', jack: 'in' },
     others: [],
     flows: true,
-    lifted: false,
+    opened: null,
   });
   const across: Routed = {
     lead: lead(1),

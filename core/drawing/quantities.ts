@@ -1,7 +1,9 @@
 // What each lead shows of a layer's quantity: its weight, the figure on its sleeve, where what drives it begins and ends.
 import type { Layer } from '../layers';
+import { humAlong } from '../hum';
 import { leadLevels } from '../level';
 import type { Reads } from '../model';
+import { traceIn } from '../signal';
 import { leadTones, shortOhm } from '../tone';
 import { leadDelays } from '../timing';
 import { formatDb, shortLevel, type LevelUnit } from '../units';
@@ -33,10 +35,37 @@ const STEPS_MS = [0, 2, 5, 10] as const;
 const stepOf = (value: number, limits: readonly number[]): Quantity =>
   limits.filter((limit) => value > limit).length as Quantity;
 
-type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>;
+/** A lead's share of the hum at the end of a route, of all its leads' powers. */
+const STEPS_SHARE = [0.01, 0.05, 0.2, 0.5] as const;
+/** A share is told of from here on. */
+const TELLS_SHARE = 0.005;
+
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'stage' | 'houseRules'>;
+
+/** Of one route: what each lead brings to its end. */
+function humShares(of: Of, route: number): Quantities {
+  const path = traceIn(of).paths[route];
+  return new Map(
+    ((path && humAlong(of, path))?.leads ?? []).map(({ lead, share }): [string, Shown] => [
+      lead.id,
+      {
+        step: stepOf(share, STEPS_SHARE),
+        ...(share >= TELLS_SHARE ? { figure: `${Math.round(share * 100)}%` } : {}),
+      },
+    ]),
+  );
+}
+
+/** How a quantity is told: in which unit, and of hum of which route. */
+export type Telling = { readonly levels?: LevelUnit | undefined; readonly route?: number | undefined };
 
 /** What the leads of a rig show in a layer; null: it has no quantity. */
-export function quantitiesIn(of: Of, layer: Layer, levels: LevelUnit = 'dBu'): Quantities | null {
+export function quantitiesIn(
+  of: Of,
+  layer: Layer,
+  { levels = 'dBu', route = 0 }: Telling = {},
+): Quantities | null {
+  if (layer === 'hum') return humShares(of, route);
   if (layer === 'level')
     return new Map(
       [...leadLevels(of)].map(([lead, { peakDbu }]): [string, Shown] => [

@@ -6,6 +6,17 @@ import { groundGraph } from './graph';
 export const isProved = ({ power }: Box): boolean =>
   power.earthProved !== undefined && power.earth !== 'lifted' && power.earth !== 'missing';
 
+/** The day by which the earth of a box is to be proved anew, `2027-05-01`; null: nobody has proved it. @param months of the house */
+export function earthDue({ power: { earthProved } }: Box, months: number): string | null {
+  if (!earthProved) return null;
+  const [year = 0, month = 1, day = 1] = earthProved.date.split('-').map(Number);
+  const whole = year * 12 + month - 1 + months;
+  const [y, m] = [Math.floor(whole / 12), (whole % 12) + 1];
+  // The last day of a month that is shorter.
+  const last = new Date(Date.UTC(y, m, 0)).getUTCDate();
+  return `${y}-${String(m).padStart(2, '0')}-${String(Math.min(day, last)).padStart(2, '0')}`;
+}
+
 /**
  * For each lead by its id: boxes with an earth of their own that nobody has proved, on both sides of it. A side is what its end is
  * joined to by other grounds than this lead's, as far as the next boxes that have one.

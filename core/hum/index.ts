@@ -1,4 +1,9 @@
 // Ground networks: loops by the shields of leads and the earths of boxes, currents, and what is in series with signals.
 export { groundCurrents, type GroundCurrents } from './currents';
+export { earthDue, isProved, unprovedAcross } from './earths';
 export { emfOf, GroundSolver, loopCount, loopFree, type GroundNetwork } from './network';
-export { groundLoops, groupWords, namedLoops } from './loops';
+export { humAlong, type HumRoute, type HumStop } from './along';
+export type { HumStep } from './cures';
+export { groundLoops, groupWords, namedLoops, type LoopLink } from './loops';
+export { planHum, type HumPlan, type ToldCure } from './plan';
+export { humCaption, humView, type HumLoop, type HumView } from './view';

@@ -16,13 +16,19 @@ export const groundLoops = (rig: Rig, variant: string | null): number => loopsIn
 /** What a loop goes by, the most telling first. */
 export type LoopGroup = 'control' | 'supply' | 'mains' | 'stage runs' | 'patches';
 
+/** Two boxes of a loop that something joins which is no lead of the signal: earths, a supply, a lead beside it. */
+export type LoopLink = { readonly from: Box; readonly to: Box; readonly words: string };
+
 /** One loop, for people. */
 export type GroundLoop = {
+  /** What it is made of: the same as long as it is the same loop. */
+  readonly key: string;
   readonly group: LoopGroup;
   readonly words: string;
   readonly leads: readonly Lead[];
   readonly boxes: readonly Box[];
   readonly ties: readonly Tie[];
+  readonly links: readonly LoopLink[];
 };
 
 type Of = Parameters<typeof loopsIn>[0];
@@ -65,6 +71,53 @@ function wordsOf(
   return `${inWords(parts)}${between}`;
 }
 
+const LINK_WORDS: Readonly<Record<Exclude<Tie['kind'], 'signal'>, string>> = {
+  control: 'lead',
+  supply: 'supply',
+  earth: 'earths',
+  building: 'earths',
+  chassis: 'rack',
+};
+
+/** The nodes that a closed way passes, in order, each before its tie. */
+function walked(ties: readonly Tie[]): readonly number[] {
+  const [first, second] = ties;
+  if (!first || !second) return [];
+  let at = first.a === second.a || first.a === second.b ? first.b : first.a;
+  // Two ties between the same two nodes can be begun at either.
+  return ties.map(({ a, b }) => {
+    const here = at;
+    at = a === here ? b : a;
+    return here;
+  });
+}
+
+/** Stretches of a loop from box to box that no lead of the signal makes. */
+function linksOf(nodes: GroundGraph['nodes'], ties: readonly Tie[]): readonly LoopLink[] {
+  const at = walked(ties);
+  const start = at.findIndex((node) => nodes[node]?.box);
+  const links: LoopLink[] = [];
+  let [from, words]: [Box | null, string] = [null, ''];
+  for (let i = 0; i <= ties.length && start >= 0; i += 1) {
+    const n = (start + i) % ties.length;
+    const box = nodes[at[n] ?? -1]?.box ?? null;
+    if (box) {
+      if (from && words) links.push({ from, to: box, words });
+      [from, words] = [box, ''];
+    }
+    const tie = ties[n];
+    if (tie && tie.kind !== 'signal')
+      words ||= tie.kind === 'control' && tie.lead ? `lead ${tie.lead.number}` : LINK_WORDS[tie.kind];
+  }
+  return links;
+}
+
+const keyOf = (ties: readonly Tie[]): string =>
+  ties
+    .map(({ kind, lead, box, a, b }) => lead?.id ?? `${kind}:${box?.id ?? `${a}-${b}`}`)
+    .sort()
+    .join(' ');
+
 /** Every independent loop, the shortest first. */
 export const namedLoops = derive(['boxes', 'leads', 'variant', 'stage'], (of): readonly GroundLoop[] => {
   const graph = groundGraph(of);
@@ -75,6 +128,8 @@ export const namedLoops = derive(['boxes', 'leads', 'variant', 'stage'], (of): r
     const boxes = of.boxes.filter((box) => met.has(box));
     const byNumber = leads.toSorted((a, b) => a.number - b.number);
     return {
+      key: keyOf(ties),
+      links: linksOf(graph.nodes, ties),
       group: groupOf(ties, boxes),
       words: wordsOf(of, graph.nodes, byNumber, ties, boxes),
       leads: byNumber,

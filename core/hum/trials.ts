@@ -1,5 +1,5 @@
 // Hum of a night at every output of every sound, with shields opened or isolated: reckoned from one solved network.
-import { everySound, type Lead, type Reads, type Sound } from '../model';
+import type { Lead, Reads, Sound } from '../model';
 import { dbuOf, levelsAlong, SILENT_DBU } from '../level';
 import { traceIn, type Path } from '../signal';
 import { metOn } from './along';
@@ -12,7 +12,10 @@ import { groundSystem } from './system';
 
 /** One way of one sound to what is heard. */
 export type HumOutput = {
-  readonly sound: Sound;
+  /** null: the state at rest. */
+  readonly sound: Sound | null;
+  /** Which of the sound's ways it is. */
+  readonly route: number;
   readonly path: Path;
   readonly averageDbu: number;
   readonly pickupDbu: number;
@@ -79,7 +82,8 @@ export class HumTrials {
   private readonly base: readonly Row[];
   private readonly scratch: Row;
 
-  constructor(of: HumOf) {
+  /** @param sounds which are looked at; null is the state at rest */
+  constructor(of: HumOf, sounds: readonly (Sound | null)[] = of.sounds) {
     const closed = whole(of);
     this.closed = closed;
     this.system = groundSystem(closed);
@@ -98,26 +102,29 @@ export class HumTrials {
       return piece && piece[a] === piece[b] ? [a, b] : [-1, -1];
     });
     const outputs: HumOutput[] = [];
-    this.gains = everySound(closed).flatMap((own) =>
-      traceIn(own).paths.flatMap((path) => {
-        const { stops } = levelsAlong(own, path);
-        const end = stops.at(-1);
-        if (!end) return [];
-        const pickup = dbuOf(pickupVolts(own, path) ?? 0);
-        outputs.push({
-          sound: own.sound,
-          path,
-          averageDbu: end.averageDbu,
-          pickupDbu: Math.max(SILENT_DBU, pickup + end.gainDb),
-        });
-        return [
-          metOn(own, path, stops).map(({ lead, gain }) => ({
-            lead: this.numberOf.get(lead.id) ?? -1,
-            gain: gain * times(end.gainDb),
-          })),
-        ];
-      }),
-    );
+    this.gains = sounds
+      .map((sound) => ({ ...closed, sound }))
+      .flatMap((own) =>
+        traceIn(own).paths.flatMap((path, route) => {
+          const { stops } = levelsAlong(own, path);
+          const end = stops.at(-1);
+          if (!end) return [];
+          const pickup = dbuOf(pickupVolts(own, path) ?? 0);
+          outputs.push({
+            sound: own.sound,
+            route,
+            path,
+            averageDbu: end.averageDbu,
+            pickupDbu: Math.max(SILENT_DBU, pickup + end.gainDb),
+          });
+          return [
+            metOn(own, path, stops).map(({ lead, gain }) => ({
+              lead: this.numberOf.get(lead.id) ?? -1,
+              gain: gain * times(end.gainDb),
+            })),
+          ];
+        }),
+      );
     this.outputs = outputs;
     this.scratch = new Float64Array(this.hertz.length);
     this.base = this.gains.map((met) => this.summed(met, (lead) => this.across[lead]));

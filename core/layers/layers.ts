@@ -2,13 +2,14 @@ import { isAudio, jackOf, pluggedIn, type Box, type Jack, type Reads } from '../
 import { count } from '../units';
 
 /** A layer is the same map asked another question. */
-export type Layer = 'signal' | 'level' | 'tone' | 'latency' | 'control' | 'power';
+export type Layer = 'signal' | 'level' | 'tone' | 'hum' | 'latency' | 'control' | 'power';
 
 /** In the order of their number keys. */
 export const LAYERS: readonly { readonly id: Layer; readonly name: string }[] = [
   { id: 'signal', name: 'Signal' },
   { id: 'level', name: 'Level' },
   { id: 'tone', name: 'Tone' },
+  { id: 'hum', name: 'Hum' },
   { id: 'latency', name: 'Latency' },
   { id: 'control', name: 'Control' },
   { id: 'power', name: 'Power' },

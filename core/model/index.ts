@@ -106,4 +106,4 @@ export {
   type PlugAt,
   type Plugged,
 } from './wiring';
-export { endWords, endWordsLong, jackWords, titleWords } from './words';
+export { endWords, endWordsLong, jackWords, shieldWords, titleWords } from './words';

@@ -114,6 +114,8 @@ const limits = z.looseObject({
   noiseCautionDb: z.number().default(50),
   noiseNoteDb: z.number().default(60),
   humDb: z.number().default(50),
+  /** An earth is proved anew after so many months. */
+  earthMonths: z.number().int().min(1).max(120).default(12),
   /** What it costs to be rid of hum: the dearer, the later it is proposed. */
   costRestore: z.number().default(1),
   costGather: z.number().default(1),

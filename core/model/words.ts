@@ -1,5 +1,5 @@
 import { boxOf, jackIn, jackOf } from './look-up';
-import type { JackRef, Rig } from './types';
+import type { JackRef, Lead, Rig } from './types';
 
 /** What a rig is called; one that came without a name is called that. */
 export const titleWords = (title: string): string => (title.trim() === '' ? 'Rig without a name' : title);
@@ -22,3 +22,17 @@ export const endWordsLong = (rig: Rig, refs: readonly JackRef[]): string =>
 /** An end of a lead: where it is plugged, the jacks it is shared by, or that it is loose. */
 export const endWords = (rig: Rig, refs: readonly JackRef[]): string =>
   refs.length === 0 ? 'loose' : refs.map((ref) => jackWords(rig, ref)).join(' or ');
+
+const SHIELD_WORDS: Readonly<Record<Exclude<Lead['break']['kind'], 'none'>, string>> = {
+  lift: 'shield lifted',
+  cap: 'shield by 10 nF',
+  transformer: 'isolating transformer',
+  'twin-core': 'twin-core, shield open',
+};
+
+/** What stands in the shield of a lead: `shield lifted at the far end`; empty: it is whole. */
+export function shieldWords({ break: { kind, end } }: Pick<Lead, 'break'>): string {
+  if (kind === 'none') return '';
+  const where = end === undefined ? '' : ` at the ${end === 'from' ? 'source' : 'far'} end`;
+  return `${SHIELD_WORDS[kind]}${where}`;
+}

@@ -9,6 +9,7 @@ import {
   isLink,
   isPutAway,
   nightName,
+  shieldWords,
   wiring,
   type JackRef,
   type Lead,
@@ -36,7 +37,10 @@ export type ScheduleRow = {
   readonly state: 'plugged' | 'one end loose' | 'put away';
   /** Name of the loom it is tied into; empty for what runs alone. */
   readonly loom: string;
+  readonly shield: string;
   readonly notes: string;
+  /** What stands in its shield, and its notes. */
+  readonly remarks: string;
   /** How it lies in the base wiring, where that is otherwise than in the variant; else null. */
   readonly inBase: string | null;
 };
@@ -81,7 +85,9 @@ function rowOf(
     toBeMade: lead.lengthBy === 'computed' && (computedLength(rig, lead)?.toBeMade ?? false),
     state: loose === 0 ? 'plugged' : loose === 1 ? 'one end loose' : 'put away',
     loom: looms.find(({ leads }) => leads.some(({ id }) => id === lead.id))?.name ?? '',
+    shield: shieldWords(lead),
     notes: lead.notes,
+    remarks: [shieldWords(lead), lead.notes].filter(Boolean).join('; '),
     inBase,
   };
 }
@@ -163,6 +169,7 @@ export function scheduleCsv(rig: Rig, variant: string | null, unit: LengthUnit):
       'to be made',
       'state',
       'loom',
+      'shield',
       'notes',
       ...(variant === null ? [] : [`in ${nightName(rig, null)}`]),
     ],
@@ -180,6 +187,7 @@ export function scheduleCsv(rig: Rig, variant: string | null, unit: LengthUnit):
       row.toBeMade ? 'yes' : '',
       row.state,
       row.loom,
+      row.shield,
       row.notes,
       ...(variant === null ? [] : [row.inBase ?? '']),
     ]),

@@ -108,7 +108,7 @@ function leads(flow: Flow, sheet: Sheet, unit: LengthUnit) {
   const totals = sheet.schedule.totals.map((t) => `${t.kind} ${t.count}`).join(', ');
   flow.paragraph(`${totals}: ${formatLength(sheet.schedule.all.metres, unit)} in all.`);
   for (const row of sheet.schedule.rows)
-    if (row.notes !== '' && row.state !== 'put away') flow.paragraph(`Lead ${row.number}: ${row.notes}`);
+    if (row.remarks !== '' && row.state !== 'put away') flow.paragraph(`Lead ${row.number}: ${row.remarks}`);
   for (const loom of sheet.schedule.looms) flow.paragraph(`Loom ${loomLine(loom, unit)}.`);
   for (const joint of sheet.schedule.joints) flow.paragraph(`${jointLine(joint)}.`);
   if (sheet.settings.length > 0) {

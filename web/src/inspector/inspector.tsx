@@ -12,6 +12,7 @@ import { usePreferences } from '../store/app';
 import { Blocks } from './blocks';
 import { Clock } from './clock';
 import { Controls } from './controls';
+import { Earth } from './earth';
 import { Equalisers } from './equaliser';
 import { Figures } from './figures';
 import { Hidden } from './hidden';
@@ -142,6 +143,7 @@ export function Inspector({ box }: { box: Box }) {
         </Button>
       </div>
       <Facts box={box} />
+      <Earth box={box} />
       <Blocks box={box} />
       <Paths box={box} />
       <Wishes box={box} />

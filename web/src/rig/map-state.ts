@@ -12,6 +12,13 @@ export type Asking =
   | { readonly kind: 'keys' }
   | { readonly kind: 'sums' };
 
+/** A ground loop by its key, with what it is made of. */
+export type ShownLoop = {
+  readonly key: string;
+  readonly leads: readonly string[];
+  readonly boxes: readonly string[];
+};
+
 /** How the map of the open rig is looked at. */
 export type MapState = {
   readonly layer: Layer;
@@ -34,6 +41,8 @@ export type MapState = {
   readonly drawn: boolean;
   /** The gap that is pointed at with it, by its number. */
   readonly gap: number | null;
+  /** The ground loop that is shown as a closed figure. */
+  readonly loop: ShownLoop | null;
   readonly asking: Asking | null;
   /** The order is read out beside the map. */
   readonly reading: boolean;
@@ -50,6 +59,7 @@ export type MapState = {
   readonly hold: (held: Held | null, drawn?: boolean) => void;
   readonly pointGap: (gap: number | null) => void;
   readonly ask: (asking: Asking | null) => void;
+  readonly setLoop: (loop: ShownLoop | null) => void;
   readonly setReading: (reading: boolean) => void;
   readonly setListed: (listed: boolean) => void;
   readonly setStripShown: (shown: boolean) => void;
@@ -74,11 +84,12 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   held: null,
   drawn: false,
   gap: null,
+  loop: null,
   asking: null,
   reading: false,
   listed: false,
   stripShown: window.innerHeight >= TALL,
-  setLayer: (layer) => set({ layer }),
+  setLayer: (layer) => set({ layer, loop: null }),
   setRoute: (routeWanted) => set({ routeWanted }),
   setOpenKey: (openKey) => set({ openKey }),
   setLevel: (level) => set({ level }),
@@ -99,6 +110,7 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   pointGap: (gap) => set({ gap }),
   pointAt: (pointed) => set({ pointed }),
   ask: (asking) => set({ asking }),
+  setLoop: (loop) => set({ loop }),
   setReading: (reading) => set({ reading, hand: null, held: null }),
   setListed: (listed) => set({ listed }),
   setStripShown: (stripShown) => set({ stripShown }),

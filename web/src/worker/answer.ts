@@ -1,6 +1,7 @@
 import { differingIn } from '../../../core/bench';
 import { placementEdits } from '../../../core/buffers';
 import { eqView } from '../../../core/equaliser';
+import { humView } from '../../../core/hum';
 import { levelView } from '../../../core/level';
 import { freeByBox, plugAnswers } from '../../../core/cables';
 import {
@@ -38,7 +39,10 @@ import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
 const soundOf = (sound: string) => (sound === 'all' ? null : sound);
 
 const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf<K> } = {
-  map: (rig, { setting, layer, width, height, level, open, names, named, chosen, hand, unit, levels }) =>
+  map: (
+    rig,
+    { setting, layer, width, height, level, open, names, named, chosen, hand, unit, levels, route, loop },
+  ) =>
     drawMap({
       rig,
       setting,
@@ -48,6 +52,8 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
       level,
       unit,
       levels,
+      route,
+      loop,
       view: {
         open,
         names,
@@ -80,6 +86,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   eq: (rig, { setting, route }) => eqView(rig, setting, route),
   latency: (rig, { setting }) => latencyView(rig, setting),
   levels: (rig, { setting, route }) => levelView(rig, setting, route),
+  hum: (rig, { setting, route }) => humView(rig, setting, route),
   tried: (rig, { setting, ...tried }) => toneTried(rig, setting, tried),
   placement: (rig, { variant, stands }) => {
     const done = placementEdits(rig, variant, stands);

@@ -4,6 +4,7 @@ import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Act, Held, InHand, OrderLine } from '../../../core/chain';
 import type { Detail, MapDrawing, ProfileDrawing, StripDrawing } from '../../../core/drawing';
 import type { Layer } from '../../../core/layers';
+import type { HumView } from '../../../core/hum';
 import type { LevelView } from '../../../core/level';
 import type { RouteLine, RouteName } from '../../../core/routes';
 import type { SingleEdit } from '../../../core/edits';
@@ -31,6 +32,9 @@ type MapQuery = {
   readonly hand?: Hand | null;
   readonly unit: LengthUnit;
   readonly levels: LevelUnit;
+  /** Of hum: the route that it is told of, and the loop that is drawn. */
+  readonly route?: number | undefined;
+  readonly loop?: string | null | undefined;
 };
 
 /** What can be asked of the worker, and what comes back. */
@@ -91,6 +95,11 @@ export type Queries = {
   levels: {
     query: { readonly kind: 'levels'; readonly setting: Setting; readonly route: number };
     result: LevelView;
+  };
+  /** Hum at the end of a route, and every ground loop. */
+  hum: {
+    query: { readonly kind: 'hum'; readonly setting: Setting; readonly route: number };
+    result: HumView;
   };
   /** Equalisers along a route; null: none that is on is noted. */
   eq: {

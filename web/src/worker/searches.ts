@@ -2,6 +2,7 @@
 import { placeBuffers, type Placing, type PlacingStep } from '../../../core/buffers';
 import { readChains, wiringsIn } from '../../../core/chain';
 import { drawStrip, drawThumbnail, type Drawing, type StripDrawing } from '../../../core/drawing';
+import { planHum, type HumPlan, type HumStep } from '../../../core/hum';
 import { chooseLevels, type LevelPlan, type LevelStep } from '../../../core/levelling';
 import {
   judged,
@@ -108,6 +109,10 @@ export function makeSearches(now: () => number = () => performance.now()) {
       unit: LevelUnit,
       told: (progress: LevelStep) => void,
     ): Promise<LevelPlan> => toEnd(chooseLevels(rig, variant, unit), told),
+
+    /** Tries every set of acts against hum, in one night. */
+    hum: (rig: Rig, variant: string | null, told: (progress: HumStep) => void): Promise<HumPlan> =>
+      toEnd(planHum(rig, variant), told),
 
     /** Tries both ends of every guess of a rig, in one night. */
     worth: (

@@ -88,7 +88,7 @@ export function CellOf({ id, row }: { id: string; row: ScheduleRow }) {
       return (
         <>
           {row.kind}
-          {row.notes === '' ? null : <span className="block text-xs text-muted">{row.notes}</span>}
+          {row.remarks === '' ? null : <span className="block text-xs text-muted">{row.remarks}</span>}
         </>
       );
   }
@@ -116,7 +116,7 @@ export function LeadLines({ rows }: { rows: readonly ScheduleRow[] }) {
               {row.adapters.length > 0 ? `, adapter ${row.adapters.join(', ')}` : ''}
               {row.state === 'plugged' ? '' : `, ${row.state}`}
             </p>
-            {row.notes === '' ? null : <p className="text-xs">{row.notes}</p>}
+            {row.remarks === '' ? null : <p className="text-xs">{row.remarks}</p>}
             <div className="flex flex-wrap items-center justify-between gap-2 pt-1">
               <CellOf id="length" row={row} />
               <Link

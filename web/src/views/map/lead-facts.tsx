@@ -18,6 +18,7 @@ import { Tick } from '../../parts/tick';
 import { useOpen } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 import { useDiffering } from './otherwise';
+import { ShieldFacts } from './shield-facts';
 
 function End({ lead, side, refs }: { lead: Lead; side: 'from' | 'to'; refs: readonly JackRef[] }) {
   const { rig, setting, readOnly, select, commit, setHand } = useOpen(
@@ -167,6 +168,7 @@ export function LeadFacts({ id }: { id: string }) {
           </Labelled>
         </div>
       )}
+      {link || ['mains', 'dc', 'speaker'].includes(lead.kind) ? null : <ShieldFacts lead={lead} />}
       {link ? null : (
         <Tick
           checked={lead.temporary ?? false}

@@ -13,7 +13,7 @@ import { useAnalysis } from '../../worker/use-analysis';
 import { FlyOut } from './fly-out';
 import { Ghosts, Planned } from './ghosts';
 import { onActKey } from './keys';
-import { usePlugging, useRinged } from './use-map';
+import { usePlugging, useRinged, useRoutes } from './use-map';
 import { usePress } from './use-press';
 
 const GLIDE_MS = 150;
@@ -50,7 +50,7 @@ function useSteady(drawing: Drawing | null, pane: HTMLElement | null, zoom: numb
 }
 
 function useEmphasis(): EmphasisOf {
-  const { selection } = useOpen('selection');
+  const { selection, loop } = useOpen('selection', 'loop');
   const ringed = useRinged();
   const plugging = usePlugging();
   const chosen = selection ? `${selection.type}:${selection.id}` : '';
@@ -62,12 +62,14 @@ function useEmphasis(): EmphasisOf {
   );
   const chosenBox = boxIdOf(selection);
   return useMemo(() => {
-    const rings = new Set(
-      ringed.flatMap((p) => [
+    const rings = new Set([
+      ...ringed.flatMap((p) => [
         `${p.type}:${p.id}`,
         ...(p.type === 'block' ? [`box:${p.id.split('/')[0]}`] : []),
       ]),
-    );
+      ...(loop?.leads ?? []).map((id) => `lead:${id}`),
+      ...(loop?.boxes ?? []).map((id) => `box:${id}`),
+    ]);
     const answers = new Map(
       (plugging?.answers ?? []).map((answer) => [`jack:${answer.at.box}/${answer.at.jack}`, answer.verdict]),
     );
@@ -83,7 +85,7 @@ function useEmphasis(): EmphasisOf {
         return 'selected';
       return rings.has(key) ? 'ringed' : undefined;
     };
-  }, [ringed, plugging, chosen, chosenBox, tied]);
+  }, [ringed, loop, plugging, chosen, chosenBox, tied]);
 }
 
 /** A sheet grows by such steps, pixels: a browser lays out every word of a sheet anew whose size changes. */
@@ -121,7 +123,8 @@ export function MapPane() {
   const { setting, selection } = useOpen('setting', 'selection');
   const title = useOpenWith(({ rig }) => rig.title);
   const holds = useOpenWith(({ rig }) => `${rig.boxes.length} boxes, ${rig.leads.length} leads`);
-  const { layer, level, zoom, openHubs, openKey, setLayer } = useOpen(
+  const { layer, level, zoom, openHubs, openKey, setLayer, loop } = useOpen(
+    'loop',
     'layer',
     'level',
     'zoom',
@@ -130,6 +133,7 @@ export function MapPane() {
     'setLayer',
   );
   const plugging = usePlugging();
+  const { route } = useRoutes();
   const ringed = useRinged();
   const words = useOpenWith(({ rig, setting, selection }) => selectionWords(rig, setting.variant, selection));
   const emphasisOf = useEmphasis();
@@ -155,6 +159,8 @@ export function MapPane() {
         hand,
         unit: units,
         levels,
+        // Asked anew by another route or loop only where they are told of.
+        ...(layer === 'hum' ? { route, loop: loop?.key ?? null } : {}),
       } as const)
     : null;
   const { value: drawing, stale, fault } = useAnalysis<'map'>(query);

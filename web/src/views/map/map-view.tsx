@@ -24,6 +24,7 @@ const PlugList = lazy(async () => ({ default: (await import('./plug-list')).Plug
 const MoveList = lazy(async () => ({ default: (await import('./move-list')).MoveList }));
 const OrderList = lazy(async () => ({ default: (await import('./order-list')).OrderList }));
 const ToneFacts = lazy(async () => ({ default: (await import('./tone-facts')).ToneFacts }));
+const HumFacts = lazy(async () => ({ default: (await import('./hum-facts')).HumFacts }));
 const LatencyFacts = lazy(async () => ({ default: (await import('./latency-facts')).LatencyFacts }));
 const LevelFacts = lazy(async () => ({ default: (await import('./level-facts')).LevelFacts }));
 const Otherwise = lazy(async () => ({ default: (await import('./otherwise')).Otherwise }));
@@ -40,6 +41,7 @@ function Facts() {
     <>
       {layer === 'tone' ? <ToneFacts /> : null}
       {layer === 'level' ? <LevelFacts /> : null}
+      {layer === 'hum' ? <HumFacts /> : null}
       {layer === 'latency' ? <LatencyFacts /> : null}
       {selection?.type === 'lead' ? (
         <LeadFacts id={selection.id} />

@@ -36,7 +36,7 @@ export function Tables({ sheet }: { sheet: Sheet }) {
                   <td className={`${cell} font-mono`}>{row.to}</td>
                   <td className={cell}>
                     {row.kind}
-                    {row.notes === '' ? null : <span className="block text-xs">{row.notes}</span>}
+                    {row.remarks === '' ? null : <span className="block text-xs">{row.remarks}</span>}
                   </td>
                   <td className={cell}>
                     {row.plugs}

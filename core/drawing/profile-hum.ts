@@ -1,0 +1,119 @@
+// The profile of layer Hum: the signal along a route, the hum that the grounds have brought so far, and the pickup's own.
+import { humAlong, humCaption, type HumRoute } from '../hum';
+import type { Reads } from '../model';
+import { traceIn } from '../signal';
+import { formatLevel, shortLevel, type LevelUnit } from '../units';
+import type { Item, Stroke } from './primitives';
+import {
+  emptyProfile,
+  FOOT,
+  HEAD,
+  lane,
+  LEFT,
+  polyline,
+  RIGHT,
+  rule,
+  STEP,
+  text,
+  type ProfileAsk,
+  type ProfileDrawing,
+  type Stop,
+} from './profile-parts';
+
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'stage' | 'houseRules'>;
+
+/** Lower than this nobody has ever heard hum, dBu. */
+const FLOOR_DBU = -130;
+const MARGIN_DB = 6;
+const MOST_TICKS = 6;
+/** Room for what the lines are, behind their ends. */
+const NAMES = 58;
+
+type Line = { readonly name: string; readonly stroke: Stroke; readonly dbu: readonly number[] };
+
+type Scale = { readonly low: number; readonly high: number; readonly y: (dbu: number) => number };
+
+function scaleOf(lines: readonly Line[], top: number, bottom: number): Scale {
+  const all = lines.flatMap(({ dbu }) => dbu).filter((dbu) => dbu > FLOOR_DBU);
+  const high = Math.ceil((Math.max(0, ...all) + MARGIN_DB) / 10) * 10;
+  const low = Math.max(FLOOR_DBU, Math.floor((Math.min(-60, ...all) - MARGIN_DB) / 10) * 10);
+  const y = (dbu: number) =>
+    bottom - ((bottom - top) * (Math.min(high, Math.max(low, dbu)) - low)) / (high - low);
+  return { low, high, y };
+}
+
+function axis({ low, high, y }: Scale, right: number, levels: LevelUnit): readonly Item[] {
+  const step = [10, 20, 40].find((one) => (high - low) / one <= MOST_TICKS) ?? 60;
+  const ticks: Item[] = [];
+  for (let dbu = Math.ceil(low / step) * step; dbu <= high; dbu += step) {
+    ticks.push(rule({ x: LEFT - 6, y: y(dbu) }, { x: right, y: y(dbu) }, 'hair', true));
+    const words =
+      dbu + step > high && levels !== 'V' ? `${shortLevel(dbu, levels)} ${levels}` : shortLevel(dbu, levels);
+    ticks.push(text(LEFT - 10, y(dbu) + 4, words, { anchor: 'end' }));
+  }
+  return ticks;
+}
+
+/** Names at the ends of the lines, a line of words apart. */
+function names(lines: readonly Line[], x: number, { y }: Scale): readonly Item[] {
+  let free = -Infinity;
+  return lines
+    .map(({ name, dbu }) => ({ name, y: y(dbu.at(-1) ?? FLOOR_DBU) }))
+    .sort((a, b) => a.y - b.y)
+    .map((one): Item => {
+      free = Math.max(one.y, free + 13);
+      return text(x, free + 4, one.name, { anchor: 'start', face: 'mono' });
+    });
+}
+
+const linesOf = ({ stops }: HumRoute, limitDb: number): readonly Line[] => [
+  { name: 'signal', stroke: 'single', dbu: stops.map(({ stop }) => stop.averageDbu) },
+  { name: 'limit', stroke: 'dashed', dbu: stops.map(({ stop }) => stop.averageDbu - limitDb) },
+  { name: 'hum', stroke: 'thick', dbu: stops.map(({ humDbu }) => humDbu) },
+  { name: 'pickup', stroke: 'dotted', dbu: stops.map(({ pickupDbu }) => pickupDbu) },
+];
+
+/** The Hum profile of a route. */
+export function drawHum(of: Of, { route, width, height, levels = 'dBu' }: ProfileAsk): ProfileDrawing {
+  const path = traceIn(of).paths[route];
+  const run = path ? humAlong(of, path) : null;
+  if (!run) return emptyProfile(width, height, path ? 'Nothing is known of levels on this route.' : '');
+  const limitDb = of.houseRules.limits.humDb;
+  const lines = linesOf(run, limitDb);
+  const step = Math.max(STEP, Math.floor((width - LEFT - RIGHT - NAMES) / run.stops.length));
+  const full = Math.max(width, LEFT + step * run.stops.length + RIGHT + NAMES);
+  const scale = scaleOf(lines, HEAD, height - FOOT - 8);
+  const xAt = (i: number) => LEFT + step * i + step / 2;
+  const stops = run.stops.map(({ stop, humDbu, pickupDbu }, i): Stop => {
+    const under = (dbu: number) => Math.round(stop.averageDbu - dbu);
+    const hum =
+      humDbu > FLOOR_DBU
+        ? `hum ${shortLevel(humDbu, levels)}, ${under(humDbu)} dB under the signal`
+        : 'no hum yet';
+    return {
+      x: xAt(i),
+      y: scale.y(Math.max(humDbu, scale.low)),
+      top: 0,
+      bottom: height,
+      at: null,
+      part: stop.part,
+      parts: stop.parts,
+      label: stop.box.tag,
+      words: `${stop.label}: average ${formatLevel(stop.averageDbu, levels)}, ${hum}, the pickup’s own ${under(pickupDbu)} dB under`,
+    };
+  });
+  const items: Item[] = [...axis(scale, xAt(stops.length - 1) + 5, levels)];
+  stops.forEach((stop, i) => {
+    const label = run.stops[i]?.stop.label ?? '';
+    const drop = i % 2 === 1 ? 26 : 13;
+    items.push(...lane(stop, label, { top: HEAD, height, step, wide: step * 2 - 8, drop }));
+  });
+  for (const { dbu, stroke } of lines) {
+    const heard = dbu.flatMap((one, i) => (one > FLOOR_DBU ? [{ x: xAt(i), y: scale.y(one) }] : []));
+    items.push(...polyline(heard, stroke));
+  }
+  items.push(...names(lines, xAt(stops.length - 1) + 8, scale));
+  for (const { x, y, part, words } of stops)
+    items.push({ type: 'jack', x, y, side: 'top', free: false, label: words, part });
+  return { ...emptyProfile(full, height, humCaption(run, limitDb)), items, stops };
+}

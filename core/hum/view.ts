@@ -1,0 +1,185 @@
+// What the Hum layer tells beside the map: hum at the end of a route, whose it is, and what each ground loop has in it.
+import { inSetting, type Rig, type Setting } from '../model';
+import { traceIn } from '../signal';
+import { powerSum, SILENT_DBU } from '../level';
+import { formatQuantity, inWords } from '../units';
+import { humActs, type HumAct } from './acts';
+import { humAlong, isTooMuch, type HumRoute } from './along';
+import { groundCurrents } from './currents';
+import { namedLoops, type GroundLoop } from './loops';
+import { ASSUMED, mainsHertz, type Source } from './sources';
+import { HumTrials, shieldsOf } from './trials';
+
+export type HumView = {
+  /** null: nothing is known of levels on the route. */
+  readonly end: {
+    readonly averageDbu: number;
+    readonly humDbu: number;
+    readonly pickupDbu: number;
+    readonly underDb: number;
+    readonly pickupUnderDb: number;
+    readonly isTooMuch: boolean;
+    readonly endsBecause: string | null;
+  } | null;
+  readonly limitDb: number;
+  readonly caption: string;
+  /** What brings most first. */
+  readonly leads: readonly {
+    readonly id: string;
+    readonly number: number;
+    readonly volts: number;
+    readonly share: number;
+    readonly underDb: number;
+  }[];
+  readonly sources: readonly { readonly words: string; readonly underDb: number }[];
+  readonly loops: readonly HumLoop[];
+  readonly assumed: readonly string[];
+};
+
+export type HumLoop = Pick<GroundLoop, 'key' | 'group' | 'words'> & {
+  readonly leads: readonly { readonly id: string; readonly number: number }[];
+  readonly boxes: readonly string[];
+  /** The most that runs in any of its leads, A. */
+  readonly ampere: number;
+  /** What hum at the end of the route goes down by once it is broken where that does most, dB; null: no break of it helps. */
+  readonly addsDb: number | null;
+  /** What breaks it so, or why nothing does. */
+  readonly breaks: string;
+};
+
+const round = (db: number): string => String(Math.abs(Math.round(db)));
+
+/** `8 dB under the signal`, `3 dB over it`. */
+export const againstSignal = (underDb: number, signal = 'the signal'): string =>
+  `${round(underDb)} dB ${Math.round(underDb) < 0 ? 'over' : 'under'} ${signal}`;
+
+const SOURCE_WORDS: Readonly<Record<Source['kind'], (name: string) => string>> = {
+  field: () => 'the field around the leads',
+  earths: (name) => (name ? `the earth of ${name} against the others` : 'earths that differ'),
+  leakage: (name) => `leakage of ${name}, which has no earth`,
+  ripple: (name) => `ripple of ${name} on a shared outlet`,
+};
+
+const sourceWords = ({ kind, box }: Source): string => SOURCE_WORDS[kind](box?.name ?? '');
+
+/** What is left to be said of a route in one sentence, the worst first. */
+export function humCaption({ leads, sources, underDb, pickupUnderDb }: HumRoute, limitDb: number): string {
+  const worst = [...leads].sort((a, b) => b.dbu - a.dbu)[0];
+  const [source] = sources;
+  if (!worst || !source || underDb > 150) return 'Nothing brings hum into this route but the pickup.';
+  const whose = `most of it by lead ${worst.lead.number}, from ${sourceWords(source.source)}`;
+  const over = underDb < limitDb ? `, ${round(limitDb - underDb)} dB over the limit` : '';
+  const beside = `the pickup’s own is ${againstSignal(pickupUnderDb, 'it')}`;
+  return `Hum of the grounds is ${againstSignal(underDb)}${over}: ${whose}; ${beside}. ±6 dB.`;
+}
+
+type Of = ReturnType<typeof inSetting>;
+
+/** What a loop adds at the end of a route: every act that opens one of its leads is tried by itself. */
+function loopOf(
+  of: Of,
+  loop: GroundLoop,
+  route: number,
+  trials: HumTrials,
+  acts: readonly HumAct[],
+): HumLoop {
+  const now = shieldsOf(of);
+  const today = trials.with(now)?.[route] ?? 0;
+  const ids = new Set(loop.leads.map(({ id }) => id));
+  let best: { readonly act: HumAct; readonly db: number } | null = null;
+  for (const act of acts) {
+    if (!('lead' in act.at) || !ids.has(act.at.lead.id) || act.kind === 'restore') continue;
+    const then = trials.with(new Map([...now, ...act.shield]))?.[route];
+    if (then === undefined) continue;
+    const db = today - then;
+    if (db > (best?.db ?? TELLS_DB)) best = { act, db };
+  }
+  const flowing = groundCurrents(of).ties.filter(({ tie }) => loop.ties.includes(tie) && tie.lead);
+  return {
+    key: loop.key,
+    group: loop.group,
+    words: loop.words,
+    leads: loop.leads.map(({ id, number }) => ({ id, number })),
+    boxes: loop.boxes.map(({ id }) => id),
+    ampere: Math.max(0, ...flowing.map(({ ampere }) => ampere)),
+    addsDb: best && best.db,
+    breaks: best === null ? 'no lead of it, by itself' : breakWords(best.act),
+  };
+}
+
+/** A change of less is none, dB. */
+const TELLS_DB = 0.1;
+
+/** Beside an earth that nobody has proved nothing is proposed but to have it proved. */
+const breakWords = ({ words, unproved }: HumAct): string =>
+  unproved.length > 0
+    ? `have the earth of ${inWords(unproved.map(({ name }) => name))} proved first`
+    : `${words.charAt(0).toLowerCase()}${words.slice(1)}`;
+
+/** Sources that go by one name are one, as powers. */
+function sourcesOf({ sources, averageDbu }: HumRoute): HumView['sources'] {
+  const found = new Map<string, number>();
+  for (const { source, dbu } of sources) {
+    const words = sourceWords(source);
+    found.set(words, powerSum(found.get(words) ?? SILENT_DBU, dbu));
+  }
+  return [...found]
+    .map(([words, dbu]) => ({ words, underDb: averageDbu - dbu }))
+    .sort((a, b) => a.underDb - b.underDb);
+}
+
+function assumedIn(of: Of): readonly string[] {
+  const { stage, boxes } = of;
+  const open = stage.places.filter(({ fieldUt }) => fieldUt === undefined);
+  const leaky = boxes.filter(({ power }) => power.class === 'II' && !power.leakageUa);
+  return [
+    ...(open.length > 0
+      ? [`${formatQuantity(ASSUMED.fieldUt, 'µT')} around ${inWords(open.map(({ name }) => name))}`]
+      : []),
+    stage.mains.outlets.length === 0
+      ? 'everything on stage on one circuit, the desk on another'
+      : `${formatQuantity(ASSUMED.circuitsV, 'V')} between circuits where nothing else is noted`,
+    `${formatQuantity(ASSUMED.groupV, 'V')} between outlets of one group`,
+    ...(leaky.length > 0
+      ? [`${formatQuantity(ASSUMED.leakageA, 'A')} of leakage from ${inWords(leaky.map(({ name }) => name))}`]
+      : []),
+    `${mainsHertz(of)} Hz mains`,
+  ];
+}
+
+/** Of one route of a setting. */
+export function humView(rig: Rig, setting: Setting, route: number): HumView {
+  const of = inSetting(rig, setting);
+  const path = traceIn(of).paths[route];
+  const along = path ? humAlong(of, path) : null;
+  const limitDb = of.houseRules.limits.humDb;
+  const trials = new HumTrials(of, [of.sound]);
+  const acts = humActs(of);
+  const at = trials.outputs.findIndex((output) => output.route === route);
+  const loops = namedLoops(of).map((loop) => loopOf(of, loop, at, trials, acts));
+  return {
+    end: along && {
+      averageDbu: along.averageDbu,
+      humDbu: along.humDbu,
+      pickupDbu: along.pickupDbu,
+      underDb: along.underDb,
+      pickupUnderDb: along.pickupUnderDb,
+      isTooMuch: isTooMuch(along, limitDb),
+      endsBecause: along.endsBecause,
+    },
+    limitDb,
+    caption: along ? humCaption(along, limitDb) : 'Nothing is heard on this route: no hum either.',
+    leads: (along?.leads ?? [])
+      .map(({ lead: { id, number }, volts, share, dbu }) => ({
+        id,
+        number,
+        volts,
+        share,
+        underDb: (along?.averageDbu ?? 0) - dbu,
+      }))
+      .sort((a, b) => b.share - a.share),
+    sources: along ? sourcesOf(along) : [],
+    loops: [...loops].sort((a, b) => (b.addsDb ?? -1) - (a.addsDb ?? -1) || b.ampere - a.ampere),
+    assumed: assumedIn(of),
+  };
+}
