@@ -24,13 +24,16 @@ type Of = HumOf & Reads<'houseRules'>;
 
 type Tied = { readonly tie: Tie; readonly lead: Lead; readonly ends: readonly [Box, Box] };
 
-/** What is done to a lead's shield, where it gets its own break. */
-const SHIELD_WORDS = {
-  restore: 'Restore the shield of',
-  lift: 'Lift the shield at the receiving end of',
-  transformer: 'Put an isolating transformer at the receiving end of',
-  'twin-core': 'Make of twin-core cable, its shield open at the sending end, its cold joined there,',
-} as const;
+/** What is done to a lead's shield, in the imperative. */
+const SHIELD_WORDS: Readonly<
+  Record<'restore' | 'lift' | 'transformer' | 'twin-core', (lead: string) => string>
+> = {
+  restore: (lead) => `Restore the shield of ${lead}`,
+  lift: (lead) => `Lift the shield at the receiving end of ${lead}`,
+  transformer: (lead) => `Put an isolating transformer at the receiving end of ${lead}`,
+  'twin-core': (lead) =>
+    `Make ${lead} of twin-core cable, its shield open and its cold joined to the sleeve at the sending end`,
+};
 
 const BREAKS = {
   restore: 'none',
@@ -61,7 +64,7 @@ function shieldActs(of: Of, lead: Lead, isBalanced: boolean, receiving: 'from' |
       kind,
       at: { lead },
       cost: costs[kind],
-      words: `${SHIELD_WORDS[kind]} lead ${lead.number}`,
+      words: SHIELD_WORDS[kind](`lead ${lead.number}`),
       edits: [{ edit: 'setLeadBreak', arguments: { id: lead.id, break: opened } }],
       shield: new Map([[lead.id, BREAKS[kind]]]),
       unproved: kind === 'restore' ? [] : (unprovedAcross(of).get(lead.id) ?? []),

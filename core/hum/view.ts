@@ -41,7 +41,7 @@ export type HumLoop = Pick<GroundLoop, 'key' | 'group' | 'words'> & {
   readonly boxes: readonly string[];
   /** The most that runs in any of its leads, A. */
   readonly ampere: number;
-  /** What hum at the end of the route goes down by once it is broken where that does most, dB; null: no break of it helps. */
+  /** What is heard of hum at the end of the route goes down by so much once it is broken where that does most, dB; null: no break of it helps. */
   readonly addsDb: number | null;
   /** What breaks it so, or why nothing does. */
   readonly breaks: string;
@@ -75,23 +75,27 @@ export function humCaption({ leads, sources, underDb, pickupUnderDb }: HumRoute,
 
 type Of = ReturnType<typeof inSetting>;
 
-/** What a loop adds at the end of a route: every act that opens one of its leads is tried by itself. */
-function loopOf(
-  of: Of,
-  loop: GroundLoop,
-  route: number,
-  trials: HumTrials,
-  acts: readonly HumAct[],
-): HumLoop {
+/** What is heard at each output, hum and the pickup's own together, dBu. */
+const heard = ({ outputs }: HumTrials, humDbu: Float64Array): readonly number[] =>
+  outputs.map(({ pickupDbu }, i) => powerSum(humDbu[i] ?? SILENT_DBU, pickupDbu));
+
+/**
+ * What a loop adds at the end of a route: every act that opens one of its leads is tried by itself. One that makes it worse at
+ * another output of the sound is none.
+ * @param at number of the output
+ */
+function loopOf(of: Of, loop: GroundLoop, at: number, trials: HumTrials, acts: readonly HumAct[]): HumLoop {
   const now = shieldsOf(of);
-  const today = trials.with(now)?.[route] ?? 0;
+  const found = trials.with(now);
+  const today = found ? heard(trials, found) : [];
   const ids = new Set(loop.leads.map(({ id }) => id));
   let best: { readonly act: HumAct; readonly db: number } | null = null;
   for (const act of acts) {
     if (!('lead' in act.at) || !ids.has(act.at.lead.id) || act.kind === 'restore') continue;
-    const then = trials.with(new Map([...now, ...act.shield]))?.[route];
-    if (then === undefined) continue;
-    const db = today - then;
+    const left = trials.with(new Map([...now, ...act.shield]));
+    const then = left ? heard(trials, left) : null;
+    if (!then || then.some((dbu, i) => dbu > (today[i] ?? 0) + TELLS_DB)) continue;
+    const db = (today[at] ?? 0) - (then[at] ?? 0);
     if (db > (best?.db ?? TELLS_DB)) best = { act, db };
   }
   const flowing = groundCurrents(of).ties.filter(({ tie }) => loop.ties.includes(tie) && tie.lead);
@@ -133,9 +137,7 @@ function assumedIn(of: Of): readonly string[] {
   const open = stage.places.filter(({ fieldUt }) => fieldUt === undefined);
   const leaky = boxes.filter(({ power }) => power.class === 'II' && !power.leakageUa);
   return [
-    ...(open.length > 0
-      ? [`${formatQuantity(ASSUMED.fieldUt, 'µT')} around ${inWords(open.map(({ name }) => name))}`]
-      : []),
+    ...(open.length > 0 ? [`${ASSUMED.fieldUt} µT around ${inWords(open.map(({ name }) => name))}`] : []),
     stage.mains.outlets.length === 0
       ? 'everything on stage on one circuit, the desk on another'
       : `${formatQuantity(ASSUMED.circuitsV, 'V')} between circuits where nothing else is noted`,

@@ -86,11 +86,13 @@ function Proof({ box }: { box: Box }) {
 /** The earth of a box that has its own: a page of the earth book. */
 export function Earth({ box }: { box: Box }) {
   const { rig, readOnly, commit } = useOpen('rig', 'readOnly', 'commit');
-  if (box.power.class !== 'I') return null;
   const due = earthDue(box, rig.houseRules.limits.earthMonths);
   const isDue = due !== null && due <= today();
+  // As it was found: what is entered does not fold itself away.
+  const [wasOpen] = useState(!isProved(box) || isDue);
+  if (box.power.class !== 'I') return null;
   return (
-    <Section title="Earth" open={!isProved(box) || isDue}>
+    <Section title="Earth" open={wasOpen}>
       <p className="text-xs text-muted">
         Continuity from the plug’s earth pin to the chassis, unplugged, by a qualified person; not by this
         plan. Until it is proved no shield beside this box is lifted or isolated.

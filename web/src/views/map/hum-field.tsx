@@ -1,4 +1,4 @@
-import { formatQuantity, parseQuantity } from '../../../../core/units';
+import { parseQuantity } from '../../../../core/units';
 import { Labelled, TextField } from '../../parts/field';
 import { useOpen, useOpenWith } from '../../rig/use-open';
 
@@ -27,7 +27,7 @@ export function HumField() {
                 id={field}
                 mono
                 onPause={false}
-                value={fieldUt === undefined ? '' : formatQuantity(fieldUt, 'µT')}
+                value={fieldUt === undefined ? '' : `${fieldUt} µT`}
                 placeholder="0.2 assumed"
                 disabled={readOnly !== null}
                 commit={(text) => set(id, text)}
