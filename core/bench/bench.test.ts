@@ -63,7 +63,7 @@ describe('the patch-up', () => {
       arguments: { sound: makeSound('lead', 'Lead'), index: 1 },
     });
     const proof = patchUp(two, null).filter((s) => s.section === 'proof');
-    expect(proof.map((s) => s.id)).toEqual(['bypass', 'sound-sound-1', 'sound-lead']);
+    expect(proof.map((s) => s.id)).toEqual(['strings', 'bypass', 'sound-sound-1', 'sound-lead']);
   });
 
   test('a model in the place of the preamp is proved with the amp’s clean volume down', () => {
@@ -133,4 +133,14 @@ describe('numbering along the route', () => {
     expect(new Set(after.leads.map((lead) => lead.number)).size).toBe(after.leads.length);
     expect(numberAlongRoute(after, null).reprint).toEqual([]);
   });
+});
+
+test('before the first note the volts between strings and microphone are measured, where there is mains at all', () => {
+  const steps = patchUp(fourCable(), null);
+  const at = steps.findIndex(({ id }) => id === 'strings');
+  expect(steps[at]!.section).toBe('proof');
+  expect(steps[at + 1]!.id).toBe('bypass');
+  expect(steps[at]!.text).toMatch(/low-impedance setting: 5 V at most/);
+  expect(steps[at]!.caution).toMatch(/this can kill.*by a qualified person; not by this plan/);
+  expect(patchUp(build('guitar, fuzz'), null).some(({ id }) => id === 'strings')).toBe(false);
 });

@@ -44,6 +44,7 @@ describe('cabinet night to direct night', () => {
       'power: Pedal supplies on: Fuzz, Overdrive and Multi-effects',
       'power: Desk on',
       'power: Valve head on, last; off standby when it is warm',
+      expect.stringMatching(/^proof: Before the first note: AC volts/),
       expect.stringMatching(/^proof: Everything bypassed/),
       'proof: Sound 1 is heard',
     ]);

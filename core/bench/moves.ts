@@ -21,6 +21,7 @@ import {
   offSteps,
   powerSteps,
   proofSteps,
+  stringsStep,
   sectionOf,
   SPEAKER_CAUTION,
   step,
@@ -184,7 +185,14 @@ export function movesBetween(rig: Rig, from: string | null, to: string | null): 
   go('audio', along(of('audio')));
   go('control', along(of('control')));
   go('supplies', along(of('supplies')));
-  return [...off, ...mover.steps, ...settings, ...powerSteps(rig, to), ...proofSteps(rig, to)];
+  return [
+    ...off,
+    ...mover.steps,
+    ...settings,
+    ...powerSteps(rig, to),
+    ...stringsStep(rig),
+    ...proofSteps(rig, to),
+  ];
 }
 
 const at = (rank: ReadonlyMap<string, number>, { id }: Lead): number => rank.get(id) ?? rank.size;

@@ -197,6 +197,22 @@ export function powerSteps(rig: Rig, variant: string | null): readonly WalkStep[
   return steps;
 }
 
+/** Where somebody holds strings and mains is about: before the first note, what they might touch beside them. */
+export function stringsStep(rig: Rig): readonly WalkStep[] {
+  if (sources(rig).length === 0 || !rig.boxes.some(isMains)) return [];
+  return [
+    step(
+      'proof',
+      'strings',
+      'Before the first note: AC volts between the strings and the microphone, or any other earthed metal in reach, by a mains-rated meter on its low-impedance setting: 5 V at most',
+      {
+        caution:
+          'Above 5 V this can kill: nobody touches both, power off at the outlets, then it is looked at by a qualified person; not by this plan. An ordinary meter may show tens of volts of leakage and cannot tell the two apart: that counts as above.',
+      },
+    ),
+  ];
+}
+
 export function proofSteps(rig: Rig, variant: string | null): readonly WalkStep[] {
   const steps: WalkStep[] = [
     step('proof', 'bypass', 'Everything bypassed: the guitar is heard, masters brought up slowly', {

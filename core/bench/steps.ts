@@ -6,6 +6,7 @@ import {
   powerSteps,
   proofSteps,
   sectionOf,
+  stringsStep,
   type SectionId,
   type WalkStep,
 } from './parts';
@@ -24,6 +25,7 @@ export function patchUp(rig: Rig, variant: string | null): readonly WalkStep[] {
     ...leadSteps(rig, 'control', of('control')),
     ...leadSteps(rig, 'supplies', of('supplies')),
     ...powerSteps(rig, variant),
+    ...stringsStep(rig),
     ...proofSteps(rig, variant),
   ];
 }

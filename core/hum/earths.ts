@@ -54,3 +54,39 @@ export const unprovedAcross = derive(
     );
   },
 );
+
+/** A page of the earth book: a box with an earth of its own, as paper tells it. */
+export type EarthLine = {
+  readonly box: string;
+  /** `joined to the plug’s pin`, `lifted`. */
+  readonly earth: string;
+  /** `by Electrician, 2026-05-01`; `not proved`. */
+  readonly proved: string;
+  /** The day by which it is to be proved anew; empty: it never was. */
+  readonly due: string;
+  readonly isProved: boolean;
+};
+
+export const EARTH_WORDS: Readonly<Record<Box['power']['earth'], string>> = {
+  unknown: 'nobody has looked',
+  kept: 'joined to the plug’s pin',
+  lifted: 'lifted',
+  missing: 'none: a two-wire lead',
+};
+
+/** Every box with an earth of its own; those that are not proved first. */
+export const earthBook = derive(['boxes', 'houseRules'], (of): readonly EarthLine[] =>
+  of.boxes
+    .filter(({ power }) => power.class === 'I')
+    .map((box): EarthLine => {
+      const { earth, earthProved } = box.power;
+      return {
+        box: box.name,
+        earth: EARTH_WORDS[earth],
+        proved: earthProved ? `by ${earthProved.by}, ${earthProved.date}` : 'not proved',
+        due: earthDue(box, of.houseRules.limits.earthMonths) ?? '',
+        isProved: isProved(box),
+      };
+    })
+    .sort((a, b) => Number(a.isProved) - Number(b.isProved)),
+);

@@ -1,6 +1,6 @@
 // Ground networks: loops by the shields of leads and the earths of boxes, currents, and what is in series with signals.
 export { groundCurrents, type GroundCurrents } from './currents';
-export { earthDue, isProved, unprovedAcross } from './earths';
+export { EARTH_WORDS, earthBook, earthDue, isProved, unprovedAcross, type EarthLine } from './earths';
 export { emfOf, GroundSolver, loopCount, loopFree, type GroundNetwork } from './network';
 export { humAlong, type HumRoute, type HumStop } from './along';
 export type { HumStep } from './cures';

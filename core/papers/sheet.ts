@@ -4,6 +4,7 @@ import { drawMap, drawStrip, type Drawing, type MapDrawing, type StripDrawing } 
 import { eqWords, isEqualiser } from '../equaliser';
 import { routeLines, routeNames } from '../routes';
 import { isOpen, NOT_JUDGED, report, type FindingLine } from '../findings';
+import { earthBook, type EarthLine } from '../hum';
 import { knobTable, type KnobTable } from '../level';
 import { inNight, leadsOtherwise, nightName, type Rig, type Setting } from '../model';
 import { resolve, settingsOf, trace } from '../signal';
@@ -68,6 +69,8 @@ export type Sheet = {
   readonly equalisers: readonly { readonly what: string; readonly sounds: string; readonly value: string }[];
   /** Which level knob moves what is heard. */
   readonly knobs: KnobTable;
+  /** Whose earth is proved, by whom, and until when. */
+  readonly earths: readonly EarthLine[];
   readonly findings: readonly FindingLine[];
   readonly accepted: readonly FindingLine[];
   readonly notJudged: readonly string[];
@@ -301,6 +304,7 @@ export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'me
     settings: settingsAtRest(rig, variant),
     equalisers: equalisersOf(rig, settings),
     knobs: knobTable(rig, variant),
+    earths: earthBook(rig),
     findings: lines.filter(isOpen),
     accepted: lines.filter((line) => !isOpen(line)),
     notJudged: NOT_JUDGED,

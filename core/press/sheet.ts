@@ -146,6 +146,20 @@ function knobs(flow: Flow, { knobs: { feeds, knobs: rows } }: Sheet) {
   );
 }
 
+function earths(flow: Flow, sheet: Sheet) {
+  if (sheet.earths.length === 0) return;
+  flow.heading('Earth book');
+  flow.table(
+    [
+      { title: 'Box', share: 1.4 },
+      { title: 'Its earth', share: 1.4 },
+      { title: 'Proved', share: 1.6 },
+      { title: 'Again by', share: 1, face: 'mono' },
+    ],
+    sheet.earths.map(({ box, earth, proved, due }) => [box, earth, proved, due]),
+  );
+}
+
 function walk(flow: Flow, name: string, parts: readonly WalkPart[], unit: LengthUnit) {
   flow.heading(name);
   for (const { title, steps } of parts) {
@@ -195,6 +209,7 @@ export async function sheetPdf(rig: Rig, variant: string | null, order: Order): 
   leads(flow, sheet, unit);
   equalisers(flow, sheet);
   knobs(flow, sheet);
+  earths(flow, sheet);
   differing(flow, sheet, nightName(rig, null));
   walk(flow, 'Patch-up', sheet.walk, unit);
   for (const { from, walk: parts } of sheet.moves)

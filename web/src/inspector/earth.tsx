@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { earthDue, isProved } from '../../../core/hum';
+import { EARTH_WORDS, earthDue, isProved } from '../../../core/hum';
 import type { Box } from '../../../core/model';
 import { Button } from '../parts/button';
 import { Choice, Labelled, TextField } from '../parts/field';
@@ -7,12 +7,10 @@ import { useOpen } from '../rig/use-open';
 import { today } from '../store/app';
 import { Section } from './section';
 
-const EARTHS = [
-  { value: 'unknown', label: 'nobody has looked' },
-  { value: 'kept', label: 'joined to the plug’s pin' },
-  { value: 'lifted', label: 'lifted' },
-  { value: 'missing', label: 'none: a two-wire lead' },
-] as const;
+const EARTHS = (['unknown', 'kept', 'lifted', 'missing'] as const).map((value) => ({
+  value,
+  label: EARTH_WORDS[value],
+}));
 
 /** Who proved the earth, and when. */
 function Proof({ box }: { box: Box }) {

@@ -142,3 +142,26 @@ export function Knobs({ sheet }: { sheet: Sheet }) {
     </section>
   );
 }
+
+/** Whose earth is proved, by whom, and until when. */
+export function Earths({ sheet }: { sheet: Sheet }) {
+  if (sheet.earths.length === 0) return null;
+  return (
+    <section aria-label="Earth book">
+      <h3 className="sheet-title">Earth book</h3>
+      <table className="sheet-table">
+        <Heads of={['Box', 'Its earth', 'Proved', 'Again by']} />
+        <tbody>
+          {sheet.earths.map(({ box, earth, proved, due, isProved }) => (
+            <tr key={box}>
+              <td className={cell}>{box}</td>
+              <td className={cell}>{earth}</td>
+              <td className={`${cell} ${isProved ? '' : 'font-semibold'}`}>{proved}</td>
+              <td className={`${cell} font-mono`}>{due}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

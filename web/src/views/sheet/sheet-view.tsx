@@ -8,7 +8,7 @@ import { today, useNotice, usePreferences } from '../../store/app';
 import { saveText } from '../../store/files';
 import { useAnalysis } from '../../worker/use-analysis';
 import { Judged, MapSheets, Order, Otherwise, Sounds, Walk } from './sheet-parts';
-import { Equalisers, Knobs, Tables } from './sheet-tables';
+import { Earths, Equalisers, Knobs, Tables } from './sheet-tables';
 import './print.css';
 
 /** Head and page numbers of every printed page; names are set as text of a style sheet, quotes and all. */
@@ -100,6 +100,7 @@ export function SheetView() {
         <Tables sheet={sheet} />
         <Equalisers sheet={sheet} />
         <Knobs sheet={sheet} />
+        <Earths sheet={sheet} />
         <Otherwise sheet={sheet} base={nightName(rig, null)} />
         <Walk name="Patch-up" parts={sheet.walk} />
         {sheet.moves.map(({ from, walk }, i) => (
