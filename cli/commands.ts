@@ -45,7 +45,8 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
              --card FILE      one page for a phone: leads, patch-up, sounds, cautions
   netlist RIG --to TAG:jack   the circuit of a route in one sound as a plain SPICE netlist (docs/netlists.md)
         --from INSTRUMENT     else from the first
-  loops RIG                   every ground loop by what it goes by: stage runs, patches, supply, mains, control
+  loops RIG                   every ground loop by what it goes by, and hum at each output of each sound
+        --cure                the cheapest acts that bring hum under the limit, and what makes it worse
   ground NETWORK [--lift I,J] loops, currents and the cheapest loop-free set of a plain ground network; what the lifted leave
   ac NETLIST [--node N]       the response of a plain SPICE netlist (R C L V E K) at its own .ac points; node out
   validate RIG                is this a sound rig file

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { writeFileSync } from 'node:fs';
 import { writeRig } from '../core/file';
-import { fourCable } from '../core/testing/build';
+import { build, fourCable } from '../core/testing/build';
 import { at, hum, json } from './testing';
 
 /** Three shields between two boxes, each of which has an earth of its own. */
@@ -76,4 +76,38 @@ test('loops names every ground loop of a rig', async () => {
     '  stage runs: leads 3 and 4 between Multi-effects and Valve head',
   ]);
   expect((await hum(['loops', at('four.json')])).stdout).toMatch(/lead 5: about [\d.]+ [µm]?V in series/);
+});
+
+test('loops tells hum at each output, and with --cure what rids the rig of it', async () => {
+  const rig = build(
+    'guitar, unit, valve head, cab 16, desk',
+    'guitar/out > multi-effects/input',
+    'multi-effects/out-1-l > valve-head/return',
+    'multi-effects/out-1-r > desk/ch-1',
+    'valve-head/spk-16 = cabinet/in',
+  );
+  writeFileSync(at('desk.json'), writeRig(rig));
+  const { outputs } = (await json(['loops', at('desk.json'), '--sound', 'Sound 1'])).value as {
+    outputs: { output: string; average_dbu: number; hum_dbu: number; pickup_dbu: number }[];
+  };
+  expect(outputs.map(({ output }) => output)).toEqual(['Cabinet', 'Desk']);
+  for (const one of outputs) expect(one.hum_dbu).toBeLessThan(one.average_dbu);
+  const before = (await hum(['loops', at('desk.json'), '--cure'])).stdout;
+  expect(before).toMatch(/Sound 1, Cabinet: hum \d+ dB under the signal, the pickup's own \d+ dB under/);
+  expect(before).toMatch(
+    /have the earth of Valve head and Desk proved by a qualified person; not by this plan/,
+  );
+  expect(before).not.toMatch(/enough/);
+  const proved = {
+    ...rig,
+    boxes: rig.boxes.map((box) =>
+      box.power.class === 'I'
+        ? { ...box, power: { ...box.power, earthProved: { by: 'Electrician', date: '2026-05-01' } } }
+        : box,
+    ),
+  };
+  writeFileSync(at('proved.json'), writeRig(proved));
+  const after = (await hum(['loops', at('proved.json'), '--cure'])).stdout;
+  expect(after).toMatch(/enough, no cheaper set of \d+: Make lead 3 of twin-core cable/);
+  expect(after).toMatch(/worse by \+[\d.]+ dB: Lift the shield at the receiving end of lead 2/);
 });

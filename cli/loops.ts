@@ -1,7 +1,8 @@
-import { groundCurrents, groupWords, namedLoops } from '../core/hum';
-import { inNight, type Rig } from '../core/model';
-import { formatQuantity } from '../core/units';
-import { rigOf, variantOf, type Call } from './input';
+import { groundCurrents, groupWords, humAlong, namedLoops, planHum, type HumPlan } from '../core/hum';
+import { boxOf, everySound, inNight, type Rig } from '../core/model';
+import { traceIn } from '../core/signal';
+import { formatDb, formatQuantity, inWords } from '../core/units';
+import { rigOf, soundOf, variantOf, type Call } from './input';
 
 /** What stands in series with each signal lead, all sources as powers, V; most first. */
 function seriesOf(rig: Rig, variant: string | null) {
@@ -10,12 +11,62 @@ function seriesOf(rig: Rig, variant: string | null) {
     .sort((a, b) => b.volts - a.volts);
 }
 
-/** `loops`: every ground loop of a rig by what it goes by, the shortest first, and what the grounds put into each lead. */
+/** Hum at the end of every way of every sound, or of one. */
+const outputsOf = (rig: Rig, variant: string | null, sound: string | null) =>
+  everySound(inNight(rig, variant))
+    .filter((of) => sound === null || of.sound.id === sound)
+    .flatMap((of) =>
+      traceIn(of).paths.flatMap((path) => {
+        const hum = humAlong(of, path);
+        return hum ? [{ sound: of.sound, output: boxOf(of, path.output.box)?.name ?? '', hum }] : [];
+      }),
+    );
+
+const underWords = (db: number): string =>
+  `${Math.abs(Math.round(db))} dB ${Math.round(db) < 0 ? 'over' : 'under'}`;
+
+function cured(rig: Rig, variant: string | null): HumPlan {
+  const search = planHum(rig, variant);
+  for (;;) {
+    const { value, done } = search.next();
+    if (done) return value;
+  }
+}
+
+function cureWords({
+  overDb,
+  best,
+  isEnough,
+  isExact,
+  unproved,
+  worse,
+  limitDb,
+  tried,
+}: HumPlan): readonly string[] {
+  const acts = (best?.acts ?? []).map(({ words }) => words);
+  return [
+    overDb === 0
+      ? `every output is ${limitDb} dB under its signal, or its pickup hums louder`
+      : best
+        ? `${isEnough ? 'enough' : 'as far as it goes'}, ${isExact ? 'no cheaper set' : 'best found'} of ${tried}: ${acts.join('; ')}`
+        : 'no act that may be proposed lowers it',
+    ...(unproved.length > 0
+      ? [
+          `have the earth of ${inWords(unproved.map(({ name }) => name))} proved by a qualified person; not by this plan: until then nothing beside it is lifted or isolated`,
+        ]
+      : []),
+    ...worse.map(({ words, db }) => `worse by ${formatDb(Number(db.toFixed(1)))} dB: ${words}`),
+  ];
+}
+
+/** `loops`: every ground loop of a rig by what it goes by, the shortest first, and what the grounds put into each lead and output. */
 export function loopsCommand(call: Call): number {
   const rig = rigOf(call);
   const variant = variantOf(call, rig);
   const loops = namedLoops(inNight(rig, variant));
   const series = seriesOf(rig, variant);
+  const outputs = outputsOf(rig, variant, soundOf(call, rig));
+  const plan = call.flags.has('--cure') ? cured(rig, variant) : null;
   if (call.flags.has('--json'))
     call.printJson({
       rig: rig.id,
@@ -28,6 +79,15 @@ export function loopsCommand(call: Call): number {
         boxes: boxes.map(({ id }) => id),
       })),
       in_series: series.map(({ lead, volts }) => ({ lead: lead.number, volts })),
+      outputs: outputs.map(({ sound, output, hum }) => ({
+        sound: sound.id,
+        output,
+        average_dbu: hum.averageDbu,
+        hum_dbu: hum.humDbu,
+        pickup_dbu: hum.pickupDbu,
+        leads: hum.leads.map(({ lead, dbu, share }) => ({ lead: lead.number, dbu, share })),
+      })),
+      ...(plan ? { cure: plan } : {}),
     });
   else {
     call.print(loops.length === 0 ? 'no ground loop' : groupWords(loops));
@@ -36,6 +96,11 @@ export function loopsCommand(call: Call): number {
       call.print(
         `  lead ${lead.number}: about ${formatQuantity(Number(volts.toPrecision(2)), 'V')} in series with its signal`,
       );
+    for (const { sound, output, hum } of outputs)
+      call.print(
+        `${sound.name}, ${output}: hum ${underWords(hum.underDb)} the signal, the pickup's own ${underWords(hum.pickupUnderDb)}`,
+      );
+    for (const line of plan ? cureWords(plan) : []) call.print(line);
   }
   return 0;
 }

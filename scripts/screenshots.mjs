@@ -49,11 +49,12 @@ const shots = [
     },
   },
   {
-    name: 'map-latency',
+    name: 'map-hum',
     act: async (page) => {
-      await page.getByRole('radio', { name: /Latency/ }).click();
-      await page.getByRole('region', { name: 'Latency', exact: true }).getByRole('table').waitFor();
-      await page.waitForTimeout(400);
+      await page.getByRole('radio', { name: /Hum/ }).click();
+      const loops = page.getByRole('list', { name: 'Ground loops' });
+      await loops.getByRole('button').first().click();
+      await page.waitForTimeout(600);
     },
   },
   {
