@@ -45,6 +45,9 @@ function cureWords({
 }: HumPlan): readonly string[] {
   const acts = (best?.acts ?? []).map(({ words }) => words);
   return [
+    overDb === null
+      ? 'a lift has cut off the last ground of a box: nothing is told of hum until a shield is restored'
+      : '',
     overDb === 0
       ? `every output is ${limitDb} dB under its signal, or its pickup hums louder`
       : best
@@ -56,7 +59,7 @@ function cureWords({
         ]
       : []),
     ...worse.map(({ words, db }) => `worse by ${formatDb(Number(db.toFixed(1)))} dB: ${words}`),
-  ];
+  ].filter(Boolean);
 }
 
 /** `loops`: every ground loop of a rig by what it goes by, the shortest first, and what the grounds put into each lead and output. */

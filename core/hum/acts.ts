@@ -158,18 +158,20 @@ function relayActs(of: Of, tied: readonly Tied[]): readonly HumAct[] {
   );
 }
 
-/** Plugs that are in another group of outlets than most: moved to that one. */
+/** Plugs that are in another group of outlets than most: moved to that one. A desk stays on the house's own. */
 function gatherActs(of: Of): readonly HumAct[] {
   const { outlets, circuits } = of.stage.mains;
   const groupOf = (id: string) => {
     const outlet = outlets.find((one) => one.id === id);
     return outlet && `${outlet.circuit} ${outlet.group}`;
   };
-  const plugs = of.boxes.flatMap((box) =>
-    box.jacks.flatMap((jack) =>
-      jack.wallOutlet === undefined ? [] : [{ box, jack, wall: jack.wallOutlet }],
-    ),
-  );
+  const plugs = of.boxes
+    .filter(({ blocks }) => blocks.every(({ role }) => role !== 'mix'))
+    .flatMap((box) =>
+      box.jacks.flatMap((jack) =>
+        jack.wallOutlet === undefined ? [] : [{ box, jack, wall: jack.wallOutlet }],
+      ),
+    );
   const held = new Map<string, number>();
   for (const { wall } of plugs) held.set(groupOf(wall) ?? '', (held.get(groupOf(wall) ?? '') ?? 0) + 1);
   const [most] = [...held].sort((a, b) => b[1] - a[1])[0] ?? [];

@@ -1,6 +1,6 @@
 // Hum at each output of a sound: what the grounds put in series with the leads on the way, beside what the pickup hears.
 import { blockIn, derive, type Lead, type Reads } from '../model';
-import { dbuOf, levelsAlong, powerSum, SILENT_DBU, type LevelStop } from '../level';
+import { dbuOf, levelsAlong, SILENT_DBU, type LevelStop } from '../level';
 import { isOn, resolveIn, type Path, type Resolved } from '../signal';
 import { groundCurrents } from './currents';
 import { factorDb, rejectsOf, type Rejects } from './factors';
@@ -169,6 +169,3 @@ export const HEARD_DB = 6;
 /** Is the hum of the grounds over the limit, and not hidden under the pickup's? */
 export const isTooMuch = ({ underDb, humDbu, pickupDbu }: HumRoute, limitDb: number): boolean =>
   underDb < limitDb && humDbu > pickupDbu - HEARD_DB;
-
-/** Both together, dBu. */
-export const allHum = ({ humDbu, pickupDbu }: HumRoute): number => powerSum(humDbu, pickupDbu);

@@ -4,10 +4,11 @@ import { applyEdit } from '../edits';
 import { inNight, inSetting, type Rig } from '../model';
 import { traceIn } from '../signal';
 import { build, fourCable } from '../testing/build';
-import { earthed, lifted, powered, withJack } from '../testing/grounds';
+import { changed, earthed, joined, lifted, powered, withJack } from '../testing/grounds';
 import { HEARD_DB, humAlong } from './along';
 import { humActs, type HumAct } from './acts';
 import { cureHum, type HumCures } from './cures';
+import { HumTrials } from './trials';
 
 function cured(rig: Rig): HumCures {
   const search = cureHum(inNight(rig, null));
@@ -127,8 +128,8 @@ describe('the cheapest cure', () => {
       const asked = limited(rig, 1000 - under + more);
       const found = cured(asked);
       const by = byHand(asked);
-      expect(found.today.overDb).toBeGreaterThan(0);
-      expect(Math.max(...found.today.humDbu)).toBeCloseTo(loudest, 4);
+      expect(found.today!.overDb).toBeGreaterThan(0);
+      expect(Math.max(...found.today!.humDbu)).toBeCloseTo(loudest, 4);
       expect(found.isExact).toBe(true);
       if (!by) {
         // Four acts may do what three cannot.
@@ -171,6 +172,61 @@ describe('the cheapest cure', () => {
     // Proved once and recorded as missing since: not proved.
     const missing = powered(proved(rig), 'combo', { earth: 'missing' });
     expect(cured(limited(missing, 200)).unproved.map(({ name }) => name)).toContain('Combo');
+  });
+
+  test('a pedal that shares an outlet goes on one of its own: reckoned as the rig is then', () => {
+    const bare = build(
+      'guitar, fuzz, overdrive, combo, supply',
+      'guitar/out > fuzz/in',
+      'fuzz/out > overdrive/in',
+      'overdrive/out > combo/input',
+    );
+    const supply = bare.boxes.find(({ jacks }) => jacks.some(({ dcOutlet }) => dcOutlet))!;
+    const outlets = supply.jacks.filter(({ dcOutlet }) => dcOutlet).map(({ id }) => id);
+    // Two outlets share their ground, the others have each their own.
+    const shared = changed(bare, supply.id, (box) => ({
+      ...box,
+      jacks: box.jacks.map((jack) =>
+        jack.dcOutlet
+          ? {
+              ...jack,
+              dcOutlet: {
+                ...jack.dcOutlet,
+                milliamps: { value: 3000, source: 'manual' as const },
+                group: outlets.indexOf(jack.id) < 2 ? 'pair' : null,
+              },
+            }
+          : jack,
+      ),
+    }));
+    const fed = ['fuzz', 'overdrive'].reduce(
+      (r, id, i) =>
+        powered(joined(r, 'dc', `${supply.id}/${outlets[i]!}`, `${id}/dc`), id, {
+          dcVolts: { low: 9, high: 9 },
+          dcMilliamps: { value: 2000, source: 'manual' },
+          dcPolarity: 'centre-negative',
+        }),
+      shared,
+    );
+    const acts = humActs(inNight(fed, null)).filter(({ kind }) => kind === 'outlet');
+    expect(acts.map(({ words }) => words)).toEqual([
+      expect.stringMatching(/^Feed Fuzz by OUT 3 of .*, which has a ground of its own$/),
+      expect.stringMatching(/^Feed Overdrive by OUT 4 of/),
+    ]);
+    const trials = new HumTrials(inNight(fed, null));
+    for (const act of acts) {
+      const found = trials.with(act.shield)!;
+      const { loudest } = standing(without(fed, [act]));
+      expect(loudest).toBeLessThan(standing(fed).loudest - 1);
+      expect(Math.max(...found)).toBeCloseTo(loudest, 4);
+    }
+  });
+
+  test('a lift that has cut off the last ground of a box is restored before anything is told', () => {
+    const adrift = limited(proved(lifted(fourCable(), 'lead-3', 'lead-4', 'lead-5')), 200);
+    const { today, best } = cured(adrift);
+    expect(today).toBeNull();
+    expect(best!.acts.some(({ kind }) => kind === 'restore')).toBe(true);
   });
 
   test('no act touches a mains lead, a speaker lead, both ends, or the only ground of a box', () => {

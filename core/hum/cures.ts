@@ -16,7 +16,8 @@ export type HumCure = {
 
 export type HumCures = {
   readonly outputs: readonly HumOutput[];
-  readonly today: HumCure;
+  /** null: a lift has cut off the last ground of a box; nothing is told of hum until it is restored. */
+  readonly today: HumCure | null;
   /** Brings every output under the limit, or where `isEnough` is false as far as was found; null: nothing is to be done, or can be. */
   readonly best: HumCure | null;
   readonly isEnough: boolean;
@@ -93,7 +94,7 @@ function costsOf(acts: readonly HumAct[]): readonly number[] {
   let sums = new Set([0]);
   for (let size = 0; size < MOST_ACTS; size += 1)
     sums = new Set([...sums].flatMap((sum) => [sum, ...own.map((cost) => Number((sum + cost).toFixed(6)))]));
-  return [...sums].filter((sum) => sum > 0).sort((a, b) => a - b);
+  return [...sums].sort((a, b) => a - b);
 }
 
 /** Trials of every gathering of plugs: the stage is another one then. */
@@ -164,11 +165,11 @@ export function* cureHum(of: Of): Generator<HumStep, HumCures> {
       ),
     };
   };
-  const nothing: HumCure = { acts: [], cost: 0, humDbu: outputs.map(() => -Infinity), overDb: 0 };
-  const today = tryOut([]) ?? nothing;
+  const today = tryOut([]);
+  const overDb = today?.overDb ?? Infinity;
   const singles = all.flatMap((act) => tryOut([act]) ?? []);
   const worse = singles.flatMap(({ acts: [act], humDbu }) => {
-    const db = Math.max(...humDbu.map((dbu, i) => risen(today.humDbu[i] ?? 0, dbu, outputs[i])));
+    const db = Math.max(...humDbu.map((dbu, i) => risen(today?.humDbu[i] ?? dbu, dbu, outputs[i])));
     return act && db > TELLS_DB ? [{ act, db }] : [];
   });
   let single: HumCure | null = null;
@@ -176,7 +177,7 @@ export function* cureHum(of: Of): Generator<HumStep, HumCures> {
     const isAllowed = one.acts.every((act) => allowed.includes(act));
     if (isAllowed && isBetter(one, single ?? today)) single = one;
   }
-  const count = today.overDb > 0 ? countOf(allowed) : 0;
+  const count = overDb > 0 ? countOf(allowed) : 0;
   let tried = 0;
   let best: HumCure | null = null;
   search: for (const cost of count > 0 ? costsOf(allowed) : []) {
@@ -184,7 +185,7 @@ export function* cureHum(of: Of): Generator<HumStep, HumCures> {
       if (tried >= MOST_SETS) break search;
       const cure = tryOut([...set]);
       tried += 1;
-      if (cure && cure.overDb < today.overDb && isBetter(cure, best)) best = cure;
+      if (cure && cure.overDb < overDb && isBetter(cure, best)) best = cure;
       if (tried % EVERY === 0) yield { looked: tried, of: count };
     }
     if (best?.overDb === 0) break;

@@ -20,11 +20,12 @@ export type HumPlan = {
     readonly sound: string;
     readonly output: string;
     readonly pickupUnderDb: number;
-    readonly todayDb: number;
+    readonly todayDb: number | null;
     readonly bestDb: number | null;
     readonly singleDb: number | null;
   }[];
-  readonly overDb: number;
+  /** null: a lift has cut off the last ground of a box. */
+  readonly overDb: number | null;
   readonly best: ToldCure | null;
   readonly isEnough: boolean;
   readonly isExact: boolean;
@@ -78,11 +79,11 @@ function planOf(of: ReturnType<typeof inNight>, cures: HumCures): HumPlan {
       sound: sound?.name ?? '',
       output: boxOf(of, path.output.box)?.name ?? '',
       pickupUnderDb: averageDbu - pickupDbu,
-      todayDb: under(today, i) ?? 0,
+      todayDb: under(today, i),
       bestDb: under(best, i),
       singleDb: under(single, i),
     })),
-    overDb: today.overDb,
+    overDb: today && today.overDb,
     best: best && told(best),
     isEnough: cures.isEnough,
     isExact: cures.isExact,

@@ -70,6 +70,8 @@ export class HumTrials {
   private readonly leads: readonly Lead[];
   private readonly numberOf: ReadonlyMap<string, number>;
   private readonly tieOf: ReadonlyMap<string, number>;
+  /** The source that is the ripple of what a tie feeds. */
+  private readonly rippleOf: ReadonlyMap<number, number>;
   /** The two nodes of each signal lead; −1: its ends have no ground in common. */
   private readonly ends: readonly (readonly [number, number])[];
   /** Of each output, what one volt in each lead is there. */
@@ -93,6 +95,12 @@ export class HumTrials {
     this.leads = currents.map(({ lead }) => lead);
     this.numberOf = new Map(this.leads.map(({ id }, i) => [id, i]));
     this.tieOf = new Map(graph.ties.flatMap(({ lead }, i) => (lead ? [[lead.id, i]] : [])));
+    this.rippleOf = new Map(
+      graph.ties.flatMap(({ kind, a }, i) => {
+        const at = sources.findIndex((one) => one.kind === 'ripple' && one.box === graph.nodes[a]?.box);
+        return kind === 'supply' && at >= 0 ? [[i, at]] : [];
+      }),
+    );
     this.across = currents.map(({ volts }) => Float64Array.from(volts));
     this.passes = this.leads.map((lead) => this.passing(rejectsOf(closed, lead)));
     const nodeOf = new Map(graph.nodes.flatMap(({ box }, i) => (box ? [[box, i] as const] : [])));
@@ -200,9 +208,15 @@ export class HumTrials {
   with(shields: Shields): Float64Array | null {
     const ties: number[] = [];
     const isolated: Isolation[] = [];
+    // What is fed by an outlet of its own sends its ripple home by that.
+    const still = new Set<number>();
     for (const [id, how] of shields) {
       const tie = how === 'none' ? undefined : this.tieOf.get(id);
-      if (tie !== undefined) ties.push(tie);
+      if (tie !== undefined) {
+        ties.push(tie);
+        const ripple = this.rippleOf.get(tie);
+        if (ripple !== undefined) still.add(ripple);
+      }
       const isolation = this.isolation(id, how);
       if (isolation) isolated.push(isolation);
     }
@@ -217,7 +231,7 @@ export class HumTrials {
       for (const { lead, less, gains } of isolated)
         this.addIsolated(volts, lead, less, gains[o] ?? 0, taken, effects);
       let sum = 0;
-      for (let k = 0; k < volts.length; k += 1) sum += (volts[k] ?? 0) ** 2;
+      for (let k = 0; k < volts.length; k += 1) if (!still.has(k)) sum += (volts[k] ?? 0) ** 2;
       found[o] = Math.max(SILENT_DBU, dbuOf(Math.sqrt(sum)));
     }
     return found;

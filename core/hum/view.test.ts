@@ -61,6 +61,20 @@ describe('the view of a route', () => {
     expect(loop!.breaks).toBe('have the earth of Valve head and Desk proved first');
   });
 
+  test('what is quieter here and louder at another amplifier breaks nothing', () => {
+    const rig = ['combo', 'combo-2'].reduce(
+      (r, id) => powered(r, id, { earthProved: { by: 'Electrician', date: '2026-05-01' } }),
+      build(
+        'guitar, unit, combo, combo',
+        'guitar/out > multi-effects/input',
+        'multi-effects/out-1-l > combo/input',
+        'multi-effects/out-1-r > combo-2/input',
+      ),
+    );
+    const [loop] = humView(rig, SETTING, 0).loops;
+    expect(loop!.breaks).toBe('put an isolating transformer at the receiving end of lead 3');
+  });
+
   test('what is broken already is no loop', () => {
     expect(humView(lifted(intoDesk(), 'lead-3'), SETTING, 0).loops).toHaveLength(0);
   });

@@ -10,7 +10,7 @@ const against = (underDb: number | null) => (underDb === null ? '–' : formatDb
 
 /** The worst output of each sound first: today, and what each cure leaves. */
 function Outputs({ plan }: { plan: HumPlan }) {
-  const rows = [...plan.outputs].sort((a, b) => a.todayDb - b.todayDb).slice(0, 8);
+  const rows = [...plan.outputs].sort((a, b) => (a.todayDb ?? 0) - (b.todayDb ?? 0)).slice(0, 8);
   const more = plan.outputs.length - rows.length;
   return (
     <table className="w-full border-collapse text-xs">
@@ -32,7 +32,9 @@ function Outputs({ plan }: { plan: HumPlan }) {
             <th scope="row" className="text-left font-normal">
               {sound}, {output}
             </th>
-            <td className={`pl-2 text-right font-mono ${todayDb < plan.limitDb ? 'text-caution' : ''}`}>
+            <td
+              className={`pl-2 text-right font-mono ${todayDb !== null && todayDb < plan.limitDb ? 'text-caution' : ''}`}
+            >
               {against(todayDb)}
             </td>
             {plan.best ? <td className="pl-2 text-right font-mono">{against(bestDb)}</td> : null}
@@ -95,6 +97,11 @@ function Found({
   return (
     <>
       <Outputs plan={plan} />
+      {plan.overDb === null ? (
+        <p className="text-xs text-caution">
+          A lift has cut off the last ground of a box: nothing is told of hum until a shield is restored.
+        </p>
+      ) : null}
       {plan.overDb === 0 ? (
         <p className="text-xs">Every output is under the limit: nothing has to be done.</p>
       ) : null}
@@ -105,7 +112,7 @@ function Found({
           disabled={disabled}
           onTake={() => onTake(best)}
         />
-      ) : plan.overDb > 0 ? (
+      ) : plan.overDb !== 0 ? (
         <p className="text-xs">No set of acts that may be proposed lowers it.</p>
       ) : null}
       {single && !isSame ? (

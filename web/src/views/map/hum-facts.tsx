@@ -22,7 +22,7 @@ function Heard({ end, limitDb }: { end: NonNullable<HumView['end']>; limitDb: nu
           <dd className={`font-mono text-base ${bad ? 'text-caution' : ''}`}>
             {value > 150 ? 'none' : `${Math.abs(Math.round(value))} dB`}
             {value > 150 ? null : (
-              <span className="font-sans text-xs text-muted"> {value < 0 ? 'over' : 'under'} the signal</span>
+              <span className="font-sans text-xs text-muted"> {value < 0 ? 'over' : 'under'}</span>
             )}
           </dd>
         </div>
@@ -152,7 +152,7 @@ export function HumFacts() {
   const { value, fault } = useAnalysis<'hum'>({ kind: 'hum', setting, route });
   return (
     <section aria-label="Hum" className="flex flex-col gap-2 border-b border-hair px-3 py-2">
-      <h2 className="text-sm">Hum at the end</h2>
+      <h2 className="text-sm">Hum at the end, against the signal</h2>
       {fault ? <p className="text-xs text-danger">{fault}</p> : null}
       {value ? <Told view={value} /> : null}
       <HumCures />

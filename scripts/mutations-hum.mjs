@@ -1,0 +1,66 @@
+// Spoils of what is reckoned of grounds and hum, for mutate.mjs.
+export const HUM_MUTATIONS = [
+  {
+    what: 'hum of leads adds without its sign',
+    file: 'core/hum/along.ts',
+    from: 'if (turns(resolved, step)) sign = -sign;',
+    to: '',
+    suites: ['core/hum/along'],
+  },
+  {
+    what: 'a lead is heard by the gain of the whole way',
+    file: 'core/hum/along.ts',
+    from: '10 ** (-(stops[stop]?.gainDb ?? 0) / 20)',
+    to: '1',
+    suites: ['core/hum/along'],
+  },
+  {
+    what: 'a transformer lets everything through',
+    file: 'core/hum/factors.ts',
+    from: "if (rejects === 'transformer') return -60",
+    to: "if (rejects === 'transformer') return 0",
+    suites: ['core/hum/along'],
+  },
+  {
+    what: 'a lift leaves no current to be taken out of the others',
+    file: 'core/hum/trials.ts',
+    from: 'own[i] = (own[i] ?? 0) + (ohms[i] ?? 0);',
+    to: 'own[i] = ohms[i] ?? 0;',
+    suites: ['core/hum/trials'],
+  },
+  {
+    what: 'a pedal on an outlet of its own sends its ripple by the shields',
+    file: 'core/hum/trials.ts',
+    from: 'if (ripple !== undefined) still.add(ripple);',
+    to: '',
+    suites: ['core/hum/cures'],
+  },
+  {
+    what: 'an earth that nobody has proved holds nothing back',
+    file: 'core/hum/cures.ts',
+    from: 'all.filter(({ unproved }) => unproved.length === 0)',
+    to: 'all',
+    suites: ['core/hum/cures'],
+  },
+  {
+    what: 'an earth that is missing counts as proved once somebody has',
+    file: 'core/hum/earths.ts',
+    from: "power.earth !== 'lifted' && power.earth !== 'missing'",
+    to: 'true',
+    suites: ['core/hum/cures'],
+  },
+  {
+    what: 'sets are tried the dearest first',
+    file: 'core/hum/cures.ts',
+    from: 'return [...sums].sort((a, b) => a - b);',
+    to: 'return [...sums].sort((a, b) => b - a);',
+    suites: ['core/hum/cures'],
+  },
+  {
+    what: 'a loop is broken whatever that does to another output',
+    file: 'core/hum/view.ts',
+    from: 'then.some((dbu, i) => dbu > (today[i] ?? 0) + TELLS_DB)',
+    to: 'false',
+    suites: ['core/hum/view'],
+  },
+];
