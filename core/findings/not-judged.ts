@@ -10,7 +10,7 @@ const TOPICS: readonly { readonly name: string; readonly codes: readonly string[
   { name: 'delay and polarity', codes: ['TIME-TOTAL', 'TIME-NOTCH', 'PHASE-AMPS', 'PHASE-BLEND'] },
   { name: 'hum', codes: ['HUM-LOOP', 'HUM-LEAK', 'HUM-SUPPLY'] },
   { name: 'supplies', codes: ['SAFE-DCVOLT', 'SAFE-DCPOL', 'DC-CURRENT', 'DC-TOTAL', 'DC-UNFED'] },
-  { name: 'mains and earths', codes: ['SAFE-EARTH', 'SAFE-UNEARTHED', 'SAFE-MAINS', 'SAFE-MAINSVOLT'] },
+  { name: 'mains', codes: ['SAFE-MAINS', 'SAFE-MAINSVOLT'] },
   { name: 'heat', codes: ['SAFE-HEAT'] },
   { name: 'switching', codes: ['CTRL-NUMBER', 'CTRL-CHANNEL', 'CTRL-CHAIN', 'CTRL-PRESSES'] },
 ];

@@ -102,6 +102,21 @@ export const WHOLE_CASES: readonly Case[] = [
     severity: 'danger',
   },
   {
+    code: 'SAFE-EARTH',
+    sound: fourCable,
+    spoil: { edit: 'setLeadBreak', arguments: { id: 'lead-3', break: { kind: 'lift', end: 'to' } } },
+    first: 'lead-3',
+    severity: 'caution',
+  },
+  {
+    code: 'SAFE-UNEARTHED',
+    sound: fourCable,
+    spoil: { edit: 'setEarth', arguments: { box: 'valve-head', earth: 'missing' } },
+    first: 'valve-head',
+    severity: 'danger',
+    cure: 'none',
+  },
+  {
     code: 'SAFE-RATING',
     sound: () => edited(fourCable(), watts('valve-head', 'spk-16', 20)),
     spoil: watts('cabinet', 'in', 29),

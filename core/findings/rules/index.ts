@@ -43,6 +43,7 @@ import { pickup } from './order-pickup';
 import { noPreamp } from './model-nopre';
 import * as places from './order-places';
 import { time } from './order-time';
+import { earth, unearthed } from './safe-earth';
 import { feedback } from './safe-feedback';
 import { impedance } from './safe-imped';
 import { noLoad } from './safe-noload';
@@ -72,6 +73,8 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'SAFE-TWOTAPS': twoTaps,
   'SAFE-RATING': rating,
   'SAFE-OPENPOWER': openPower,
+  'SAFE-EARTH': earth,
+  'SAFE-UNEARTHED': unearthed,
   'SAFE-FEEDBACK': feedback,
   'WIRE-JOINED': joined,
   'WIRE-DIRECTION': direction,

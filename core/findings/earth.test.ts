@@ -1,0 +1,82 @@
+// Earths that are lifted, missing, or not proved beside an opened shield: none silent, and no wolf cried.
+import { describe, expect, test } from '@jest/globals';
+import { applyEdit } from '../edits';
+import type { Rig } from '../model';
+import { fourCable } from '../testing/build';
+import { earthed, lifted, powered } from '../testing/grounds';
+import { cureOf, judge, sentenceOf } from './index';
+
+const PROVED = { by: 'Electrician', date: '2026-05-01' };
+const told = (rig: Rig) =>
+  judge(rig, null).filter(({ code }) => code === 'SAFE-EARTH' || code === 'SAFE-UNEARTHED');
+const both = (rig: Rig, more: Partial<Rig['boxes'][number]['power']>) =>
+  ['valve-head', 'multi-effects'].reduce((r, id) => powered(r, id, more), earthed(rig, 'multi-effects'));
+
+describe('a shield that is opened', () => {
+  test('beside an earth that nobody has proved is told with that box, and restored at a press', () => {
+    const [finding, ...more] = told(lifted(fourCable(), 'lead-3'));
+    expect(more).toEqual([]);
+    expect(finding!.severity).toBe('caution');
+    expect(finding!.parts.map(({ id }) => id)).toEqual(['lead-3', 'valve-head']);
+    expect(sentenceOf(lifted(fourCable(), 'lead-3'), finding!).text).toBe(
+      'Lead 3 has its shield opened; nobody has proved the earth of Valve head.',
+    );
+    expect(sentenceOf(lifted(fourCable(), 'lead-3'), finding!).why).toMatch(
+      /^This can kill: .* by a qualified person; not by this plan\.$/,
+    );
+    const rig = lifted(fourCable(), 'lead-3');
+    const cure = cureOf(rig, finding!)!;
+    expect(told(applyEdit(rig, cure.edit).rig)).toEqual([]);
+  });
+
+  test.each(['lift', 'cap', 'transformer', 'twin-core'] as const)('by %s is one', (kind) => {
+    const rig = fourCable();
+    const opened = {
+      ...rig,
+      leads: rig.leads.map((lead) => (lead.id === 'lead-4' ? { ...lead, break: { kind } } : lead)),
+    };
+    expect(told(opened)).toHaveLength(1);
+  });
+
+  test('between earths that are both proved is none; one of the two is not enough', () => {
+    const rig = lifted(both(fourCable(), { earthProved: PROVED }), 'lead-3');
+    expect(told(rig)).toEqual([]);
+    const half = powered(rig, 'multi-effects', { earthProved: undefined });
+    expect(told(half).map(({ parts }) => parts.map(({ id }) => id))).toEqual([['lead-3', 'multi-effects']]);
+  });
+
+  test('that is whole, or lies in the bag, is none', () => {
+    expect(told(fourCable())).toEqual([]);
+    const away = applyEdit(lifted(fourCable(), 'lead-3'), {
+      edit: 'putAway',
+      arguments: { lead: 'lead-3' },
+    }).rig;
+    expect(told(away)).toEqual([]);
+  });
+});
+
+describe('an earth', () => {
+  test('that is lifted is a danger whoever proved it once, and nothing in the rig cures it', () => {
+    const rig = powered(fourCable(), 'valve-head', { earth: 'lifted', earthProved: PROVED });
+    const [finding, ...more] = told(rig);
+    expect(more).toEqual([]);
+    expect([finding!.code, finding!.severity]).toEqual(['SAFE-EARTH', 'danger']);
+    expect(sentenceOf(rig, finding!).why).toMatch(/^This can kill/);
+    expect(cureOf(rig, finding!)).toBeNull();
+  });
+
+  test('that is missing is a danger of its own', () => {
+    const [finding, ...more] = told(powered(fourCable(), 'valve-head', { earth: 'missing' }));
+    expect(more).toEqual([]);
+    expect([finding!.code, finding!.severity]).toEqual(['SAFE-UNEARTHED', 'danger']);
+  });
+
+  test.each(['II', 'low', 'none'] as const)('of class %s is none to be missed', (kind) => {
+    const rig = powered(fourCable(), 'valve-head', { class: kind, earth: 'missing' });
+    expect(told(rig)).toEqual([]);
+  });
+
+  test('that nobody has looked at is no finding while every shield is whole', () => {
+    expect(told(powered(fourCable(), 'valve-head', { earth: 'unknown' }))).toEqual([]);
+  });
+});

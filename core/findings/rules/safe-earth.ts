@@ -1,0 +1,72 @@
+import { unprovedAcross } from '../../hum';
+import { derive, leadOf, pluggedIn } from '../../model';
+import { inWords } from '../../units';
+import { group } from '../cure';
+import { boxPart, leadPart, type Found } from '../finding';
+import { capitalFirst } from '../phrases';
+import { rule } from '../rule';
+
+type Data =
+  | { readonly kind: 'box'; readonly box: string }
+  | { readonly kind: 'lead'; readonly lead: string; readonly boxes: readonly string[] };
+
+const BY_WHOM = 'by a qualified person; not by this plan';
+
+/** SAFE-EARTH: an earth that is lifted, or a shield opened beside one that nobody has proved. */
+export const earth = rule<Data>({
+  code: 'SAFE-EARTH',
+  reads: 'rig',
+  judge: derive(['boxes', 'leads', 'variant', 'stage'], (view): readonly Found<Data>[] => [
+    ...view.boxes
+      .filter(({ power }) => power.class === 'I' && power.earth === 'lifted')
+      .map((box): Found<Data> => ({
+        severity: 'danger',
+        parts: [boxPart(box)],
+        data: { kind: 'box', box: box.id },
+      })),
+    ...pluggedIn(view).flatMap(({ lead, from, to }): Found<Data>[] => {
+      const isOpened = lead.break.kind !== 'none' && from.length > 0 && to.length > 0;
+      const unproved = isOpened ? (unprovedAcross(view).get(lead.id) ?? []) : [];
+      if (unproved.length === 0) return [];
+      return [
+        {
+          severity: 'caution',
+          parts: [leadPart(lead), ...unproved.map(boxPart)],
+          data: { kind: 'lead', lead: lead.id, boxes: unproved.map(({ id }) => id) },
+        },
+      ];
+    }),
+  ]),
+  words: ({ data }, say) =>
+    data.kind === 'box'
+      ? {
+          text: `The earth of ${say.box(data.box)} is lifted.`,
+          why: `This can kill: at the next fault its chassis, and by the shields the strings, stand at mains. It is in no rig until its earth is restored ${BY_WHOM}.`,
+        }
+      : {
+          text: `${capitalFirst(say.parts('lead')[0] ?? '')} has its shield opened; nobody has proved the earth of ${inWords(data.boxes.map((id) => say.box(id)))}.`,
+          why: `This can kill: that shield may be all that keeps the strings from the mains. It is restored, and the earth proved first, ${BY_WHOM}.`,
+        },
+  *cures(view, { data }) {
+    const lead = data.kind === 'lead' ? leadOf(view, data.lead) : undefined;
+    if (lead)
+      yield group(`Restore the shield of lead ${lead.number}`, [
+        { edit: 'setLeadBreak', arguments: { id: lead.id, break: { kind: 'none' } } },
+      ]);
+  },
+});
+
+/** SAFE-UNEARTHED: a metal box on mains by a two-wire lead that is not double-insulated. */
+export const unearthed = rule<{ readonly box: string }>({
+  code: 'SAFE-UNEARTHED',
+  reads: 'rig',
+  judge: derive(['boxes'], ({ boxes }): readonly Found<{ readonly box: string }>[] =>
+    boxes
+      .filter(({ power }) => power.class === 'I' && power.earth === 'missing')
+      .map((box) => ({ severity: 'danger', parts: [boxPart(box)], data: { box: box.id } })),
+  ),
+  words: ({ data }, say) => ({
+    text: `${capitalFirst(say.box(data.box))} has a metal chassis and no earth: a two-wire mains lead.`,
+    why: `This can kill: at the next fault its chassis, and by the shields the strings, stand at mains. It is joined to nothing until it has an earth, ${BY_WHOM}.`,
+  }),
+});
