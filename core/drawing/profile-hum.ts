@@ -2,8 +2,9 @@
 import { humAlong, humCaption, type HumRoute } from '../hum';
 import type { Reads } from '../model';
 import { traceIn } from '../signal';
-import { formatLevel, shortLevel, type LevelUnit } from '../units';
+import { formatLevel, shortLevel } from '../units';
 import type { Item, Stroke } from './primitives';
+import { levelAxis, type Scale } from './profile-axis';
 import {
   emptyProfile,
   FOOT,
@@ -25,13 +26,10 @@ type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'stage' | 'houseRules'
 /** Lower than this nobody has ever heard hum, dBu. */
 const FLOOR_DBU = -130;
 const MARGIN_DB = 6;
-const MOST_TICKS = 6;
 /** Room for what the lines are, behind their ends. */
 const NAMES = 58;
 
 type Line = { readonly name: string; readonly stroke: Stroke; readonly dbu: readonly number[] };
-
-type Scale = { readonly low: number; readonly high: number; readonly y: (dbu: number) => number };
 
 function scaleOf(lines: readonly Line[], top: number, bottom: number): Scale {
   const all = lines.flatMap(({ dbu }) => dbu).filter((dbu) => dbu > FLOOR_DBU);
@@ -40,18 +38,6 @@ function scaleOf(lines: readonly Line[], top: number, bottom: number): Scale {
   const y = (dbu: number) =>
     bottom - ((bottom - top) * (Math.min(high, Math.max(low, dbu)) - low)) / (high - low);
   return { low, high, y };
-}
-
-function axis({ low, high, y }: Scale, right: number, levels: LevelUnit): readonly Item[] {
-  const step = [10, 20, 40].find((one) => (high - low) / one <= MOST_TICKS) ?? 60;
-  const ticks: Item[] = [];
-  for (let dbu = Math.ceil(low / step) * step; dbu <= high; dbu += step) {
-    ticks.push(rule({ x: LEFT - 6, y: y(dbu) }, { x: right, y: y(dbu) }, 'hair', true));
-    const words =
-      dbu + step > high && levels !== 'V' ? `${shortLevel(dbu, levels)} ${levels}` : shortLevel(dbu, levels);
-    ticks.push(text(LEFT - 10, y(dbu) + 4, words, { anchor: 'end' }));
-  }
-  return ticks;
 }
 
 /** Names at the ends of the lines, a line of words apart. */
@@ -102,7 +88,7 @@ export function drawHum(of: Of, { route, width, height, levels = 'dBu' }: Profil
       words: `${stop.label}: average ${formatLevel(stop.averageDbu, levels)}, ${hum}, the pickup’s own ${under(pickupDbu)} dB under`,
     };
   });
-  const items: Item[] = [...axis(scale, xAt(stops.length - 1) + 5, levels)];
+  const items: Item[] = [...levelAxis(scale, xAt(stops.length - 1) + 5, levels)];
   stops.forEach((stop, i) => {
     const label = run.stops[i]?.stop.label ?? '';
     const drop = i % 2 === 1 ? 26 : 13;

@@ -2,6 +2,7 @@ import { levelsAlong, tightest, type LevelRoute, type LevelStop } from '../level
 import { traceIn, type ForSignal } from '../signal';
 import { formatLevel, levelWords, shortLevel, type LevelUnit } from '../units';
 import type { Item } from './primitives';
+import { levelAxis, type Scale } from './profile-axis';
 import {
   emptyProfile,
   FOOT,
@@ -21,16 +22,12 @@ import {
 /** Room above and below what is drawn, and the least span of the axis, dB. */
 const MARGIN_DB = 6;
 const LEAST_SPAN_DB = 40;
-/** So many lines an axis has at most. */
-const MOST_TICKS = 6;
 /** What an axis reaches to at most: no figure of a rig that is right lies beyond. */
 const AXIS_DBU = { low: -300, high: 300 } as const;
 /** Quieter than any resistance at all: nothing has been told of it. */
 const FLOOR_DBU = -160;
 /** Half the width of a ceiling's bar. */
 const BAR = 17;
-
-type Scale = { readonly low: number; readonly high: number; readonly y: (dbu: number) => number };
 
 function scaleOf(stops: readonly LevelStop[], top: number, bottom: number): Scale {
   const within = (dbu: number) => Math.min(AXIS_DBU.high, Math.max(AXIS_DBU.low, dbu));
@@ -47,19 +44,6 @@ function scaleOf(stops: readonly LevelStop[], top: number, bottom: number): Scal
   const y = (dbu: number) =>
     bottom - ((bottom - top) * (Math.min(high, Math.max(low, dbu)) - low)) / (high - low);
   return { low, high, y };
-}
-
-function axis({ low, high, y }: Scale, right: number, levels: LevelUnit): readonly Item[] {
-  let step = 10;
-  while ((high - low) / step >= MOST_TICKS) step *= 2;
-  const ticks: Item[] = [];
-  for (let dbu = Math.ceil(low / step) * step; dbu <= high; dbu += step) {
-    ticks.push(rule({ x: LEFT - 6, y: y(dbu) }, { x: right, y: y(dbu) }, 'hair', true));
-    const words =
-      dbu + step > high && levels !== 'V' ? `${shortLevel(dbu, levels)} ${levels}` : shortLevel(dbu, levels);
-    ticks.push(text(LEFT - 10, y(dbu) + 4, words, { anchor: 'end' }));
-  }
-  return ticks;
 }
 
 /** The noise of a stop; none where nothing has made any yet. */
@@ -139,7 +123,7 @@ export function drawLevels(
   }));
   const points = (of: (stop: LevelStop) => number) =>
     run.stops.map((stop, i) => ({ x: xAt(i), y: scale.y(of(stop)) }));
-  const items: Item[] = [...axis(scale, full - RIGHT, levels)];
+  const items: Item[] = [...levelAxis(scale, full - RIGHT, levels)];
   run.stops.forEach((stop, i) => {
     const x = xAt(i);
     const words = { x, label: stop.box.tag, part: stop.part };
