@@ -13,7 +13,6 @@ import {
   LEFT,
   polyline,
   RIGHT,
-  rule,
   STEP,
   text,
   type ProfileAsk,
