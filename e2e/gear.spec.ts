@@ -73,6 +73,9 @@ test('the stage: a place of its own, its distance in feet, and lengths that foll
   await page.getByRole('button', { name: 'Acts for the place Backline' }).click();
   await page.getByRole('menuitem', { name: 'A closed place' }).click();
   await expect(stage(page)).toContainText('closed place');
+  await page.getByRole('button', { name: 'Acts for the place Backline' }).click();
+  await page.getByRole('menuitem', { name: 'Chassis touch (rack ears, metal frame)' }).click();
+  await expect(stage(page)).toContainText('closed place, chassis touch');
   await page.getByRole('link', { name: 'Routes' }).click();
   await page
     .getByRole('button', { name: /^Take Four-cable/ })

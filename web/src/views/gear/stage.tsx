@@ -98,6 +98,16 @@ function PlaceMenu({ place, index }: { place: Place; index: number }) {
         >
           {place.enclosed ? 'An open place' : 'A closed place (cupboard, rack)'}
         </MenuItem>
+        <MenuItem
+          onSelect={() =>
+            commit({
+              edit: 'setChassisJoined',
+              arguments: { id: place.id, joined: !place.chassisJoined },
+            })
+          }
+        >
+          {place.chassisJoined ? 'Chassis do not touch' : 'Chassis touch (rack ears, metal frame)'}
+        </MenuItem>
         <MenuLine />
         <MenuItem danger onSelect={() => commit({ edit: 'removePlace', arguments: { id: place.id } })}>
           Remove
@@ -128,8 +138,12 @@ export function Stage() {
             <div className="flex items-center justify-between gap-1 pb-1">
               <h2 className="min-w-0 truncate text-sm" title={place.name}>
                 {place.name}
-                {place.enclosed ? (
-                  <span className="block text-xs font-normal text-muted">closed place</span>
+                {place.enclosed || place.chassisJoined ? (
+                  <span className="block text-xs font-normal text-muted">
+                    {[place.enclosed ? 'closed place' : '', place.chassisJoined ? 'chassis touch' : '']
+                      .filter(Boolean)
+                      .join(', ')}
+                  </span>
                 ) : null}
               </h2>
               <PlaceMenu place={place} index={i} />
