@@ -1,13 +1,10 @@
 import { BUFFER_SCHOOLS, placeBuffers, type Placement, type Placing } from '../core/buffers';
+import { outcome } from '../core/units';
 import { rigOf, variantOf, type Call } from './input';
 
 function placed(call: Call): Placing {
   const rig = rigOf(call);
-  const steps = placeBuffers(rig, variantOf(call, rig));
-  for (;;) {
-    const { value, done } = steps.next();
-    if (done) return value;
-  }
+  return outcome(placeBuffers(rig, variantOf(call, rig)));
 }
 
 const WORDS = {

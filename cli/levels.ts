@@ -4,7 +4,7 @@ import { inSetting, type Rig } from '../core/model';
 import { routeNames } from '../core/routes';
 import { levelsAlong, tightest, type LevelRoute } from '../core/level';
 import { settingsOf, trace } from '../core/signal';
-import { formatDb } from '../core/units';
+import { formatDb, outcome } from '../core/units';
 import { rigOf, soundOf, variantOf, type Call } from './input';
 
 const round = (value: number | null) => (value === null ? null : Number(value.toFixed(2)));
@@ -63,10 +63,7 @@ const csvOf = (runs: readonly Run[]): string =>
 
 /** `levels --choose`: what to set on each box, and why. */
 function chosenLevels(call: Call, rig: Rig, variant: string | null): number {
-  const steps = chooseLevels(rig, variant);
-  let next = steps.next();
-  while (!next.done) next = steps.next();
-  const plan = next.value;
+  const plan = outcome(chooseLevels(rig, variant));
   if (call.flags.has('--json')) {
     call.printJson(plan);
     return 0;

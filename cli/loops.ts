@@ -1,7 +1,15 @@
-import { groundCurrents, groupWords, humAlong, namedLoops, planHum, type HumPlan } from '../core/hum';
+import {
+  againstSignal,
+  groundCurrents,
+  groupWords,
+  humAlong,
+  namedLoops,
+  planHum,
+  type HumPlan,
+} from '../core/hum';
 import { boxOf, everySound, inNight, type Rig } from '../core/model';
 import { traceIn } from '../core/signal';
-import { formatDb, formatQuantity, inWords } from '../core/units';
+import { formatDb, formatQuantity, inWords, outcome } from '../core/units';
 import { rigOf, soundOf, variantOf, type Call } from './input';
 
 /** What stands in series with each signal lead, all sources as powers, V; most first. */
@@ -21,17 +29,6 @@ const outputsOf = (rig: Rig, variant: string | null, sound: string | null) =>
         return hum ? [{ sound: of.sound, output: boxOf(of, path.output.box)?.name ?? '', hum }] : [];
       }),
     );
-
-const underWords = (db: number): string =>
-  `${Math.abs(Math.round(db))} dB ${Math.round(db) < 0 ? 'over' : 'under'}`;
-
-function cured(rig: Rig, variant: string | null): HumPlan {
-  const search = planHum(rig, variant);
-  for (;;) {
-    const { value, done } = search.next();
-    if (done) return value;
-  }
-}
 
 function cureWords({
   overDb,
@@ -69,7 +66,7 @@ export function loopsCommand(call: Call): number {
   const loops = namedLoops(inNight(rig, variant));
   const series = seriesOf(rig, variant);
   const outputs = outputsOf(rig, variant, soundOf(call, rig));
-  const plan = call.flags.has('--cure') ? cured(rig, variant) : null;
+  const plan = call.flags.has('--cure') ? outcome(planHum(rig, variant)) : null;
   if (call.flags.has('--json'))
     call.printJson({
       rig: rig.id,
@@ -101,7 +98,7 @@ export function loopsCommand(call: Call): number {
       );
     for (const { sound, output, hum } of outputs)
       call.print(
-        `${sound.name}, ${output}: hum ${underWords(hum.underDb)} the signal, the pickup's own ${underWords(hum.pickupUnderDb)}`,
+        `${sound.name}, ${output}: hum ${againstSignal(hum.underDb)}, the pickup's own ${againstSignal(hum.pickupUnderDb, 'it')}`,
       );
     for (const line of plan ? cureWords(plan) : []) call.print(line);
   }

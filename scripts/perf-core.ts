@@ -16,6 +16,7 @@ import { settingsOf, trace, traceIn } from '../core/signal';
 import { build } from '../core/testing/build';
 import { largeRig } from '../core/testing/large-rig';
 import { toneTried } from '../core/tone';
+import { outcome } from '../core/units';
 
 type Result = {
   readonly what: string;
@@ -189,10 +190,7 @@ add(
 
 /** To the end of a search. */
 function levelled(rig: Rig) {
-  const steps = chooseLevels(rig, null);
-  let next = steps.next();
-  while (!next.done) next = steps.next();
-  return next.value;
+  return outcome(chooseLevels(rig, null));
 }
 const pit = readRig(readFileSync('demo/pit-chair.humrig.json', 'utf8'));
 if (!pit.ok) throw new Error('the demo cannot be read');
@@ -216,13 +214,7 @@ function boardOfBuffers(): Rig {
   );
   return off.reduce((r, call) => trialOf(r, call), wired.trial);
 }
-const placing = (r: Rig): number => {
-  const steps = placeBuffers(r, null);
-  for (;;) {
-    const { value, done } = steps.next();
-    if (done) return value.looked;
-  }
-};
+const placing = (r: Rig): number => outcome(placeBuffers(r, null)).looked;
 const board = boardOfBuffers();
 add(`buffers: ${placing(board)} placements`, median(board, 3, placing), 2000);
 
@@ -281,13 +273,7 @@ function manyLoops(): Rig {
     houseRules: { ...built.houseRules, limits: { ...limits, humDb: 1000 } },
   };
 }
-const humCured = (r: Rig): number => {
-  const steps = planHum(r, null);
-  for (;;) {
-    const { value, done } = steps.next();
-    if (done) return value.tried;
-  }
-};
+const humCured = (r: Rig): number => outcome(planHum(r, null)).tried;
 const loops = manyLoops();
 add(`cures of hum: ${humCured(loops)} sets of up to four acts`, median(loops, 3, humCured), 2000);
 

@@ -68,7 +68,7 @@ describe('layer Hum', () => {
     for (const name of ['signal', 'hum', 'pickup', 'limit']) expect(words).toContain(name);
     expect(profile.caption).toMatch(/^Hum of the grounds is \d+ dB under the signal/);
     expect(profile.stops.at(-1)!.words).toMatch(
-      /hum .*, \d+ dB under the signal, the pickup’s own \d+ dB under/,
+      /hum .*, \d+ dB under the signal, the pickup’s own \d+ dB under it/,
     );
   });
 });

@@ -1,5 +1,5 @@
 // The profile of layer Hum: the signal along a route, the hum that the grounds have brought so far, and the pickup's own.
-import { humAlong, humCaption, type HumRoute } from '../hum';
+import { againstSignal, humAlong, humCaption, type HumRoute } from '../hum';
 import type { Reads } from '../model';
 import { traceIn } from '../signal';
 import { formatLevel, shortLevel } from '../units';
@@ -70,10 +70,9 @@ export function drawHum(of: Of, { route, width, height, levels = 'dBu' }: Profil
   const scale = scaleOf(lines, HEAD, height - FOOT - 8);
   const xAt = (i: number) => LEFT + step * i + step / 2;
   const stops = run.stops.map(({ stop, humDbu, pickupDbu }, i): Stop => {
-    const under = (dbu: number) => Math.round(stop.averageDbu - dbu);
     const hum =
       humDbu > FLOOR_DBU
-        ? `hum ${shortLevel(humDbu, levels)}, ${under(humDbu)} dB under the signal`
+        ? `hum ${shortLevel(humDbu, levels)}, ${againstSignal(stop.averageDbu - humDbu)}`
         : 'no hum yet';
     return {
       x: xAt(i),
@@ -84,7 +83,7 @@ export function drawHum(of: Of, { route, width, height, levels = 'dBu' }: Profil
       part: stop.part,
       parts: stop.parts,
       label: stop.box.tag,
-      words: `${stop.label}: average ${formatLevel(stop.averageDbu, levels)}, ${hum}, the pickup’s own ${under(pickupDbu)} dB under`,
+      words: `${stop.label}: average ${formatLevel(stop.averageDbu, levels)}, ${hum}, the pickup’s own ${againstSignal(stop.averageDbu - pickupDbu, 'it')}`,
     };
   });
   const items: Item[] = [...levelAxis(scale, xAt(stops.length - 1) + 5, levels)];

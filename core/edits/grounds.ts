@@ -1,4 +1,4 @@
-import { forget, type Box, type Lead, type Rig } from '../model';
+import { forget, ownsEarth, type Box, type Lead, type Rig } from '../model';
 import { boxIn, byId, copy, demand, edit, leadIn } from './edit';
 
 type Mains = Rig['stage']['mains'];
@@ -26,8 +26,9 @@ export const groundEdits = {
   setEarthProved: edit<{ box: string; proved: { by: string; date: string } | null }>(
     'Change earth book',
     (draft, { box: id, proved }) => {
-      const { name, power } = boxIn(draft, id);
-      demand(proved === null || power.class === 'I', `${name} has no safety earth of its own.`);
+      const box = boxIn(draft, id);
+      const { name, power } = box;
+      demand(proved === null || ownsEarth(box), `${name} has no safety earth of its own.`);
       demand(proved === null || proved.by.trim() !== '', 'Say who proved the earth.');
       if (proved === null) delete power.earthProved;
       else power.earthProved = copy(proved);

@@ -71,9 +71,14 @@ describe('an earth', () => {
     expect([finding!.code, finding!.severity]).toEqual(['SAFE-UNEARTHED', 'danger']);
   });
 
-  test.each(['II', 'low', 'none'] as const)('of class %s is none to be missed', (kind) => {
+  test.each(['II', 'low'] as const)('of class %s is none to be missed', (kind) => {
     const rig = powered(fourCable(), 'valve-head', { class: kind, earth: 'missing' });
     expect(told(rig)).toEqual([]);
+  });
+
+  test('that is missing is told of a box that nobody has said how it is fed, too', () => {
+    const rig = powered(fourCable(), 'valve-head', { class: 'none', earth: 'missing' });
+    expect(told(rig).map(({ code }) => code)).toEqual(['SAFE-UNEARTHED']);
   });
 
   test('that nobody has looked at is no finding while every shield is whole', () => {

@@ -1,12 +1,16 @@
 // What can be done about hum, each with what it costs this house.
 import { chosen, endAt, pluggedIn, type Box, type Jack, type JackRef, type Lead, type Reads } from '../model';
+import { scopeIn } from '../cables';
 import type { SingleEdit } from '../edits';
 import { unprovedAcross } from './earths';
 import { groundGraph, type Tie } from './graph';
 import type { HumOf, Shields } from './trials';
 
+/** What is done to a shield. */
+type ShieldKind = 'restore' | 'lift' | 'cap' | 'transformer' | 'twin-core';
+
 export type HumAct = {
-  readonly kind: 'restore' | 'lift' | 'transformer' | 'twin-core' | 'outlet' | 'relay' | 'gather';
+  readonly kind: ShieldKind | 'outlet' | 'relay' | 'gather';
   /** What it is done to: a lead, or the box whose mains plug is moved. */
   readonly at: { readonly lead: Lead } | { readonly box: Box };
   readonly cost: number;
@@ -25,35 +29,38 @@ type Of = HumOf & Reads<'houseRules'>;
 type Tied = { readonly tie: Tie; readonly lead: Lead; readonly ends: readonly [Box, Box] };
 
 /** What is done to a lead's shield, in the imperative. */
-const SHIELD_WORDS: Readonly<
-  Record<'restore' | 'lift' | 'transformer' | 'twin-core', (lead: string) => string>
-> = {
+const SHIELD_WORDS: Readonly<Record<ShieldKind, (lead: string) => string>> = {
   restore: (lead) => `Restore the shield of ${lead}`,
   lift: (lead) => `Lift the shield at the receiving end of ${lead}`,
+  cap: (lead) => `Put 10 nF into the shield at the receiving end of ${lead}`,
   transformer: (lead) => `Put an isolating transformer at the receiving end of ${lead}`,
   'twin-core': (lead) =>
     `Make ${lead} of twin-core cable, its shield open and its cold joined to the sleeve at the sending end`,
 };
 
-const BREAKS = {
+const BREAKS: Readonly<Record<ShieldKind, Lead['break']['kind']>> = {
   restore: 'none',
   lift: 'lift',
+  cap: 'cap',
   transformer: 'transformer',
   'twin-core': 'twin-core',
-} as const;
+};
 
 function shieldActs(of: Of, lead: Lead, isBalanced: boolean, receiving: 'from' | 'to'): readonly HumAct[] {
-  const { costRestore, costLift, costTransformer, costTwinCore } = of.houseRules.limits;
+  const { costRestore, costLift, costCap, costTransformer, costTwinCore } = of.houseRules.limits;
   const costs = {
     restore: costRestore,
     lift: costLift,
+    cap: costCap,
     transformer: costTransformer,
     'twin-core': costTwinCore,
   };
-  const kinds = (['restore', 'lift', 'transformer', 'twin-core'] as const).filter(
+  // For hum 10 nF are a lift: the house takes what it holds cheaper.
+  const opens = costCap < costLift ? ('cap' as const) : ('lift' as const);
+  const kinds = (['restore', opens, 'transformer', 'twin-core'] as const).filter(
     (kind) =>
       lead.break.kind !== BREAKS[kind] &&
-      (kind !== 'lift' || lead.break.kind === 'none') &&
+      (kind !== opens || lead.break.kind === 'none') &&
       (kind !== 'twin-core' || isBalanced),
   );
   const sending = receiving === 'to' ? ('from' as const) : ('to' as const);
@@ -131,7 +138,12 @@ function outletActs(of: Of, tied: readonly Tied[]): readonly HumAct[] {
         at: { lead },
         cost: of.houseRules.limits.costOutlet,
         words: `Feed ${fed.name} by ${outlet.jack.label} of ${outlet.box.name}, which has a ground of its own`,
-        edits: [{ edit: 'replug', arguments: { lead: lead.id, side, at: [outlet.ref] } }],
+        edits: [
+          {
+            edit: 'replug',
+            arguments: { lead: lead.id, side, at: [outlet.ref], ...scopeIn(of.variant?.id ?? null) },
+          },
+        ],
         shield: new Map([[lead.id, 'open']]),
         unproved: [],
       },

@@ -107,12 +107,16 @@ describe('what a lead rejects', () => {
     expect(apart!.dbu - open!.dbu).toBeCloseTo(-60, 6);
   });
 
-  test('a desk by a transformer: whole lift 60 dB less, closed 50', () => {
+  test.each([
+    ['lifted', 'balanced', 'transformer'],
+    ['audio', 'balanced', 'balanced'],
+    // The same jacks by a lead of two contacts.
+    ['audio', 'instrument', 'nothing'],
+  ] as const)('a transformer output, its ground %s, into a desk by %s lead: %s', (ground, kind, rejects) => {
     const rig = build('guitar, passive di, desk', 'guitar/out > passive-di/in', 'passive-di/out > desk/ch-1');
-    const how = (ground: 'lifted' | 'audio') =>
-      humOf(withJack(rig, 'passive-di', 'out', { ground, modes: [], mode: null })).leads.at(-1)!.rejects;
-    expect(how('lifted')).toBe('transformer');
-    expect(how('audio')).toBe('balanced');
+    const switched = withJack(rig, 'passive-di', 'out', { ground, modes: [], mode: null });
+    const led = { ...switched, leads: switched.leads.map((lead, i) => (i === 1 ? { ...lead, kind } : lead)) };
+    expect(humOf(led).leads.at(-1)!.rejects).toBe(rejects);
   });
 });
 

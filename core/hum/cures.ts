@@ -10,6 +10,8 @@ export type HumCure = {
   readonly cost: number;
   /** Hum at each output, dBu. */
   readonly humDbu: readonly number[];
+  /** Hum against its signal where it is worst, dB. */
+  readonly worstDb: number;
   /** How far the worst output is over the limit, dB; 0: none is. */
   readonly overDb: number;
 };
@@ -49,13 +51,11 @@ const SLACK = 1e-6;
 const TELLS_DB = 0.1;
 
 /** How far one output is over the limit, dB: none where the pickup's own hum hides it. */
-const overAt = ({ averageDbu, pickupDbu }: HumOutput, humDbu: number, limitDb: number): number =>
+export const overAt = ({ averageDbu, pickupDbu }: HumOutput, humDbu: number, limitDb: number): number =>
   humDbu <= pickupDbu - HEARD_DB ? 0 : Math.max(0, limitDb - (averageDbu - humDbu));
 
 const isBetter = (a: HumCure, b: HumCure | null): boolean =>
-  b === null || a.overDb < b.overDb - TELLS_DB || (a.overDb < b.overDb + TELLS_DB && loudest(a) < loudest(b));
-
-const loudest = ({ humDbu }: HumCure): number => Math.max(...humDbu);
+  b === null || a.overDb < b.overDb - TELLS_DB || (a.overDb < b.overDb + TELLS_DB && a.worstDb < b.worstDb);
 
 const doneTo = ({ at }: HumAct): string => ('lead' in at ? at.lead.id : at.box.id);
 
@@ -159,6 +159,7 @@ export function* cureHum(of: Of): Generator<HumStep, HumCures> {
       acts,
       cost: acts.reduce((sum, { cost }) => sum + cost, 0),
       humDbu: [...humDbu],
+      worstDb: Math.max(...outputs.map(({ averageDbu }, i) => (humDbu[i] ?? 0) - averageDbu)),
       overDb: outputs.reduce(
         (worst, output, i) => Math.max(worst, overAt(output, humDbu[i] ?? 0, limitDb)),
         0,

@@ -1,5 +1,5 @@
 // Whose earth has to be proved before anything may be lifted or isolated.
-import { derive, endAt, chosen, pluggedIn, type Box } from '../model';
+import { chosen, derive, endAt, ownsEarth, pluggedIn, type Box } from '../model';
 import { groundGraph } from './graph';
 
 /** Is the earth of a box proved, and not known to be lifted or missing since? */
@@ -37,7 +37,7 @@ export const unprovedAcross = derive(
       const found: Box[] = [];
       for (const node of seen) {
         const box = nodes[node]?.box;
-        if (box?.power.class === 'I') {
+        if (box && ownsEarth(box)) {
           found.push(box);
           continue;
         }
@@ -77,7 +77,7 @@ export const EARTH_WORDS: Readonly<Record<Box['power']['earth'], string>> = {
 /** Every box with an earth of its own; those that are not proved first. */
 export const earthBook = derive(['boxes', 'houseRules'], (of): readonly EarthLine[] =>
   of.boxes
-    .filter(({ power }) => power.class === 'I')
+    .filter(ownsEarth)
     .map((box): EarthLine => {
       const { earth, earthProved } = box.power;
       return {

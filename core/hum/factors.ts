@@ -17,19 +17,24 @@ export function factorDb(rejects: Rejects, hertz: number): number {
   return rejects === 'twin-core' ? -40 : 0;
 }
 
+/** Cable with a pair inside its shield. */
+const BALANCED: readonly Lead['kind'][] = ['balanced'];
+
 const isBalanced = ({ balance }: Jack): boolean => balance !== 'unbalanced';
 
 /** By a lead's ends, the ground of each as it is switched at rest. */
 function rejectsBetween(lead: Lead, ends: readonly JackEnd[], grounds: readonly Jack['ground'][]): Rejects {
-  const isBetweenBalanced = ends.every(({ jack }) => isBalanced(jack));
+  // A plug of two contacts in a balanced jack makes it a plain one.
+  const isPair = BALANCED.includes(lead.kind) && ends.every(({ jack }) => isBalanced(jack));
   const isDivided = ends.some(
     ({ jack }, i) =>
       grounds[i] === 'transformer' || (grounds[i] === 'lifted' && jack.balance === 'transformer'),
   );
   if (lead.kind === 'air' || lead.kind === 'radio' || lead.kind === 'digital') return 'all';
   if (lead.break.kind === 'transformer' || isDivided) return 'transformer';
-  if (isBetweenBalanced) return 'balanced';
-  return lead.break.kind === 'twin-core' && ends.some(({ jack }) => isBalanced(jack))
+  if (isPair) return 'balanced';
+  return lead.break.kind === 'twin-core' &&
+    ends.some(({ jack }) => isBalanced(jack) && jack.direction === 'in')
     ? 'twin-core'
     : 'nothing';
 }

@@ -6,4 +6,4 @@ export { humAlong, type HumRoute, type HumStop } from './along';
 export type { HumStep } from './cures';
 export { groundLoops, groupWords, namedLoops, type LoopLink } from './loops';
 export { planHum, type HumPlan, type ToldCure } from './plan';
-export { humCaption, humView, type HumLoop, type HumView } from './view';
+export { againstSignal, humCaption, humView, type HumLoop, type HumView } from './view';

@@ -1,7 +1,7 @@
 // The cures of hum of one night, as they are told.
 import { boxOf, inNight, type Reads, type Rig } from '../model';
 import type { SingleEdit } from '../edits';
-import { cureHum, type HumCure, type HumCures, type HumStep } from './cures';
+import { cureHum, overAt, type HumCure, type HumCures, type HumStep } from './cures';
 import { groundGraph, type Tie } from './graph';
 import { loopFree } from './network';
 
@@ -21,6 +21,8 @@ export type HumPlan = {
     readonly output: string;
     readonly pickupUnderDb: number;
     readonly todayDb: number | null;
+    /** Over the limit, and not hidden by the pickup's own. */
+    readonly isOver: boolean;
     readonly bestDb: number | null;
     readonly singleDb: number | null;
   }[];
@@ -71,15 +73,17 @@ export function loopFreeIn(of: Of): HumPlan['loopFree'] {
 
 function planOf(of: ReturnType<typeof inNight>, cures: HumCures): HumPlan {
   const { outputs, today, best, single } = cures;
+  const limitDb = of.houseRules.limits.humDb;
   const under = (cure: HumCure | null, i: number) =>
     cure && (outputs[i]?.averageDbu ?? 0) - (cure.humDbu[i] ?? 0);
   return {
-    limitDb: of.houseRules.limits.humDb,
-    outputs: outputs.map(({ sound, path, averageDbu, pickupDbu }, i) => ({
-      sound: sound?.name ?? '',
-      output: boxOf(of, path.output.box)?.name ?? '',
-      pickupUnderDb: averageDbu - pickupDbu,
+    limitDb,
+    outputs: outputs.map((output, i) => ({
+      sound: output.sound?.name ?? '',
+      output: boxOf(of, output.path.output.box)?.name ?? '',
+      pickupUnderDb: output.averageDbu - output.pickupDbu,
       todayDb: under(today, i),
+      isOver: today !== null && overAt(output, today.humDbu[i] ?? 0, limitDb) > 0,
       bestDb: under(best, i),
       singleDb: under(single, i),
     })),

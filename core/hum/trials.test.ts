@@ -5,7 +5,7 @@ import { inNight, inSetting, type Lead, type Rig } from '../model';
 import { traceIn } from '../signal';
 import { fourCable } from '../testing/build';
 import { gear, rigOf, wiredWays } from '../testing/gear';
-import { earthed, onTwoCircuits, powered } from '../testing/grounds';
+import { earthed, onTwoCircuits } from '../testing/grounds';
 import { humAlong } from './along';
 import { HumTrials, shieldsOf, type Shields } from './trials';
 
@@ -41,7 +41,7 @@ function expectAlike(rig: Rig, shields: Shields) {
 
 describe('sets of acts', () => {
   test('of a four-cable rig: every lead in every way, two at a time', () => {
-    const rig = powered(earthed(fourCable(), 'multi-effects'), 'cabinet', {});
+    const rig = earthed(fourCable(), 'multi-effects');
     const runs = ['lead-3', 'lead-4', 'lead-5'];
     let tried = 0;
     for (const a of runs)
@@ -59,6 +59,7 @@ describe('sets of acts', () => {
   });
 
   test('of any rig', () => {
+    let tried = 0;
     fc.assert(
       fc.property(
         gear,
@@ -71,12 +72,13 @@ describe('sets of acts', () => {
               const lead = leads[n % Math.max(1, leads.length)];
               return lead ? [[lead.id, kinds[i]!]] : [];
             });
-            expectAlike(rig, new Map(chosen));
+            tried += Number(chosen.length > 0 && expectAlike(rig, new Map(chosen)));
           }
         },
       ),
       { numRuns: 30 },
     );
+    expect(tried).toBeGreaterThan(0);
   });
 
   test('what is recorded is what the rig has', () => {

@@ -109,33 +109,33 @@ export class HumTrials {
       const [a, b] = [nodeOf.get(sends) ?? -1, nodeOf.get(takes) ?? -1];
       return piece && piece[a] === piece[b] ? [a, b] : [-1, -1];
     });
-    const outputs: HumOutput[] = [];
-    this.gains = sounds
+    const heard = sounds
       .map((sound) => ({ ...closed, sound }))
-      .flatMap((own) =>
-        traceIn(own).paths.flatMap((path, route) => {
-          const { stops } = levelsAlong(own, path);
-          const end = stops.at(-1);
-          if (!end) return [];
-          const pickup = dbuOf(pickupVolts(own, path) ?? 0);
-          outputs.push({
-            sound: own.sound,
-            route,
-            path,
-            averageDbu: end.averageDbu,
-            pickupDbu: Math.max(SILENT_DBU, pickup + end.gainDb),
-          });
-          return [
-            metOn(own, path, stops).map(({ lead, gain }) => ({
-              lead: this.numberOf.get(lead.id) ?? -1,
-              gain: gain * times(end.gainDb),
-            })),
-          ];
-        }),
-      );
-    this.outputs = outputs;
+      .flatMap((own) => traceIn(own).paths.flatMap((path, route) => this.heardBy(own, path, route) ?? []));
+    this.outputs = heard.map(({ output }) => output);
+    this.gains = heard.map(({ gains }) => gains);
     this.scratch = new Float64Array(this.hertz.length);
     this.base = this.gains.map((met) => this.summed(met, (lead) => this.across[lead]));
+  }
+
+  /** What a way ends at, with what a volt in each of its leads is there; null: nothing is known of levels on it. */
+  private heardBy(of: HumOf & Reads<'sound'>, path: Path, route: number) {
+    const { stops } = levelsAlong(of, path);
+    const end = stops.at(-1);
+    if (!end) return null;
+    const pickup = dbuOf(pickupVolts(of, path) ?? 0);
+    const output: HumOutput = {
+      sound: of.sound,
+      route,
+      path,
+      averageDbu: end.averageDbu,
+      pickupDbu: Math.max(SILENT_DBU, pickup + end.gainDb),
+    };
+    const gains = metOn(of, path, stops).map(({ lead, gain }) => ({
+      lead: this.numberOf.get(lead.id) ?? -1,
+      gain: gain * times(end.gainDb),
+    }));
+    return { output, gains };
   }
 
   private passing(how: Rejects): Row {

@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { Rig } from '../model';
 import { build } from '../testing/build';
 import { lifted, powered } from '../testing/grounds';
+import { outcome } from '../units';
 import { earthDue } from './earths';
 import { humView, planHum, type HumPlan } from './index';
 
@@ -24,13 +25,7 @@ const proved = (rig: Rig): Rig =>
     rig,
   );
 
-function planned(rig: Rig): HumPlan {
-  const search = planHum(rig, null);
-  for (;;) {
-    const { value, done } = search.next();
-    if (done) return value;
-  }
-}
+const planned = (rig: Rig): HumPlan => outcome(planHum(rig, null));
 
 describe('the view of a route', () => {
   test('says the worst in one sentence: how far under the signal, by which lead, from what, beside the pickup', () => {

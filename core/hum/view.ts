@@ -50,7 +50,7 @@ export type HumLoop = Pick<GroundLoop, 'key' | 'group' | 'words'> & {
 const round = (db: number): string => String(Math.abs(Math.round(db)));
 
 /** `8 dB under the signal`, `3 dB over it`. */
-const againstSignal = (underDb: number, signal = 'the signal'): string =>
+export const againstSignal = (underDb: number, signal = 'the signal'): string =>
   `${round(underDb)} dB ${Math.round(underDb) < 0 ? 'over' : 'under'} ${signal}`;
 
 const SOURCE_WORDS: Readonly<Record<Source['kind'], (name: string) => string>> = {

@@ -6,6 +6,7 @@ export { basisOf } from './basis';
 export { clone, utf8Length } from './clone';
 export { actsOnBlock, jacksOfControl, movesJack } from './controls';
 export { combinationOf, instrumentOf, pickupChoices, type Coil, type Combination } from './pickups';
+export { ownsEarth } from './earth';
 export { jackFacts, midiFacts } from './fact-words';
 export {
   figureKey,

@@ -130,7 +130,10 @@ describe('CSV', () => {
           const text = toCsv(rows);
           expect(fromCsv(text)).toEqual(rows);
           expect(text.startsWith('\uFEFF')).toBe(true);
-          const written = Papa.parse<string[]>(text.slice(1), { newline: '\r\n' }).data.flat();
+          const written = Papa.parse<string[]>(text.slice(1), {
+            delimiter: ',',
+            newline: '\r\n',
+          }).data.flat();
           for (const one of written) expect(one).not.toMatch(/^[\s\u00a0]*[=+\-@＝＋－＠]/);
           met.count('cells', written.length);
           met.count('guarded', written.filter((one) => one.startsWith("'")).length);
@@ -309,4 +312,22 @@ test('the state of a rig goes from empty to walked', () => {
   expect(
     [build(''), build('guitar'), fourCable(), read.ok ? read.rig : build('')].map((r) => rigState(r).kind),
   ).toEqual(['empty', 'not wired', 'wired', 'walked']);
+});
+
+test('the sheet has a page of the earth book for every box with an earth of its own, what is not proved first', () => {
+  const rig = edited(fourCable(), {
+    edit: 'setEarthProved',
+    arguments: { box: 'valve-head', proved: { by: 'Electrician', date: '2026-05-01' } },
+  });
+  expect(sheetOf(rig, null).earths).toEqual([
+    {
+      box: 'Valve head',
+      earth: 'nobody has looked',
+      proved: 'by Electrician, 2026-05-01',
+      due: '2027-05-01',
+      isProved: true,
+    },
+  ]);
+  const lifted = edited(rig, { edit: 'setEarth', arguments: { box: 'valve-head', earth: 'lifted' } });
+  expect(sheetOf(lifted, null).earths[0]).toMatchObject({ earth: 'lifted', isProved: false });
 });

@@ -12,4 +12,5 @@ export {
   parseQuantity,
 } from './quantity';
 export { Branch, byText, recently, weakly } from './memo';
+export { outcome } from './outcome';
 export { DBV_DBU, parseLevel, voltsOf } from './volts';

@@ -1,5 +1,5 @@
 import { unprovedAcross } from '../../hum';
-import { derive, leadOf, pluggedIn } from '../../model';
+import { derive, leadOf, ownsEarth, pluggedIn } from '../../model';
 import { inWords } from '../../units';
 import { group } from '../cure';
 import { boxPart, leadPart, type Found } from '../finding';
@@ -18,7 +18,7 @@ export const earth = rule<Data>({
   reads: 'rig',
   judge: derive(['boxes', 'leads', 'variant', 'stage'], (view): readonly Found<Data>[] => [
     ...view.boxes
-      .filter(({ power }) => power.class === 'I' && power.earth === 'lifted')
+      .filter((box) => ownsEarth(box) && box.power.earth === 'lifted')
       .map((box): Found<Data> => ({
         severity: 'danger',
         parts: [boxPart(box)],
@@ -62,7 +62,7 @@ export const unearthed = rule<{ readonly box: string }>({
   reads: 'rig',
   judge: derive(['boxes'], ({ boxes }): readonly Found<{ readonly box: string }>[] =>
     boxes
-      .filter(({ power }) => power.class === 'I' && power.earth === 'missing')
+      .filter((box) => ownsEarth(box) && box.power.earth === 'missing')
       .map((box) => ({ severity: 'danger', parts: [boxPart(box)], data: { box: box.id } })),
   ),
   words: ({ data }, say) => ({

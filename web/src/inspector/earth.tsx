@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { EARTH_WORDS, earthDue, isProved } from '../../../core/hum';
-import type { Box } from '../../../core/model';
+import { ownsEarth, type Box } from '../../../core/model';
 import { Button } from '../parts/button';
 import { Choice, Labelled, TextField } from '../parts/field';
 import { useOpen } from '../rig/use-open';
@@ -88,7 +88,7 @@ export function Earth({ box }: { box: Box }) {
   const isDue = due !== null && due <= today();
   // As it was found: what is entered does not fold itself away.
   const [wasOpen] = useState(!isProved(box) || isDue);
-  if (box.power.class !== 'I') return null;
+  if (!ownsEarth(box)) return null;
   return (
     <Section title="Earth" open={wasOpen}>
       <p className="text-xs text-muted">

@@ -12,13 +12,6 @@ export type Asking =
   | { readonly kind: 'keys' }
   | { readonly kind: 'sums' };
 
-/** A ground loop by its key, with what it is made of. */
-export type ShownLoop = {
-  readonly key: string;
-  readonly leads: readonly string[];
-  readonly boxes: readonly string[];
-};
-
 /** How the map of the open rig is looked at. */
 export type MapState = {
   readonly layer: Layer;
@@ -41,8 +34,8 @@ export type MapState = {
   readonly drawn: boolean;
   /** The gap that is pointed at with it, by its number. */
   readonly gap: number | null;
-  /** The ground loop that is shown as a closed figure. */
-  readonly loop: ShownLoop | null;
+  /** The ground loop that is shown as a closed figure, by its key. */
+  readonly loop: string | null;
   readonly asking: Asking | null;
   /** The order is read out beside the map. */
   readonly reading: boolean;
@@ -59,7 +52,7 @@ export type MapState = {
   readonly hold: (held: Held | null, drawn?: boolean) => void;
   readonly pointGap: (gap: number | null) => void;
   readonly ask: (asking: Asking | null) => void;
-  readonly setLoop: (loop: ShownLoop | null) => void;
+  readonly setLoop: (loop: string | null) => void;
   readonly setReading: (reading: boolean) => void;
   readonly setListed: (listed: boolean) => void;
   readonly setStripShown: (shown: boolean) => void;

@@ -4,9 +4,7 @@ import { Button } from '../../parts/button';
 import { useOpen, useOpenRig } from '../../rig/use-open';
 import { useNotice } from '../../store/app';
 import { useSearch } from '../../worker/use-search';
-
-/** Against the signal: negative is under it. */
-const against = (underDb: number | null) => (underDb === null ? '–' : formatDb(Math.round(-underDb)));
+import { againstDb } from './hum-words';
 
 /** The worst output of each sound first: today, and what each cure leaves. */
 function Outputs({ plan }: { plan: HumPlan }) {
@@ -27,18 +25,16 @@ function Outputs({ plan }: { plan: HumPlan }) {
         </tr>
       </thead>
       <tbody>
-        {rows.map(({ sound, output, todayDb, bestDb, pickupUnderDb }) => (
+        {rows.map(({ sound, output, todayDb, isOver, bestDb, pickupUnderDb }) => (
           <tr key={`${sound} ${output} ${todayDb}`} className="border-t border-hair">
             <th scope="row" className="text-left font-normal">
               {sound}, {output}
             </th>
-            <td
-              className={`pl-2 text-right font-mono ${todayDb !== null && todayDb < plan.limitDb ? 'text-caution' : ''}`}
-            >
-              {against(todayDb)}
+            <td className={`pl-2 text-right font-mono ${isOver ? 'text-caution' : ''}`}>
+              {againstDb(todayDb)}
             </td>
-            {plan.best ? <td className="pl-2 text-right font-mono">{against(bestDb)}</td> : null}
-            <td className="pl-2 text-right font-mono text-muted">{against(pickupUnderDb)}</td>
+            {plan.best ? <td className="pl-2 text-right font-mono">{againstDb(bestDb)}</td> : null}
+            <td className="pl-2 text-right font-mono text-muted">{againstDb(pickupUnderDb)}</td>
           </tr>
         ))}
       </tbody>
@@ -93,7 +89,8 @@ function Found({
   const { readOnly, select } = useOpen('readOnly', 'select');
   const disabled = readOnly !== null || behind;
   const { best, single } = plan;
-  const isSame = best?.acts.length === 1;
+  const key = (cure: ToldCure | null) => cure?.acts.map(({ words }) => words).join();
+  const isSame = key(best) === key(single);
   return (
     <>
       <Outputs plan={plan} />
@@ -103,7 +100,9 @@ function Found({
         </p>
       ) : null}
       {plan.overDb === 0 ? (
-        <p className="text-xs">Every output is under the limit: nothing has to be done.</p>
+        <p className="text-xs">
+          Every output is under the limit, or hidden by its pickup’s own hum: nothing has to be done.
+        </p>
       ) : null}
       {best ? (
         <Cure

@@ -1,13 +1,11 @@
 import type { HumLoop, HumView } from '../../../../core/hum';
-import { formatDb, formatQuantity } from '../../../../core/units';
+import { formatQuantity } from '../../../../core/units';
 import { useOpen } from '../../rig/use-open';
 import { useAnalysis } from '../../worker/use-analysis';
 import { HumCures } from './hum-cures';
 import { HumField } from './hum-field';
+import { againstDb } from './hum-words';
 import { useRoutes } from './use-map';
-
-/** Against the signal: negative is under it. */
-const against = (underDb: number) => `${formatDb(Math.round(-underDb))} dB`;
 
 function Heard({ end, limitDb }: { end: NonNullable<HumView['end']>; limitDb: number }) {
   const rows = [
@@ -37,15 +35,14 @@ function Heard({ end, limitDb }: { end: NonNullable<HumView['end']>; limitDb: nu
 
 function Loop({ loop }: { loop: HumLoop }) {
   const { loop: shown, setLoop } = useOpen('loop', 'setLoop');
-  const isShown = shown?.key === loop.key;
-  const leads = loop.leads.map(({ id }) => id);
+  const isShown = shown === loop.key;
   return (
     <li className={`border-t border-hair py-1 ${isShown ? 'bg-select-tint' : ''}`}>
       <button
         type="button"
         aria-pressed={isShown}
         className="min-h-6 w-full rounded text-left underline-offset-2 hover:underline"
-        onClick={() => setLoop(isShown ? null : { key: loop.key, leads, boxes: loop.boxes })}
+        onClick={() => setLoop(isShown ? null : loop.key)}
       >
         {loop.words}
       </button>
@@ -95,7 +92,7 @@ function Leads({ leads }: Pick<HumView, 'leads'>) {
               </button>
             </td>
             <td className="pr-2 text-right">{Math.round(share * 100)} %</td>
-            <td className="pr-2 text-right">{against(underDb)}</td>
+            <td className="pr-2 text-right">{againstDb(underDb)} dB</td>
             <td className="text-right">{formatQuantity(Number(volts.toPrecision(2)), 'V')}</td>
           </tr>
         ))}
@@ -117,7 +114,7 @@ function Told({ view }: { view: HumView }) {
           {view.sources.slice(0, 4).map(({ words, underDb }) => (
             <li key={words} className="flex justify-between gap-2 border-t border-hair">
               <span>{words}</span>
-              <span className="shrink-0 font-mono">{against(underDb)}</span>
+              <span className="shrink-0 font-mono">{againstDb(underDb)} dB</span>
             </li>
           ))}
         </ul>

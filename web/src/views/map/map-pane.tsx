@@ -13,7 +13,7 @@ import { useAnalysis } from '../../worker/use-analysis';
 import { FlyOut } from './fly-out';
 import { Ghosts, Planned } from './ghosts';
 import { onActKey } from './keys';
-import { usePlugging, useRinged, useRoutes } from './use-map';
+import { useLooped, usePlugging, useRinged, useRoutes } from './use-map';
 import { usePress } from './use-press';
 
 const GLIDE_MS = 150;
@@ -50,7 +50,8 @@ function useSteady(drawing: Drawing | null, pane: HTMLElement | null, zoom: numb
 }
 
 function useEmphasis(): EmphasisOf {
-  const { selection, loop } = useOpen('selection', 'loop');
+  const { selection } = useOpen('selection');
+  const looped = useLooped();
   const ringed = useRinged();
   const plugging = usePlugging();
   const chosen = selection ? `${selection.type}:${selection.id}` : '';
@@ -67,8 +68,7 @@ function useEmphasis(): EmphasisOf {
         `${p.type}:${p.id}`,
         ...(p.type === 'block' ? [`box:${p.id.split('/')[0]}`] : []),
       ]),
-      ...(loop?.leads ?? []).map((id) => `lead:${id}`),
-      ...(loop?.boxes ?? []).map((id) => `box:${id}`),
+      ...(looped === '' ? [] : looped.split(' ')),
     ]);
     const answers = new Map(
       (plugging?.answers ?? []).map((answer) => [`jack:${answer.at.box}/${answer.at.jack}`, answer.verdict]),
@@ -85,7 +85,7 @@ function useEmphasis(): EmphasisOf {
         return 'selected';
       return rings.has(key) ? 'ringed' : undefined;
     };
-  }, [ringed, loop, plugging, chosen, chosenBox, tied]);
+  }, [ringed, looped, plugging, chosen, chosenBox, tied]);
 }
 
 /** A sheet grows by such steps, pixels: a browser lays out every word of a sheet anew whose size changes. */
@@ -160,7 +160,7 @@ export function MapPane() {
         unit: units,
         levels,
         // Asked anew by another route or loop only where they are told of.
-        ...(layer === 'hum' ? { route, loop: loop?.key ?? null } : {}),
+        ...(layer === 'hum' ? { route, loop } : {}),
       } as const)
     : null;
   const { value: drawing, stale, fault } = useAnalysis<'map'>(query);

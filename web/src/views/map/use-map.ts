@@ -1,6 +1,7 @@
 // What the parts of the map view read of the open rig and of what the worker told of it.
 import { useMemo } from 'react';
 import type { Hand, PlugAnswer } from '../../../../core/cables';
+import type { HumView } from '../../../../core/hum';
 import type { RouteLine, RouteName } from '../../../../core/routes';
 import type { FindingLine } from '../../../../core/findings';
 import type { Part } from '../../../../core/model';
@@ -53,6 +54,18 @@ export function useRinged(): readonly Part[] {
   const text = useOpenWith(openPartsIn);
   return useMemo(() => JSON.parse(text) as readonly Part[], [text]);
 }
+
+/** The parts of the loop that is shown, as one text: of the loops that were told last. */
+const loopedIn = (state: OpenState): string => {
+  const view = state.layer === 'hum' ? told<HumView>(state, 'hum') : null;
+  const loop = view?.loops.find(({ key }) => key === state.loop);
+  return [
+    ...(loop?.leads ?? []).map(({ id }) => `lead:${id}`),
+    ...(loop?.boxes ?? []).map((id) => `box:${id}`),
+  ].join(' ');
+};
+
+export const useLooped = (): string => useOpenWith(loopedIn);
 
 export type Plugging = {
   readonly hand: Hand;
