@@ -1,5 +1,5 @@
 import { writeRig } from '../core/file';
-import { build } from '../core/testing/build';
+import { build, edited } from '../core/testing/build';
 import { expect, importRig, saved, test } from './fixtures';
 import type { Page } from '@playwright/test';
 
@@ -97,4 +97,56 @@ test('a shield is lifted by hand beside proved earths only; the field of a place
     'Restore the shield of lead 2.',
     /^Make lead 3 of twin-core cable/,
   ]);
+});
+
+test('lift and listen at a venue: what is heard goes before what is reckoned, is kept at a press, and stands on the lead, its label, the schedule and the sheet', async ({
+  page,
+}) => {
+  const rig = ['valve-head', 'desk'].reduce(
+    (r, box) =>
+      edited(
+        r,
+        { edit: 'setEarth', arguments: { box, earth: 'kept' } },
+        { edit: 'setEarthProved', arguments: { box, proved: { by: 'Electrician', date: '2026-05-01' } } },
+      ),
+    intoDesk(),
+  );
+  await importRig(page, writeRig(rig));
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByLabel('Venue').fill('Town Hall');
+  await page.getByRole('button', { name: 'Begin to listen' }).click();
+  await expect(page.getByRole('heading', { name: /^Lift and listen, Town Hall/ })).toBeVisible();
+  const shield = page.getByRole('listitem', { name: 'Shield of lead 2' });
+  await expect(shield.getByRole('list', { name: 'Acts' }).getByRole('listitem')).toHaveText([
+    '1 Lift the shield at VALVE RETURN',
+    '2 Listen',
+    '3 Restore the shield at VALVE RETURN',
+    '4 Listen',
+  ]);
+  const by = shield.getByLabel('By how many dB');
+  await by.fill('loud');
+  await expect(shield.getByText('By how much is 0 to 60 dB.')).toBeVisible();
+  await expect(shield.getByRole('button', { name: 'Quieter lifted' })).toBeDisabled();
+  await by.fill('9');
+  await shield.getByRole('button', { name: 'Quieter lifted' }).click();
+  await expect(shield).toContainText(/Lead 2 quieter lifted, by 9 dB; heard \d{4}-\d{2}-\d{2}, Town Hall\./);
+  await shield.getByRole('button', { name: 'Keep it lifted' }).click();
+  await expect(shield.getByRole('button', { name: 'Keep it lifted' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'End the walk' }).click();
+  await expect(page.getByText(/· Town Hall · Lift and listen/)).toBeVisible();
+  await saved(page);
+
+  await page.getByRole('link', { name: 'Cables' }).click();
+  await expect(page.getByRole('row', { name: /shield lifted at the far end/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Sheet' }).click();
+  const shields = page.getByRole('region', { name: 'Shields' });
+  await expect(shields).toContainText('shield lifted at the far end');
+  await expect(shields).toContainText(/quieter lifted, by 9 dB; heard \d{4}-\d{2}-\d{2}, Town Hall/);
+  await page.getByRole('link', { name: 'Map' }).click();
+  await page.getByTestId('map').focus();
+  await page.keyboard.press('4');
+  const hum = page.getByRole('region', { name: 'Hum', exact: true });
+  await hum.getByRole('button', { name: 'Look for the cheapest' }).click();
+  await expect(hum.getByRole('heading', { name: 'Not so, by ear' })).toBeVisible();
+  await expect(hum.getByText('Restore the shield of lead 2.', { exact: true })).toBeVisible();
 });

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import type { EditCall } from '../edits';
 import { makeSound, type Rig, type Tick, type Walk } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
-import { numberAlongRoute, patchUp, progressOf, SECTIONS, walkUnderWay } from './index';
+import { earthed, lifted, powered } from '../testing/grounds';
+import { listenWalk, numberAlongRoute, patchUp, progressOf, SECTIONS, stepsOf, walkUnderWay } from './index';
 
 const stage = () =>
   plugged(
@@ -92,7 +93,7 @@ describe('a walk', () => {
     const rig = edited(fourCable(), start);
     const total = patchUp(rig, null).length;
     const some = edited(rig, tick(rig, 'off'), tick(rig, 'masters'));
-    const progress = progressOf(some, walkUnderWay(some)!);
+    const progress = progressOf(walkUnderWay(some)!, stepsOf(some, walkUnderWay(some)!));
     expect([progress.done, progress.left]).toEqual([2, total - 2]);
     expect(progress.next!.id).toBe('lead-6');
   });
@@ -104,7 +105,7 @@ describe('a walk', () => {
       edit: 'replug',
       arguments: { lead: 'lead-3', side: 'from', at: [{ box: 'multi-effects', jack: 'send-2' }] },
     });
-    const states = progressOf(moved, walkUnderWay(moved)!).steps;
+    const states = progressOf(walkUnderWay(moved)!, stepsOf(moved, walkUnderWay(moved)!)).steps;
     expect(states.find((s) => s.step.id === 'lead-3')).toMatchObject({
       tick: null,
       reopened: '3 MULTI SEND 1 → VALVE INPUT, instrument 9 m',
@@ -143,4 +144,46 @@ test('before the first note the volts between strings and microphone are measure
   expect(steps[at]!.text).toMatch(/low-impedance setting: 5 V at most/);
   expect(steps[at]!.caution).toMatch(/this can kill.*by a qualified person; not by this plan/);
   expect(patchUp(build('guitar, fuzz'), null).some(({ id }) => id === 'strings')).toBe(false);
+});
+
+describe('lift and listen', () => {
+  const sections = SECTIONS.map(({ id }) => id);
+  const rig = ['multi-effects', 'valve-head'].reduce(
+    (r, id) => powered(r, id, { earth: 'kept', earthProved: { by: 'Electrician', date: '2026-04-01' } }),
+    earthed(fourCable(), 'multi-effects'),
+  );
+
+  test('tells the pickup, the guitar and the earth apart first; then one shield at a time, with what is reckoned; nothing of it where no shield closes a loop', () => {
+    const steps = listenWalk(rig, null);
+    expect(steps.map(({ section }) => section)).toEqual(
+      [...steps].map(({ section }) => section).sort((a, b) => sections.indexOf(a) - sections.indexOf(b)),
+    );
+    const [first] = steps.filter(({ listen }) => listen);
+    expect(first?.listen?.acts).toEqual([
+      expect.stringMatching(/^lift the shield at VALVE /),
+      'listen',
+      expect.stringMatching(/^restore the shield at VALVE /),
+      'listen',
+    ]);
+    expect(first?.listen?.estimate).toMatch(/^Reckoned: [+−-]?\d+ dB of hum when lifted/);
+    expect(steps.some(({ id }) => id === 'strings')).toBe(true);
+    expect(steps.at(-1)?.text).toMatch(/^Shields as recorded: leads [\d, and]+ whole/);
+    expect(listenWalk(build('guitar, combo', 'guitar/out > combo/input'), null)).toEqual([]);
+  });
+
+  test('a shield that is lifted is restored first', () => {
+    const [step] = listenWalk(lifted(rig, 'lead-4'), null).filter(({ id }) => id === 'listen-lead-4');
+    expect(step?.listen?.acts.map((act) => act.split(' ')[0])).toEqual([
+      'restore',
+      'listen',
+      'lift',
+      'listen',
+    ]);
+  });
+
+  test('an earth that is not proved comes first, by the phrase; no shield beside it is lifted', () => {
+    const steps = listenWalk(powered(rig, 'valve-head', { earthProved: undefined }), null);
+    expect(steps[0]?.text).toContain('by a qualified person; not by this plan');
+    expect(steps.some(({ listen }) => listen)).toBe(false);
+  });
 });

@@ -20,7 +20,7 @@ import { build, edited } from '../testing/build';
 import { gear, rigOf, wiredWay } from '../testing/gear';
 import { Met } from '../testing/met';
 import { nightGear, twoNights } from '../testing/nights';
-import { movesBetween, patchUp, progressOf, walkUnderWay, type WalkStep } from './index';
+import { movesBetween, patchUp, progressOf, stepsOf, walkUnderWay, type WalkStep } from './index';
 
 const told = (steps: readonly WalkStep[]) =>
   steps.map(({ section, lead, how, text }) =>
@@ -132,7 +132,7 @@ describe('cabinet night to direct night', () => {
     } as const;
     const rig = edited(twoNights(), { edit: 'startWalk', arguments: { walk } });
     const under = walkUnderWay(rig)!;
-    expect(progressOf(rig, under).steps.map(({ step }) => step)).toEqual(
+    expect(progressOf(under, stepsOf(rig, under)).steps.map(({ step }) => step)).toEqual(
       movesBetween(rig, null, 'direct-night'),
     );
     const gone = edited(rig, { edit: 'removeVariant', arguments: { id: 'direct-night' } });

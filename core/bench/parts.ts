@@ -19,7 +19,18 @@ import { blockBehind, isOn, settingsOf, trace } from '../signal';
 import { inWords } from '../units';
 
 export type SectionId =
-  'off' | 'speakers' | 'out' | 'audio' | 'control' | 'supplies' | 'settings' | 'power' | 'proof';
+  | 'off'
+  | 'speakers'
+  | 'out'
+  | 'audio'
+  | 'control'
+  | 'supplies'
+  | 'settings'
+  | 'power'
+  | 'proof'
+  | 'tell'
+  | 'listen'
+  | 'after';
 
 /** One thing to do and tick: one lead, or one act that is none. */
 export type WalkStep = {
@@ -33,6 +44,16 @@ export type WalkStep = {
   /** Where the ends of the lead go, by those that move; empty: out. */
   readonly ends: { readonly from?: readonly JackRef[]; readonly to?: readonly JackRef[] };
   readonly caution: string | null;
+  /** Of a shield that is lifted, listened to, restored, listened to again. */
+  readonly listen: {
+    readonly acts: readonly string[];
+    /** The end at which it is opened. */
+    readonly end: 'from' | 'to';
+    readonly why: string;
+    readonly estimate: string;
+    /** What was heard last; null: nobody has listened. */
+    readonly heard: string | null;
+  } | null;
   /** What the step says, for telling a changed one from the one that was ticked. */
   readonly basis: string;
 };
@@ -59,6 +80,9 @@ export const SECTIONS: readonly { readonly id: SectionId; readonly title: string
   { id: 'settings', title: 'Switches, insides and knobs' },
   { id: 'power', title: 'Power up, source to power stage' },
   { id: 'proof', title: 'Proof' },
+  { id: 'tell', title: 'Before any shield is touched' },
+  { id: 'listen', title: 'One shield at a time' },
+  { id: 'after', title: 'Afterwards' },
 ];
 
 export const SPEAKER_CAUTION = 'Amplifier switched off, not on standby, whenever a speaker lead is moved.';
@@ -78,6 +102,7 @@ export const step = (
   how: more.how ?? null,
   ends: more.ends ?? {},
   caution: more.caution ?? null,
+  listen: null,
   basis: (more.lead
     ? `${more.lead.number} ${more.lead.from} → ${more.lead.to}, ${more.lead.kind} ${more.lead.lengthM} m${more.how ? `, ${more.how}` : ''}`
     : text

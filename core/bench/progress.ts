@@ -1,5 +1,6 @@
 import type { Rig, Tick, Walk } from '../model';
 import { movesBetween } from './moves';
+import { listenWalk } from './listen';
 import type { WalkStep } from './parts';
 import { patchUp } from './steps';
 
@@ -20,12 +21,14 @@ export type Progress = {
 };
 
 /** The steps of a walk on the rig as it is now. */
-const stepsOf = (rig: Rig, { type, variant = null, from = null }: Walk): readonly WalkStep[] =>
-  type === 'moves' ? movesBetween(rig, from, variant) : patchUp(rig, variant);
+export function stepsOf(rig: Rig, { type, variant = null, from = null }: Walk): readonly WalkStep[] {
+  if (type === 'listen') return listenWalk(rig, variant);
+  return type === 'moves' ? movesBetween(rig, from, variant) : patchUp(rig, variant);
+}
 
-/** Where a walk stands on the rig as it is now: ticks of unchanged steps stay, changed ones are open again. */
-export function progressOf(rig: Rig, walk: Walk): Progress {
-  const steps = stepsOf(rig, walk).map((step): StepState => {
+/** Where a walk stands by its steps as they are now: ticks of unchanged steps stay, changed ones are open again. */
+export function progressOf(walk: Walk, now: readonly WalkStep[]): Progress {
+  const steps = now.map((step): StepState => {
     const tick = walk.ticks.find((t) => t.step === step.id);
     const same = tick !== undefined && (tick.basis === '' || tick.basis === step.basis);
     return {
@@ -45,7 +48,9 @@ export function progressOf(rig: Rig, walk: Walk): Progress {
 
 /** Is a walk one that can be walked on: a patch-up, or moves whose two nights are there still? */
 const isWalkable = ({ type, variant, from }: Walk): boolean =>
-  type === 'patch-up' || (type === 'moves' && variant !== undefined && from !== undefined);
+  type === 'patch-up' ||
+  (type === 'listen' && variant !== undefined) ||
+  (type === 'moves' && variant !== undefined && from !== undefined);
 
 /** The walk under way, if there is one: the newest that has not ended. */
 export const walkUnderWay = (rig: Rig): Walk | undefined =>

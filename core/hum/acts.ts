@@ -46,7 +46,7 @@ const BREAKS: Readonly<Record<ShieldKind, Lead['break']['kind']>> = {
   'twin-core': 'twin-core',
 };
 
-function shieldActs(of: Of, lead: Lead, isBalanced: boolean, receiving: 'from' | 'to'): readonly HumAct[] {
+function shieldActs(of: Of, { lead, canBeTwin, receiving }: ShieldedLead): readonly HumAct[] {
   const { costRestore, costLift, costCap, costTransformer, costTwinCore } = of.houseRules.limits;
   const costs = {
     restore: costRestore,
@@ -61,7 +61,7 @@ function shieldActs(of: Of, lead: Lead, isBalanced: boolean, receiving: 'from' |
     (kind) =>
       lead.break.kind !== BREAKS[kind] &&
       (kind !== opens || lead.break.kind === 'none') &&
-      (kind !== 'twin-core' || isBalanced),
+      (kind !== 'twin-core' || canBeTwin),
   );
   const sending = receiving === 'to' ? ('from' as const) : ('to' as const);
   return kinds.map((kind): HumAct => {
@@ -79,19 +79,28 @@ function shieldActs(of: Of, lead: Lead, isBalanced: boolean, receiving: 'from' |
   });
 }
 
-/** Shields of signal leads, those that are open by a break of theirs too. */
-function signalActs(of: Of): readonly HumAct[] {
+/** A lead whose shield joins two boxes, or would were it whole. */
+export type ShieldedLead = {
+  readonly lead: Lead;
+  /** The end that takes the signal. */
+  readonly receiving: 'from' | 'to';
+  /** An unbalanced output into a balanced input: it could be of twin-core cable. */
+  readonly canBeTwin: boolean;
+};
+
+/** Signal leads by whose shields currents run, those that are open by a break of theirs too. */
+export function shieldedLeads(of: Reads<'boxes' | 'leads' | 'variant' | 'stage'>): readonly ShieldedLead[] {
   const ties = new Set(
     groundGraph(of).ties.flatMap(({ lead, kind }) => (lead && kind === 'signal' ? [lead.id] : [])),
   );
-  return pluggedIn(of).flatMap(({ lead, from, to }) => {
+  return pluggedIn(of).flatMap(({ lead, from, to }): readonly ShieldedLead[] => {
     const [a, b] = [endAt(of, chosen(from, undefined)), endAt(of, chosen(to, undefined))];
     const isOpen = lead.break.kind !== 'none';
     if (!a || !b || (!ties.has(lead.id) && !isOpen)) return [];
     const receiving = a.jack.direction === 'in' && b.jack.direction !== 'in' ? 'from' : 'to';
     const [sends, takes] = receiving === 'to' ? [a.jack, b.jack] : [b.jack, a.jack];
     const canBeTwin = sends.balance === 'unbalanced' && takes.balance !== 'unbalanced';
-    return shieldActs(of, lead, canBeTwin, receiving);
+    return [{ lead, receiving, canBeTwin }];
   });
 }
 
@@ -213,7 +222,10 @@ export function humActs(of: Of): readonly HumAct[] {
     const [a, b] = [nodes[tie.a]?.box, nodes[tie.b]?.box ?? tie.box];
     return tie.lead && a && b ? [{ tie, lead: tie.lead, ends: [a, b] }] : [];
   });
-  return [...gatherActs(of), ...outletActs(of, tied), ...relayActs(of, tied), ...signalActs(of)].sort(
-    (x, y) => x.cost - y.cost,
-  );
+  return [
+    ...gatherActs(of),
+    ...outletActs(of, tied),
+    ...relayActs(of, tied),
+    ...shieldedLeads(of).flatMap((one) => shieldActs(of, one)),
+  ].sort((x, y) => x.cost - y.cost);
 }

@@ -2,6 +2,7 @@
 import type { Box, Reads } from '../model';
 import { HEARD_DB } from './along';
 import { humActs, type HumAct } from './acts';
+import { heardOfAct, type Heard } from './heard';
 import { HumTrials, shieldsOf, type HumOf, type HumOutput } from './trials';
 
 /** Some acts together, with what they leave. */
@@ -29,6 +30,13 @@ export type HumCures = {
   readonly single: HumCure | null;
   /** Single acts that make it worse, with by how much at the output where it is worst, dB. */
   readonly worse: readonly { readonly act: HumAct; readonly db: number }[];
+  /** Acts that were tried by ear: what was heard, and by how much they are reckoned to lower the worst output, dB. */
+  readonly heard: readonly {
+    readonly act: HumAct;
+    readonly heard: Heard;
+    readonly stands: 'for' | 'against';
+    readonly reckonedDb: number;
+  }[];
   /** Earths to be proved: until then nothing is lifted or isolated beside them. */
   readonly unproved: readonly Box[];
   readonly tried: number;
@@ -38,7 +46,7 @@ export type HumCures = {
 /** How far a search is. */
 export type HumStep = { readonly looked: number; readonly of: number };
 
-type Of = HumOf & Reads<'houseRules'>;
+type Of = HumOf & Reads<'houseRules' | 'walks'>;
 
 /** Sets have so many acts at most, and so many of them are tried. */
 const MOST_ACTS = 4;
@@ -149,7 +157,11 @@ export function* cureHum(of: Of): Generator<HumStep, HumCures> {
   // What would cut a box off whatever else is done is none of them.
   const told = humActs(of);
   const all = told.filter(({ shield }) => stages.for([]).with(shield) !== null);
-  const allowed = all.filter(({ unproved }) => unproved.length === 0);
+  // What was heard to be no better is not reckoned to be.
+  const ears = new Map(
+    all.flatMap((act) => (heardOfAct(of, act) ? [[act, heardOfAct(of, act)] as const] : [])),
+  );
+  const allowed = all.filter((act) => act.unproved.length === 0 && ears.get(act)?.stands !== 'against');
   const tryOut = (acts: readonly HumAct[]): HumCure | null => {
     const shields = new Map(now);
     for (const { shield } of acts) for (const [lead, how] of shield) shields.set(lead, how);
@@ -171,7 +183,7 @@ export function* cureHum(of: Of): Generator<HumStep, HumCures> {
   const singles = all.flatMap((act) => tryOut([act]) ?? []);
   const worse = singles.flatMap(({ acts: [act], humDbu }) => {
     const db = Math.max(...humDbu.map((dbu, i) => risen(today?.humDbu[i] ?? dbu, dbu, outputs[i])));
-    return act && db > TELLS_DB ? [{ act, db }] : [];
+    return act && db > TELLS_DB && ears.get(act)?.stands !== 'for' ? [{ act, db }] : [];
   });
   let single: HumCure | null = null;
   for (const one of singles) {
@@ -191,6 +203,12 @@ export function* cureHum(of: Of): Generator<HumStep, HumCures> {
     }
     if (best?.overDb === 0) break;
   }
+  const heard = singles.flatMap((cure) => {
+    const [act] = cure.acts;
+    const ear = act && ears.get(act);
+    const reckonedDb = (today?.worstDb ?? cure.worstDb) - cure.worstDb;
+    return act && ear ? [{ act, ...ear, reckonedDb }] : [];
+  });
   const held = told.filter(({ unproved }) => unproved.length > 0);
   return {
     outputs,
@@ -200,6 +218,7 @@ export function* cureHum(of: Of): Generator<HumStep, HumCures> {
     isExact: tried < MOST_SETS,
     single,
     worse,
+    heard,
     unproved: of.boxes.filter((box) => held.some(({ unproved }) => unproved.includes(box))),
     tried,
     of: count,

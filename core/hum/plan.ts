@@ -3,6 +3,7 @@ import { boxOf, inNight, type Reads, type Rig } from '../model';
 import type { SingleEdit } from '../edits';
 import { cureHum, overAt, type HumCure, type HumCures, type HumStep } from './cures';
 import { groundGraph, type Tie } from './graph';
+import { heardWords } from './heard';
 import { loopFree } from './network';
 
 export type ToldCure = {
@@ -33,6 +34,14 @@ export type HumPlan = {
   readonly isExact: boolean;
   readonly single: ToldCure | null;
   readonly worse: readonly { readonly words: string; readonly db: number }[];
+  /** What was heard at venues of what could be done, with what is reckoned of it, dB quieter where it is worst. */
+  readonly heard: readonly {
+    readonly words: string;
+    readonly heard: string;
+    readonly reckonedDb: number;
+    /** It was heard to be quieter so: what does it. Empty: it was not, or an earth is to be proved first. */
+    readonly edits: readonly SingleEdit[];
+  }[];
   readonly unproved: readonly { readonly id: string; readonly name: string }[];
   /** The cheapest leads to open for no loop at all to be left; null: earths close one that no lead breaks. */
   readonly loopFree: { readonly leads: readonly number[]; readonly cost: number } | null;
@@ -93,6 +102,12 @@ function planOf(of: ReturnType<typeof inNight>, cures: HumCures): HumPlan {
     isExact: cures.isExact,
     single: single && told(single),
     worse: cures.worse.map(({ act, db }) => ({ words: act.words, db })),
+    heard: cures.heard.map(({ act, heard, stands, reckonedDb }) => ({
+      words: act.words,
+      heard: heardWords(heard),
+      reckonedDb,
+      edits: stands === 'for' && act.unproved.length === 0 ? act.edits : [],
+    })),
     unproved: cures.unproved.map(({ id, name }) => ({ id, name })),
     loopFree: loopFreeIn(of),
     tried: cures.tried,

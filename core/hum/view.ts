@@ -6,6 +6,7 @@ import { formatQuantity, inWords } from '../units';
 import { humActs, type HumAct } from './acts';
 import { humAlong, isTooMuch, type HumRoute } from './along';
 import { groundCurrents } from './currents';
+import { heardOfAct, heardWords, newestHeard, type Heard } from './heard';
 import { namedLoops, type GroundLoop } from './loops';
 import { ASSUMED, mainsHertz, type Source } from './sources';
 import { HumTrials, shieldsOf } from './trials';
@@ -43,8 +44,12 @@ export type HumLoop = Pick<GroundLoop, 'key' | 'group' | 'words'> & {
   readonly ampere: number;
   /** What is heard of hum at the end of the route goes down by so much once it is broken where that does most, dB; null: no break of it helps. */
   readonly addsDb: number | null;
+  /** By how much it was heard to go down, dB; null: nobody listened, or nobody said. */
+  readonly heardDb: number | null;
   /** What breaks it so, or why nothing does. */
   readonly breaks: string;
+  /** What was heard of its leads, which goes before what is reckoned: `lead 4: quieter lifted, by 6 dB; heard …`. */
+  readonly heard: readonly string[];
 };
 
 const round = (db: number): string => String(Math.abs(Math.round(db)));
@@ -89,15 +94,24 @@ function loopOf(of: Of, loop: GroundLoop, at: number, trials: HumTrials, acts: r
   const found = trials.with(now);
   const today = found ? heard(trials, found) : [];
   const ids = new Set(loop.leads.map(({ id }) => id));
-  let best: { readonly act: HumAct; readonly db: number } | null = null;
-  for (const act of acts) {
-    if (!('lead' in act.at) || !ids.has(act.at.lead.id) || act.kind === 'restore') continue;
+  const opening = acts.filter(
+    ({ at: own, kind }) => 'lead' in own && ids.has(own.lead.id) && kind !== 'restore',
+  );
+  const tried = opening.flatMap((act): readonly Tried[] => {
+    const ear = heardOfAct(of, act);
+    if (ear?.stands === 'against') return [];
     const left = trials.with(new Map([...now, ...act.shield]));
     const then = left ? heard(trials, left) : null;
-    if (!then || then.some((dbu, i) => dbu > (today[i] ?? 0) + TELLS_DB)) continue;
-    const db = (today[at] ?? 0) - (then[at] ?? 0);
-    if (db > (best?.db ?? TELLS_DB)) best = { act, db };
-  }
+    const isWorse = !then || then.some((dbu, i) => dbu > (today[i] ?? 0) + TELLS_DB);
+    const db = (today[at] ?? 0) - (then?.[at] ?? 0);
+    return !ear && (isWorse || db <= TELLS_DB) ? [] : [{ act, db, heard: ear && ear.heard }];
+  });
+  // What was heard goes before what is reckoned.
+  const [best = null] = tried.sort(
+    (a, b) =>
+      Number(b.heard !== null) - Number(a.heard !== null) ||
+      (b.heard?.byDb ?? b.db) - (a.heard?.byDb ?? a.db),
+  );
   const flowing = groundCurrents(of).ties.filter(({ tie }) => loop.ties.includes(tie) && tie.lead);
   return {
     key: loop.key,
@@ -106,10 +120,18 @@ function loopOf(of: Of, loop: GroundLoop, at: number, trials: HumTrials, acts: r
     leads: loop.leads.map(({ id, number }) => ({ id, number })),
     boxes: loop.boxes.map(({ id }) => id),
     ampere: Math.max(0, ...flowing.map(({ ampere }) => ampere)),
-    addsDb: best && best.db,
+    addsDb: best && best.db > TELLS_DB ? best.db : null,
+    heardDb: best?.heard?.byDb ?? null,
     breaks: best === null ? 'no lead of it, by itself' : breakWords(best.act),
+    heard: loop.leads.flatMap(({ id, number }) => {
+      const newest = newestHeard(of, id);
+      return newest ? [`lead ${number} ${heardWords(newest)}`] : [];
+    }),
   };
 }
+
+/** An act that opens a loop, with by how much it is quieter then at the end of the route, dB, and what was heard of it. */
+type Tried = { readonly act: HumAct; readonly db: number; readonly heard: Heard | null };
 
 /** A change of less is none, dB. */
 const TELLS_DB = 0.1;
@@ -181,7 +203,9 @@ export function humView(rig: Rig, setting: Setting, route: number): HumView {
       }))
       .sort((a, b) => b.share - a.share),
     sources: along ? sourcesOf(along) : [],
-    loops: [...loops].sort((a, b) => (b.addsDb ?? -1) - (a.addsDb ?? -1) || b.ampere - a.ampere),
+    loops: [...loops].sort(
+      (a, b) => (b.heardDb ?? b.addsDb ?? -1) - (a.heardDb ?? a.addsDb ?? -1) || b.ampere - a.ampere,
+    ),
     assumed: assumedIn(of),
   };
 }

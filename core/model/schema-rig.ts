@@ -207,8 +207,8 @@ const accepted = z.looseObject({
 
 const walk = z.looseObject({
   id,
-  /** `moves`: from the wiring of one night to that of another. */
-  type: z.enum(['patch-up', 'test', 'moves']),
+  /** `moves`: from the wiring of one night to that of another; `listen`: shields lifted and restored, one lead at a time. */
+  type: z.enum(['patch-up', 'test', 'moves', 'listen']),
   /** The night it leads to; null: the base wiring; not said: an older walk, of the base. */
   variant: id.nullable().optional(),
   /** The night it begins in; for moves only. */
@@ -224,6 +224,8 @@ const walk = z.looseObject({
         mark: z.enum(['done', 'skipped']),
         note: name.default(''),
         value: z.number().optional(),
+        /** Of a lead that was listened to: when the rig was quieter; `value` is by how many dB. */
+        quieter: z.enum(['lifted', 'whole', 'alike']).optional(),
         at: day,
         /** What the step said when it was ticked; a changed step reopens. */
         basis: z.string().max(400).default(''),

@@ -1,18 +1,20 @@
 import { boxOf, jackIn, jackOf } from './look-up';
 import type { JackRef, Lead, Rig } from './types';
 
+type HasBoxes = Pick<Rig, 'boxes'>;
+
 /** What a rig is called; one that came without a name is called that. */
 export const titleWords = (title: string): string => (title.trim() === '' ? 'Rig without a name' : title);
 
 /** A jack as sleeves, schedules and lists name it: tag and printed name, `MULTI SEND 1`. */
-export function jackWords(rig: Rig, ref: JackRef): string {
+export function jackWords(rig: HasBoxes, ref: JackRef): string {
   const box = boxOf(rig, ref.box);
   const label = jackIn(box, ref.jack)?.label ?? '';
   return `${box?.tag ?? ''} ${label}`.trim();
 }
 
 /** An end of a lead read out: `SEND 1 of Multi-effects`, or that it is loose. */
-export const endWordsLong = (rig: Rig, refs: readonly JackRef[]): string =>
+export const endWordsLong = (rig: HasBoxes, refs: readonly JackRef[]): string =>
   refs.length === 0
     ? 'loose'
     : refs
@@ -20,7 +22,7 @@ export const endWordsLong = (rig: Rig, refs: readonly JackRef[]): string =>
         .join(' or ');
 
 /** An end of a lead: where it is plugged, the jacks it is shared by, or that it is loose. */
-export const endWords = (rig: Rig, refs: readonly JackRef[]): string =>
+export const endWords = (rig: HasBoxes, refs: readonly JackRef[]): string =>
   refs.length === 0 ? 'loose' : refs.map((ref) => jackWords(rig, ref)).join(' or ');
 
 const SHIELD_WORDS: Readonly<Record<Exclude<Lead['break']['kind'], 'none'>, string>> = {

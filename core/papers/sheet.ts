@@ -4,7 +4,7 @@ import { drawMap, drawStrip, type Drawing, type MapDrawing, type StripDrawing } 
 import { eqWords, isEqualiser } from '../equaliser';
 import { routeLines, routeNames } from '../routes';
 import { isOpen, NOT_JUDGED, report, type FindingLine } from '../findings';
-import { earthBook, type EarthLine } from '../hum';
+import { earthBook, shieldBook, type EarthLine, type ShieldLine } from '../hum';
 import { knobTable, type KnobTable } from '../level';
 import { inNight, leadsOtherwise, nightName, type Rig, type Setting } from '../model';
 import { resolve, settingsOf, trace } from '../signal';
@@ -71,6 +71,8 @@ export type Sheet = {
   readonly knobs: KnobTable;
   /** Whose earth is proved, by whom, and until when. */
   readonly earths: readonly EarthLine[];
+  /** Shields with something in them, and what was heard of them. */
+  readonly shields: readonly ShieldLine[];
   readonly findings: readonly FindingLine[];
   readonly accepted: readonly FindingLine[];
   readonly notJudged: readonly string[];
@@ -305,6 +307,7 @@ export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'me
     equalisers: equalisersOf(rig, settings),
     knobs: knobTable(rig, variant),
     earths: earthBook(rig),
+    shields: shieldBook(inNight(rig, variant)),
     findings: lines.filter(isOpen),
     accepted: lines.filter((line) => !isOpen(line)),
     notJudged: NOT_JUDGED,

@@ -1,4 +1,4 @@
-import { differingIn } from '../../../core/bench';
+import { differingIn, listenWalk } from '../../../core/bench';
 import { placementEdits } from '../../../core/buffers';
 import { eqView } from '../../../core/equaliser';
 import { humView } from '../../../core/hum';
@@ -86,6 +86,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   eq: (rig, { setting, route }) => eqView(rig, setting, route),
   latency: (rig, { setting }) => latencyView(rig, setting),
   levels: (rig, { setting, route }) => levelView(rig, setting, route),
+  listening: (rig, { variant }) => listenWalk(rig, variant),
   hum: (rig, { setting, route }) => humView(rig, setting, route),
   tried: (rig, { setting, ...tried }) => toneTried(rig, setting, tried),
   placement: (rig, { variant, stands }) => {

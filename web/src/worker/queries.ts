@@ -1,4 +1,4 @@
-import type { Differing } from '../../../core/bench';
+import type { Differing, WalkStep } from '../../../core/bench';
 import type { Stands } from '../../../core/buffers';
 import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Act, Held, InHand, OrderLine } from '../../../core/chain';
@@ -100,6 +100,11 @@ export type Queries = {
   hum: {
     query: { readonly kind: 'hum'; readonly setting: Setting; readonly route: number };
     result: HumView;
+  };
+  /** Steps of lifting and listening in a night. */
+  listening: {
+    query: { readonly kind: 'listening'; readonly variant: string | null };
+    result: readonly WalkStep[];
   };
   /** Equalisers along a route; null: none that is on is noted. */
   eq: {

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { StepState, WalkStep } from '../../../../core/bench';
+import type { Tick } from '../../../../core/model';
 import { formatLength } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { usePreferences } from '../../store/app';
@@ -23,13 +24,13 @@ export function StepWords({ step }: { step: WalkStep }) {
   );
 }
 
-type Acts = {
-  readonly tick: (step: WalkStep, mark: 'done' | 'skipped', note: string) => void;
+export type StepActs = {
+  readonly tick: (step: WalkStep, made: Pick<Tick, 'mark' | 'note' | 'quieter' | 'value'>) => void;
   readonly untick: (step: WalkStep) => void;
 };
 
 /** One step of the walk with its tick; 44 px high at least. */
-export function StepLine(props: { state: StepState; isNext: boolean; disabled: boolean; acts: Acts }) {
+export function StepLine(props: { state: StepState; isNext: boolean; disabled: boolean; acts: StepActs }) {
   const { state, isNext, disabled, acts } = props;
   const { step, tick, reopened } = state;
   const [note, setNote] = useState<string | null>(null);
@@ -49,7 +50,7 @@ export function StepLine(props: { state: StepState; isNext: boolean; disabled: b
             checked={done}
             disabled={disabled}
             data-focus={isNext ? 'step' : undefined}
-            onChange={() => (done ? acts.untick(step) : acts.tick(step, 'done', ''))}
+            onChange={() => (done ? acts.untick(step) : acts.tick(step, { mark: 'done', note: '' }))}
           />
           <span className="min-w-0 flex-1">
             <StepWords step={step} />
@@ -83,7 +84,7 @@ export function StepLine(props: { state: StepState; isNext: boolean; disabled: b
           className="flex gap-2 px-3 pb-2"
           onSubmit={(event) => {
             event.preventDefault();
-            acts.tick(step, 'skipped', note.trim() || 'no reason given');
+            acts.tick(step, { mark: 'skipped', note: note.trim() || 'no reason given' });
             setNote(null);
           }}
         >

@@ -77,14 +77,44 @@ function Cure({
   );
 }
 
+/** What was heard at a venue goes before what is reckoned, and stands beside it. */
+function HeardAct({
+  one,
+  disabled,
+  onTake,
+}: {
+  one: HumPlan['heard'][number];
+  disabled: boolean;
+  onTake: (one: HumPlan['heard'][number]) => void;
+}) {
+  const db = Number(one.reckonedDb.toFixed(1));
+  return (
+    <div className="border-t border-hair pt-1 text-xs">
+      <h4 className="font-semibold">{one.edits.length > 0 ? 'By ear' : 'Not so, by ear'}</h4>
+      <p>{one.words}.</p>
+      <p className="text-muted">
+        {one.heard.charAt(0).toUpperCase()}
+        {one.heard.slice(1)}. Reckoned: {formatDb(-db)} dB.
+      </p>
+      {one.edits.length > 0 ? (
+        <Button look="strong" className="mt-1" disabled={disabled} onClick={() => onTake(one)}>
+          Do it
+        </Button>
+      ) : null}
+    </div>
+  );
+}
+
 function Found({
   plan,
   behind,
   onTake,
+  onTakeHeard,
 }: {
   plan: HumPlan;
   behind: boolean;
   onTake: (cure: ToldCure) => void;
+  onTakeHeard: (one: HumPlan['heard'][number]) => void;
 }) {
   const { readOnly, select } = useOpen('readOnly', 'select');
   const disabled = readOnly !== null || behind;
@@ -104,6 +134,9 @@ function Found({
           Every output is under the limit, or hidden by its pickup’s own hum: nothing has to be done.
         </p>
       ) : null}
+      {plan.heard.map((one) => (
+        <HeardAct key={one.words} one={one} disabled={disabled} onTake={onTakeHeard} />
+      ))}
       {best ? (
         <Cure
           title={plan.isEnough ? 'The cheapest that is enough' : 'As far as it goes'}
@@ -174,10 +207,10 @@ export function HumCures() {
   const { found, behind, step, fault, begin, cancel } = useSearch<HumPlan>((searches, rig, variant, told) =>
     searches.hum(rig, variant, told),
   );
-  const take = ({ edits, acts }: ToldCure) => {
+  const take = (edits: ToldCure['edits'], acts: number) => {
     const label = 'Cure hum';
     const refused = store.getState().commit({ edit: 'together', arguments: { label, edits } });
-    if (refused === null) useNotice.getState().say(`${label}: ${count(acts.length, 'act')}.`);
+    if (refused === null) useNotice.getState().say(`${label}: ${count(acts, 'act')}.`);
   };
   return (
     <section aria-label="Cures of hum" className="flex flex-col gap-2 border-t border-hair pt-2">
@@ -197,7 +230,12 @@ export function HumCures() {
       {fault ? <p className="text-xs text-danger">The search failed: {fault}</p> : null}
       {behind ? <p className="text-xs text-caution">The rig has changed since: look again.</p> : null}
       {found ? (
-        <Found plan={found} behind={behind} onTake={take} />
+        <Found
+          plan={found}
+          behind={behind}
+          onTake={({ edits, acts }) => take(edits, acts.length)}
+          onTakeHeard={({ edits }) => take(edits, 1)}
+        />
       ) : step ? null : (
         <p className="text-xs text-muted">
           Plugs moved to one group of outlets, outlets of their own, lifts, transformers: every set in order

@@ -50,13 +50,21 @@ function Loop({ loop }: { loop: HumLoop }) {
         <span className="text-muted">{loop.group}</span>
         <span className="font-mono">{formatQuantity(Number(loop.ampere.toPrecision(2)), 'A')}</span>
         <span className="font-mono">
+          {loop.heardDb === null ? '' : `${loop.heardDb} dB by ear, `}
           {loop.addsDb === null ? 'adds nothing' : `adds ${loop.addsDb.toFixed(1)} dB`}
+          {loop.heardDb === null ? '' : ' as reckoned'}
         </span>
       </p>
       <p>
         <span className="text-muted">Broken by: </span>
         {loop.breaks}.
       </p>
+      {loop.heard.map((words) => (
+        <p key={words}>
+          <span className="text-muted">Heard: </span>
+          {words}.
+        </p>
+      ))}
     </li>
   );
 }

@@ -1,4 +1,4 @@
-import { unprovedAcross } from '../../../../core/hum';
+import { heardWords, newestHeard, unprovedAcross } from '../../../../core/hum';
 import { inNight, type Lead } from '../../../../core/model';
 import { inWords } from '../../../../core/units';
 import { Choice, Labelled } from '../../parts/field';
@@ -21,7 +21,9 @@ const ENDS = [
 export function ShieldFacts({ lead }: { lead: Lead }) {
   const { rig, setting, readOnly, commit } = useOpen('rig', 'setting', 'readOnly', 'commit');
   const { kind, end = kind === 'twin-core' ? 'from' : 'to' } = lead.break;
-  const unproved = unprovedAcross(inNight(rig, setting.variant)).get(lead.id) ?? [];
+  const night = inNight(rig, setting.variant);
+  const unproved = unprovedAcross(night).get(lead.id) ?? [];
+  const heard = newestHeard(night, lead.id);
   const isHeld = unproved.length > 0;
   const disabled = readOnly !== null;
   const put = (next: Lead['break']) =>
@@ -60,6 +62,7 @@ export function ShieldFacts({ lead }: { lead: Lead }) {
           </Labelled>
         )}
       </div>
+      {heard ? <p className="text-xs">By ear: {heardWords(heard)}.</p> : null}
       {isHeld ? (
         <p className={`text-xs ${kind === 'none' ? 'text-muted' : 'text-danger'}`}>
           {kind === 'none' ? 'It stays whole: ' : 'Restore it: '}

@@ -165,3 +165,26 @@ export function Earths({ sheet }: { sheet: Sheet }) {
     </section>
   );
 }
+
+/** Leads that are not like others: what stands in their shields, and what was heard of it. */
+export function Shields({ sheet }: { sheet: Sheet }) {
+  if (sheet.shields.length === 0) return null;
+  return (
+    <section aria-label="Shields">
+      <h3 className="sheet-title">Shields</h3>
+      <table className="sheet-table">
+        <Heads of={['No.', 'Lead', 'Shield', 'By ear']} />
+        <tbody>
+          {sheet.shields.map(({ number, ends, shield, heard }) => (
+            <tr key={number}>
+              <td className={`${cell} font-mono`}>{number}</td>
+              <td className={`${cell} font-mono`}>{ends}</td>
+              <td className={`${cell} ${shield === 'whole' ? '' : 'font-semibold'}`}>{shield}</td>
+              <td className={cell}>{heard.join('; ')}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
