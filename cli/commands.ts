@@ -6,6 +6,7 @@ import { fileSchema, writeRig } from '../core/file';
 import { BadInput, rigOf, soundOf, variantOf, write, type Call } from './input';
 import { acCommand } from './ac';
 import { groundCommand } from './ground';
+import { loadsCommand } from './loads';
 import { loopsCommand } from './loops';
 import { chainCommand } from './chain';
 import { movesCommand } from './moves';
@@ -47,6 +48,7 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
         --from INSTRUMENT     else from the first
   loops RIG                   every ground loop by what it goes by, and hum at each output of each sound
         --cure                the cheapest acts that bring hum under the limit, and what makes it worse
+  loads RIG                   what takes the power of each power stage: ohms, shares, what each load stands
   ground NETWORK [--lift I,J] loops, currents and the cheapest loop-free set of a plain ground network; what the lifted leave
   ac NETLIST [--node N]       the response of a plain SPICE netlist (R C L V E K) at its own .ac points; node out
   validate RIG                is this a sound rig file
@@ -230,6 +232,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   levels: levelsCommand,
   ac: acCommand,
   ground: groundCommand,
+  loads: loadsCommand,
   loops: loopsCommand,
   stages: stagesCommand,
   tone: toneCommand,

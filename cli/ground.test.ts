@@ -111,3 +111,33 @@ test('loops tells hum at each output, and with --cure what rids the rig of it', 
   expect(after).toMatch(/enough, no cheaper set of \d+: Make lead 3 of twin-core cable/);
   expect(after).toMatch(/worse by \+[\d.]+ dB: Lift the shield at the receiving end of lead 2/);
 });
+
+test('loads tells what takes the power of each stage, by share, and what is slaved', async () => {
+  const rig = build(
+    'guitar, valve head 100w, cab with through 8, cab 16, load box, power amp, cab 8',
+    'guitar/out > valve-head/input',
+    'valve-head/spk-4 = cabinet-with-through/in',
+    'cabinet-with-through/through = cabinet/in',
+    'power-amp/spk = cabinet-2/in',
+  );
+  writeFileSync(at('loads.json'), writeRig(rig));
+  const { value } = await json(['loads', at('loads.json')]);
+  expect(value).toMatchObject({
+    stages: [
+      {
+        box: 'valve-head',
+        joined: 'in parallel',
+        loads: [
+          { box: 'cabinet-with-through', wants_w: expect.closeTo(100) },
+          { box: 'cabinet', wants_w: expect.closeTo(50) },
+        ],
+      },
+      { box: 'power-amp', ohm: 8, ratio: 1 },
+    ],
+    slaved: [],
+  });
+  const { stdout } = await hum(['loads', at('loads.json')]);
+  expect(stdout.split('\n')[0]).toBe(
+    'Valve head, SPK 4 Ω: 5.33 Ω in parallel, 1.33:1; Cabinet with through 67 %, 66.7 W (stands 120, wants 100) and Cabinet 33 %, 33.3 W (stands 60, wants 50)',
+  );
+});

@@ -157,7 +157,7 @@ export function movesBetween(rig: Rig, from: string | null, to: string | null): 
   const settings = settingSteps(rig, from, to);
   if (leads.length === 0 && settings.length === 0) return [];
   const both = [...wiring(rig, from), ...wiring(rig, to)].filter((entry) => !isPutAway(entry));
-  const off = offSteps(rig, both);
+  const off = offSteps(rig, to, both);
   if (leads.length === 0)
     return [...off.filter(({ id }) => id === 'masters'), ...settings, ...proofSteps(rig, to)];
   const mover = new Mover(rig, from, leads);

@@ -1,6 +1,5 @@
 // What walks are made of: steps, the leads as they are called out, what goes off and on, what proves it.
 import { connectorName } from '../cables';
-import { withoutLoad } from '../findings';
 import {
   actsOnBlock,
   jacksOfControl,
@@ -15,8 +14,9 @@ import {
   type Plugged,
   type Rig,
 } from '../model';
+import { slavingBook, withoutLoad } from '../power';
 import { blockBehind, isOn, settingsOf, trace } from '../signal';
-import { inWords } from '../units';
+import { formatDb, inWords } from '../units';
 
 export type SectionId =
   | 'off'
@@ -272,7 +272,7 @@ export function proofSteps(rig: Rig, variant: string | null): readonly WalkStep[
 }
 
 /** Everything off at the switch, and the masters of what is plugged down. */
-export function offSteps(rig: Rig, plugged: readonly Plugged[]): readonly WalkStep[] {
+export function offSteps(rig: Rig, variant: string | null, plugged: readonly Plugged[]): readonly WalkStep[] {
   const onMains = rig.boxes.filter(isMains);
   const down = masters(rig, plugged);
   return [
@@ -284,6 +284,14 @@ export function offSteps(rig: Rig, plugged: readonly Plugged[]): readonly WalkSt
         ]
       : []),
     ...(down.length > 0 ? [step('off', 'masters', `Down: ${inWords(down)}`)] : []),
+    ...slavingBook(inNight(rig, variant)).map(({ small, big, gainDb }) =>
+      step(
+        'off',
+        `slaved-${small.id}-${big.id}`,
+        `${big.name} is slaved to ${small.name}${gainDb === null ? '' : `, ${formatDb(Math.round(gainDb))} dB by their watts`}: the masters of both stay low at first`,
+        { caution: 'Ears: bring them up in turn, the small one first.' },
+      ),
+    ),
   ];
 }
 

@@ -19,7 +19,7 @@ export function patchUp(rig: Rig, variant: string | null): readonly WalkStep[] {
   const plugged = wiring(rig, variant).filter((entry) => !isPutAway(entry));
   const of = (section: SectionId) => plugged.filter(({ lead }) => sectionOf(lead) === section);
   return [
-    ...offSteps(rig, plugged),
+    ...offSteps(rig, variant, plugged),
     ...leadSteps(rig, 'speakers', of('speakers')),
     ...leadSteps(rig, 'audio', inRouteOrder(rig, variant, of('audio'))),
     ...leadSteps(rig, 'control', of('control')),

@@ -1,4 +1,4 @@
-import type { BlockInput, Wire } from '../model';
+import type { BlockInput, JackInput, Wire } from '../model';
 import {
   chain,
   input,
@@ -95,6 +95,15 @@ export const plainHead = (): KindParts => ({
   dropM: 1.2,
 });
 
+/** A load inside, by its switch. */
+const INTERNAL_LOAD: Pick<JackInput, 'modes' | 'mode'> = {
+  modes: [
+    { id: 'load-out', name: 'internal load out' },
+    { id: 'load-in', name: 'internal load in', internalLoad: true },
+  ],
+  mode: 'load-out',
+};
+
 /** Four channels by MIDI, a load inside that can be switched in, and a line out with cabinet simulation. */
 export function fourChannelHead(): KindParts {
   return {
@@ -102,7 +111,7 @@ export function fourChannelHead(): KindParts {
       input('input', 'INPUT', AMP_INPUT, { panel: 'front' }),
       send(),
       back(LOOP_IN, { normalledFrom: 'send' }),
-      ...taps(100, 16, 8, 4),
+      ...taps(100, 16, 8, 4).map((jack, i) => (i === 0 ? { ...jack, ...INTERNAL_LOAD } : jack)),
       lineOut({ label: 'DIRECT OUT', connector: 'xlr-m', balance: 'transformer', ground: 'transformer' }),
       {
         id: 'midi-in',
@@ -128,7 +137,6 @@ export function fourChannelHead(): KindParts {
       ...chain(new Set(['line-out']), 'power', 'cab', 'line-out'),
     ],
     controls: [...toneStack, ...powerControls],
-    hidden: [{ id: 'load', label: 'INTERNAL LOAD', value: 'out', note: 'switched in it is the load itself' }],
     loops: [loopOf],
     power: mains(350),
     midi: { channel: 1, countsFrom: 1, programs: 128, bankBytes: 'none' },

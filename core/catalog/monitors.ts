@@ -273,6 +273,8 @@ export const MONITORS: readonly Kind[] = [
             { id: 'full', name: '0 dB' },
             { id: 'less', name: '-8 dB', gainSmallDb: decibels(-8) },
             { id: 'quiet', name: '-16 dB', gainSmallDb: decibels(-16) },
+            // Nothing is given on: it takes all the power by itself.
+            { id: 'load', name: 'load', mutes: true, isLoad: 'always' },
           ],
           state: 'less',
           passesUnpowered: true,

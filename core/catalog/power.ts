@@ -98,6 +98,15 @@ function powerAmplifier(of: Stage, sides: readonly ('L' | 'R')[]): KindParts {
   };
 }
 
+const handedOn = (id: string, label: string): JackInput => ({
+  id,
+  label,
+  direction: 'out',
+  carries: 'speaker',
+  connector: 'ts-635',
+  ground: 'none',
+});
+
 const spkIn = (id: string, label: string, ohm: number, watts: number): JackInput => ({
   id,
   label,
@@ -108,11 +117,24 @@ const spkIn = (id: string, label: string, ohm: number, watts: number): JackInput
   speaker: { isLoad: 'always', ohm: guessed(ohm, 4, 16), watts: guessed(watts, 20, 300) },
 });
 
+/** Switched to mono both halves are in series on the one jack. */
+const MONO: Pick<JackInput, 'modes' | 'mode'> = {
+  modes: [
+    { id: 'stereo', name: 'stereo' },
+    { id: 'mono', name: 'mono', ohm: guessed(16, 8, 32), watts: guessed(120, 40, 600) },
+  ],
+  mode: 'stereo',
+};
+
 /** Two halves, each a load of its own. */
 function stereoCabinet(): KindParts {
   return {
     jacks: SIDES.flatMap((side): JackInput[] => [
-      { ...spkIn(`in-${SIDE[side]}`, `SPK IN ${side}`, 8, 60), ...sideOf(side) },
+      {
+        ...spkIn(`in-${SIDE[side]}`, side === 'L' ? 'SPK IN L / MONO' : 'SPK IN R', 8, 60),
+        ...sideOf(side),
+        ...(side === 'L' ? MONO : {}),
+      },
       { ...air, id: `air-${SIDE[side]}`, label: `AIR ${side}` },
     ]),
     blocks: SIDES.map((side) => block(`speaker-${SIDE[side]}`, `Loudspeaker ${side}`, 'speaker')),
@@ -126,23 +148,45 @@ function stereoCabinet(): KindParts {
 /** A through jack puts the next cabinet beside it. */
 function throughCabinet(): KindParts {
   return {
-    jacks: [
-      spkIn('in', 'SPK IN', 8, 120),
-      {
-        id: 'through',
-        label: 'THROUGH',
-        direction: 'out',
-        carries: 'speaker',
-        connector: 'ts-635',
-        ground: 'none',
-      },
-      air,
-    ],
+    jacks: [spkIn('in', 'SPK IN', 8, 120), handedOn('through', 'THROUGH'), air],
     blocks: [block('speaker', 'Loudspeaker', 'speaker')],
     wires: [
       { from: { jack: 'in' }, to: { jack: 'through' } },
       { from: { jack: 'in' }, to: { block: 'speaker', port: 'in' } },
       { from: { block: 'speaker', port: 'out' }, to: { jack: 'air' } },
+    ],
+  };
+}
+
+/** One amplifier, two cabinets: whether the second is there before the first is gone is a fact of the make. */
+function speakerSwitcher(): KindParts {
+  return {
+    jacks: [
+      {
+        ...handedOn('in', 'AMP IN'),
+        direction: 'in',
+        speaker: { isLoad: 'never', switching: 'unknown', watts: guessed(200, 100, 400) },
+      },
+      handedOn('out-a', 'CAB A'),
+      handedOn('out-b', 'CAB B'),
+    ],
+    blocks: [
+      {
+        id: 'select',
+        name: 'Selector',
+        role: 'split',
+        states: [
+          { id: 'a', name: 'A', passes: ['in', 'out'] },
+          { id: 'b', name: 'B', passes: ['in', 'out2'] },
+        ],
+        state: 'a',
+        passesUnpowered: true,
+      },
+    ],
+    wires: [
+      { from: { jack: 'in' }, to: { block: 'select', port: 'in' } },
+      { from: { block: 'select', port: 'out' }, to: { jack: 'out-a' } },
+      { from: { block: 'select', port: 'out2' }, to: { jack: 'out-b' } },
     ],
   };
 }
@@ -204,5 +248,13 @@ export const POWER_AMPS: readonly Kind[] = [
     hint: '8 Ω, 120 W, a through jack for another beside it',
     place: 'backline',
     parts: throughCabinet(),
+  },
+  {
+    id: 'speaker-switcher',
+    name: 'Speaker switcher',
+    words: ['speaker switcher', 'cabinet switcher', 'cab switcher', 'speaker selector'],
+    hint: 'one amplifier into cabinet A or B',
+    place: 'backline',
+    parts: speakerSwitcher(),
   },
 ];

@@ -4,7 +4,7 @@ import { layFlow, type Placed } from './flow';
 import { joinsOf, type MapLead, type MapModel } from './model';
 import type { Rect } from './primitives';
 import { footOf } from './rows';
-import { HAIR, hairWidth, hubWidth, PLATE_PIN, SIZE, up } from './sizes';
+import { headOf, HAIR, hairWidth, hubWidth, PLATE_PIN, SIZE, up } from './sizes';
 
 /** Rows whose heights are known: strips stand level with those that feed them. */
 export type Rows = {
@@ -17,8 +17,8 @@ export type Rows = {
 
 function hubRect(hub: Hub, x: number, top: number, rowY: ReadonlyMap<string, number>): Rect {
   const ys = hub.rows.flatMap((row) => rowY.get(`${hub.box.box.id}/${row.jack.id}`) ?? []);
-  const first = ys.length === 0 ? top : Math.min(...ys) - SIZE.row / 2 - SIZE.hubHead;
-  const last = ys.length === 0 ? top + SIZE.hubHead : Math.max(...ys) + SIZE.row / 2;
+  const first = ys.length === 0 ? top : Math.min(...ys) - SIZE.row / 2 - headOf(hub);
+  const last = ys.length === 0 ? top + headOf(hub) : Math.max(...ys) + SIZE.row / 2;
   return { x, y: first, w: hubWidth(hub), h: up(last - first + footOf(hub)) };
 }
 

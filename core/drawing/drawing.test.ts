@@ -80,6 +80,16 @@ function check(rig: Rig, drawing: MapDrawing) {
 }
 
 describe('geometry of any map', () => {
+  test('a cabinet that hands speaker level on has its name above its jack', () => {
+    const rig = build(
+      'guitar, valve head, cab with through, cab 16',
+      'guitar/out > valve-head/input',
+      'valve-head/spk-16 = cabinet-with-through/in',
+      'cabinet-with-through/through = cabinet/in',
+    );
+    for (const level of [0, 1] as const) check(rig, draw(rig, level, 1008, ['cabinet-with-through']));
+  });
+
   test.each([0, 1] as const)(
     'level %d: no plates, words or sleeves overlap, no lead passes a plate, all reach their jacks',
     (level) => {

@@ -206,7 +206,7 @@ export function rowItems(placement: Placement, placed: Extract<Placed, { form: '
     const tone = free ? 'muted' : 'ink';
     if (side === 'top' || side === 'bottom')
       return [
-        text(end.x, side === 'bottom' ? rect.y + rect.h - 9 : rect.y + 15, jack.label, {
+        text(end.x, side === 'bottom' ? rect.y + rect.h - 9 : rect.y + 36, jack.label, {
           face: 'mono',
           anchor: 'middle',
           tone,

@@ -1,6 +1,6 @@
 import type { Hub, PlaceBlocks } from './blocks';
 import type { MapModel } from './model';
-import { freeLine, SIZE } from './sizes';
+import { freeLine, headOf, SIZE } from './sizes';
 
 type Variable = { readonly hub: Hub; readonly jack: string };
 
@@ -31,7 +31,7 @@ export function rowHeights(
       const at = variables.length;
       variables.push({ hub, jack: row.jack.id });
       index.set(`${hub.box.box.id}/${row.jack.id}`, at);
-      least.push(before < 0 ? (tops.get(hub) ?? 0) + SIZE.hubHead + SIZE.row / 2 : 0);
+      least.push(before < 0 ? (tops.get(hub) ?? 0) + headOf(hub) + SIZE.row / 2 : 0);
       if (before >= 0) below.push({ from: before, to: at, by });
       before = at;
       const twig = hub.level === 0 && hub.loops.some(({ send, back }) => send === row.jack && back === null);
@@ -45,7 +45,7 @@ export function rowHeights(
       const upper = stacked[i];
       const [last, first] = [lastOf(upper, index), firstOf(lower, index)];
       if (upper && last !== undefined && first !== undefined)
-        below.push({ from: last, to: first, by: SIZE.row + footOf(upper) + SIZE.gapY + SIZE.hubHead });
+        below.push({ from: last, to: first, by: SIZE.row + footOf(upper) + SIZE.gapY + headOf(lower) });
     });
   }
   const root = variables.map((_, i) => i);

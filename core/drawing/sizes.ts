@@ -72,5 +72,9 @@ export function hubWidth(hub: Hub): number {
   return Math.max(Math.min(216, Math.max(96, up(Math.max(head, ...names, ...folded)))), up(foot));
 }
 
+/** What stands above a hub's rows: its name, and under it jacks at its upper edge. */
+export const headOf = (hub: Hub): number =>
+  SIZE.hubHead + (hub.rows.some(({ side }) => side === 'top') ? 18 : 0);
+
 export const freeLine = (hub: Hub): boolean =>
   hub.level === 0 && hub.box.free.length > 0 && !hub.rows.some((row) => row.free);

@@ -6,7 +6,7 @@ import { textWidth } from './fonts';
 import type { Drawn, MapModel } from './model';
 import { LANE } from './router';
 import { footOf } from './rows';
-import { hairWidth, hubWidth, plateSize, SIZE, up } from './sizes';
+import { headOf, hairWidth, hubWidth, plateSize, SIZE, up } from './sizes';
 
 const combWidth = (hub: Hub) => {
   const hairs = hub.loops.map((loop) => loop.boxes.reduce((sum, box) => sum + SIZE.gapX + hairWidth(box), 0));
@@ -59,7 +59,7 @@ function columnHeight(column: Column, width: number): number {
   return column.items.reduce((sum, item) => {
     if (item.kind === 'flow') return sum + layFlow(item, 0, 0, width).bottom + SIZE.stripGap;
     const rows = item.rows.filter((row) => row.side === 'left' || row.side === 'right').length;
-    return sum + SIZE.hubHead + rows * SIZE.row + footOf(item) + SIZE.gapY;
+    return sum + headOf(item) + rows * SIZE.row + footOf(item) + SIZE.gapY;
   }, 0);
 }
 

@@ -37,7 +37,10 @@ const text = (value: string, what: string) => {
 };
 
 type SpeakerChoice = Partial<
-  Pick<NonNullable<Jack['speaker']>, 'needsLoad' | 'internalLoad' | 'isLoad' | 'bridged'>
+  Pick<
+    NonNullable<Jack['speaker']>,
+    'needsLoad' | 'internalLoad' | 'isLoad' | 'bridged' | 'inSeries' | 'switching'
+  >
 >;
 
 const jackIn = (box: BoxDraft, id: string) =>

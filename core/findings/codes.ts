@@ -28,10 +28,12 @@ const ELECTRIC = [
 /** Every code there is a rule for, in the order in which findings of one weight are told. */
 export const CODES = [
   'SAFE-NOLOAD',
+  'SAFE-TAPONLY',
   'SAFE-SPKOUT',
   'SAFE-IMPED',
   'SAFE-TWOTAPS',
   'SAFE-RATING',
+  'SAFE-BRIDGED',
   'SAFE-OPENPOWER',
   'SAFE-EARTH',
   'SAFE-UNEARTHED',

@@ -60,6 +60,14 @@ export type Finding<D extends Data = Data> = {
   readonly accepted: AcceptedFinding | null;
 };
 
+/** The gravest first. */
+export const SEVERITY_ORDER: Readonly<Record<Severity, number>> = {
+  danger: 0,
+  fault: 1,
+  caution: 2,
+  note: 3,
+};
+
 /** Identity: code, parts, sound, variant. */
 export const findingKey = (finding: Pick<Finding, 'code' | 'parts' | 'sound' | 'variant'>): string =>
   [

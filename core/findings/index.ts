@@ -11,5 +11,5 @@ export { report, type FindingLine } from './report';
 export { NOT_JUDGED } from './not-judged';
 export { type Sentence } from './rule';
 export { RULES } from './rules';
-export { withoutLoad } from './rules/safe-noload';
+
 export { sentenceOf } from './sentences';

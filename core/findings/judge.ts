@@ -1,8 +1,8 @@
 import type { EditCall } from '../edits';
-import { inNight, type AcceptedFinding, type Rig, type Severity, type Slices } from '../model';
+import { inNight, type AcceptedFinding, type Rig, type Slices } from '../model';
 import { weakly } from '../units';
 import { trial } from './exchange';
-import { findingKey, viewOf, type Finding, type Found } from './finding';
+import { findingKey, SEVERITY_ORDER, viewOf, type Finding, type Found } from './finding';
 import type { Cure } from './cure';
 import { atMost } from './guess';
 import type { Rule } from './rule';
@@ -12,13 +12,6 @@ import { RULES, ruleOf } from './rules';
 export const NO_CAUSE = 4;
 /** Causes before what they bring about. */
 export const rankOf = (code: string): number => ruleOf(code)?.cause ?? NO_CAUSE;
-
-export const SEVERITY_ORDER: Readonly<Record<Severity, number>> = {
-  danger: 0,
-  fault: 1,
-  caution: 2,
-  note: 3,
-};
 
 /** An acceptance lapses when a figure worsens by over 1 dB or 10 %, the severity rises, or the parts change. */
 function stillAccepted(accepted: AcceptedFinding, finding: Omit<Finding, 'accepted'>): boolean {

@@ -1,6 +1,6 @@
 import type { Rig } from '../model';
-import { findingKey, type Finding } from './finding';
-import { foundBy, NO_CAUSE, provedCure, rankOf, SEVERITY_ORDER } from './judge';
+import { findingKey, type Finding, SEVERITY_ORDER } from './finding';
+import { foundBy, NO_CAUSE, provedCure, rankOf } from './judge';
 import { RULES, ruleOf } from './rules';
 
 /** A cause with the findings that go when it is cured. */

@@ -1,11 +1,16 @@
 // Turns of phrase that several findings use.
 
 import type { Lead } from '../model';
+import type { Say } from './rule';
 import { formatDb, formatQuantity, inWords } from '../units';
 
 export const DESTROYS = 'This can destroy gear.';
 
 export const capitalFirst = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** ` in Lead`: of what is so in one sound; nothing where it is so at rest. */
+export const inSound = (say: Say, sound: string | null): string =>
+  sound === null ? '' : ` in ${say.soundOf(sound)}`;
 
 /** `an instrument lead`, `a speaker lead`. */
 export const leadWords = (kind: string) => `${/^[aeiou]/.test(kind) ? 'an' : 'a'} ${kind} lead`;

@@ -1,7 +1,7 @@
 import type { AcceptedFinding, Part, Rig, Severity } from '../model';
 import { formatQuantity, weakly } from '../units';
-import { findingKey, type Finding, type FindingFigure } from './finding';
-import { judge, SEVERITY_ORDER } from './judge';
+import { findingKey, type Finding, type FindingFigure, SEVERITY_ORDER } from './finding';
+import { judge } from './judge';
 import { merged } from './merge';
 import { partName, soundName } from './names';
 import { sentenceOf } from './sentences';

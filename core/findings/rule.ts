@@ -9,6 +9,8 @@ export type Sentence = { readonly text: string; readonly why: string };
 /** Names for the sentence of a finding, as people read them off the boxes. */
 export type Say = {
   readonly sound: () => string;
+  /** Of any sound. */
+  readonly soundOf: (id: string) => string;
   /** The variant it is so in, by name; empty where it is the wiring at rest. */
   readonly night: () => string;
   readonly box: (id: string) => string;

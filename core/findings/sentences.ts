@@ -35,6 +35,7 @@ function plainSentence(rig: Rig, finding: Finding): Sentence {
   if (!rule) return { text: finding.code, why: '' };
   return rule.words(finding, {
     sound: () => soundName(rig, finding.sound),
+    soundOf: (id) => soundName(rig, id),
     night: () => rig.variants.find(({ id }) => id === finding.variant)?.name ?? '',
     box: name('box'),
     jack: name('jack'),

@@ -55,7 +55,7 @@ describe('speaker level', () => {
 
   test('a tap by itself is no load: the load goes on its through jack', () => {
     expect(told(withTap('speaker-tap/line-out - desk/ch-1'))).toEqual([
-      ['SAFE-NOLOAD', 'Plug a lead: THROUGH of Speaker tap to SPK IN of Cabinet, amplifier switched off'],
+      ['SAFE-TAPONLY', 'Plug a lead: THROUGH of Speaker tap to SPK IN of Cabinet, amplifier switched off'],
     ]);
   });
 

@@ -45,12 +45,18 @@ export function jackGroups(item: GearItem, jack: Jack): readonly FieldGroup[] {
             title: 'Loudspeaker',
             fields:
               jack.direction === 'in'
-                ? [choice('speaker.isLoad', 'It is', words.IS_LOAD)]
+                ? [
+                    choice('speaker.isLoad', 'It is', words.IS_LOAD),
+                    choice('speaker.switching', 'Switches between loads', words.SWITCHING, {
+                      empty: 'absent',
+                    }),
+                  ]
                 : [
                     choice('speaker.stage', 'Power stage', words.STAGE, { empty: 'absent' }),
                     flag('speaker.needsLoad', 'Must not run without a load'),
                     flag('speaker.internalLoad', 'A load inside is switched in'),
                     choice('speaker.bridged', 'Output', words.BRIDGED),
+                    flag('speaker.inSeries', 'What is plugged here is in series with the rest'),
                   ],
           },
         ]

@@ -42,4 +42,4 @@ export {
 } from './parts';
 export { troubleOf, troubleWords, type Trouble } from './problems';
 export { BLOCK_TEMPLATES, JACK_TEMPLATES } from './templates';
-export { BRIDGED, IS_LOAD } from './words';
+export { BRIDGED, IS_LOAD, SWITCHING } from './words';

@@ -13,7 +13,16 @@ export type FigurePath =
   | { readonly on: 'mainsOutlet'; readonly jack: string; readonly field: MainsOutletField }
   | { readonly on: 'box'; readonly field: 'tripMs' };
 
-const MODE = { rIn: 'Ω', cIn: 'F', rOut: 'Ω', nominalDbu: 'dBu', maxDbu: 'dBu', gainDb: 'dB' } as const;
+const MODE = {
+  rIn: 'Ω',
+  cIn: 'F',
+  rOut: 'Ω',
+  nominalDbu: 'dBu',
+  maxDbu: 'dBu',
+  gainDb: 'dB',
+  ohm: 'Ω',
+  watts: 'W',
+} as const;
 const SPEAKER = { ohm: 'Ω', minOhm: 'Ω', watts: 'W' } as const;
 const STATE = {
   gainSmallDb: 'dB',
@@ -25,6 +34,7 @@ const STATE = {
   noiseInDbu: 'dBu',
   noiseOutDbu: 'dBu',
   latencyMs: 'ms',
+  loadOhm: 'Ω',
 } as const;
 const PICKUP = {
   rOhm: 'Ω',
@@ -55,6 +65,7 @@ const WORDS: Record<FigurePath['field'], string> = {
   maxDbu: 'maximum level',
   gainDb: 'gain of the switch',
   ohm: 'impedance',
+  loadOhm: 'impedance as a load',
   minOhm: 'least load',
   watts: 'power',
   gainSmallDb: 'gain',
@@ -106,7 +117,9 @@ export type FigurePlace = {
 
 export type FigureEntry = FigurePlace & { readonly figure: Figure };
 
-const belongsToMode = ({ direction }: Jack, field: ModeField): boolean => {
+const belongsToMode = ({ direction, speaker }: Jack, field: ModeField): boolean => {
+  if (field === 'ohm' || field === 'watts') return speaker !== undefined && direction === 'in';
+  if (speaker) return false;
   const only = ONE_WAY[field];
   return only === undefined || direction === only || direction === 'both' || direction === 'through';
 };

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { eqSetting, figure, id, name, notNegativeFigure, positiveFigure, turn } from './schema-parts';
+import { isLoad } from './schema-jack';
 import { EFFECT_CATEGORIES, PORTS } from './terms';
 
 const blockState = z.looseObject({
@@ -21,6 +22,9 @@ const blockState = z.looseObject({
   inverts: z.boolean().default(false),
   /** Share of the processed signal, 0 dry to 1 wet only. */
   mix: turn.optional(),
+  /** Of what stands behind a loudspeaker input: whether it is a load in this position, and its ohms then. */
+  isLoad: isLoad.optional(),
+  loadOhm: positiveFigure.optional(),
   /** Of an amp model: what of an amplifier it stands for. */
   models: z.enum(['preamp', 'power', 'amplifier']).optional(),
 });

@@ -12,6 +12,8 @@ import {
 
 const groundTie = z.enum(['audio', 'chassis', 'transformer', 'lifted', 'none']);
 
+export const isLoad = z.enum(['always', 'never', 'with-cabinet', 'by-switch']);
+
 /** A way a switch sets a jack: level, pad, ground lift. */
 const mode = z.looseObject({
   id,
@@ -27,6 +29,13 @@ const mode = z.looseObject({
   rOut: notNegativeFigure.optional(),
   nominalDbu: figure.optional(),
   maxDbu: figure.optional(),
+  /** Of a loudspeaker jack: its ohms, and what it stands, in this position (a cabinet as stereo or mono). */
+  ohm: positiveFigure.optional(),
+  watts: positiveFigure.optional(),
+  /** Whether it is a load in this position. */
+  isLoad: isLoad.optional(),
+  /** Of an output: a load inside is switched in. */
+  internalLoad: z.boolean().optional(),
 });
 
 /** What a loudspeaker jack is: an output that may need a load, or an input that is one. */
@@ -35,13 +44,17 @@ const speakerFacts = z.looseObject({
   needsLoad: z.boolean().default(false),
   /** A recorded load inside the amplifier, switched in: it may run with nothing plugged. */
   internalLoad: z.boolean().default(false),
-  isLoad: z.enum(['always', 'never', 'with-cabinet', 'by-switch']).default('never'),
+  isLoad: isLoad.default('never'),
   /** The tap's ohms on an output, the impedance on a load. */
   ohm: positiveFigure.optional(),
   minOhm: positiveFigure.optional(),
   watts: positiveFigure.optional(),
   bridged: z.enum(['yes', 'no', 'unknown']).default('no'),
   stage: z.enum(['valve', 'solid', 'solid-transformer', 'class-d']).optional(),
+  /** Of an output or a through jack: what is plugged here is in series with the rest, as some extension jacks are. */
+  inSeries: z.boolean().optional(),
+  /** Of the input of a speaker switcher: whether the next load is there before the last one is gone. */
+  switching: z.enum(['makes-first', 'breaks-first', 'unknown']).optional(),
 });
 
 /** An outlet of a supply for pedals. */

@@ -1,6 +1,7 @@
 // Rigs that show a finding, one edit from rigs that do not: the second half of the catalogue.
 import type { EditCall } from '../edits';
 import { makeSound, type Rig } from '../model';
+import { changed } from './grounds';
 import { build, edited, fourCable } from './build';
 import { mode, set } from './short-edits';
 
@@ -123,6 +124,50 @@ export const WHOLE_CASES: readonly Case[] = [
     first: 'cabinet/in',
     severity: 'danger',
     cure: 'none',
+  },
+  {
+    code: 'SAFE-TAPONLY',
+    sound: () =>
+      build(
+        'guitar, valve head, speaker tap, cab 16',
+        'guitar/out > valve-head/input',
+        'valve-head/spk-16 = speaker-tap/in',
+        'speaker-tap/through = cabinet/in',
+      ),
+    spoil: { edit: 'unplug', arguments: { lead: 'lead-3', side: 'to' } },
+    first: 'valve-head',
+    severity: 'danger',
+  },
+  {
+    code: 'SAFE-BRIDGED',
+    sound: () =>
+      changed(
+        build(
+          'guitar, preamp pedal, class-d power amp, load box, cab 8 300w',
+          'guitar/out > preamp-pedal/in',
+          'preamp-pedal/out > class-d-power-amp/in',
+          'class-d-power-amp/spk = cabinet/in',
+        ),
+        'load-box',
+        (box) => ({
+          ...box,
+          jacks: box.jacks.map((jack) =>
+            jack.id === 'in'
+              ? {
+                  ...jack,
+                  ground: 'chassis',
+                  speaker: { ...jack.speaker!, watts: { value: 300, source: 'manual' } },
+                }
+              : jack,
+          ),
+        }),
+      ),
+    spoil: {
+      edit: 'replug',
+      arguments: { lead: 'lead-3', side: 'to', at: [{ box: 'load-box', jack: 'in' }] },
+    },
+    first: 'class-d-power-amp/spk',
+    severity: 'danger',
   },
   {
     code: 'SAFE-FEEDBACK',

@@ -46,7 +46,9 @@ import { time } from './order-time';
 import { earth, unearthed } from './safe-earth';
 import { feedback } from './safe-feedback';
 import { impedance } from './safe-imped';
+import { bridged } from './safe-bridged';
 import { noLoad } from './safe-noload';
+import { tapOnly } from './safe-taponly';
 import { openPower } from './safe-openpower';
 import { rating } from './safe-rating';
 import { speakerLead } from './safe-spklead';
@@ -68,10 +70,12 @@ import { turned } from './wire-turned';
 
 const BY_CODE: Readonly<Record<Code, Rule>> = {
   'SAFE-NOLOAD': noLoad,
+  'SAFE-TAPONLY': tapOnly,
   'SAFE-SPKOUT': speakerOut,
   'SAFE-IMPED': impedance,
   'SAFE-TWOTAPS': twoTaps,
   'SAFE-RATING': rating,
+  'SAFE-BRIDGED': bridged,
   'SAFE-OPENPOWER': openPower,
   'SAFE-EARTH': earth,
   'SAFE-UNEARTHED': unearthed,

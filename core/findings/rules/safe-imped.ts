@@ -2,11 +2,19 @@ import { derive, endAt, type Figure, type Jack, type JackEnd, type Severity } fr
 import { cure } from '../cure';
 import { isFree, jackPart, leadsAt, type AssumedFigure, type Found } from '../finding';
 import { firstGuess, guessAt, type Guess } from '../guess';
-import { DESTROYS } from '../phrases';
+import { DESTROYS, inSound } from '../phrases';
 import { rule } from '../rule';
-import { amplifiers, loadsOn, ratio } from '../speakers';
+import { isTapped, nearLoads, ratio, type Output } from '../../power';
+import { worstOf } from '../loads';
 
-type Data = { readonly box: string; readonly tap: string; readonly count: number; readonly valve: boolean };
+type Data = {
+  readonly box: string;
+  readonly tap: string;
+  /** How the loads are joined, where there are several: ` (2 cabinets in parallel)`. */
+  readonly sum: string;
+  readonly valve: boolean;
+  readonly sound: string | null;
+};
 
 const assumedOhms = (ends: readonly JackEnd[]): readonly AssumedFigure[] =>
   ends
@@ -14,20 +22,6 @@ const assumedOhms = (ends: readonly JackEnd[]): readonly AssumedFigure[] =>
     .map(({ box, jack }) => ({ part: jackPart(box, jack), figure: 'impedance' }));
 
 const value = (figure: Figure | undefined): number | null => figure?.value ?? null;
-
-/** Loads on one output in parallel: 1 / sum(1 / Z). null when any is not known. */
-function inParallel(loads: readonly JackEnd[]): number | null {
-  let conductance = 0;
-  for (const { jack } of loads) {
-    const ohm = value(jack.speaker?.ohm);
-    if (ohm === null) return null;
-    conductance += 1 / ohm;
-  }
-  return conductance === 0 ? null : 1 / conductance;
-}
-
-/** A stage with an output transformer: its taps are made for one load each. */
-const isTapped = ({ speaker }: Jack) => speaker?.stage === 'valve' || speaker?.stage === 'solid-transformer';
 
 /** Right within 10 %, caution within 2 : 1, danger beyond (valve); under the stated least load a danger (solid state). */
 function judgeLoad(tap: Jack, load: number): Severity | null {
@@ -44,61 +38,71 @@ function judgeLoad(tap: Jack, load: number): Severity | null {
   return rated !== null && load > rated * 1.1 ? 'note' : null;
 }
 
-/** The assumed ohms of one load that would bring the whole to what the output wants. */
-function guessOf(loads: readonly JackEnd[], tap: Jack, severity: Severity): Guess | undefined {
+/** The assumed ohms of one of several loads side by side that would bring the whole to what the output wants. */
+function guessOf({ load }: Output, tap: Jack, severity: Severity): Guess | undefined {
   const wanted = value(isTapped(tap) ? tap.speaker?.ohm : tap.speaker?.minOhm);
-  if (wanted === null || severity === 'note') return undefined;
-  return firstGuess(loads, (end) => {
-    const others = loads.filter((load) => load !== end);
-    const beside = others.length === 0 ? null : inParallel(others);
-    const ohm = 1 / (1 / wanted - (beside === null ? 0 : 1 / beside));
-    return guessAt(end, 'ohm', ohm, isTapped(tap) ? 'about' : 'least');
+  if (wanted === null || severity === 'note' || load?.kind === 'series') return undefined;
+  const ends = nearLoads(load);
+  return firstGuess(ends, (end) => {
+    const beside = ends.reduce(
+      (sum, other) => sum + (other === end ? 0 : 1 / (other.jack.speaker?.ohm?.value ?? Infinity)),
+      0,
+    );
+    return guessAt(end, 'ohm', 1 / (1 / wanted - beside), isTapped(tap) ? 'about' : 'least');
   });
+}
+
+/** ` (2 cabinets in parallel)`; of one load nothing is to be said. */
+function sumWords({ load }: Output): string {
+  if (!load || load.kind === 'load') return '';
+  const joined = { parallel: 'in parallel', series: 'in series' }[load.kind];
+  return ` (${nearLoads(load).length} cabinets ${joined})`;
 }
 
 /** SAFE-IMPED: cabinets against the tap or the least load, with the sum worked out. */
 export const impedance = rule<Data>({
   code: 'SAFE-IMPED',
   reads: 'rig',
-  judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found<Data>[] =>
-    amplifiers(view).flatMap(({ box, taps }) =>
-      taps.flatMap((tap): Found<Data>[] => {
-        const loads = loadsOn(view, box, tap);
-        const total = inParallel(loads);
-        const severity = total === null ? null : judgeLoad(tap, total);
-        if (severity === null || total === null) return [];
-        const [ohm, least, watts] = [tap.speaker?.ohm, tap.speaker?.minOhm, tap.speaker?.watts].map(value);
-        const isUnderLeast = !isTapped(tap) && severity === 'danger';
-        const rated = (isUnderLeast ? least : (ohm ?? least)) ?? total;
-        return [
-          {
-            severity,
-            parts: [jackPart(box, tap), ...loads.map((load) => jackPart(load.box, load.jack))],
-            figures: [
-              { name: 'load', value: total, unit: 'Ω' },
-              { name: 'output', value: rated, unit: 'Ω' },
-              { name: 'ratio', value: ratio(total, rated), unit: '' },
-              // P Z_rated / Z: a solid-state stage gives its volts, whatever the load.
-              ...(severity === 'note' && watts
-                ? [{ name: 'power', value: (watts * rated) / total, unit: 'W' }]
-                : []),
-            ],
-            assumed: assumedOhms([{ box, jack: tap }, ...loads]),
-            guess: guessOf(loads, tap, severity),
-            data: {
-              box: box.id,
-              tap: `${box.id}/${tap.id}`,
-              count: loads.length,
-              valve: isTapped(tap),
-            },
+  judge: derive(['boxes', 'leads', 'variant', 'sounds'], (view): readonly Found<Data>[] =>
+    worstOf(view, ({ box }, output, sound): readonly Found<Data>[] => {
+      const { load, taps } = output;
+      const tap = taps.find((one) => !one.speaker?.inSeries) ?? taps[0];
+      const total = load?.ohm ?? null;
+      const severity = total === null || !tap ? null : judgeLoad(tap, total);
+      if (severity === null || total === null || !tap) return [];
+      const ends = nearLoads(load);
+      const [ohm, least, watts] = [tap.speaker?.ohm, tap.speaker?.minOhm, tap.speaker?.watts].map(value);
+      const isUnderLeast = !isTapped(tap) && severity === 'danger';
+      const rated = (isUnderLeast ? least : (ohm ?? least)) ?? total;
+      return [
+        {
+          severity,
+          parts: [jackPart(box, tap), ...ends.map((end) => jackPart(end.box, end.jack))],
+          figures: [
+            { name: 'load', value: total, unit: 'Ω' },
+            { name: 'output', value: rated, unit: 'Ω' },
+            { name: 'ratio', value: ratio(total, rated), unit: '' },
+            // P Z_rated / Z: a solid-state stage gives its volts, whatever the load.
+            ...(severity === 'note' && watts
+              ? [{ name: 'power', value: (watts * rated) / total, unit: 'W' }]
+              : []),
+          ],
+          assumed: assumedOhms([{ box, jack: tap }, ...ends]),
+          guess: guessOf(output, tap, severity),
+          data: {
+            box: box.id,
+            tap: `${box.id}/${tap.id}`,
+            sum: sumWords(output),
+            valve: isTapped(tap),
+            sound,
           },
-        ];
-      }),
-    ),
+        },
+      ];
+    }),
   ),
   words: ({ data, severity }, say) => {
-    const load = `${say.figure('load')} on ${say.jack(data.tap)}`;
-    const sum = data.count > 1 ? ` (${data.count} cabinets in parallel)` : '';
+    const load = `${say.figure('load')} on ${say.jack(data.tap)}${inSound(say, data.sound)}`;
+    const { sum } = data;
     if (data.valve)
       return {
         text: `${load}: ${say.figure('ratio')}:1${sum}.`,

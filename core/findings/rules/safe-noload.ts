@@ -1,23 +1,36 @@
-import { derive, everyNight, freeNumber, freshId, makeLead, pluggedIn, type JackRef } from '../../model';
-import { cure, group, type Cure } from '../cure';
-import { boxPart, isFree, jackPart, leadsAt, type Found, type View, type Wired } from '../finding';
-import { rule } from '../rule';
-import { DESTROYS } from '../phrases';
+import {
+  derive,
+  everyNight,
+  freeNumber,
+  freshId,
+  makeLead,
+  pluggedIn,
+  type JackRef,
+  type Reads,
+} from '../../model';
 import {
   amplifiers,
   freeLoads,
   freeThroughs,
-  loadsOn,
+  gapsIn,
   ratio,
   speakerRuns,
+  withoutLoad,
   type Amplifier,
-} from '../speakers';
-
+} from '../../power';
+import { cure, group, type Cure } from '../cure';
+import { boxPart, isFree, jackPart, leadsAt, type Found, type View } from '../finding';
+import { rule, type Say } from '../rule';
+import { capitalFirst, DESTROYS, inSound } from '../phrases';
 type Data = {
+  /** A speaker switcher that leaves the stage bare for a moment; whether it is known to. */
+  readonly gap?: { readonly at: string; readonly isKnown: boolean };
   readonly box: string;
   readonly taps: string;
   readonly spare: boolean;
   readonly valve: boolean;
+  /** The sound that takes it away; null: it is so at rest. */
+  readonly sound: string | null;
   /** The amplifier, and what its speaker leads lead to. */
   readonly along: readonly string[];
 };
@@ -28,24 +41,13 @@ function newLead(view: View): { readonly id: string; readonly number: number } {
   return { id: freshId(`lead-${number}`, new Set(view.leads.map((lead) => lead.id))), number };
 }
 
-function tapsWanting(view: Wired): readonly Amplifier[] {
-  return amplifiers(view)
-    .map(({ box, taps }) => ({ box, taps: taps.filter((jack) => jack.speaker?.needsLoad) }))
-    .filter(({ box, taps }) => taps.length > 0 && !box.jacks.some((jack) => jack.speaker?.internalLoad));
-}
-
-/** Amplifiers that need a load and have none in a night, with their speaker outputs. */
-export const withoutLoad = derive(['boxes', 'leads', 'variant'], (there): readonly Amplifier[] =>
-  tapsWanting(there).filter(({ box, taps }) => taps.every((tap) => loadsOn(there, box, tap).length === 0)),
-);
-
 /**
  * A speaker lead from a through jack that is in use, or from the best tap, to a load: one that hangs loose there
  * already, else a new one.
  */
-function* plugLoad(view: View, amplifier: Amplifier): Generator<Cure> {
+export function* plugLoad(view: View, amplifier: Amplifier): Generator<Cure> {
   for (const load of freeLoads(view)) {
-    for (const end of freeThroughs(view, amplifier))
+    for (const end of freeThroughs({ ...view, sound: null }, amplifier))
       yield cure(view, {
         edit: 'plug',
         arguments: {
@@ -89,6 +91,28 @@ function* plugLoad(view: View, amplifier: Amplifier): Generator<Cure> {
   }
 }
 
+/** Switchers that break before they make, between a stage that needs a load and all that it has. */
+const gapsFound = (there: Reads<'boxes' | 'leads' | 'variant'>): readonly Found<Data>[] =>
+  gapsIn({ ...there, sound: null }).map(({ stage: { box, taps }, at, isKnown }) => ({
+    severity: isKnown ? 'danger' : 'caution',
+    variant: there.variant?.id ?? null,
+    parts: [boxPart(box), jackPart(at.box, at.jack)],
+    data: {
+      gap: { at: at.box.id, isKnown },
+      box: box.id,
+      taps: taps.map(({ label }) => label).join(', '),
+      spare: true,
+      valve: taps.some((tap) => tap.speaker?.stage === 'valve'),
+      sound: null,
+      along: [],
+    },
+  }));
+
+const gapWords = (say: Say, box: string, { at, isKnown }: NonNullable<Data['gap']>): string =>
+  isKnown
+    ? `${capitalFirst(say.box(at))} breaks before it makes: each time it is switched, ${say.box(box)} has no load.`
+    : `Look up whether ${say.box(at)} makes before it breaks: if not, ${say.box(box)} has no load each time it is switched.`;
+
 /** SAFE-NOLOAD: an amplifier that needs a load, whenever powered, in any variant, without one. */
 export const noLoad = rule<Data>({
   code: 'SAFE-NOLOAD',
@@ -97,9 +121,10 @@ export const noLoad = rule<Data>({
   // What ends at a speaker output, or behind it, is not heard because nothing takes its power.
   covers: ({ data }, other) =>
     other.code === 'WIRE-SILENT' && data.along.includes(other.parts[0]?.id.split('/')[0] ?? ''),
-  judge: derive(['boxes', 'leads', 'variants'], (view): readonly Found<Data>[] =>
-    everyNight(view).flatMap((there) =>
-      withoutLoad(there).map(({ box, taps }): Found<Data> => ({
+  judge: derive(['boxes', 'leads', 'variants', 'sounds'], (view): readonly Found<Data>[] =>
+    everyNight(view).flatMap((there) => [
+      ...gapsFound(there),
+      ...withoutLoad(there).map(({ box, taps, sound }): Found<Data> => ({
         severity: 'danger',
         variant: there.variant?.id ?? null,
         parts: [boxPart(box), ...taps.map((tap) => jackPart(box, tap))],
@@ -108,13 +133,19 @@ export const noLoad = rule<Data>({
           taps: taps.map((tap) => tap.label).join(', '),
           spare: freeLoads(there).length > 0,
           valve: taps.some((tap) => tap.speaker?.stage === 'valve'),
-          along: [box.id, ...taps.flatMap((tap) => speakerRuns(there, box, tap).map(({ to }) => to.box.id))],
+          sound: sound?.id ?? null,
+          along: [
+            box.id,
+            ...taps.flatMap((tap) => speakerRuns({ ...there, sound }, box, tap).map(({ to }) => to.box.id)),
+          ],
         },
       })),
-    ),
+    ]),
   ),
   words: ({ data }, say) => ({
-    text: `No load on ${say.box(data.box)}${say.night() && ` in ${say.night()}`}: nothing on ${data.taps} takes its power.`,
+    text: data.gap
+      ? gapWords(say, data.box, data.gap)
+      : `No load on ${say.box(data.box)}${say.night() && ` in ${say.night()}`}${inSound(say, data.sound)}: nothing on ${data.taps} takes its power.`,
     why: `${DESTROYS} ${
       data.valve
         ? 'A valve stage without a load can burn its output transformer'
@@ -124,9 +155,10 @@ export const noLoad = rule<Data>({
     }`,
   }),
   *cures(view, found) {
+    if (found.data.gap) return;
     const isIt = ({ box, taps }: Amplifier) =>
       box.id === found.data.box && found.parts.some(({ id }) => id === `${box.id}/${taps[0]?.id}`);
-    const amplifier = tapsWanting(view).find(isIt);
+    const amplifier = amplifiers(view).find(isIt);
     if (amplifier) yield* plugLoad(view, amplifier);
   },
 });

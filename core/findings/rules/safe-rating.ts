@@ -1,100 +1,85 @@
-import { derive, type Jack, type JackEnd } from '../../model';
-import { resolveIn, type ForSignal } from '../../signal';
+import { derive, type Box, type JackEnd } from '../../model';
+import type { ForSignal } from '../../signal';
 import { jackPart, type Found } from '../finding';
 import { guessAt } from '../guess';
-import { amplifiers, loadsOn } from '../speakers';
+import { isTap, isTapped, marginOf, sharesOf, speakerRuns, wattsInto, type Output } from '../../power';
+import { worstOf } from '../loads';
+import { inSound } from '../phrases';
 import { rule } from '../rule';
 
-type Data = { readonly load: string; readonly tap: string; readonly valve: boolean };
+type Data = {
+  readonly load: string;
+  readonly tap: string;
+  readonly valve: boolean;
+  /** A tap: it stands beside the load, across the whole. */
+  readonly isTap: boolean;
+  readonly sound: string | null;
+};
 
-/** What a load must stand for each watt of its share: a valve stage gives half as much again when driven. */
-const MARGIN = { valve: 1.5, other: 1 } as const;
-
-const marginOf = (tap: Jack) =>
-  tap.speaker?.stage === 'valve' || tap.speaker?.stage === 'solid-transformer' ? MARGIN.valve : MARGIN.other;
-
-/** What an attenuator leaves of the power: its blocks' gain in the state in force. */
-function passed(view: ForSignal, { box }: JackEnd): number {
-  const db = box.blocks.reduce(
-    (sum, block) => sum + (resolveIn(view).blockState(box, block).state.gainSmallDb?.value ?? 0),
-    0,
-  );
-  return Math.min(1, 10 ** (db / 10));
-}
-
-type Share = { readonly load: JackEnd; readonly watts: number };
-
-/** The power that ends in each load: in parallel by (1/Z_i) / sum(1/Z), behind an attenuator what it leaves. */
-function sharesOn(view: ForSignal, end: JackEnd, watts: number, depth = 0): readonly Share[] {
-  const loads = loadsOn(view, end.box, end.jack);
-  const conductance = (load: JackEnd) => 1 / (load.jack.speaker?.ohm?.value ?? 8);
-  const total = loads.reduce((sum, load) => sum + conductance(load), 0);
-  return loads.flatMap((load): Share[] => {
-    const own = (watts * conductance(load)) / total;
-    const behind = load.box.jacks.filter((jack) => jack.carries === 'speaker' && jack.direction === 'out');
-    const onward =
-      load.jack.speaker?.isLoad === 'with-cabinet' && depth < 4
-        ? behind.flatMap((jack) =>
-            sharesOn(view, { box: load.box, jack }, own * passed(view, load), depth + 1),
-          )
-        : [];
-    return [{ load, watts: own }, ...onward];
-  });
-}
+/** Taps on an output: they take no power, but stand across all of it. */
+const across = (of: ForSignal, box: Box, { taps }: Output): readonly JackEnd[] =>
+  taps.flatMap((tap) => speakerRuns(of, box, tap)).flatMap(({ to }) => (isTap(to) ? [to] : []));
 
 /** SAFE-RATING: a cabinet or load that stands less than its share of the amplifier's power. */
 export const rating = rule<Data>({
   code: 'SAFE-RATING',
   reads: 'rig',
-  judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found<Data>[] =>
-    amplifiers(view).flatMap(({ box, taps }) =>
-      taps.flatMap((tap) => {
-        const watts = tap.speaker?.watts;
-        if (!watts) return [];
-        return sharesOn({ ...view, sound: null }, { box, jack: tap }, watts.value).flatMap(
-          ({ load, watts: share }): Found<Data>[] => {
-            const stands = load.jack.speaker?.watts;
-            const wanted = share * marginOf(tap);
-            if (!stands || stands.value >= wanted - 1e-9) return [];
-            const parts = [jackPart(load.box, load.jack), jackPart(box, tap)];
-            // Its share grows with the amplifier's watts.
-            const most = (watts.value * stands.value) / wanted;
-            const guess =
-              guessAt(load, 'watts', wanted, 'least') ?? guessAt({ box, jack: tap }, 'watts', most, 'most');
-            return [
-              {
-                severity: 'danger',
-                parts,
-                figures: [
-                  { name: 'rating', value: stands.value, unit: 'W' },
-                  { name: 'share', value: share, unit: 'W' },
-                  { name: 'wanted', value: wanted, unit: 'W' },
-                ],
-                assumed: [
-                  { part: jackPart(load.box, load.jack), figure: stands },
-                  { part: jackPart(box, tap), figure: watts },
-                ].flatMap(({ part, figure }) =>
-                  figure.source === 'assumed' ? [{ part, figure: 'power' }] : [],
-                ),
-                guess,
-                data: {
-                  load: load.box.id,
-                  tap: `${box.id}/${tap.id}`,
-                  valve: marginOf(tap) > 1,
-                },
-              },
-            ];
+  judge: derive(['boxes', 'leads', 'variant', 'sounds'], (view): readonly Found<Data>[] =>
+    worstOf(view, ({ box }, output, sound, of): readonly Found<Data>[] => {
+      const [tap] = output.taps;
+      const watts = tap?.speaker?.watts;
+      const given = wattsInto(output);
+      if (!tap || !watts || given === null) return [];
+      const shares = output.load ? sharesOf(output.load, given) : [];
+      return [
+        ...shares.map((share) => ({ ...share, isAcross: false })),
+        ...across(of, box, output).map((end) => ({
+          end,
+          watts: watts.value,
+          stands: end.jack.speaker?.watts,
+          isAcross: true,
+        })),
+      ].flatMap(({ end, watts: share, stands, isAcross }): Found<Data>[] => {
+        const wanted = share * marginOf(tap);
+        if (!stands || stands.value >= wanted - 1e-9) return [];
+        // Its share grows with the amplifier's watts.
+        const most = (watts.value * stands.value) / wanted;
+        const guess =
+          guessAt(end, 'watts', wanted, 'least') ?? guessAt({ box, jack: tap }, 'watts', most, 'most');
+        return [
+          {
+            severity: 'danger',
+            parts: [jackPart(end.box, end.jack), jackPart(box, tap)],
+            figures: [
+              { name: 'rating', value: stands.value, unit: 'W' },
+              { name: 'share', value: share, unit: 'W' },
+              { name: 'wanted', value: wanted, unit: 'W' },
+            ],
+            assumed: [
+              { part: jackPart(end.box, end.jack), figure: stands },
+              { part: jackPart(box, tap), figure: watts },
+            ].flatMap(({ part, figure }) => (figure.source === 'assumed' ? [{ part, figure: 'power' }] : [])),
+            guess,
+            data: {
+              load: end.box.id,
+              tap: `${box.id}/${tap.id}`,
+              valve: isTapped(tap),
+              isTap: isAcross,
+              sound,
+            },
           },
-        );
-      }),
-    ),
+        ];
+      });
+    }),
   ),
   words: ({ data }, say) => ({
-    text: `${say.box(data.load)} stands ${say.figure('rating')} and wants ${say.figure('wanted')}: ${say.figure('share')} of ${say.jack(data.tap)} end in it.`,
+    text: data.isTap
+      ? `${say.box(data.load)} is made for ${say.figure('rating')} and wants ${say.figure('wanted')}: it stands across ${say.jack(data.tap)}, ${say.figure('share')}.`
+      : `${say.box(data.load)} stands ${say.figure('rating')} and wants ${say.figure('wanted')}: ${say.figure('share')} of ${say.jack(data.tap)} end in it${inSound(say, data.sound)}.`,
     why: `This can burn and destroy gear. ${
       data.valve
-        ? 'Behind a valve stage a load wants one and a half times its share: driven hard, it gives more than its rating.'
-        : 'A load wants at least its share.'
+        ? `Behind a valve stage a ${data.isTap ? 'tap' : 'load'} wants one and a half times its share: driven hard, it gives more than its rating.`
+        : `A ${data.isTap ? 'tap wants what the stage gives' : 'load wants at least its share'}.`
     }`,
   }),
 });

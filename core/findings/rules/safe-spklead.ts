@@ -5,7 +5,7 @@ import { jackPart, leadPart, type Found } from '../finding';
 import { capitalFirst, leadWords } from '../phrases';
 import { rule } from '../rule';
 import { ofKind, runsOf } from '../runs';
-import { amplifiers, speakerRuns } from '../speakers';
+import { amplifiers, speakerRuns } from '../../power';
 
 type Data = { readonly lead: string; readonly kind: string; readonly speaker: boolean };
 
@@ -15,7 +15,7 @@ const speakerLeads = derive(
   (view): ReadonlySet<string> =>
     new Set(
       amplifiers(view).flatMap(({ box, taps }) =>
-        taps.flatMap((tap) => speakerRuns(view, box, tap).map(({ lead }) => lead.id)),
+        taps.flatMap((tap) => speakerRuns({ ...view, sound: null }, box, tap).map(({ lead }) => lead.id)),
       ),
     ),
 );

@@ -7,7 +7,7 @@ import { DESTROYS } from '../phrases';
 import { misplacedCure, misplacedIn } from '../misplaced';
 import { rule } from '../rule';
 import { ofKind } from '../runs';
-import { amplifiers, freeLoads, isUnfit, speakerRuns } from '../speakers';
+import { amplifiers, freeLoads, isUnfit, speakerRuns } from '../../power';
 
 type Data = {
   readonly lead: string;
@@ -35,7 +35,7 @@ export const speakerOut = rule<Data>({
   judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found<Data>[] =>
     amplifiers(view).flatMap(({ box, taps }) =>
       taps.flatMap((tap) =>
-        speakerRuns(view, box, tap)
+        speakerRuns({ ...view, sound: null }, box, tap)
           .filter(isUnfit)
           .map(({ lead, from, to }): Found<Data> => ({
             severity: 'danger',
@@ -63,6 +63,7 @@ export const speakerOut = rule<Data>({
   covers: ({ data }, other) =>
     other.parts.some(({ type, id }) => type === 'lead' && id === data.lead) ||
     (other.code === 'SAFE-NOLOAD' && other.parts.some(({ id }) => id === data.tap)) ||
+    (other.code === 'SAFE-TAPONLY' && other.parts[0]?.id === data.tap.split('/')[0]) ||
     (data.alone && other.parts[0]?.id.split('/')[0] === data.to.split('/')[0]),
   words: ({ data }, say) => ({
     text:

@@ -1,12 +1,10 @@
-import { derive, type JackEnd } from '../../model';
+import { derive } from '../../model';
+import { isTapped, stagesIn } from '../../power';
 import { boxPart, jackPart, type Found } from '../finding';
 import { DESTROYS } from '../phrases';
 import { rule } from '../rule';
-import { amplifiers, loadsOn } from '../speakers';
 
 type Data = { readonly box: string; readonly taps: readonly string[] };
-
-const ohmOf = ({ jack }: JackEnd) => jack.speaker?.ohm?.value;
 
 /** SAFE-TWOTAPS: two taps of one transformer at once; a danger where the loads together are under the lower tap. */
 export const twoTaps = rule<Data>({
@@ -14,28 +12,23 @@ export const twoTaps = rule<Data>({
   cause: 1,
   reads: 'rig',
   judge: derive(['boxes', 'leads', 'variant'], (view): readonly Found<Data>[] =>
-    amplifiers(view).flatMap(({ box, taps }): Found<Data>[] => {
-      const used = taps.filter(
-        (tap) =>
-          (tap.speaker?.stage === 'valve' || tap.speaker?.stage === 'solid-transformer') &&
-          loadsOn(view, box, tap).length > 0,
-      );
+    stagesIn({ ...view, sound: null }).flatMap(({ box, outputs }): Found<Data>[] => {
       // Jacks of one impedance are one tap brought out twice.
-      const ohms = new Set(used.map((tap) => tap.speaker?.ohm?.value));
-      if (ohms.size < 2) return [];
-      const loads = used.flatMap((tap) => loadsOn(view, box, tap));
-      const conductance = loads.reduce((sum, load) => sum + 1 / (ohmOf(load) ?? Infinity), 0);
-      const lower = Math.min(...used.map((tap) => tap.speaker?.ohm?.value ?? Infinity));
+      const used = outputs.filter(({ taps: [tap], load }) => tap && isTapped(tap) && load !== null);
+      if (used.length < 2) return [];
+      const taps = used.flatMap(({ taps: own }) => own.slice(0, 1));
+      const conductance = used.reduce((sum, { load }) => sum + 1 / (load?.ohm ?? Infinity), 0);
+      const lower = Math.min(...taps.map((tap) => tap.speaker?.ohm?.value ?? Infinity));
       const together = 1 / conductance;
       return [
         {
           severity: together < lower - 1e-9 ? 'danger' : 'caution',
-          parts: [boxPart(box), ...used.map((tap) => jackPart(box, tap))],
+          parts: [boxPart(box), ...taps.map((tap) => jackPart(box, tap))],
           figures: [
             { name: 'loads together', value: together, unit: 'Ω' },
             { name: 'lower tap', value: lower, unit: 'Ω' },
           ],
-          data: { box: box.id, taps: used.map(({ id }) => id) },
+          data: { box: box.id, taps: taps.map(({ id }) => id) },
         },
       ];
     }),

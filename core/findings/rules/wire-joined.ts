@@ -6,7 +6,7 @@ import { cure } from '../cure';
 import { boxPart, everyJack, isFree, jackPart, leadPart, type Found } from '../finding';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
-import { freeLoads } from '../speakers';
+import { freeLoads } from '../../power';
 
 type Data = {
   readonly outputs: readonly string[];

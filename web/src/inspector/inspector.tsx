@@ -13,6 +13,7 @@ import { Blocks } from './blocks';
 import { Clock } from './clock';
 import { Controls } from './controls';
 import { Earth } from './earth';
+import { Loads } from './loads';
 import { Equalisers } from './equaliser';
 import { Figures } from './figures';
 import { Hidden } from './hidden';
@@ -152,6 +153,7 @@ export function Inspector({ box }: { box: Box }) {
       <Pickups box={box} />
       <Jacks box={box} />
       <Figures box={box} />
+      <Loads box={box} />
       <Speaker box={box} />
       <Clock box={box} />
       <Hidden box={box} />

@@ -1,4 +1,4 @@
-import { BRIDGED, IS_LOAD } from '../../../core/gear';
+import { BRIDGED, IS_LOAD, SWITCHING } from '../../../core/gear';
 import type { Box, Jack } from '../../../core/model';
 import { Choice, Labelled } from '../parts/field';
 import { Tick } from '../parts/tick';
@@ -16,12 +16,18 @@ function Output({ jack, facts, set, disabled }: LineProps) {
   const flags = [
     ...(isAsked || !facts.needsLoad ? [['needsLoad', NEEDS_LOAD] as const] : []),
     ['internalLoad', 'a load inside is switched in'] as const,
+    ['inSeries', 'in series with the other jacks'] as const,
   ];
   return (
     <>
-      {flags.length === 1 ? <p className="text-xs text-muted">{NEEDS_LOAD}</p> : null}
+      {isAsked || !facts.needsLoad ? null : <p className="text-xs text-muted">{NEEDS_LOAD}</p>}
       {flags.map(([key, words]) => (
-        <Tick key={key} checked={facts[key]} disabled={disabled} onChange={(is) => set({ [key]: is })}>
+        <Tick
+          key={key}
+          checked={facts[key] ?? false}
+          disabled={disabled}
+          onChange={(is) => set({ [key]: is })}
+        >
           {words}
         </Tick>
       ))}
@@ -44,7 +50,11 @@ type LineProps = {
   readonly jack: Jack;
   readonly facts: Facts;
   readonly disabled: boolean;
-  readonly set: (facts: Partial<Pick<Facts, 'needsLoad' | 'internalLoad' | 'isLoad' | 'bridged'>>) => void;
+  readonly set: (
+    facts: Partial<
+      Pick<Facts, 'needsLoad' | 'internalLoad' | 'isLoad' | 'bridged' | 'inSeries' | 'switching'>
+    >,
+  ) => void;
 };
 
 /** Of a box with loudspeaker jacks: what decides whether an amplifier is safe, and only its owner knows. */
@@ -68,13 +78,23 @@ export function Speaker({ box }: { box: Box }) {
             <li key={jack.id} role="group" aria-label={jack.label} className="flex flex-col gap-1">
               <span className="font-mono text-sm">{jack.label}</span>
               {jack.direction === 'in' ? (
-                <Choice
-                  label={`What ${jack.label} is`}
-                  value={facts.isLoad}
-                  disabled={disabled}
-                  options={IS_LOAD}
-                  onChange={(isLoad) => set({ isLoad })}
-                />
+                facts.switching ? (
+                  <Choice
+                    label={`How ${jack.label} switches`}
+                    value={facts.switching}
+                    disabled={disabled}
+                    options={SWITCHING}
+                    onChange={(switching) => set({ switching })}
+                  />
+                ) : (
+                  <Choice
+                    label={`What ${jack.label} is`}
+                    value={facts.isLoad}
+                    disabled={disabled}
+                    options={IS_LOAD}
+                    onChange={(isLoad) => set({ isLoad })}
+                  />
+                )
               ) : (
                 <Output jack={jack} facts={facts} set={set} disabled={disabled} />
               )}
