@@ -2,7 +2,7 @@
 export { adapterFor, connectorName, kindServes, leadKindFor, plugFits, presents } from './fit';
 export { insertable, insertEdit, moveInto, removeEdit, takeOutEdit } from './in-line';
 export { joinable, joinLoomsEdit, loomsIn, loomsOf, nameLoomEdit, splitLoomEdit, type Loom } from './looms';
-export { scopeIn } from './plug-edits';
+export { layEdit, scopeIn } from './plug-edits';
 export {
   freeByBox,
   pickUp,

@@ -7,6 +7,7 @@ import { cureOf, judge, RULES, sentenceOf } from './index';
 import { CODES } from './codes';
 import { NOT_JUDGED, unjudged } from './not-judged';
 import { WHOLE_CASES, type Case } from '../testing/finding-cases';
+import { POWER_CASES } from '../testing/finding-cases-power';
 import { INSIDE_CASES } from '../testing/finding-cases-inside';
 import { ORDER_CASES } from '../testing/finding-cases-order';
 import { SIGNAL_CASES } from '../testing/finding-cases-signal';
@@ -18,6 +19,7 @@ const CASES: readonly Case[] = [
   ...INSIDE_CASES,
   ...ORDER_CASES,
   ...WHOLE_CASES,
+  ...POWER_CASES,
   ...SIGNAL_CASES,
   ...TONE_CASES,
 ];

@@ -1,7 +1,17 @@
 // What can be done about hum, each with what it costs this house.
-import { chosen, endAt, pluggedIn, type Box, type Jack, type JackRef, type Lead, type Reads } from '../model';
+import {
+  chosen,
+  endAt,
+  pluggedIn,
+  type Box,
+  type JackEnd,
+  type JackRef,
+  type Lead,
+  type Reads,
+} from '../model';
 import { scopeIn } from '../cables';
 import type { SingleEdit } from '../edits';
+import { mayFeed } from '../power';
 import { unprovedAcross } from './earths';
 import { groundGraph, type Tie } from './graph';
 import type { HumOf, Shields } from './trials';
@@ -104,22 +114,22 @@ export function shieldedLeads(of: Reads<'boxes' | 'leads' | 'variant' | 'stage'>
   });
 }
 
-const feeds = (outlet: Jack, box: Box): boolean => {
-  const { dcOutlet } = outlet;
-  const { dcVolts, dcMilliamps, dcPolarity, dcKind } = box.power;
-  if (!dcOutlet || dcOutlet.group !== null || !dcVolts || !dcMilliamps) return false;
+/** Has an outlet a ground of its own, and can it feed a box of which volts and current are known? */
+const feeds = (outlet: JackEnd, box: Box): boolean => {
+  const { dcOutlet } = outlet.jack;
   return (
-    dcOutlet.volts.value >= dcVolts.low &&
-    dcOutlet.volts.value <= dcVolts.high &&
-    dcOutlet.kind === (dcKind ?? 'dc') &&
-    (dcPolarity === undefined || dcOutlet.polarity === dcPolarity) &&
+    dcOutlet?.group === null &&
     dcOutlet.milliamps !== undefined &&
-    dcOutlet.milliamps.value >= dcMilliamps.value
+    box.power.dcVolts !== undefined &&
+    box.power.dcMilliamps !== undefined &&
+    mayFeed({ ...outlet, facts: dcOutlet }, box)
   );
 };
 
 /** Outlets with a ground of their own that nothing is in. */
-function freeOutlets(of: Of): readonly { readonly ref: JackRef; readonly box: Box; readonly jack: Jack }[] {
+function freeOutlets(
+  of: Of,
+): readonly { readonly ref: JackRef; readonly box: Box; readonly jack: JackEnd['jack'] }[] {
   const held = new Set(
     pluggedIn(of).flatMap(({ from, to }) => [...from, ...to].map(({ box, jack }) => `${box}/${jack}`)),
   );
@@ -136,7 +146,7 @@ function freeOutlets(of: Of): readonly { readonly ref: JackRef; readonly box: Bo
 function outletActs(of: Of, tied: readonly Tied[]): readonly HumAct[] {
   const free = [...freeOutlets(of)];
   return tied.flatMap(({ tie, lead, ends: [fed] }): readonly HumAct[] => {
-    const at = tie.kind === 'supply' ? free.findIndex(({ jack }) => feeds(jack, fed)) : -1;
+    const at = tie.kind === 'supply' ? free.findIndex((outlet) => feeds(outlet, fed)) : -1;
     const [outlet] = at < 0 ? [] : free.splice(at, 1);
     if (!outlet) return [];
     const [first] = lead.from.at;

@@ -1,4 +1,24 @@
 // What takes the power of amplifiers, what feeds pedals, and the mains: figures and facts, no judgement.
+export { assignOutlets, mayFeed, type Assigned, type Assignment } from './assign';
+export { assignEdits } from './assign-edits';
+export {
+  dcBoxes,
+  dcFaults,
+  dcFeeds,
+  dcOutlets,
+  groundOf,
+  loadOf,
+  milliampsOf,
+  positiveShared,
+  supplies,
+  unfed,
+  type DcBox,
+  type DcFault,
+  type DcFeed,
+  type DcLoad,
+  type DcOutlet,
+  type SupplyLoad,
+} from './dc';
 export { loadBook, slavingBook, type LoadLine, type LoadShare } from './book';
 export {
   gapsIn,
@@ -22,11 +42,11 @@ export { slavingsIn, type Slaving } from './slaving';
 export {
   amplifiers,
   freeLoads,
-  freeThroughs,
   isTap,
   isUnfit,
   ratio,
   speakerRuns,
+  throughs,
   type Amplifier,
   type SpeakerRun,
 } from './speakers';

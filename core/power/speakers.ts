@@ -117,11 +117,11 @@ export const freeLoads = (of: Omit<ForSignal, 'sound'>): readonly JackEnd[] =>
     ),
   );
 
-/** Free jacks that hand on the speaker level of an amplifier: what wants a load behind it. */
-export const freeThroughs = (of: ForSignal, { box, taps }: Amplifier): readonly JackEnd[] =>
+/** Jacks that hand on the speaker level of an amplifier, with the plugs in them: what is free wants a load behind it. */
+export const throughs = (of: ForSignal, { box, taps }: Amplifier) =>
   taps
     .flatMap((tap) => speakerRuns(of, box, tap))
     .flatMap(({ to }) => handsOn(of, to).map((jack) => ({ box: to.box, jack })))
-    .filter((end) => plugsAt(of, { box: end.box.id, jack: end.jack.id }).length === 0);
+    .map((end) => ({ end, plugs: plugsAt(of, { box: end.box.id, jack: end.jack.id }) }));
 
 export const ratio = (a: number, b: number): number => Math.max(a / b, b / a);

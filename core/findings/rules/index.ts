@@ -46,6 +46,8 @@ import { time } from './order-time';
 import { earth, unearthed } from './safe-earth';
 import { feedback } from './safe-feedback';
 import { impedance } from './safe-imped';
+import { dcCurrent, dcTotal, dcUnfed } from './dc-current';
+import { dcAc, dcPolarity, dcUnder, dcVolts, positiveGround } from './safe-dc';
 import { bridged } from './safe-bridged';
 import { noLoad } from './safe-noload';
 import { tapOnly } from './safe-taponly';
@@ -79,6 +81,14 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'SAFE-OPENPOWER': openPower,
   'SAFE-EARTH': earth,
   'SAFE-UNEARTHED': unearthed,
+  'SAFE-DCVOLT': dcVolts,
+  'SAFE-DCPOL': dcPolarity,
+  'SAFE-DCAC': dcAc,
+  'SAFE-POSGND': positiveGround,
+  'DC-CURRENT': dcCurrent,
+  'DC-TOTAL': dcTotal,
+  'DC-UNDER': dcUnder,
+  'DC-UNFED': dcUnfed,
   'SAFE-FEEDBACK': feedback,
   'WIRE-JOINED': joined,
   'WIRE-DIRECTION': direction,

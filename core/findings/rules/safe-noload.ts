@@ -11,10 +11,10 @@ import {
 import {
   amplifiers,
   freeLoads,
-  freeThroughs,
   gapsIn,
   ratio,
   speakerRuns,
+  throughs,
   withoutLoad,
   type Amplifier,
 } from '../../power';
@@ -47,18 +47,27 @@ function newLead(view: View): { readonly id: string; readonly number: number } {
  */
 export function* plugLoad(view: View, amplifier: Amplifier): Generator<Cure> {
   for (const load of freeLoads(view)) {
-    for (const end of freeThroughs({ ...view, sound: null }, amplifier))
-      yield cure(view, {
-        edit: 'plug',
-        arguments: {
-          lead: makeLead({
-            ...newLead(view),
-            kind: 'speaker',
-            from: [{ box: end.box.id, jack: end.jack.id }],
-            to: [{ box: load.box.id, jack: load.jack.id }],
-          }),
-        },
-      });
+    for (const { end, plugs } of throughs({ ...view, sound: null }, amplifier)) {
+      const hanging = plugs.find(({ far }) => far === undefined);
+      const to = { box: load.box.id, jack: load.jack.id };
+      if (hanging)
+        yield cure(view, {
+          edit: 'replug',
+          arguments: { lead: hanging.lead.id, side: hanging.side === 'from' ? 'to' : 'from', at: [to] },
+        });
+      else if (plugs.length === 0)
+        yield cure(view, {
+          edit: 'plug',
+          arguments: {
+            lead: makeLead({
+              ...newLead(view),
+              kind: 'speaker',
+              from: [{ box: end.box.id, jack: end.jack.id }],
+              to: [to],
+            }),
+          },
+        });
+    }
     const ohm = load.jack.speaker?.ohm?.value ?? 8;
     const to: JackRef = { box: load.box.id, jack: load.jack.id };
     const taps = [...amplifier.taps].sort(

@@ -1,0 +1,98 @@
+// Rigs that show what is found of low voltage, and their neighbours.
+import type { EditCall } from '../edits';
+import type { Case } from './finding-cases';
+import { fedRig } from './supplies';
+
+const replug = (lead: string, jack: string, box = 'supply'): EditCall => ({
+  edit: 'replug',
+  arguments: { lead, side: 'from', at: [{ box, jack }] },
+});
+
+export const POWER_CASES: readonly Case[] = [
+  {
+    code: 'SAFE-DCVOLT',
+    sound: () => fedRig([{ outlets: [{}, { volts: 18 }] }], [{ milliamps: 20, at: 'supply/out-1' }]),
+    spoil: replug('lead-1', 'out-2'),
+    first: 'pedal-1',
+    severity: 'danger',
+  },
+  {
+    code: 'SAFE-DCPOL',
+    sound: () =>
+      fedRig([{ outlets: [{}, { polarity: 'centre-positive' }] }], [{ milliamps: 20, at: 'supply/out-1' }]),
+    spoil: replug('lead-1', 'out-2'),
+    first: 'pedal-1',
+    severity: 'danger',
+  },
+  {
+    code: 'SAFE-DCAC',
+    sound: () => fedRig([{ outlets: [{}, { kind: 'ac' }] }], [{ milliamps: 20, at: 'supply/out-1' }]),
+    spoil: replug('lead-1', 'out-2'),
+    first: 'pedal-1',
+    severity: 'danger',
+  },
+  {
+    code: 'SAFE-POSGND',
+    sound: () =>
+      fedRig(
+        [{ outlets: [{ group: 'a' }, { group: 'a' }, {}] }],
+        [
+          { milliamps: 5, positiveGround: true, at: 'supply/out-3' },
+          { milliamps: 20, at: 'supply/out-1' },
+        ],
+      ),
+    spoil: replug('lead-1', 'out-2'),
+    first: 'pedal-1',
+    severity: 'danger',
+  },
+  {
+    code: 'DC-CURRENT',
+    sound: () =>
+      fedRig(
+        [{ outlets: [{ milliamps: 500 }, { milliamps: 100 }] }],
+        [{ milliamps: 300, at: 'supply/out-1' }],
+      ),
+    spoil: replug('lead-1', 'out-2'),
+    first: 'supply/out-2',
+    severity: 'fault',
+  },
+  {
+    code: 'DC-TOTAL',
+    sound: () =>
+      fedRig(
+        [{ total: 100, outlets: [{}, {}] }, { outlets: [{}] }],
+        [
+          { milliamps: 80, at: 'supply/out-1' },
+          { milliamps: 80, at: 'supply-2/out-1' },
+        ],
+      ),
+    spoil: replug('lead-2', 'out-2'),
+    first: 'supply',
+    severity: 'fault',
+  },
+  {
+    code: 'DC-UNDER',
+    sound: () =>
+      fedRig(
+        [{ outlets: [{ volts: 18 }, { volts: 9 }] }],
+        [{ low: 18, high: 18, milliamps: 20, at: 'supply/out-1' }],
+      ),
+    spoil: replug('lead-1', 'out-2'),
+    first: 'pedal-1',
+    severity: 'fault',
+  },
+  {
+    code: 'DC-UNFED',
+    sound: () =>
+      fedRig(
+        [{ outlets: [{}, {}] }],
+        [
+          { milliamps: 20, at: 'supply/out-1' },
+          { milliamps: 20, at: 'supply/out-2' },
+        ],
+      ),
+    spoil: { edit: 'unplug', arguments: { lead: 'lead-1', side: 'from' } },
+    first: 'pedal-1',
+    severity: 'fault',
+  },
+];
