@@ -148,4 +148,26 @@ export const CONTROL: readonly Kind[] = [
       })),
     ]),
   },
+  {
+    id: 'step-down',
+    name: 'Step-down transformer',
+    words: ['step-down transformer', 'step down', 'stepdown', 'mains transformer', 'voltage converter'],
+    hint: '230 V to 115 V, 500 VA, earth carried through',
+    place: 'backline',
+    parts: {
+      ...without([
+        mainsIn(),
+        {
+          id: 'outlet',
+          label: '115 V',
+          direction: 'out',
+          carries: 'mains',
+          connector: 'mains',
+          ground: 'chassis',
+          mainsOutlet: { volts: typical(115), transforms: true },
+        },
+      ]),
+      power: { class: 'I', va: typical(500), volts: [230], hertz: [50, 60] },
+    },
+  },
 ];

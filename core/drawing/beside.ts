@@ -1,5 +1,5 @@
 // Layers beside sound: their leads over the pale map, and the boxes without sound in a service row.
-import { boxOf, type Jack, type Reads } from '../model';
+import { boxOf, type Jack } from '../model';
 import { textWidth } from './fonts';
 import { isOther, isSilentBox, jacksOf, type Layer } from '../layers';
 import { leadsIn } from './layer-leads';
@@ -11,6 +11,8 @@ import type { Placement } from './place';
 import { markOf, plateItems, text, type MapView } from './plates';
 import { boxOfText, overlaps, type Item, type Rect } from './primitives';
 import { LANE, type RouteEnd } from './router';
+import { feedWords } from './feed-words';
+import { rowEnd, rowsOf, tableItems, tableSize, type OutletRow } from './outlet-table';
 import { SIZE, up } from './sizes';
 import { MOST_DRAWN, stubsOf, type Job, type Stubs } from './stubs';
 
@@ -18,7 +20,7 @@ import { MOST_DRAWN, stubsOf, type Job, type Stubs } from './stubs';
 const PIN = 18;
 const PLATE_H = 48;
 
-type Service = { readonly box: MapBox; readonly rect: Rect };
+type Service = { readonly box: MapBox; readonly rect: Rect; readonly rows: readonly OutletRow[] };
 
 const labelWidth = (jack: Jack) => up(textWidth(jack.label, 'mono', SIZE.text) + 8);
 
@@ -37,7 +39,7 @@ const plain = (box: MapBox['box']): MapBox => ({
 
 /** Where the boxes without sound stand: in rows at the foot of their places, under everything else. */
 export function serviceRow(
-  rig: Reads<'boxes'>,
+  rig: Drawn,
   placement: Placement,
   layer: Layer,
 ): { readonly placement: Placement; readonly items: readonly Item[]; readonly services: readonly Service[] } {
@@ -50,19 +52,26 @@ export function serviceRow(
       (box) => box.place === frame.id && isSilentBox(box) && jacksOf(box, layer).length > 0,
     );
     let [x, y] = [frame.rect.x + LANE, top + SIZE.gapY + LANE];
+    let lowest = y;
     for (const box of own) {
       const jacks = jacksOf(box, layer);
       const room = frame.rect.w - 2 * LANE;
+      const rows = layer === 'power' ? rowsOf(rig, box) : [];
+      const table = rows.length > 0 ? tableSize(rows, room) : null;
       const named = jacks.reduce((sum, jack) => sum + labelWidth(jack), LANE);
-      const w = Math.min(
-        Math.max(room, 84),
-        Math.max(84, up(textWidth(box.name, 'bold', SIZE.text) + 16), up(named)),
-      );
+      const w =
+        table?.w ??
+        Math.min(
+          Math.max(room, 84),
+          Math.max(84, up(textWidth(box.name, 'bold', SIZE.text) + 16), up(named)),
+        );
       if (x > frame.rect.x + LANE && x + w > frame.rect.x + frame.rect.w - LANE)
-        [x, y] = [frame.rect.x + LANE, y + PLATE_H + SIZE.gapY];
-      services.push({ box: plain(box), rect: { x, y, w, h: PLATE_H } });
+        [x, y] = [frame.rect.x + LANE, lowest + SIZE.gapY];
+      const h = table?.h ?? PLATE_H;
+      services.push({ box: plain(box), rect: { x, y, w, h }, rows });
       x += w + SIZE.gapX;
-      bottom = Math.max(bottom, y + PLATE_H + SIZE.gapY);
+      lowest = Math.max(lowest, y + h);
+      bottom = Math.max(bottom, y + h + SIZE.gapY);
     }
   }
   if (services.length === 0) return { placement, items: [], services: [] };
@@ -131,7 +140,8 @@ function pinsOf(
   );
   return new Map(
     placement.placed.map(({ box, rect }) => {
-      const isService = services.some((service) => service.box === box);
+      const service = services.find((one) => one.box === box);
+      const isService = service !== undefined;
       const own = new Set(
         [...held]
           .filter((key) => key.startsWith(`${box.box.id}/`))
@@ -139,9 +149,22 @@ function pinsOf(
       );
       const all = isService || open.includes(box.box.id);
       const jacks = jacksOf(box.box, layer).filter((jack) => all || own.has(jack.id));
+      const inTable = (jack: Jack) => service?.rows.some((row) => row.jack === jack) ?? false;
+      const rest = jacks.filter((jack) => !inTable(jack));
+      const told = jacks.filter(inTable).map((jack): Pin => ({
+        jack,
+        named: false,
+        free: !own.has(jack.id),
+        end: rowEnd(service?.rows ?? [], jack, rect),
+      }));
       return [
         box.box.id,
-        along(jacks, rect, isService ? rect.y : rect.y + rect.h, isService ? 'top' : 'bottom', own),
+        [
+          ...told,
+          ...along(rest, rect, isService ? rect.y : rect.y + rect.h, isService ? 'top' : 'bottom', own).map(
+            (pin): Pin => (told.length > 0 ? { ...pin, named: false } : pin),
+          ),
+        ],
       ];
     }),
   );
@@ -155,16 +178,18 @@ export type Beside = {
 
 /** The leads of a layer beside sound, routed for themselves: the sound's leads stay where they are. */
 export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placement, view: MapView): Beside {
-  const { placement, items: lines, services } = serviceRow(rig, base, layer);
+  const { placement, items: rules, services } = serviceRow(rig, base, layer);
   const leads = leadsIn(rig, layer);
   const pins = pinsOf(placement, services, layer, leads, view.open);
   const endOf = (ref: MapLead['from']) =>
     ref && pins.get(ref.box)?.find((pin) => pin.jack.id === ref.jack)?.end;
-  const plates = services.flatMap(({ box, rect }) =>
-    plateItems({ form: 'plate', box, rect }, view).map((item): Item =>
-      item.type === 'text' ? { ...item, y: rect.y + rect.h - 9 } : item,
+  const feeds = layer === 'power' ? feedWords(rig) : null;
+  const plates = services.flatMap(({ box, rect, rows }) => [
+    ...plateItems({ form: 'plate', box, rect }, view).map((item): Item =>
+      item.type === 'text' && rows.length === 0 ? { ...item, y: rect.y + rect.h - 9 } : item,
     ),
-  );
+    ...tableItems(box, rows, rect),
+  ]);
   const names = [...pins].flatMap(([id, own]) =>
     own.flatMap(({ jack, end, named, free }): Item[] =>
       named
@@ -189,9 +214,41 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
     item.type === 'text' ? [boxOfText(item, textWidth(item.text, item.face, item.size))] : [],
   );
   const taken = [...words, ...placement.placed.map(({ rect }) => rect)];
-  const tagOf = (id: string) => boxOf(rig, id)?.tag ?? '';
-  const drawn =
-    jobs.length > MOST_DRAWN ? stubsOf(jobs, tagOf, taken) : linesOf(jobs, placement, taken, view);
+  const chosen = new Set(view.chosen);
+  const isDrawn = ({ lead }: Job) =>
+    feeds ? [lead.from, lead.to].some((ref) => ref && chosen.has(ref.box)) : jobs.length <= MOST_DRAWN;
+  const lines = linesOf(jobs.filter(isDrawn), placement, taken, view);
+  const hubs = new Set(placement.placed.flatMap(({ form, box }) => (form === 'hub' ? [box.box.id] : [])));
+  const byLead = new Map([...(feeds ?? [])].map(([id, feed]) => [feed.lead, { id, feed }]));
+  const stubs = stubsOf(
+    jobs.filter((job) => !isDrawn(job)),
+    (lead, far) => {
+      const own = byLead.get(lead.id);
+      if (!own) return boxOf(rig, far)?.tag ?? '';
+      return hubs.has(own.id) ? `${own.feed.draws} · ${own.feed.from}` : own.feed.from;
+    },
+    [...taken, ...lines.sleeves],
+  );
+  const drawn: Stubs = {
+    routed: [...lines.routed, ...stubs.routed],
+    sleeves: [...lines.sleeves, ...stubs.sleeves],
+    marks: [...lines.marks, ...stubs.marks],
+  };
+  // What has its mains by a lead of its own: the outlet of the stage stands under its plate.
+  const walls = [...(feeds ?? [])].flatMap(([id, { lead, draws, from }]): Item[] => {
+    const placed = placement.placed.find(({ box }) => box.box.id === id);
+    if (lead !== null || !placed) return [];
+    const { rect } = placed;
+    // What a plate in the sound draws stands on it.
+    const isTold = placed.form !== 'hub' && services.every(({ box }) => box !== placed.box);
+    const words = [isTold ? '' : draws, from].filter(Boolean).join(' · ');
+    return [
+      text(rect.x, rect.y + rect.h + 13, words, {
+        tone: from === 'unfed' ? 'fault' : 'muted',
+        part: { type: 'box', id },
+      }),
+    ];
+  });
   const hops = hopsOf(drawn.routed);
   const jacks = [...pins].flatMap(([id, own]) =>
     own.map(({ jack, end, free }): Item => ({
@@ -205,11 +262,13 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
     })),
   );
   const rects = placement.placed.map(({ rect }) => rect);
-  const shown = names.filter((item) => !hidesAnother(item, [...rects, ...drawn.sleeves], services));
+  const shown = [...names, ...walls].filter(
+    (item) => !hidesAnother(item, [...rects, ...drawn.sleeves], services),
+  );
   return {
     placement,
     items: [
-      ...lines,
+      ...rules,
       ...plates,
       ...drawn.routed.map((r, i) => pathOf(r, hops[i] ?? [], view.marks[`lead:${r.lead.id}`])),
       ...drawn.marks,

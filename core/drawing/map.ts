@@ -2,6 +2,7 @@ import { derive, inSetting, type Rig, type Setting } from '../model';
 import { recently, type LengthUnit, type LevelUnit } from '../units';
 import { drawBeside, serviceRow } from './beside';
 import { endpointOf } from './endpoints';
+import { feedWords } from './feed-words';
 import { fitText, textWidth } from './fonts';
 import { elsewhereOf, isOther, type Elsewhere, type Layer } from '../layers';
 import { layLeads } from './lay-leads';
@@ -12,7 +13,7 @@ import { placeSleeves, starred } from './sleeves';
 import { modelOf, type Drawn, type MapLead, type MapModel } from './model';
 import { drawOverview } from './overview';
 import { bracketsOn, quantitiesIn } from './quantities';
-import { placeAll, type Placement } from './place';
+import { placeAll, type Placement, type Placed } from './place';
 import { markOf, plateItems, rowItems, text, type MapView } from './plates';
 import { boxOfText, type Detail, type Drawing, type Item, type Level, type Rect } from './primitives';
 import type { RouteEnd } from './router';
@@ -156,8 +157,9 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
         }),
   ]);
   const looms = loomWords(rig, model, placement.frames, request.unit ?? 'metres');
+  const feeds = layer === 'power' ? feedWords(rig) : null;
   const plates = placement.placed.flatMap((placed) => [
-    ...plateItems(placed, view),
+    ...plateItems(fedPlate(placed, feeds?.get(placed.box.box.id)?.draws), view),
     ...(placed.form === 'hub' ? rowItems(placement, placed) : []),
   ]);
   const words = [...frames, ...looms, ...plates].flatMap((item) =>
@@ -229,6 +231,15 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
           ...marked,
         ],
   };
+}
+
+/** A plate that tells what its box draws, where the layer asks for it. */
+function fedPlate(placed: Placed, draws: string | undefined): Placed {
+  if (draws === undefined) return placed;
+  const fits = textWidth(draws, 'sans', SIZE.text) <= placed.rect.w - 14;
+  // Of 9 V and 30 mA the current is what tells.
+  const setting = fits ? draws : draws.replace(/^\S+ V /, '');
+  return { ...placed, box: { ...placed.box, setting } };
 }
 
 /** Over so many boxes the map opens as an overview: level 1 of them is more than a pane holds. */

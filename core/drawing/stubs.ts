@@ -39,9 +39,14 @@ const downFrom = ({ side, y }: RouteEnd, by: number) => (side === 'top' ? y - by
 /**
  * A short end at each plug: its number with the tag of what its other end goes to, or the numbers of all the leads
  * that one jack holds.
+ * @param nameOf what a plug's other end is called
  * @param taken what a far end's tag must not cover; the bare number may
  */
-export function stubsOf(jobs: readonly Job[], tagOf: (box: string) => string, taken: readonly Rect[]): Stubs {
+export function stubsOf(
+  jobs: readonly Job[],
+  nameOf: (lead: MapLead, box: string) => string,
+  taken: readonly Rect[],
+): Stubs {
   const pins = new Map<string, { end: RouteEnd; held: { lead: MapLead; far: string }[] }>();
   const routed = jobs.flatMap(({ lead, from, to }): Routed[] =>
     (
@@ -49,21 +54,24 @@ export function stubsOf(jobs: readonly Job[], tagOf: (box: string) => string, ta
         [from, lead.to],
         [to, lead.from],
       ] as const
-    ).map(([end, far]) => {
-      const key = `${end.x} ${end.y}`;
-      const pin = pins.get(key) ?? { end, held: [] };
-      pin.held.push({ lead, far: far ? tagOf(far.box) : '' });
-      pins.set(key, pin);
-      return {
-        lead,
-        points: [
-          { x: end.x, y: end.y },
-          { x: end.x, y: downFrom(end, STUB) },
-        ],
-        isPatch: true,
-        tail: false,
-      };
-    }),
+    )
+      // What stands in the row of a table is told there.
+      .filter(([{ side }]) => side === 'top' || side === 'bottom')
+      .map(([end, far]) => {
+        const key = `${end.x} ${end.y}`;
+        const pin = pins.get(key) ?? { end, held: [] };
+        pin.held.push({ lead, far: far ? nameOf(lead, far.box) : '' });
+        pins.set(key, pin);
+        return {
+          lead,
+          points: [
+            { x: end.x, y: end.y },
+            { x: end.x, y: downFrom(end, STUB) },
+          ],
+          isPatch: true,
+          tail: false,
+        };
+      }),
   );
   const [single, several] = [
     [...pins.values()].filter(({ held }) => held.length === 1),

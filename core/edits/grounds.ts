@@ -1,4 +1,4 @@
-import { forget, ownsEarth, type Box, type Lead, type Rig } from '../model';
+import { forget, LIMITS, ownsEarth, type Box, type Lead, type Rig } from '../model';
 import { boxIn, byId, copy, demand, edit, leadIn } from './edit';
 
 type Mains = Rig['stage']['mains'];
@@ -51,6 +51,14 @@ export const groundEdits = {
     const place = byId(draft.stage.places, id, 'place');
     if (joined) place.chassisJoined = true;
     else delete place.chassisJoined;
+  }),
+
+  /** What keeps a closed place cool; empty: nothing. */
+  setVentilation: edit<{ id: string; ventilation: string }>('Change place', (draft, { id, ventilation }) => {
+    const place = byId(draft.stage.places, id, 'place');
+    demand(ventilation.length <= LIMITS.nameLength, `At most ${LIMITS.nameLength} characters.`);
+    if (ventilation.trim() === '') delete place.ventilation;
+    else place.ventilation = ventilation;
   }),
 
   /** Circuits, outlets and what is known of them, as a whole; boxes whose outlet is gone have none noted any more. */

@@ -79,6 +79,7 @@ export const INSIDE_A_BOX: readonly Reference[] = [
 /** Names that cross from one part of the rig to another. */
 export const BETWEEN_PARTS: readonly Reference[] = [
   { at: 'stage.mains.outlets[].circuit', to: 'circuit', gone: drop('stage.mains.outlets[]') },
+  { at: 'stage.mains.outlets[].place', to: 'place', gone: 'absent' },
   {
     at: 'stage.mains.earthDifferences[].a',
     to: 'mains outlet',

@@ -72,6 +72,8 @@ const mainsOutlet = z.looseObject({
   volts: positiveFigure.optional(),
   amps: positiveFigure.optional(),
   earthed: z.boolean().default(true),
+  /** Behind a transformer: it gives `volts`, whatever comes in. */
+  transforms: z.boolean().optional(),
   /** Outlets of one group share what they are rated for. */
   group: name.nullable().default(null),
 });

@@ -71,6 +71,8 @@ const place = z.looseObject({
   fieldUt: notNegative.optional(),
   /** Mains boxes in it touch by their chassis: rack ears, a metal frame. */
   chassisJoined: z.boolean().optional(),
+  /** Of a closed place: what keeps it cool; empty or absent: nothing is noted. */
+  ventilation: name.optional(),
   notes,
 });
 
@@ -78,7 +80,19 @@ const mains = z.looseObject({
   volts: z.number().gt(0).optional(),
   hertz: z.number().gt(0).optional(),
   circuits: z.array(z.looseObject({ id, name, amps: z.number().gt(0).optional() })).default([]),
-  outlets: z.array(z.looseObject({ id, name, circuit: id, group: name.default('') })).default([]),
+  outlets: z
+    .array(
+      z.looseObject({
+        id,
+        name,
+        circuit: id,
+        /** Outlets of one group hang on one distribution. */
+        group: name.default(''),
+        /** Where on the stage it is. */
+        place: id.optional(),
+      }),
+    )
+    .default([]),
   earthDifferences: z.array(z.looseObject({ a: id, b: id, volts: notNegative })).default([]),
 });
 

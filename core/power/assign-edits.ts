@@ -5,7 +5,7 @@ import { inNight, plugsAt, refAt, type Rig } from '../model';
 import type { Assignment } from './assign';
 
 const singles = (call: EditCall): readonly SingleEdit[] =>
-  call.edit === 'together' ? call.arguments.edits : [call as SingleEdit];
+  call.edit === 'together' ? call.arguments.edits : [call];
 
 /**
  * The edits that bring every box to its outlet: leads that hang elsewhere are moved by their far end, boxes without one get a

@@ -38,6 +38,17 @@ export {
   type Share,
   type Stage,
 } from './loads';
+export {
+  circuitLoads,
+  hotIn,
+  isOnMains,
+  mainsBoxes,
+  stripLoads,
+  wrongMains,
+  type CircuitLoad,
+  type MainsBox,
+  type StripLoad,
+} from './mains';
 export { slavingsIn, type Slaving } from './slaving';
 export {
   amplifiers,

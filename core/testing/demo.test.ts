@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
-import { cureOf, judge as judgeAll } from '../findings';
+import { cureOf, judge as judgeAll, type Finding } from '../findings';
 import { readRig } from '../file';
 import type { Rig } from '../model';
 import { cardsOf } from '../planner';
@@ -20,10 +20,14 @@ const ends = (rig: Rig) =>
     ...new Set(trace(rig, setting).paths.map((path) => path.sections.at(-1)!.block.id)),
   ]);
 
+/** What hands cure and no press: a cupboard is aired. */
+const byHand = ({ code }: Finding) => code === 'SAFE-HEAT';
+
 /** Every cure pressed, the worst first. */
 function cured(rig: Rig): Rig {
   let now = rig;
-  for (let findings = judge(now, null); findings.length > 0; findings = judge(now, null)) {
+  const left = () => judge(now, null).filter((one) => !byHand(one));
+  for (let findings = left(); findings.length > 0; findings = left()) {
     const cure = cureOf(now, findings[0]!);
     expect(cure).not.toBeNull();
     now = edited(now, cure!.edit);
@@ -56,8 +60,9 @@ describe('Pit chair', () => {
     expect(way('relay-footswitch')).toEqual([{ box: 'valve-head', jack: 'foot' }]);
   });
 
-  test('contains three honest mistakes, and nothing else', () => {
+  test('contains four honest mistakes, the heat of its cupboard among them, and nothing else', () => {
     expect(found(demo('pit-chair'))).toEqual([
+      ['SAFE-HEAT', 'danger', null],
       ['WIRE-SILENT', 'fault', 'sound-1'],
       ['SAFE-IMPED', 'caution', null],
       ['MODEL-TWOPRE', 'caution', 'storm'],

@@ -17,6 +17,7 @@ export const GROUND_CASES: Cases<
   | 'setEarth'
   | 'setPlaceField'
   | 'setChassisJoined'
+  | 'setVentilation'
   | 'setMains'
   | 'setWallOutlet'
 > = {
@@ -49,6 +50,12 @@ export const GROUND_CASES: Cases<
     see: (r) => placeOf('backline')(r)!.chassisJoined,
     then: true,
     refuse: { id: 'gone', joined: true },
+  },
+  setVentilation: {
+    give: { id: 'backline', ventilation: 'fan in the door' },
+    see: (r) => placeOf('backline')(r)!.ventilation,
+    then: 'fan in the door',
+    refuse: { id: 'gone', ventilation: 'fan' },
   },
   setMains: {
     give: { mains: mainsWith([{ ...outlet, id: 'right' }]) },

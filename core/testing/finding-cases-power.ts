@@ -1,5 +1,7 @@
 // Rigs that show what is found of low voltage, and their neighbours.
 import type { EditCall } from '../edits';
+import type { Rig } from '../model';
+import { edited, fourCable } from './build';
 import type { Case } from './finding-cases';
 import { fedRig } from './supplies';
 
@@ -8,7 +10,45 @@ const replug = (lead: string, jack: string, box = 'supply'): EditCall => ({
   arguments: { lead, side: 'from', at: [{ box, jack }] },
 });
 
+const mainsOf = (volts: number, amps: number): Rig['stage']['mains'] => ({
+  volts,
+  hertz: 50,
+  circuits: [{ id: 'one', name: 'Stage left', amps }],
+  outlets: [{ id: 'left', name: 'Left', circuit: 'one', group: '' }],
+  earthDifferences: [],
+});
+const onStage = (): Rig =>
+  edited(
+    fourCable(),
+    { edit: 'setMains', arguments: { mains: mainsOf(230, 16) } },
+    { edit: 'setWallOutlet', arguments: { box: 'valve-head', jack: 'mains', outlet: 'left' } },
+  );
+
 export const POWER_CASES: readonly Case[] = [
+  {
+    code: 'SAFE-MAINSVOLT',
+    sound: onStage,
+    spoil: { edit: 'setMains', arguments: { mains: mainsOf(120, 16) } },
+    first: 'valve-head',
+    severity: 'danger',
+    cure: 'none',
+  },
+  {
+    code: 'SAFE-MAINS',
+    sound: onStage,
+    spoil: { edit: 'setMains', arguments: { mains: mainsOf(230, 0.5) } },
+    first: 'valve-head',
+    severity: 'caution',
+    cure: 'none',
+  },
+  {
+    code: 'SAFE-HEAT',
+    sound: fourCable,
+    spoil: { edit: 'setEnclosed', arguments: { id: 'backline', enclosed: true } },
+    first: 'valve-head',
+    severity: 'danger',
+    cure: 'none',
+  },
   {
     code: 'SAFE-DCVOLT',
     sound: () => fedRig([{ outlets: [{}, { volts: 18 }] }], [{ milliamps: 20, at: 'supply/out-1' }]),

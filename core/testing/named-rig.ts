@@ -62,7 +62,7 @@ function withNames(rig: Rig): Loose {
       ...rig.stage,
       mains: {
         circuits: [{ id: 'a', name: 'A' }],
-        outlets: ['left', 'right', 'far'].map((id) => ({ id, name: id, circuit: 'a' })),
+        outlets: ['left', 'right', 'far'].map((id) => ({ id, name: id, circuit: 'a', place: 'floor' })),
         earthDifferences: [{ a: 'left', b: 'right', volts: 0.1 }],
       },
     },

@@ -47,6 +47,7 @@ import { earth, unearthed } from './safe-earth';
 import { feedback } from './safe-feedback';
 import { impedance } from './safe-imped';
 import { dcCurrent, dcTotal, dcUnfed } from './dc-current';
+import { heat, mainsLoad, mainsVolts } from './safe-mains';
 import { dcAc, dcPolarity, dcUnder, dcVolts, positiveGround } from './safe-dc';
 import { bridged } from './safe-bridged';
 import { noLoad } from './safe-noload';
@@ -81,6 +82,9 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'SAFE-OPENPOWER': openPower,
   'SAFE-EARTH': earth,
   'SAFE-UNEARTHED': unearthed,
+  'SAFE-MAINSVOLT': mainsVolts,
+  'SAFE-HEAT': heat,
+  'SAFE-MAINS': mainsLoad,
   'SAFE-DCVOLT': dcVolts,
   'SAFE-DCPOL': dcPolarity,
   'SAFE-DCAC': dcAc,

@@ -1,13 +1,15 @@
 import { unprovedAcross } from '../../hum';
 import { derive, leadOf, ownsEarth, pluggedIn } from '../../model';
+import { mainsBoxes } from '../../power';
 import { inWords } from '../../units';
 import { group } from '../cure';
-import { boxPart, leadPart, type Found } from '../finding';
+import { boxPart, jackPart, leadPart, type Found } from '../finding';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
 
 type Data =
   | { readonly kind: 'box'; readonly box: string }
+  | { readonly kind: 'outlet'; readonly box: string; readonly outlet: string }
   | { readonly kind: 'lead'; readonly lead: string; readonly boxes: readonly string[] };
 
 const BY_WHOM = 'by a qualified person; not by this plan';
@@ -24,6 +26,17 @@ export const earth = rule<Data>({
         parts: [boxPart(box)],
         data: { kind: 'box', box: box.id },
       })),
+    ...mainsBoxes(view).flatMap(({ box, via }): readonly Found<Data>[] => {
+      const end = via.find(({ jack }) => jack.mainsOutlet?.earthed === false);
+      if (!end || !ownsEarth(box)) return [];
+      return [
+        {
+          severity: 'danger',
+          parts: [boxPart(box), jackPart(end.box, end.jack)],
+          data: { kind: 'outlet', box: box.id, outlet: `${end.box.id}/${end.jack.id}` },
+        },
+      ];
+    }),
     ...pluggedIn(view).flatMap(({ lead, from, to }): Found<Data>[] => {
       const isOpened = lead.break.kind !== 'none' && from.length > 0 && to.length > 0;
       const unproved = isOpened ? (unprovedAcross(view).get(lead.id) ?? []) : [];
@@ -38,15 +51,20 @@ export const earth = rule<Data>({
     }),
   ]),
   words: ({ data }, say) =>
-    data.kind === 'box'
+    data.kind === 'outlet'
       ? {
-          text: `The earth of ${say.box(data.box)} is lifted.`,
-          why: `This can kill: at the next fault its chassis, and by the shields the strings, stand at mains. It is in no rig until its earth is restored ${BY_WHOM}.`,
+          text: `${capitalFirst(say.box(data.box))} hangs behind ${say.jack(data.outlet)}, which has no earth.`,
+          why: `This can kill: at the next fault its chassis, and by the shields the strings, stand at mains. It goes into an earthed outlet; earths are restored ${BY_WHOM}.`,
         }
-      : {
-          text: `${capitalFirst(say.parts('lead')[0] ?? '')} has its shield opened; nobody has proved the earth of ${inWords(data.boxes.map((id) => say.box(id)))}.`,
-          why: `This can kill: that shield may be all that keeps the strings from the mains. It is restored, and the earth proved first, ${BY_WHOM}.`,
-        },
+      : data.kind === 'box'
+        ? {
+            text: `The earth of ${say.box(data.box)} is lifted.`,
+            why: `This can kill: at the next fault its chassis, and by the shields the strings, stand at mains. It is in no rig until its earth is restored ${BY_WHOM}.`,
+          }
+        : {
+            text: `${capitalFirst(say.parts('lead')[0] ?? '')} has its shield opened; nobody has proved the earth of ${inWords(data.boxes.map((id) => say.box(id)))}.`,
+            why: `This can kill: that shield may be all that keeps the strings from the mains. It is restored, and the earth proved first, ${BY_WHOM}.`,
+          },
   *cures(view, { data }) {
     const lead = data.kind === 'lead' ? leadOf(view, data.lead) : undefined;
     if (lead)

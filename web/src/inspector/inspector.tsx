@@ -14,6 +14,7 @@ import { Clock } from './clock';
 import { Controls } from './controls';
 import { Earth } from './earth';
 import { Loads } from './loads';
+import { MainsFacts } from './mains';
 import { Equalisers } from './equaliser';
 import { Figures } from './figures';
 import { Hidden } from './hidden';
@@ -145,6 +146,7 @@ export function Inspector({ box }: { box: Box }) {
       </div>
       <Facts box={box} />
       <Earth box={box} />
+      <MainsFacts box={box} />
       <Blocks box={box} />
       <Paths box={box} />
       <Wishes box={box} />

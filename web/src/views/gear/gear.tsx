@@ -8,6 +8,7 @@ import { Strip } from '../../shell/strip';
 import { AssumedList } from './assumed-list';
 import { CatalogueList } from './catalogue-list';
 import { House } from './house';
+import { MainsLine } from './mains';
 import { QuickEntry } from './quick-entry';
 import { Stage } from './stage';
 
@@ -34,6 +35,7 @@ export function GearView() {
         ) : (
           <>
             <Strip />
+            <MainsLine />
             <Stage />
             <House />
           </>

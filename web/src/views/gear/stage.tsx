@@ -6,6 +6,7 @@ import { Button } from '../../parts/button';
 import { Sheet } from '../../parts/dialog';
 import { TextField } from '../../parts/field';
 import { Menu, MenuItem, MenuLine } from '../../parts/menu';
+import { PlaceOutlets } from './mains';
 import { selectedBox } from '../../../../core/acts';
 import { useOpen } from '../../rig/use-open';
 import { NameForm } from '../../parts/name-form';
@@ -61,11 +62,18 @@ function Distance({ place }: { place: Place }) {
   );
 }
 
+const TITLES = { rename: 'Rename place', add: 'New place', air: 'What keeps this place cool' } as const;
+
 function PlaceMenu({ place, index }: { place: Place; index: number }) {
   const { rig, readOnly, commit } = useOpen('rig', 'readOnly', 'commit');
-  const [asking, setAsking] = useState<'rename' | 'add' | null>(null);
+  const [asking, setAsking] = useState<'rename' | 'add' | 'air' | null>(null);
   const places = rig.stage.places;
   const answer = (name: string) => {
+    if (asking === 'air') {
+      commit({ edit: 'setVentilation', arguments: { id: place.id, ventilation: name } });
+      setAsking(null);
+      return;
+    }
     const id = freshId(slug(name), new Set(places.map((p) => p.id)));
     const refused =
       asking === 'rename'
@@ -108,16 +116,17 @@ function PlaceMenu({ place, index }: { place: Place; index: number }) {
         >
           {place.chassisJoined ? 'Chassis do not touch' : 'Chassis touch (rack ears, metal frame)'}
         </MenuItem>
+        {place.enclosed ? <MenuItem onSelect={() => setAsking('air')}>What keeps it cool …</MenuItem> : null}
         <MenuLine />
         <MenuItem danger onSelect={() => commit({ edit: 'removePlace', arguments: { id: place.id } })}>
           Remove
         </MenuItem>
       </Menu>
       {asking ? (
-        <Sheet title={asking === 'rename' ? 'Rename place' : 'New place'} onClose={() => setAsking(null)}>
+        <Sheet title={TITLES[asking]} onClose={() => setAsking(null)}>
           <NameForm
-            initial={asking === 'rename' ? place.name : ''}
-            act={asking === 'rename' ? 'Rename' : 'Make'}
+            initial={{ rename: place.name, add: '', air: place.ventilation ?? '' }[asking]}
+            act={{ rename: 'Rename', add: 'Make', air: 'Note' }[asking]}
             onDone={answer}
           />
         </Sheet>
@@ -140,7 +149,11 @@ export function Stage() {
                 {place.name}
                 {place.enclosed || place.chassisJoined ? (
                   <span className="block text-xs font-normal text-muted">
-                    {[place.enclosed ? 'closed place' : '', place.chassisJoined ? 'chassis touch' : '']
+                    {[
+                      place.enclosed ? 'closed place' : '',
+                      place.ventilation ?? '',
+                      place.chassisJoined ? 'chassis touch' : '',
+                    ]
                       .filter(Boolean)
                       .join(', ')}
                   </span>
@@ -156,6 +169,7 @@ export function Stage() {
             {rig.boxes.some((box) => box.place === place.id) ? null : (
               <p className="py-3 text-center text-xs text-muted">nothing here</p>
             )}
+            <PlaceOutlets place={place.id} />
           </div>
         </div>
       ))}
