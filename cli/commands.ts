@@ -14,6 +14,7 @@ import { netlistCommand } from './netlist';
 import { planCommand } from './plan';
 import { buffersCommand } from './buffers';
 import { levelsCommand } from './levels';
+import { powerCommand } from './power';
 import { stagesCommand } from './stages';
 import { toneCommand } from './tone';
 import { traceCommand } from './trace';
@@ -49,6 +50,7 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
   loops RIG                   every ground loop by what it goes by, and hum at each output of each sound
         --cure                the cheapest acts that bring hum under the limit, and what makes it worse
   loads RIG                   what takes the power of each power stage: ohms, shares, what each load stands
+  power RIG                   what every outlet feeds, what supplies and circuits carry, the placement that is best
   ground NETWORK [--lift I,J] loops, currents and the cheapest loop-free set of a plain ground network; what the lifted leave
   ac NETLIST [--node N]       the response of a plain SPICE netlist (R C L V E K) at its own .ac points; node out
   validate RIG                is this a sound rig file
@@ -233,6 +235,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   ac: acCommand,
   ground: groundCommand,
   loads: loadsCommand,
+  power: powerCommand,
   loops: loopsCommand,
   stages: stagesCommand,
   tone: toneCommand,

@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { writeFileSync } from 'node:fs';
 import { writeRig } from '../core/file';
+import { fedRig } from '../core/testing/supplies';
 import { build, fourCable } from '../core/testing/build';
 import { at, hum, json } from './testing';
 
@@ -139,5 +140,37 @@ test('loads tells what takes the power of each stage, by share, and what is slav
   const { stdout } = await hum(['loads', at('loads.json')]);
   expect(stdout.split('\n')[0]).toBe(
     'Valve head, SPK 4 Ω: 5.33 Ω in parallel, 1.33:1; Cabinet with through 67 %, 66.7 W (stands 120, wants 100) and Cabinet 33 %, 33.3 W (stands 60, wants 50)',
+  );
+});
+
+test('power tells what every outlet feeds, what is too much, and the placement that is best', async () => {
+  const rig = fedRig(
+    [{ outlets: [{ milliamps: 100 }, { milliamps: 500 }] }],
+    [{ milliamps: 300, at: 'supply/out-1' }, { milliamps: 20 }],
+  );
+  writeFileSync(at('power.json'), writeRig(rig));
+  const { value } = await json(['power', at('power.json')]);
+  expect(value).toMatchObject({
+    outlets: [
+      { outlet: 'OUT 1', boxes: ['Pedal 1'], drawn: 300, rating: 100, strain: 3.6 },
+      { outlet: 'OUT 2', boxes: [] },
+    ],
+    unfed: ['Pedal 2'],
+    assignment: {
+      boxes: [
+        { box: 'pedal-1', at: 'supply/out-2', stays: false },
+        { box: 'pedal-2', at: 'supply/out-1', stays: false },
+      ],
+      moved: 2,
+      exact: true,
+    },
+  });
+  const { stdout } = await hum(['power', at('power.json')]);
+  expect(stdout.split('\n')).toEqual(
+    expect.arrayContaining([
+      'supply OUT 1, 9 V: Pedal 1; 300 mA of 100 mA; TOO MUCH FOR THE HOUSE',
+      'fed by nothing: Pedal 2',
+      'best: Pedal 1 into OUT 2 of supply; Pedal 2 into OUT 1 of supply',
+    ]),
   );
 });

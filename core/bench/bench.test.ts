@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { EditCall } from '../edits';
-import { makeSound, type Rig, type Tick, type Walk } from '../model';
+import { makeLead, makeSound, type JackRef, type Rig, type Tick, type Walk } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
 import { earthed, lifted, powered } from '../testing/grounds';
 import { listenWalk, numberAlongRoute, patchUp, progressOf, SECTIONS, stepsOf, walkUnderWay } from './index';
@@ -58,6 +58,47 @@ describe('the patch-up', () => {
     expect(power[0]).toMatch(/Fuzz and Multi-effects/);
   });
 
+  test('power goes up from the distribution by the supply, with what it feeds, to the power stage; down in reverse', () => {
+    const stage = build(
+      'guitar, od, valve head, cab 16, supply, mains distribution, desk',
+      'guitar/out > overdrive/in',
+      'overdrive/out > valve-head/input',
+      'valve-head/spk-16 = cabinet/in',
+    );
+    const joined = (id: string, kind: 'dc' | 'mains', from: JackRef, to: JackRef) =>
+      ({
+        edit: 'plug',
+        arguments: { lead: makeLead({ id, number: 20 + id.length, kind, from: [from], to: [to] }) },
+      }) as const;
+    const fed = edited(
+      stage,
+      joined('dc', 'dc', { box: 'supply', jack: 'out-1' }, { box: 'overdrive', jack: 'dc' }),
+      joined(
+        'mains',
+        'mains',
+        { box: 'mains-distribution', jack: 'outlet-1' },
+        { box: 'supply', jack: 'mains' },
+      ),
+    );
+    const power = patchUp(fed, null).filter(({ section }) => section === 'power');
+    expect(power.map(({ text }) => text)).toEqual([
+      'Mains distribution on',
+      'Supply on, and with it Overdrive',
+      'Desk on',
+      'Valve head on, last; off standby when it is warm',
+    ]);
+    const [down] = patchUp(fed, null).filter(({ section }) => section === 'down');
+    expect(down!.text).toBe(
+      'Masters down; off in reverse: Valve head (standby, then off), Desk, Supply and Mains distribution',
+    );
+    const bare = edited(fed, { edit: 'unplug', arguments: { lead: 'lead-3', side: 'to' } });
+    const then = patchUp(bare, null).filter(({ section }) => section === 'power' || section === 'down');
+    expect(then.map(({ text }) => text).slice(-2)).toEqual([
+      'Valve head stays off: it has no load',
+      'Masters down; off in reverse: Desk, Supply and Mains distribution',
+    ]);
+  });
+
   test('ends with each sound and with everything bypassed', () => {
     const two = edited(rig, {
       edit: 'addSound',
@@ -69,7 +110,8 @@ describe('the patch-up', () => {
 
   test('a model in the place of the preamp is proved with the amp’s clean volume down', () => {
     const model = set(set(rig, 'loop-1', 'off', 'sound-1'), 'amp', 'on', 'sound-1');
-    expect(patchUp(model, null).at(-1)!.text).toMatch(/clean volume of Valve head down; Amp model of Multi/);
+    const proofs = patchUp(model, null).filter(({ section }) => section === 'proof');
+    expect(proofs.at(-1)!.text).toMatch(/clean volume of Valve head down; Amp model of Multi/);
     expect(patchUp(rig, null).some((s) => s.id.startsWith('model-'))).toBe(false);
   });
 

@@ -19,7 +19,6 @@ import {
   inRouteOrder,
   linkWords,
   offSteps,
-  powerSteps,
   proofSteps,
   stringsStep,
   sectionOf,
@@ -29,6 +28,7 @@ import {
   type SectionId,
   type WalkStep,
 } from './parts';
+import { powerSteps } from './switching';
 
 type Side = 'from' | 'to';
 const SIDES: readonly Side[] = ['from', 'to'];

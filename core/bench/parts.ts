@@ -14,7 +14,7 @@ import {
   type Plugged,
   type Rig,
 } from '../model';
-import { slavingBook, withoutLoad } from '../power';
+import { slavingBook } from '../power';
 import { blockBehind, isOn, settingsOf, trace } from '../signal';
 import { formatDb, inWords } from '../units';
 
@@ -28,6 +28,7 @@ export type SectionId =
   | 'settings'
   | 'power'
   | 'proof'
+  | 'down'
   | 'tell'
   | 'listen'
   | 'after';
@@ -80,6 +81,7 @@ export const SECTIONS: readonly { readonly id: SectionId; readonly title: string
   { id: 'settings', title: 'Switches, insides and knobs' },
   { id: 'power', title: 'Power up, source to power stage' },
   { id: 'proof', title: 'Proof' },
+  { id: 'down', title: 'Power down, when the night is over' },
   { id: 'tell', title: 'Before any shield is touched' },
   { id: 'listen', title: 'One shield at a time' },
   { id: 'after', title: 'Afterwards' },
@@ -154,10 +156,7 @@ export const leadSteps = (rig: Rig, section: SectionId, leads: readonly Plugged[
     });
   });
 
-const isPowered = (box: Box) =>
-  box.power.class === 'I' || box.power.class === 'II' || box.power.class === 'low';
-const isMains = (box: Box) => box.power.class === 'I' || box.power.class === 'II';
-const drives = (box: Box) => box.blocks.some((block) => block.role === 'power');
+export const isMains = (box: Box) => box.power.class === 'I' || box.power.class === 'II';
 
 /** Level controls of power stages and of desk channels in use, and of outputs that feed a power stage: the masters. */
 function masters(rig: Rig, plugged: readonly Plugged[]): readonly string[] {
@@ -182,44 +181,6 @@ function masters(rig: Rig, plugged: readonly Plugged[]): readonly string[] {
       )
       .map((control) => `${control.label} of ${box.name}`),
   );
-}
-
-/** Boxes in the order to switch them on: as the signal meets them, power stages last. */
-function powerOrder(rig: Rig, variant: string | null): readonly Box[] {
-  const rank = new Map<string, number>();
-  for (const setting of settingsOf(rig, variant))
-    for (const path of trace(rig, setting).paths)
-      for (const { box } of path.sections) if (!rank.has(box.id)) rank.set(box.id, rank.size);
-  const at = (box: Box) => (drives(box) ? 10_000 : 0) + (rank.get(box.id) ?? 5_000);
-  return rig.boxes.filter(isPowered).sort((a, b) => at(a) - at(b));
-}
-
-export function powerSteps(rig: Rig, variant: string | null): readonly WalkStep[] {
-  const order = powerOrder(rig, variant);
-  const low = order.filter((box) => !isMains(box));
-  const desk = order.filter((box) => isMains(box) && !drives(box));
-  const steps: WalkStep[] = [];
-  if (low.length > 0)
-    steps.push(step('power', 'power-low', `Pedal supplies on: ${inWords(low.map((box) => box.name))}`));
-  for (const box of desk) steps.push(step('power', `power-${box.id}`, `${box.name} on`));
-  const bare = new Set(withoutLoad(inNight(rig, variant)).map(({ box }) => box.id));
-  for (const box of order.filter(drives)) {
-    if (bare.has(box.id)) {
-      steps.push(
-        step('power', `power-${box.id}`, `${box.name} stays off: it has no load`, {
-          caution: 'Without a load it is not switched on, not even to standby.',
-        }),
-      );
-      continue;
-    }
-    const isValve =
-      box.jacks.some((jack) => jack.speaker?.stage === 'valve') || box.jacks.every((j) => !j.speaker);
-    const words = `${box.name} on, last${isValve ? '; off standby when it is warm' : ''}`;
-    steps.push(
-      step('power', `power-${box.id}`, words, { caution: 'Its load is plugged. Masters still down.' }),
-    );
-  }
-  return steps;
 }
 
 /** Where somebody holds strings and mains is about: before the first note, what they might touch beside them. */

@@ -3,13 +3,13 @@ import {
   inRouteOrder,
   leadSteps,
   offSteps,
-  powerSteps,
   proofSteps,
   sectionOf,
   stringsStep,
   type SectionId,
   type WalkStep,
 } from './parts';
+import { downStep, powerSteps } from './switching';
 
 /**
  * The patch-up in the safe order: everything off and masters down, speakers and loads, audio from the guitar on,
@@ -27,5 +27,6 @@ export function patchUp(rig: Rig, variant: string | null): readonly WalkStep[] {
     ...powerSteps(rig, variant),
     ...stringsStep(rig),
     ...proofSteps(rig, variant),
+    ...downStep(rig, variant),
   ];
 }

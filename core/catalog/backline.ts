@@ -151,6 +151,7 @@ function deskChannel(n: number): { jack: JackInput; block: BlockInput; wire: Wir
         { id: 'line', name: 'line', rIn: typical(10e3, 20e3), nominalDbu: decibels(4), maxDbu: decibels(22) },
       ],
       mode: 'mic',
+      phantom: { is: 'off' },
     },
     block: { id: `mix-${n}`, name: `Channel ${n}`, role: 'mix', states: [on], state: 'on' },
     wire: { from: { jack: id }, to: { block: `mix-${n}`, port: 'in' as const } },

@@ -30,6 +30,7 @@ function signature(kind: Kind): string {
         dcOutlet?.group,
         jack.converts,
         jack.normalledFrom,
+        jack.wantsPhantom,
       ],
     ),
     box.blocks.map(

@@ -34,6 +34,8 @@ const micIn = (n: number): JackInput => ({
   connector: 'combo',
   balance: 'driven',
   ...MIC_OR_LINE,
+  // One switch for all.
+  phantom: { is: 'off', switch: '48 V' },
 });
 
 const gain = (n: number): ControlInput => ({
@@ -102,7 +104,6 @@ function smallDesk(): KindParts {
       { from: { jack: 'main-r' }, to: { jack: 'phones' }, toChannel: 'right' },
     ],
     controls: numbers.map(gain),
-    hidden: [{ id: 'phantom', label: '48 V', value: 'off', note: 'one switch for every mic input' }],
     power: mains(25),
   };
 }
@@ -183,30 +184,28 @@ function audioInterface(): KindParts {
       { from: { jack: 'out-r' }, to: { jack: 'phones' }, toChannel: 'right' },
     ],
     controls: [gain(1), gain(2)],
-    hidden: [{ id: 'phantom', label: '48 V', value: 'off', note: 'one switch for both inputs' }],
     tripMs: typical(1, 6),
     power: lowVoltage(500),
   };
 }
 
 type Microphone = {
-  readonly hidden: NonNullable<KindParts['hidden']>;
+  readonly wantsPhantom: NonNullable<JackInput['wantsPhantom']>;
   readonly nominal: readonly [number, number];
 };
 
-const microphone = ({ hidden, nominal }: Microphone): KindParts => ({
+const microphone = ({ wantsPhantom, nominal }: Microphone): KindParts => ({
   jacks: [
     { ...air, direction: 'in', mult: false },
     output(
       'out',
       'OUT',
       { rOut: typical(50, 300), nominalDbu: decibels(...nominal) },
-      { carries: 'mic', connector: 'xlr-m', balance: 'driven' },
+      { carries: 'mic', connector: 'xlr-m', balance: 'driven', wantsPhantom },
     ),
   ],
   blocks: [{ id: 'capsule', name: 'Capsule', role: 'mic', states: [on], state: 'on' }],
   wires: chain(new Set(['air', 'out']), 'air', 'capsule', 'out'),
-  hidden,
 });
 
 /** What a feed goes through on its way into the house. */
@@ -243,7 +242,7 @@ export const DESKS: readonly Kind[] = [
     place: 'backline',
     parts: microphone({
       nominal: [-40, -20],
-      hidden: [{ id: 'phantom', label: '48 V', value: 'wanted' }],
+      wantsPhantom: 'wanted',
     }),
   },
   {
@@ -254,7 +253,7 @@ export const DESKS: readonly Kind[] = [
     place: 'backline',
     parts: microphone({
       nominal: [-60, -40],
-      hidden: [{ id: 'phantom', label: '48 V', value: 'never' }],
+      wantsPhantom: 'never',
     }),
   },
   {

@@ -58,6 +58,7 @@ export const activeDi = (sides: readonly ('' | 'L' | 'R')[]): KindParts => {
           carries: 'mic',
           connector: 'xlr-m',
           balance: 'driven',
+          wantsPhantom: 'wanted',
           ...liftModes({ rOut: typical(150, 600) }),
         },
       ),
@@ -73,7 +74,6 @@ export const activeDi = (sides: readonly ('' | 'L' | 'R')[]): KindParts => {
       ...chain(new Set([`in${end}`, `out${end}`]), `in${end}`, `stage${end}`, `out${end}`),
       { from: { jack: `in${end}` }, to: { jack: `through${end}` } },
     ]),
-    hidden: [{ id: 'power', label: 'FED BY', value: 'phantom or battery' }],
   };
 };
 

@@ -61,6 +61,20 @@ export const groundEdits = {
     else place.ventilation = ventilation;
   }),
 
+  /** 48 V of an input, and of all that go by its switch. */
+  setPhantom: edit<{ box: string; jack: string; is: 'on' | 'off' }>(
+    'Switch 48 V',
+    (draft, { box: id, jack: at, is }) => {
+      const box = boxIn(draft, id);
+      const jack = byId(box.jacks, at, 'jack');
+      demand(jack.phantom !== undefined, `${jack.label} of ${box.name} gives no 48 V.`);
+      const own = jack.phantom?.switch;
+      for (const other of box.jacks)
+        if (other.phantom && (other === jack || (own !== undefined && other.phantom.switch === own)))
+          other.phantom.is = is;
+    },
+  ),
+
   /** Circuits, outlets and what is known of them, as a whole; boxes whose outlet is gone have none noted any more. */
   setMains: edit<{ mains: Mains }>('Change mains', (draft, { mains }) => {
     const gone = draft.stage.mains.outlets.filter(({ id }) => !mains.outlets.some((one) => one.id === id));

@@ -36,6 +36,9 @@ export function jackGroups(item: GearItem, jack: Jack): readonly FieldGroup[] {
           ? [flag('converts', 'A converter stands behind it'), flag('fixedUnity', 'No knob moves its level')]
           : []),
         flag('mult', 'More than one lead may stand in it'),
+        ...(jack.connector.startsWith('xlr') && jack.direction === 'out'
+          ? [choice('wantsPhantom', '48 V here is', words.PHANTOM, { empty: 'absent' })]
+          : []),
         notes,
       ],
     },

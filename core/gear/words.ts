@@ -69,6 +69,11 @@ export const BRIDGED = options<SpeakerFacts['bridged']>({
   yes: 'bridged: both poles are hot',
   unknown: 'not known',
 });
+export const PHANTOM = options<NonNullable<Jack['wantsPhantom']>>({
+  wanted: 'wanted',
+  harmless: 'harmless',
+  never: 'never allowed',
+});
 export const SWITCHING = options<NonNullable<SpeakerFacts['switching']>>({
   'makes-first': 'the next load is there before the last is gone',
   'breaks-first': 'breaks before it makes',

@@ -109,6 +109,10 @@ export const jackSchema = z.looseObject({
   mainsOutlet: mainsOutlet.optional(),
   /** The outlet of the stage's mains that this box's own mains lead is in. */
   wallOutlet: id.optional(),
+  /** Of a microphone input: its 48 V; inputs of one box that name the same switch go together. */
+  phantom: z.looseObject({ is: z.enum(['on', 'off']).default('off'), switch: name.optional() }).optional(),
+  /** Of an output: what 48 V does to it. */
+  wantsPhantom: z.enum(['wanted', 'harmless', 'never']).optional(),
   switchVolts: notNegativeFigure.optional(),
   notes,
 });

@@ -7,6 +7,7 @@ import { isOpen, NOT_JUDGED, report, type FindingLine } from '../findings';
 import { earthBook, shieldBook, type EarthLine, type ShieldLine } from '../hum';
 import { knobTable, type KnobTable } from '../level';
 import { inNight, leadsOtherwise, nightName, type Rig, type Setting } from '../model';
+import { powerPlan, type PowerPlan } from '../power';
 import { resolve, settingsOf, trace } from '../signal';
 import { formatClock, inWords, type LengthUnit } from '../units';
 import { scheduleOf, type Schedule } from './schedule';
@@ -71,6 +72,8 @@ export type Sheet = {
   readonly knobs: KnobTable;
   /** Whose earth is proved, by whom, and until when. */
   readonly earths: readonly EarthLine[];
+  /** What feeds what, and what takes the power of amplifiers. */
+  readonly power: PowerPlan;
   /** Shields with something in them, and what was heard of them. */
   readonly shields: readonly ShieldLine[];
   readonly findings: readonly FindingLine[];
@@ -308,6 +311,7 @@ export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'me
     knobs: knobTable(rig, variant),
     earths: earthBook(rig),
     shields: shieldBook(inNight(rig, variant)),
+    power: powerPlan(inNight(rig, variant)),
     findings: lines.filter(isOpen),
     accepted: lines.filter((line) => !isOpen(line)),
     notJudged: NOT_JUDGED,

@@ -2,7 +2,6 @@
 export { assignOutlets, mayFeed, type Assigned, type Assignment } from './assign';
 export { assignEdits } from './assign-edits';
 export {
-  dcBoxes,
   dcFaults,
   dcFeeds,
   dcOutlets,
@@ -41,7 +40,6 @@ export {
 export {
   circuitLoads,
   hotIn,
-  isOnMains,
   mainsBoxes,
   stripLoads,
   wrongMains,
@@ -49,6 +47,8 @@ export {
   type MainsBox,
   type StripLoad,
 } from './mains';
+export { phantomLines, switchedWith, type PhantomLine, type WantsPhantom } from './phantom';
+export { powerPlan, type PlanLine, type PowerPlan } from './plan';
 export { slavingsIn, type Slaving } from './slaving';
 export {
   amplifiers,

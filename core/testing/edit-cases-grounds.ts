@@ -18,6 +18,7 @@ export const GROUND_CASES: Cases<
   | 'setPlaceField'
   | 'setChassisJoined'
   | 'setVentilation'
+  | 'setPhantom'
   | 'setMains'
   | 'setWallOutlet'
 > = {
@@ -56,6 +57,12 @@ export const GROUND_CASES: Cases<
     see: (r) => placeOf('backline')(r)!.ventilation,
     then: 'fan in the door',
     refuse: { id: 'gone', ventilation: 'fan' },
+  },
+  setPhantom: {
+    give: { box: 'valve-head', jack: 'return', is: 'on' },
+    see: (r) => box('valve-head')(r)!.jacks.find(({ id }) => id === 'return')!.phantom,
+    then: { is: 'on' },
+    refuse: { box: 'valve-head', jack: 'send', is: 'on' },
   },
   setMains: {
     give: { mains: mainsWith([{ ...outlet, id: 'right' }]) },

@@ -52,7 +52,21 @@ export function rigForEdits(): Rig {
       arguments: { want: { type: 'effect', id: 'want', box: 'fuzz', block: 'fuzz', where: 'after' } },
     },
   ];
-  return calls.reduce((r, call) => applyEdit(r, call).rig, fourCable());
+  const rig = calls.reduce((r, call) => applyEdit(r, call).rig, fourCable());
+  // The head's return gives 48 V: what no edit adds to a jack has to be there.
+  return {
+    ...rig,
+    boxes: rig.boxes.map((box) =>
+      box.id === 'valve-head'
+        ? {
+            ...box,
+            jacks: box.jacks.map((jack) =>
+              jack.id === 'return' ? { ...jack, phantom: { is: 'off' as const } } : jack,
+            ),
+          }
+        : box,
+    ),
+  };
 }
 export const variant = (id: string) => ({
   id,

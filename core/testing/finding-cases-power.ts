@@ -1,7 +1,7 @@
 // Rigs that show what is found of low voltage, and their neighbours.
 import type { EditCall } from '../edits';
 import type { Rig } from '../model';
-import { edited, fourCable } from './build';
+import { build, edited, fourCable } from './build';
 import type { Case } from './finding-cases';
 import { fedRig } from './supplies';
 
@@ -24,7 +24,34 @@ const onStage = (): Rig =>
     { edit: 'setWallOutlet', arguments: { box: 'valve-head', jack: 'mains', outlet: 'left' } },
   );
 
+/** A microphone in front of a combo, into a desk. */
+const miked = (mic: string): Rig =>
+  build(
+    `guitar, combo, ${mic}, desk`,
+    'guitar/out > combo/input',
+    `combo/air ~ ${mic.replaceAll(' ', '-')}/air`,
+    `${mic.replaceAll(' ', '-')}/out - desk/ch-1`,
+  );
+const phantom = (is: 'on' | 'off'): EditCall => ({
+  edit: 'setPhantom',
+  arguments: { box: 'desk', jack: 'ch-1', is },
+});
+
 export const POWER_CASES: readonly Case[] = [
+  {
+    code: 'SAFE-PHANTOM',
+    sound: () => miked('ribbon microphone'),
+    spoil: phantom('on'),
+    first: 'ribbon-microphone/out',
+    severity: 'caution',
+  },
+  {
+    code: 'PHANTOM-WANTED',
+    sound: () => edited(miked('condenser microphone'), phantom('on')),
+    spoil: phantom('off'),
+    first: 'condenser-microphone/out',
+    severity: 'fault',
+  },
   {
     code: 'SAFE-MAINSVOLT',
     sound: onStage,

@@ -47,6 +47,7 @@ import { earth, unearthed } from './safe-earth';
 import { feedback } from './safe-feedback';
 import { impedance } from './safe-imped';
 import { dcCurrent, dcTotal, dcUnfed } from './dc-current';
+import { phantom, phantomWanted } from './phantom';
 import { heat, mainsLoad, mainsVolts } from './safe-mains';
 import { dcAc, dcPolarity, dcUnder, dcVolts, positiveGround } from './safe-dc';
 import { bridged } from './safe-bridged';
@@ -85,6 +86,8 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'SAFE-MAINSVOLT': mainsVolts,
   'SAFE-HEAT': heat,
   'SAFE-MAINS': mainsLoad,
+  'SAFE-PHANTOM': phantom,
+  'PHANTOM-WANTED': phantomWanted,
   'SAFE-DCVOLT': dcVolts,
   'SAFE-DCPOL': dcPolarity,
   'SAFE-DCAC': dcAc,

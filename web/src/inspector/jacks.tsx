@@ -1,6 +1,7 @@
 import { jackFacts, midiFacts, type Box, type Jack } from '../../../core/model';
 import { resolve } from '../../../core/signal';
 import { Choice, TextField } from '../parts/field';
+import { Tick } from '../parts/tick';
 import { useOpen } from '../rig/use-open';
 import { FromLayer } from './blocks';
 import { Section } from './section';
@@ -53,6 +54,21 @@ function JackLine({ box, jack }: { box: Box; jack: Jack }) {
           {facts === '' ? null : <span className="block">{facts}</span>}
         </span>
       </div>
+      {jack.phantom ? (
+        <Tick
+          checked={jack.phantom.is === 'on'}
+          disabled={readOnly !== null}
+          onChange={(is) =>
+            void commit({
+              edit: 'setPhantom',
+              arguments: { box: box.id, jack: jack.id, is: is ? 'on' : 'off' },
+            })
+          }
+        >
+          48 V on {jack.label}
+          {jack.phantom.switch === undefined ? '' : ', and all on its switch'}
+        </Tick>
+      ) : null}
       {jack.modes.length > 1 && mode ? (
         <div className="flex flex-wrap items-center gap-2">
           <Choice
