@@ -10,6 +10,7 @@ import { inNight, leadsOtherwise, nightName, type Rig, type Setting } from '../m
 import { powerPlan, type PowerPlan } from '../power';
 import { resolve, settingsOf, trace } from '../signal';
 import { formatClock, inWords, type LengthUnit } from '../units';
+import { powerTables, type PaperTable } from './power-tables';
 import { scheduleOf, type Schedule } from './schedule';
 
 /** Printable pixels of a landscape A4 inside margins of 12 mm, at 96 a inch, less its head. */
@@ -74,6 +75,7 @@ export type Sheet = {
   readonly earths: readonly EarthLine[];
   /** What feeds what, and what takes the power of amplifiers. */
   readonly power: PowerPlan;
+  readonly powerTables: readonly PaperTable[];
   /** Shields with something in them, and what was heard of them. */
   readonly shields: readonly ShieldLine[];
   readonly findings: readonly FindingLine[];
@@ -287,6 +289,7 @@ export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'me
   );
   const blocksOf = (id: string) => switched.filter(({ box }) => box.id === id).length;
   const lines = report(rig, variant, null);
+  const power = powerPlan(inNight(rig, variant));
   return {
     title: rig.title,
     revision: rig.revision,
@@ -311,7 +314,8 @@ export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'me
     knobs: knobTable(rig, variant),
     earths: earthBook(rig),
     shields: shieldBook(inNight(rig, variant)),
-    power: powerPlan(inNight(rig, variant)),
+    power,
+    powerTables: powerTables(power),
     findings: lines.filter(isOpen),
     accepted: lines.filter((line) => !isOpen(line)),
     notJudged: NOT_JUDGED,

@@ -160,6 +160,31 @@ function earths(flow: Flow, sheet: Sheet) {
   );
 }
 
+function shields(flow: Flow, sheet: Sheet) {
+  if (sheet.shields.length === 0) return;
+  flow.heading('Shields');
+  flow.table(
+    [
+      { title: 'No.', share: 0.4, face: 'mono' },
+      { title: 'Lead', share: 2, face: 'mono' },
+      { title: 'Shield', share: 1.4 },
+      { title: 'By ear', share: 2 },
+    ],
+    sheet.shields.map(({ number, ends, shield, heard }) => [String(number), ends, shield, heard.join('; ')]),
+  );
+}
+
+function power(flow: Flow, { power: { unfed }, powerTables }: Sheet) {
+  if (powerTables.length === 0) return;
+  flow.heading('Power plan');
+  if (unfed.length > 0) flow.paragraph(`Fed by nothing: ${unfed.join(', ')}.`);
+  for (const { heads, mono, rows } of powerTables)
+    flow.table(
+      heads.map((title, i) => ({ title, share: 1, ...(mono.includes(i) ? { face: 'mono' as const } : {}) })),
+      rows,
+    );
+}
+
 function walk(flow: Flow, name: string, parts: readonly WalkPart[], unit: LengthUnit) {
   flow.heading(name);
   for (const { title, steps } of parts) {
@@ -210,6 +235,8 @@ export async function sheetPdf(rig: Rig, variant: string | null, order: Order): 
   equalisers(flow, sheet);
   knobs(flow, sheet);
   earths(flow, sheet);
+  shields(flow, sheet);
+  power(flow, sheet);
   differing(flow, sheet, nightName(rig, null));
   walk(flow, 'Patch-up', sheet.walk, unit);
   for (const { from, walk: parts } of sheet.moves)

@@ -141,9 +141,9 @@ export const mainsLoad = rule<Over>({
         text: `${capitalFirst(say.box(data.of))} carries ${say.figure('rating')}; what hangs behind it wants ${say.figure('wanted')}.`,
         why: `This can burn: a transformer carries 1.3 times the VA behind it, all the while.${open}`,
       };
-    const of = data.kind === 'circuit' ? `Circuit ${data.of}` : `The outlets of ${say.box(data.of)}`;
+    const of = data.kind === 'circuit' ? `${data.of} carries` : `The outlets of ${say.box(data.of)} carry`;
     return {
-      text: `${of}: ${say.figure('drawn')} by the rating plates, over ${say.figure('limit')} of ${say.figure('rating')}.`,
+      text: `${of} ${say.figure('drawn')} by the rating plates, over ${say.figure('limit')} of ${say.figure('rating')}.`,
       why: `For continuous use a breaker is loaded to ${say.figure('limit')} at most: else it trips in the show. More circuits are laid ${BY_WHOM}.${open}`,
     };
   },

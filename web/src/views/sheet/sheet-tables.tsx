@@ -189,89 +189,30 @@ export function Shields({ sheet }: { sheet: Sheet }) {
   );
 }
 
-const drawnWords = ({ drawn, rating, unit }: Sheet['power']['outlets'][number]): string => {
-  const own = Number(drawn.toPrecision(3));
-  return rating === null ? `${own} ${unit}` : `${own} of ${Number(rating.toPrecision(3))} ${unit}`;
-};
-
 /** What feeds what: outlets in use, supplies and circuits as a whole, plugs, and what takes the power of amplifiers. */
 export function PowerTables({ sheet }: { sheet: Sheet }) {
-  const { outlets, wholes, plugs, unfed, loads } = sheet.power;
-  const used = outlets.filter(({ boxes }) => boxes.length > 0);
-  if (used.length + plugs.length + loads.length === 0) return null;
+  const { unfed } = sheet.power;
+  if (sheet.powerTables.length === 0) return null;
   return (
     <section aria-label="Power plan">
       <h3 className="sheet-title">Power plan</h3>
-      {used.length > 0 || wholes.length > 0 ? (
-        <table className="sheet-table">
-          <Heads of={['Feeds', 'Gives', 'Boxes', 'Drawn']} />
-          <tbody>
-            {[...used, ...wholes].map((line, i) => (
-              <tr key={`${line.of} ${line.name} ${i}`}>
-                <td className={cell}>{[line.of, line.name || 'in all'].join(' ')}</td>
-                <td className={cell}>{line.gives}</td>
-                <td className={cell}>{line.boxes.join(', ')}</td>
-                <td
-                  className={`${cell} font-mono ${line.strain !== null && line.strain > 1 + 1e-9 ? 'font-semibold' : ''}`}
-                >
-                  {drawnWords(line)}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      ) : null}
       {unfed.length > 0 ? <p className="font-semibold">Fed by nothing: {unfed.join(', ')}.</p> : null}
-      {plugs.length > 0 ? (
-        <table className="sheet-table">
-          <Heads of={['Mains plug', 'Plate', 'Where', 'Circuit']} />
+      {sheet.powerTables.map(({ heads, mono, rows }) => (
+        <table key={heads[0]} className="sheet-table">
+          <Heads of={heads} />
           <tbody>
-            {plugs.map(({ box, va, volts, where, circuit }) => (
-              <tr key={box}>
-                <td className={cell}>{box}</td>
-                <td className={`${cell} font-mono`}>
-                  {[
-                    volts.length > 0 ? `${volts.join('/')} V` : '',
-                    va === null ? 'not read' : `${Math.round(va)} VA`,
-                  ]
-                    .filter(Boolean)
-                    .join(', ')}
-                </td>
-                <td className={cell}>{where || 'not noted'}</td>
-                <td className={cell}>{circuit}</td>
+            {rows.map((row, i) => (
+              <tr key={`${row[0] ?? ''} ${i}`}>
+                {row.map((words, k) => (
+                  <td key={heads[k]} className={`${cell} ${mono.includes(k) ? 'font-mono' : ''}`}>
+                    {words}
+                  </td>
+                ))}
               </tr>
             ))}
           </tbody>
         </table>
-      ) : null}
-      {loads.length > 0 ? (
-        <table className="sheet-table">
-          <Heads of={['Amplifier', 'Output', 'Load', 'Shares']} />
-          <tbody>
-            {loads.map((line, i) => (
-              <tr key={`${line.box.id} ${line.output} ${i}`}>
-                <td className={cell}>{line.box.name}</td>
-                <td className={`${cell} font-mono`}>{line.output}</td>
-                <td className={`${cell} font-mono`}>
-                  {line.shares.length === 0
-                    ? line.hasInternal
-                      ? 'its internal load'
-                      : 'nothing'
-                    : `${line.ohm === null ? '?' : Number(line.ohm.toPrecision(3))} Ω ${line.joined}`}
-                </td>
-                <td className={cell}>
-                  {line.shares
-                    .map(
-                      ({ box, share, watts }) =>
-                        `${box.name} ${Math.round(100 * share)} %${watts === null ? '' : `, ${Math.round(watts)} W`}`,
-                    )
-                    .join('; ')}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      ) : null}
+      ))}
     </section>
   );
 }

@@ -1,0 +1,90 @@
+import { writeRig } from '../core/file';
+import { build } from '../core/testing/build';
+import { fedRig } from '../core/testing/supplies';
+import { expect, importRig, saved, test } from './fixtures';
+
+test('mains on the stage: outlets and circuits are noted, a plug is put in, and too much is told', async ({
+  page,
+}) => {
+  await importRig(
+    page,
+    writeRig(
+      build('guitar, valve head, cab 16', 'guitar/out > valve-head/input', 'valve-head/spk-16 = cabinet/in'),
+    ),
+  );
+  await page.getByRole('link', { name: 'Gear' }).click();
+  const mains = page.getByRole('region', { name: 'Mains' });
+  await mains.getByLabel('Volts of the venue').fill('loud');
+  await mains.getByLabel('Volts of the venue').press('Enter');
+  await expect(mains.getByText('Volts, such as 230.')).toBeVisible();
+  await mains.getByLabel('Volts of the venue').fill('120');
+  await mains.getByLabel('Volts of the venue').press('Enter');
+  await page.getByRole('button', { name: '+ mains outlet' }).nth(2).click();
+  await page.getByRole('button', { name: /^Outlet 1/ }).click();
+  const sheet = page.getByRole('dialog', { name: 'Outlet 1' });
+  await sheet.getByRole('checkbox', { name: 'Valve head' }).check();
+  await sheet.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByRole('button', { name: /^Outlet 1/ })).toContainText('VALVE');
+  await mains.getByRole('button', { name: /^Circuit A/ }).click();
+  await page.getByRole('dialog').getByLabel('Breaker').fill('1');
+  await page.getByRole('dialog').getByLabel('Breaker').press('Enter');
+  await page.getByRole('dialog').getByRole('button', { name: 'Done' }).click();
+  await expect(mains.getByRole('button', { name: /^Circuit A/ })).toContainText('0.92 A of 1 A');
+  await saved(page);
+  await page.getByRole('link', { name: 'Map' }).click();
+  const findings = page.getByRole('complementary', { name: 'Findings' });
+  await expect(findings.getByText('Valve head is made for 230 V; here it gets 120 V.')).toBeVisible();
+  await expect(findings.getByText(/^Circuit A carries 917 mA by the rating plates/)).toBeVisible();
+  await page.getByRole('link', { name: 'Sheet' }).click();
+  const plan = page.getByRole('region', { name: 'Power plan' });
+  await expect(plan.getByRole('row', { name: /Valve head 230 V, 110 VA Outlet 1 Circuit A/ })).toBeVisible();
+});
+
+test('layer Power: the supply is a table; what draws too much for its outlet is given another at a press, by one lead', async ({
+  page,
+}) => {
+  await importRig(
+    page,
+    writeRig(
+      fedRig(
+        [{ outlets: [{ milliamps: 100 }, { milliamps: 500 }] }],
+        [{ milliamps: 300, at: 'supply/out-1' }, { milliamps: 20 }],
+      ),
+    ),
+  );
+  await page.getByTestId('map').focus();
+  await page.keyboard.press('7');
+  const map = page.getByTestId('map');
+  await expect(map.getByText('P1 300 / 100 mA')).toBeVisible();
+  await expect(map.getByText('free 500 mA')).toBeVisible();
+  await expect(page.getByText('SUPPLY OUT 1: 300 of 100 mA, 300 %; 1 over its rating.')).toBeVisible();
+  await page.getByText('OUT 1 of supply gives 100 mA; Pedal 1 draws 300 mA.').click();
+  await page
+    .getByRole('button', { name: /^Give every box the outlet that suits it: 2 leads to plug/ })
+    .click();
+  await expect(map.getByText('P1 300 / 500 mA')).toBeVisible();
+  await expect(map.getByText('P2 20 / 100 mA')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(map.getByText('P1 300 / 100 mA')).toBeVisible();
+});
+
+test('what takes an amplifier’s power stands with it, by share', async ({ page }) => {
+  await importRig(
+    page,
+    writeRig(
+      build(
+        'guitar, valve head 100w, cab with through 8, cab 16',
+        'guitar/out > valve-head/input',
+        'valve-head/spk-4 = cabinet-with-through/in',
+        'cabinet-with-through/through = cabinet/in',
+      ),
+    ),
+  );
+  await page
+    .locator('[data-part="box:valve-head"]')
+    .first()
+    .click({ position: { x: 40, y: 14 } });
+  const facts = page.getByRole('region', { name: 'Facts of Valve head' });
+  await expect(facts.getByText('5.33 Ω in parallel · 1.33:1')).toBeVisible();
+  await expect(facts.getByRole('row', { name: 'Cabinet with through 67 % 67 120 100' })).toBeVisible();
+});
