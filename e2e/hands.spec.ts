@@ -18,9 +18,9 @@ test('find: a box, a jack, a lead number and a finding, each framed on the map, 
   await expect(page.getByRole('region', { name: 'Facts of lead 9' })).toBeVisible();
   await find('send 1');
   await expect(page).toHaveURL(/sel=jack%3Amulti-effects%2Fsend-1/);
-  await find('valve');
-  await expect(page).toHaveURL(/sel=box%3Avalve-head/);
-  await expect(page.locator(`${map} [data-part="box:valve-head"]`).first()).toBeInViewport();
+  await find('wah');
+  await expect(page).toHaveURL(/sel=box%3Awah/);
+  await expect(page.locator(`${map} [data-part="box:wah"]`).first()).toBeInViewport();
   await find('ω on spk');
   await expect(page.getByText(/A mismatch within 2:1/)).toBeVisible();
   await page.keyboard.press('Control+k');
