@@ -33,6 +33,21 @@ test('mains on the stage: outlets and circuits are noted, a plug is put in, and 
   await saved(page);
   await page.getByRole('link', { name: 'Map' }).click();
   const findings = page.getByRole('complementary', { name: 'Findings' });
+  await expect(
+    findings.getByText('Look up the rating plate of Valve head: 230 V assumed, here it gets 120 V.'),
+  ).toBeVisible();
+  await page
+    .locator('[data-part="box:valve-head"]')
+    .first()
+    .click({ position: { x: 40, y: 14 } });
+  const facts = page.getByRole('region', { name: 'Facts of Valve head' });
+  await facts.getByText('Mains', { exact: true }).click();
+  const plate = facts.getByLabel('Volts on its plate');
+  await plate.fill('many');
+  await plate.press('Enter');
+  await expect(page.getByText('Volts, such as 230 or 100/120/230.')).toBeVisible();
+  await plate.fill('230');
+  await plate.press('Enter');
   await expect(findings.getByText('Valve head is made for 230 V; here it gets 120 V.')).toBeVisible();
   await expect(findings.getByText(/^Circuit A carries 917 mA by the rating plates/)).toBeVisible();
   await page.getByRole('link', { name: 'Sheet' }).click();

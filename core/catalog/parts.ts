@@ -217,6 +217,7 @@ export const mains = (va: number): PowerInput => ({
   va: typical(va),
   volts: [230],
   hertz: [50, 60],
+  isPlateAssumed: true,
 });
 
 /** What most pedals are at their jacks, on 9 V. */

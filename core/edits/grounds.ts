@@ -61,6 +61,22 @@ export const groundEdits = {
     else place.ventilation = ventilation;
   }),
 
+  /** The volts that are printed on a box. */
+  setPlateVolts: edit<{ box: string; volts: readonly number[] }>(
+    'Change rating plate',
+    (draft, { box: id, volts }) => {
+      const { name, power } = boxIn(draft, id);
+      demand(power.class === 'I' || power.class === 'II', `${name} has no mains of its own.`);
+      demand(volts.length > 0 && volts.length <= 8, 'A plate names one to eight voltages.');
+      demand(
+        volts.every((own) => own >= 50 && own <= 500),
+        'Volts on a plate are 50 to 500.',
+      );
+      power.volts = [...volts];
+      delete power.isPlateAssumed;
+    },
+  ),
+
   /** 48 V of an input, and of all that go by its switch. */
   setPhantom: edit<{ box: string; jack: string; is: 'on' | 'off' }>(
     'Switch 48 V',

@@ -26,6 +26,7 @@ const earth = (to: 'kept' | 'lifted' | 'missing'): EditCall => ({
   edit: 'setEarth',
   arguments: { box: 'valve-head', earth: to },
 });
+const plate: EditCall = { edit: 'setPlateVolts', arguments: { box: 'valve-head', volts: [230] } };
 const enclosed: EditCall = { edit: 'setEnclosed', arguments: { id: 'backline', enclosed: true } };
 
 const RIGS: readonly (readonly [
@@ -188,10 +189,10 @@ const RIGS: readonly (readonly [
   ],
   [
     '230 V gear on 120 V',
-    () => edited(cab(16, 16), { edit: 'setMains', arguments: { mains: mainsAt(120) } }),
+    () => edited(cab(16, 16), plate, { edit: 'setMains', arguments: { mains: mainsAt(120) } }),
     'SAFE-MAINSVOLT',
     '230 V gear on 240 V',
-    () => edited(cab(16, 16), { edit: 'setMains', arguments: { mains: mainsAt(240) } }),
+    () => edited(cab(16, 16), plate, { edit: 'setMains', arguments: { mains: mainsAt(240) } }),
   ],
 ];
 
@@ -228,6 +229,18 @@ describe('deadly rigs and their neighbours', () => {
   test.each(named)('$deadly: $code; $neighbour: nothing', ({ rig, code, sound }) => {
     expect(dangers(rig())).toContain(code);
     expect(dangers(sound())).toEqual([]);
+  });
+
+  test('a plate that nobody has read is to be looked up: no danger is cried from what is only assumed', () => {
+    const rig = edited(cab(16, 16), { edit: 'setMains', arguments: { mains: mainsAt(120) } });
+    expect(dangers(rig)).toEqual([]);
+    const [finding] = judge(rig, null).filter(({ code }) => code === 'SAFE-MAINSVOLT');
+    expect(finding!.severity).toBe('caution');
+    expect(sentenceOf(rig, finding!).text).toBe(
+      'Look up the rating plate of Valve head: 230 V assumed, here it gets 120 V.',
+    );
+    const read = edited(rig, { edit: 'setPlateVolts', arguments: { box: 'valve-head', volts: [120] } });
+    expect(judge(read, null).some(({ code }) => code === 'SAFE-MAINSVOLT')).toBe(false);
   });
 
   test('each says which it is: kills, burns or deafens, destroys; and sends nobody into a mains box', () => {

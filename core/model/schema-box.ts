@@ -65,6 +65,8 @@ const power = z.looseObject({
   earth: z.enum(['kept', 'lifted', 'missing', 'unknown']).default('unknown'),
   va: positiveFigure.optional(),
   volts: z.array(z.number().gt(0)).default([]),
+  /** Nobody has read them off its plate: they are those of the kind as a rule. */
+  isPlateAssumed: z.boolean().optional(),
   hertz: z.array(z.number().gt(0)).default([]),
   leakageUa: notNegativeFigure.optional(),
   ventilation: name.default(''),

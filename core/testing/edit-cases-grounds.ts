@@ -19,6 +19,7 @@ export const GROUND_CASES: Cases<
   | 'setChassisJoined'
   | 'setVentilation'
   | 'setPhantom'
+  | 'setPlateVolts'
   | 'setMains'
   | 'setWallOutlet'
 > = {
@@ -57,6 +58,12 @@ export const GROUND_CASES: Cases<
     see: (r) => placeOf('backline')(r)!.ventilation,
     then: 'fan in the door',
     refuse: { id: 'gone', ventilation: 'fan' },
+  },
+  setPlateVolts: {
+    give: { box: 'valve-head', volts: [100, 120] },
+    see: (r) => [box('valve-head')(r)!.power.volts, box('valve-head')(r)!.power.isPlateAssumed],
+    then: [[100, 120], undefined],
+    refuse: { box: 'valve-head', volts: [] },
   },
   setPhantom: {
     give: { box: 'valve-head', jack: 'return', is: 'on' },

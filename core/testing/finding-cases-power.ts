@@ -22,6 +22,7 @@ const onStage = (): Rig =>
     fourCable(),
     { edit: 'setMains', arguments: { mains: mainsOf(230, 16) } },
     { edit: 'setWallOutlet', arguments: { box: 'valve-head', jack: 'mains', outlet: 'left' } },
+    { edit: 'setPlateVolts', arguments: { box: 'valve-head', volts: [230] } },
   );
 
 /** A microphone in front of a combo, into a desk. */

@@ -12,6 +12,8 @@ type Excluded = {
   readonly gets: string;
   readonly takes: string;
   readonly isVolts: boolean;
+  /** Nobody has read its plate. */
+  readonly isAssumed: boolean;
 };
 
 /** SAFE-MAINSVOLT: what comes out of its outlet is not what is printed on a box. */
@@ -23,11 +25,13 @@ export const mainsVolts = rule<Excluded>({
       const isVolts = wrong === 'volts';
       const unit = isVolts ? 'V' : 'Hz';
       const gets = isVolts ? (volts ?? 0) : (view.stage.mains.hertz ?? 0);
+      const isAssumed = box.power.isPlateAssumed === true;
       return {
-        severity: 'danger',
+        severity: isAssumed ? 'caution' : 'danger',
         parts: [boxPart(box)],
         data: {
           box: box.id,
+          isAssumed,
           gets: formatQuantity(gets, unit),
           takes: inWords(
             (isVolts ? box.power.volts : box.power.hertz).map((own) => formatQuantity(own, unit)),
@@ -38,7 +42,9 @@ export const mainsVolts = rule<Excluded>({
     }),
   ),
   words: ({ data }, say) => ({
-    text: `${capitalFirst(say.box(data.box))} is made for ${data.takes}; here it gets ${data.gets}.`,
+    text: data.isAssumed
+      ? `Look up the rating plate of ${say.box(data.box)}: ${data.takes} assumed, here it gets ${data.gets}.`
+      : `${capitalFirst(say.box(data.box))} is made for ${data.takes}; here it gets ${data.gets}.`,
     why: data.isVolts
       ? 'This can burn and destroy gear. It is not plugged in here, but by a transformer that carries 1.3 times its VA and keeps the earth.'
       : 'This can burn and destroy gear: a transformer made for more hertz runs hot on fewer. It is not plugged in here unless its maker allows it.',
