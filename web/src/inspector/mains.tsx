@@ -34,8 +34,8 @@ export function MainsFacts({ box }: { box: Box }) {
             id={id}
             mono
             onPause={false}
-            value={box.power.volts.join('/')}
-            placeholder="not read"
+            value={box.power.isPlateAssumed ? '' : box.power.volts.join('/')}
+            placeholder={box.power.volts.length === 0 ? 'not read' : `${box.power.volts.join('/')} assumed`}
             disabled={readOnly !== null}
             commit={(text) => {
               const volts = text
