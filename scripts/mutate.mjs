@@ -1,6 +1,7 @@
 // npm run mutate [-- WORD]: makes the code wrong in one place at a time and runs the suites that should notice.
 // Ends with 1 if one of them did not.
 import { HUM_MUTATIONS } from './mutations-hum.mjs';
+import { POWER_MUTATIONS } from './mutations-power.mjs';
 import { TONE_MUTATIONS } from './mutations-tone.mjs';
 import { ensureInstalled } from './lib.mjs';
 import { unitTests } from './unit.mjs';
@@ -282,6 +283,7 @@ const MUTATIONS = [
   },
   ...TONE_MUTATIONS,
   ...HUM_MUTATIONS,
+  ...POWER_MUTATIONS,
 ];
 
 if ((await ensureInstalled()) !== 0) process.exit(1);
