@@ -218,15 +218,9 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
   const isDrawn = ({ lead }: Job) =>
     feeds ? [lead.from, lead.to].some((ref) => ref && chosen.has(ref.box)) : jobs.length <= MOST_DRAWN;
   const lines = linesOf(jobs.filter(isDrawn), placement, taken, view);
-  const hubs = new Set(placement.placed.flatMap(({ form, box }) => (form === 'hub' ? [box.box.id] : [])));
-  const byLead = new Map([...(feeds ?? [])].map(([id, feed]) => [feed.lead, { id, feed }]));
   const stubs = stubsOf(
     jobs.filter((job) => !isDrawn(job)),
-    (lead, far) => {
-      const own = byLead.get(lead.id);
-      if (!own) return boxOf(rig, far)?.tag ?? '';
-      return hubs.has(own.id) ? `${own.feed.draws} · ${own.feed.from}` : own.feed.from;
-    },
+    endNames(rig, placement, feeds),
     [...taken, ...lines.sleeves],
   );
   const drawn: Stubs = {
@@ -234,21 +228,6 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
     sleeves: [...lines.sleeves, ...stubs.sleeves],
     marks: [...lines.marks, ...stubs.marks],
   };
-  // What has its mains by a lead of its own: the outlet of the stage stands under its plate.
-  const walls = [...(feeds ?? [])].flatMap(([id, { lead, draws, from }]): Item[] => {
-    const placed = placement.placed.find(({ box }) => box.box.id === id);
-    if (lead !== null || !placed) return [];
-    const { rect } = placed;
-    // What a plate in the sound draws stands on it.
-    const isTold = placed.form !== 'hub' && services.every(({ box }) => box !== placed.box);
-    const words = [isTold ? '' : draws, from].filter(Boolean).join(' · ');
-    return [
-      text(rect.x, rect.y + rect.h + 13, words, {
-        tone: from === 'unfed' ? 'fault' : 'muted',
-        part: { type: 'box', id },
-      }),
-    ];
-  });
   const hops = hopsOf(drawn.routed);
   const jacks = [...pins].flatMap(([id, own]) =>
     own.map(({ jack, end, free }): Item => ({
@@ -262,7 +241,7 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
     })),
   );
   const rects = placement.placed.map(({ rect }) => rect);
-  const shown = [...names, ...walls].filter(
+  const shown = [...names, ...wallsUnder(placement, services, feeds)].filter(
     (item) => !hidesAnother(item, [...rects, ...drawn.sleeves], services),
   );
   return {
@@ -278,6 +257,38 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
     ],
   };
 }
+
+type Feeds = ReturnType<typeof feedWords> | null;
+
+/** What a lead's end is called where the lead itself is not drawn: of a feed the outlet, else the box at the other end. */
+function endNames(rig: Drawn, placement: Placement, feeds: Feeds) {
+  const hubs = new Set(placement.placed.flatMap(({ form, box }) => (form === 'hub' ? [box.box.id] : [])));
+  const byLead = new Map([...(feeds ?? [])].map(([id, feed]) => [feed.lead, { id, feed }]));
+  return (lead: MapLead, far: string): string => {
+    const own = byLead.get(lead.id);
+    if (!own) return boxOf(rig, far)?.tag ?? '';
+    return hubs.has(own.id) ? `${own.feed.draws} · ${own.feed.from}` : own.feed.from;
+  };
+}
+
+/** Under the plates of what has its power by no lead of the rig: its outlet of the stage, or that it has none. */
+const wallsUnder = (placement: Placement, services: readonly Service[], feeds: Feeds): readonly Item[] =>
+  [...(feeds ?? [])].flatMap(([id, { lead, draws, from }]): Item[] => {
+    const placed = placement.placed.find(({ box }) => box.box.id === id);
+    if (lead !== null || !placed) return [];
+    const { rect } = placed;
+    // What a plate in the sound draws stands on it.
+    const isTold = placed.form !== 'hub' && services.every(({ box }) => box !== placed.box);
+    const words = [isTold ? '' : draws, from].filter(Boolean).join(' · ');
+    return words === ''
+      ? []
+      : [
+          text(rect.x, rect.y + rect.h + 13, words, {
+            tone: from === 'unfed' ? 'fault' : 'muted',
+            part: { type: 'box', id },
+          }),
+        ];
+  });
 
 /** Every lead from end to end, the short ones first. */
 function linesOf(jobs: readonly Job[], placement: Placement, taken: readonly Rect[], view: MapView): Stubs {

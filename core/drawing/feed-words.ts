@@ -1,6 +1,6 @@
 // Where each box has its power from, in words on its plate.
-import { derive, pluggedIn, type Jack } from '../model';
-import { dcFeeds, mainsBoxes, milliampsOf, unfed } from '../power';
+import { derive, plugsAt, refAt, type Jack } from '../model';
+import { dcFeeds, dcOutlets, mainsBoxes, milliampsOf, plugVa, unfed } from '../power';
 
 /** Of a lead that feeds a box: what stands at the box's end, and of a plate what it draws. */
 export type Feed = {
@@ -25,24 +25,20 @@ export const feedWords = derive(['boxes', 'leads', 'variant', 'stage'], (of): Re
         from: `${outlet.box.tag} ${shortLabel(outlet.jack)}`,
         lead: lead.id,
       });
+  // Where no supply is in the rig nobody has come to it yet.
+  const loose = dcOutlets(of).length > 0 ? 'unfed' : '';
   for (const { box } of unfed(of))
-    found.set(box.id, { draws: `${Math.round(milliampsOf(box))} mA`, from: 'unfed', lead: null });
+    found.set(box.id, { draws: `${Math.round(milliampsOf(box))} mA`, from: loose, lead: null });
   const all = mainsBoxes(of);
-  for (const { box, va: own, via, wall } of all) {
+  for (const one of all) {
+    const { box, via, wall } = one;
     const [end] = via;
-    const behind = all.filter((one) => one.via.some((at) => at.box === box));
-    const va = behind.length > 0 ? behind.reduce((sum, one) => sum + (one.va ?? 0), 0) : own;
-    const lead = pluggedIn(of).find(
-      ({ lead: one, from, to }) =>
-        one.kind === 'mains' &&
-        [...from, ...to].some((ref) => ref.box === box.id) &&
-        [...from, ...to].some((ref) => ref.box === end?.box.id && ref.jack === end.jack.id),
-    );
+    const va = plugVa(all, one);
     if (found.has(box.id)) continue;
     found.set(box.id, {
       draws: va === null ? '? VA' : `${Math.round(va)} VA`,
       from: end ? `${end.box.tag} ${shortLabel(end.jack)}` : (wall?.name ?? ''),
-      lead: lead?.lead.id ?? null,
+      lead: end ? (plugsAt(of, refAt(end)).find(({ far }) => far?.box === box.id)?.lead.id ?? null) : null,
     });
   }
   return found;

@@ -1,6 +1,6 @@
 // A supply or a distribution in layer Power: its plate is the table of its outlets, each with what it feeds and how full it is.
 import { derive, type Box, type Jack } from '../model';
-import { dcFeeds, loadOf, mainsBoxes, stripLoads } from '../power';
+import { dcFeeds, loadOf, mainsBoxes, plugVa, stripLoads } from '../power';
 import { shortLabel } from './feed-words';
 import { fitText, textWidth } from './fonts';
 import type { Drawn, MapBox } from './model';
@@ -41,12 +41,12 @@ const tables = derive(
         share: rating === null ? null : wants / rating,
       });
     }
-    const strips = stripLoads(of);
+    const [strips, all] = [stripLoads(of), mainsBoxes(of)];
     for (const box of of.boxes)
       for (const jack of box.jacks) {
         if (!jack.mainsOutlet) continue;
-        const own = mainsBoxes(of).filter(({ via }) => via[0]?.box === box && via[0].jack === jack);
-        const va = own.reduce((sum, one) => sum + (one.va ?? 0), 0);
+        const own = all.filter(({ via }) => via[0]?.box === box && via[0].jack === jack);
+        const va = own.reduce((sum, one) => sum + (plugVa(all, one) ?? 0), 0);
         const group = strips.find(
           ({ end }) =>
             end.box === box &&
@@ -56,7 +56,7 @@ const tables = derive(
         put(box, {
           jack,
           words: tags === '' ? 'free' : `${tags} ${round(va)} VA`,
-          share: group?.rating ? (va / (group.va === 0 ? 1 : group.va)) * (group.amps / group.rating) : null,
+          share: group?.rating ? va / group.volts / group.rating : null,
         });
       }
     return rows;

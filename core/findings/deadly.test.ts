@@ -1,22 +1,18 @@
 // Rigs that kill, burn or destroy, each beside its neighbour that does not: none is silent, none cries wolf.
 import { describe, expect, test } from '@jest/globals';
 import type { EditCall } from '../edits';
-import type { Jack, Rig } from '../model';
+import type { Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
-import { earthed, powered, withJack } from '../testing/grounds';
+import { earthed, powered, withJack, withSpeaker } from '../testing/grounds';
 import { fedRig } from '../testing/supplies';
 import { judge, sentenceOf } from './index';
 
 const dangers = (rig: Rig): readonly string[] =>
   judge(rig, null).flatMap(({ code, severity }) => (severity === 'danger' ? [code] : []));
 const manual = (value: number) => ({ value, source: 'manual' as const });
-const speaker = (rig: Rig, box: string, jack: string, more: Partial<NonNullable<Jack['speaker']>>): Rig => {
-  const own = rig.boxes.find(({ id }) => id === box)!.jacks.find(({ id }) => id === jack)!;
-  return withJack(rig, box, jack, { speaker: { ...own.speaker!, ...more } });
-};
 const head = 'guitar/out > valve-head/input';
 const cab = (ohm: number, tap: number): Rig =>
-  speaker(
+  withSpeaker(
     build(`guitar, valve head, cab ${ohm} 100w`, head, `valve-head/spk-${tap} = cabinet/in`),
     'valve-head',
     `spk-${tap}`,
@@ -74,7 +70,7 @@ const RIGS: readonly (readonly [
   [
     'a bridged output into an earthed load box',
     () =>
-      speaker(
+      withSpeaker(
         withJack(
           build('guitar, class-d power amp, load box', 'class-d-power-amp/spk = load-box/in'),
           'load-box',
@@ -90,7 +86,7 @@ const RIGS: readonly (readonly [
     'SAFE-BRIDGED',
     'one whose sleeve floats',
     () =>
-      speaker(
+      withSpeaker(
         build('guitar, class-d power amp, load box', 'class-d-power-amp/spk = load-box/in'),
         'load-box',
         'in',

@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Jack, Rig } from '../model';
 import { build, edited } from '../testing/build';
-import { withJack } from '../testing/grounds';
+import { switchedCabinets, withJack, withSpeaker } from '../testing/grounds';
 import { judge, sentenceOf } from './index';
 
 const SAFE = /^SAFE-(NOLOAD|TAPONLY|SPKOUT|IMPED|TWOTAPS|RATING|BRIDGED|SPKLEAD)$/;
@@ -10,10 +10,6 @@ const told = (rig: Rig) =>
   judge(rig, null)
     .filter(({ code }) => SAFE.test(code))
     .map(({ code, severity }) => `${code} ${severity}`);
-const speaker = (rig: Rig, box: string, jack: string, more: Partial<NonNullable<Jack['speaker']>>): Rig => {
-  const own = rig.boxes.find(({ id }) => id === box)!.jacks.find(({ id }) => id === jack)!;
-  return withJack(rig, box, jack, { speaker: { ...own.speaker!, ...more } });
-};
 const manual = (value: number) => ({ value, source: 'manual' as const });
 
 describe('loads', () => {
@@ -49,11 +45,11 @@ describe('loads', () => {
         ),
       };
       const cabs = ['cabinet', 'cabinet-2'].reduce(
-        (r, id) => speaker(r, id, 'in', { ohm: manual(ohm) }),
+        (r, id) => withSpeaker(r, id, 'in', { ohm: manual(ohm) }),
         joined,
       );
       const known = ['spk-l', 'spk-r'].reduce(
-        (r, jack) => speaker(r, 'stereo-power-amp', jack, { minOhm: manual(4) }),
+        (r, jack) => withSpeaker(r, 'stereo-power-amp', jack, { minOhm: manual(4) }),
         cabs,
       );
       return edited(
@@ -78,7 +74,7 @@ describe('loads', () => {
 
   const behind = (amp: string, ground: Jack['ground']) => {
     const rig = build(`guitar, ${amp}, load box`, `${amp.replaceAll(' ', '-')}/spk = load-box/in`);
-    return speaker(withJack(rig, 'load-box', 'in', { ground }), 'load-box', 'in', { watts: manual(600) });
+    return withSpeaker(withJack(rig, 'load-box', 'in', { ground }), 'load-box', 'in', { watts: manual(600) });
   };
 
   test('bridged into what ties its sleeve: a danger; not bridged, or a sleeve that floats: nothing; not known: ask first', () => {
@@ -93,27 +89,14 @@ describe('loads', () => {
   });
 
   test('a switcher that breaks before it makes: a danger where it is known, a caution where it is not, nothing where it makes first', () => {
-    const rig = (switching: NonNullable<Jack['speaker']>['switching']) =>
-      speaker(
-        build(
-          'guitar, valve head, speaker switcher, cab 16, cab 16',
-          'guitar/out > valve-head/input',
-          'valve-head/spk-16 = speaker-switcher/in',
-          'speaker-switcher/out-a = cabinet/in',
-          'speaker-switcher/out-b = cabinet-2/in',
-        ),
-        'speaker-switcher',
-        'in',
-        { switching },
-      );
-    expect(told(rig('breaks-first'))).toEqual(['SAFE-NOLOAD danger']);
-    expect(told(rig('unknown'))).toEqual(['SAFE-NOLOAD caution']);
-    expect(told(rig('makes-first'))).toEqual([]);
+    expect(told(switchedCabinets('breaks-first'))).toEqual(['SAFE-NOLOAD danger']);
+    expect(told(switchedCabinets('unknown'))).toEqual(['SAFE-NOLOAD caution']);
+    expect(told(switchedCabinets('makes-first'))).toEqual([]);
   });
 
   test('a tap beside the cabinet wants what the stage gives, and takes none of it', () => {
     const rig = (watts: number) =>
-      speaker(
+      withSpeaker(
         build(
           'guitar, valve head 50w, speaker tap, cab 8 200w',
           'guitar/out > valve-head/input',

@@ -47,7 +47,13 @@ const COST = { unfed: 1e10, left: 1e8, doubt: 1e6, tight: 1e3, move: 1 } as cons
 const MOST_LOOKED = 20_000;
 
 type Problem = {
+  /** Those that hang on an outlet or a chain, or on nothing. */
   readonly boxes: readonly DcBox[];
+  /** Each with all that hangs on it, which goes with it. */
+  readonly along: readonly (readonly Box[])[];
+  /** What those draw together, mA: as noted, and at least. */
+  readonly draws: readonly number[];
+  readonly least: readonly number[];
   readonly outlets: readonly DcOutlet[];
   readonly slots: readonly Slot[];
   /** Of each box: the slot it is in today; −1: none. */
@@ -59,8 +65,16 @@ type Problem = {
 
 /** Outlets, tails of chains that hang on them, and what stands where. */
 function problemOf(of: Of): Problem {
-  const [boxes, outlets] = [dcBoxes(of), dcOutlets(of)];
+  const outlets = dcOutlets(of);
   const feeds = dcFeeds(of);
+  const hosted = feeds.flatMap(({ fed }) => fed.filter(({ host }) => host !== null));
+  const boxes = dcBoxes(of).filter(({ box }) => hosted.every((one) => one.box !== box));
+  const along = boxes.map(({ box }) => [
+    box,
+    ...hosted.flatMap((one) => (one.host === box ? [one.box] : [])),
+  ]);
+  const sums = (by: (box: Box) => number) => along.map((own) => own.reduce((sum, box) => sum + by(box), 0));
+  const [draws, least] = [sums(milliampsOf), sums(leastMilliamps)];
   const slots: Slot[] = [];
   outlets.forEach((outlet, i) => {
     const tails = tailsOn(of, outlet);
@@ -88,10 +102,14 @@ function problemOf(of: Of): Problem {
   });
   const margin = 1 + of.houseRules.limits.dcMarginPercent / 100;
   const fits = (box: number, outlet: number) => {
-    const [own, at] = [boxes[box], outlets[outlet]];
-    return own !== undefined && at !== undefined && mayFeed(at, own.box);
+    const at = outlets[outlet];
+    return (
+      at !== undefined &&
+      (along[box] ?? []).every((own) => suits(at, own)) &&
+      (least[box] ?? 0) <= mostMilliamps(at.facts.milliamps)
+    );
   };
-  return { boxes, outlets, slots, today, fits, margin };
+  return { boxes, along, draws, least, outlets, slots, today, fits, margin };
 }
 
 /** Free tails, and those in use, of what hands an outlet on. */
@@ -106,53 +124,57 @@ function tailsOn(of: Of, outlet: DcOutlet): readonly JackEnd[] {
   });
 }
 
-/** Whether an outlet can feed a box that is alone on it: volts, polarity, kind and current are known and right. */
-export function mayFeed(outlet: DcOutlet, box: Box): boolean {
-  const { milliamps, polarity, kind } = outlet.facts;
+/** Are volts, polarity and kind of an outlet known to be right for a box? */
+function suits(outlet: DcOutlet, box: Box): boolean {
+  const { polarity, kind } = outlet.facts;
   const { dcVolts, dcPolarity } = box.power;
   return (
     dcVolts !== undefined &&
     dcFaults(outlet, box).length === 0 &&
-    (kind === 'ac' || dcPolarity === undefined || polarity === dcPolarity) &&
-    leastMilliamps(box) <= mostMilliamps(milliamps)
+    (kind === 'ac' || dcPolarity === undefined || polarity === dcPolarity)
   );
 }
+
+/** Whether an outlet can feed a box that is alone on it. */
+export const mayFeed = (outlet: DcOutlet, box: Box): boolean =>
+  suits(outlet, box) && leastMilliamps(box) <= mostMilliamps(outlet.facts.milliamps);
 
 /** What one branch of the search holds to: boxes bound to an outlet, and outlets that are shut to a box. */
 type Branch = { readonly bound: ReadonlyMap<number, number>; readonly shut: ReadonlySet<string> };
 
 type Solved = { readonly slotOf: readonly number[]; readonly cost: number };
 
-function unfedCost({ slots, today, fits }: Problem, box: number): number {
+function unfedCost({ along, slots, today, fits }: Problem, box: number): number {
   const outlet = slots[today[box] ?? -1]?.outlet;
-  return COST.unfed + (outlet !== undefined && fits(box, outlet) ? COST.left : 0);
+  return COST.unfed * (along[box]?.length ?? 1) + (outlet !== undefined && fits(box, outlet) ? COST.left : 0);
 }
 
 /** What speaks against an outlet that may feed a box: by its figures as assumed it is too little, or leaves less than the margin. */
-function strain(box: Box, outlet: DcOutlet | undefined, margin: number): number {
-  const has = outlet?.facts.milliamps?.value ?? Infinity;
-  if (milliampsOf(box) > has) return COST.doubt;
-  return milliampsOf(box) * margin > has ? COST.tight : 0;
+function strain({ draws, outlets, margin }: Problem, box: number, outlet: number): number {
+  const has = outlets[outlet]?.facts.milliamps?.value ?? Infinity;
+  const drawn = draws[box] ?? 0;
+  if (drawn > has) return COST.doubt;
+  return drawn * margin > has ? COST.tight : 0;
 }
 
 /** The best placement of a branch that heeds every outlet by itself, not yet what several draw together: no real one costs less. */
 function relaxed(problem: Problem, { bound, shut }: Branch): Solved {
-  const { boxes, slots, outlets, today, fits, margin } = problem;
-  const costs = boxes.map(({ box }, i) => [
+  const { boxes, slots, today, fits } = problem;
+  const costs = boxes.map((_, i) => [
     ...slots.map(({ outlet }, s) => {
       const only = bound.get(i);
       const isShut = shut.has(`${i} ${outlet}`) || (only !== undefined && only !== outlet);
       if (isShut || !fits(i, outlet)) return NEVER;
-      return strain(box, outlets[outlet], margin) + (today[i] === s ? 0 : COST.move);
+      return strain(problem, i, outlet) + (today[i] === s ? 0 : COST.move);
     }),
-    ...boxes.map((_, k) => (k === i ? unfedCost(problem, i) : NEVER)),
+    ...boxes.map((__, k) => (k === i ? unfedCost(problem, i) : NEVER)),
   ]);
   return leastCost(costs);
 }
 
 /** Boxes that together are too much for an outlet or a supply, or may not share a ground; the one that weighs most first. */
 function clash(problem: Problem, slotOf: readonly number[]): readonly number[] | null {
-  const { boxes, slots, outlets } = problem;
+  const { boxes, draws, least, slots, outlets } = problem;
   const by = new Map<string, number[]>();
   const put = (key: string, box: number) => by.set(key, [...(by.get(key) ?? []), box]);
   slotOf.forEach((slot, box) => {
@@ -163,8 +185,7 @@ function clash(problem: Problem, slotOf: readonly number[]): readonly number[] |
     put(`supply ${at.box.id}`, box);
     put(`ground ${groundOf(at)}`, box);
   });
-  const drawn = (of: readonly number[], by: (box: Pick<Box, 'power'>) => number) =>
-    of.reduce((sum, i) => sum + by(boxes[i]?.box ?? NOTHING), 0);
+  const sum = (of: readonly number[], by: readonly number[]) => of.reduce((all, i) => all + (by[i] ?? 0), 0);
   for (const [key, own] of by) {
     const [what = '', id = ''] = key.split(' ');
     const signs = new Set(own.map((i) => boxes[i]?.box.power.positiveGround ?? false));
@@ -172,18 +193,13 @@ function clash(problem: Problem, slotOf: readonly number[]): readonly number[] |
       what === 'ground'
         ? signs.size > 1
         : what === 'outlet'
-          ? own.length > 1 &&
-            drawn(own, milliampsOf) > (outlets[Number(id)]?.facts.milliamps?.value ?? Infinity)
-          : drawn(own, leastMilliamps) >
+          ? own.length > 1 && sum(own, draws) > (outlets[Number(id)]?.facts.milliamps?.value ?? Infinity)
+          : sum(own, least) >
             mostMilliamps(outlets.find(({ box }) => box.id === id)?.box.power.dcTotalMilliamps);
-    if (isOver) return own.toSorted((x, y) => drawn([y], milliampsOf) - drawn([x], milliampsOf));
+    if (isOver) return own.toSorted((x, y) => (draws[y] ?? 0) - (draws[x] ?? 0));
   }
   return null;
 }
-
-const NOTHING: Pick<Box, 'power'> = {
-  power: { class: 'none', earth: 'unknown', volts: [], hertz: [], ventilation: '', positiveGround: false },
-};
 
 /**
  * The best placement, by branch and bound: a branch's bound is the matching that heeds no sums; where sums are broken one box of
@@ -225,28 +241,27 @@ function without(problem: Problem, { slotOf }: Solved, over: readonly number[]):
   return { slotOf: left, cost: costOf(problem, left) };
 }
 
-function costOf(problem: Problem, slotOf: readonly number[]): number {
-  const { boxes, slots, outlets, today, margin } = problem;
-  return boxes.reduce((sum, { box }, i) => {
+const costOf = (problem: Problem, slotOf: readonly number[]): number =>
+  problem.boxes.reduce((sum, _, i) => {
     const slot = slotOf[i] ?? -1;
-    const at = outlets[slots[slot]?.outlet ?? -1];
-    return sum + (at ? strain(box, at, margin) + (today[i] === slot ? 0 : COST.move) : unfedCost(problem, i));
+    const outlet = problem.slots[slot]?.outlet;
+    if (outlet === undefined) return sum + unfedCost(problem, i);
+    return sum + strain(problem, i, outlet) + (problem.today[i] === slot ? 0 : COST.move);
   }, 0);
-}
 
 function told(problem: Problem, { slotOf }: Solved, looked: number, isExact: boolean): Assignment {
-  const { boxes, slots, today, outlets, margin } = problem;
+  const { boxes, slots, today } = problem;
   const assigned = boxes.map((own, i): Assigned => {
     const slot = slots[slotOf[i] ?? -1];
     return { of: own, at: slot?.at ?? null, stays: slot !== undefined && today[i] === slotOf[i] };
   });
-  const roomy = boxes.filter(({ box }, i) => {
-    const slot = slots[slotOf[i] ?? -1];
-    return slot && milliampsOf(box) * margin <= (outlets[slot.outlet]?.facts.milliamps?.value ?? Infinity);
+  const roomy = boxes.filter((_, i) => {
+    const outlet = slots[slotOf[i] ?? -1]?.outlet;
+    return outlet !== undefined && strain(problem, i, outlet) === 0;
   });
   return {
     boxes: assigned,
-    unfed: assigned.flatMap(({ of: { box }, at }) => (at ? [] : [box])),
+    unfed: assigned.flatMap(({ at }, i) => (at ? [] : (problem.along[i] ?? []))),
     withMargin: roomy.length,
     moved: assigned.filter(({ at, stays }) => at && !stays).length,
     isExact,

@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { applyEdit } from '../edits';
 import { checkInvariants, inNight, type Rig } from '../model';
+import { powered } from '../testing/grounds';
 import { fedRig, type OutletFigures, type PedalFigures } from '../testing/supplies';
 import {
   assignEdits,
@@ -74,6 +75,11 @@ describe('feeds', () => {
       ],
     };
     expect(fedBy(chained)['out-1']).toEqual(['pedal-1', 'pedal-4']);
+    // It goes where its host goes, and its current counts there.
+    expect(assignOutlets(night(chained))).toMatchObject({ unfed: [], moved: 0 });
+    expect(taken(chained)).toEqual(['supply/out-1', 'supply/out-2', 'supply/out-2']);
+    const heavy = powered(chained, 'pedal-4', { dcMilliamps: { value: 80, source: 'manual' } });
+    expect(taken(heavy)[0]).toBe('supply/out-2');
   });
 
   test.each([

@@ -4,6 +4,7 @@ import {
   endAt,
   jackKey,
   plugsAt,
+  refAt,
   type Box,
   type Figure,
   type Jack,
@@ -17,11 +18,15 @@ export type DcOutlet = JackEnd & { readonly facts: NonNullable<Jack['dcOutlet']>
 /** A box that wants low voltage, and the jack that takes it. */
 export type DcBox = { readonly box: Box; readonly jack: Jack };
 
-/** What one outlet feeds, each with the lead by which it hangs there. */
-export type DcFeed = {
-  readonly outlet: DcOutlet;
-  readonly fed: readonly (DcBox & { readonly lead: Lead })[];
+/** A box on an outlet, with the lead it hangs by. */
+export type DcFed = DcBox & {
+  readonly lead: Lead;
+  /** The box whose own jack hands it on; null: it hangs on the outlet itself, or on a chain. */
+  readonly host: Box | null;
 };
+
+/** What one outlet feeds. */
+export type DcFeed = { readonly outlet: DcOutlet; readonly fed: readonly DcFed[] };
 
 type Of = Reads<'boxes' | 'leads' | 'variant'>;
 
@@ -53,23 +58,26 @@ const handsOn = (box: Box, came: Jack): readonly Jack[] =>
       (box.part === 'lead' || jack.direction !== 'in'),
   );
 
-function fedFrom(of: Of, end: JackEnd, seen: Set<string>): readonly (DcBox & { readonly lead: Lead })[] {
-  const key = jackKey({ box: end.box.id, jack: end.jack.id });
+function fedFrom(of: Of, end: JackEnd, host: Box | null, seen: Set<string>): readonly DcFed[] {
+  const key = jackKey(refAt(end));
   if (seen.has(key)) return [];
   seen.add(key);
-  return plugsAt(of, { box: end.box.id, jack: end.jack.id }).flatMap(({ lead, far }) => {
+  return plugsAt(of, refAt(end)).flatMap(({ lead, far }) => {
     const to = endAt(of, far);
     if (lead.kind !== 'dc' || !to || to.jack.dcOutlet) return [];
-    seen.add(jackKey({ box: to.box.id, jack: to.jack.id }));
-    const own =
-      to.box.part !== 'lead' && takesDc(to.jack) && to.box.power.class === 'low' ? [{ ...to, lead }] : [];
-    return [...own, ...handsOn(to.box, to.jack).flatMap((jack) => fedFrom(of, { box: to.box, jack }, seen))];
+    seen.add(jackKey(refAt(to)));
+    const isFed = to.box.part !== 'lead' && takesDc(to.jack) && to.box.power.class === 'low';
+    const next = to.box.part === 'lead' ? host : (host ?? to.box);
+    return [
+      ...(isFed ? [{ ...to, lead, host }] : []),
+      ...handsOn(to.box, to.jack).flatMap((jack) => fedFrom(of, { box: to.box, jack }, next, seen)),
+    ];
   });
 }
 
 /** What every outlet feeds in a night; those that feed nothing stand there too. */
 export const dcFeeds = derive(['boxes', 'leads', 'variant'], (of): readonly DcFeed[] =>
-  dcOutlets(of).map((outlet) => ({ outlet, fed: fedFrom(of, outlet, new Set()) })),
+  dcOutlets(of).map((outlet) => ({ outlet, fed: fedFrom(of, outlet, null, new Set()) })),
 );
 
 /** Boxes that no outlet feeds. */

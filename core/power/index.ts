@@ -41,6 +41,7 @@ export {
   circuitLoads,
   hotIn,
   mainsBoxes,
+  plugVa,
   stripLoads,
   wrongMains,
   type CircuitLoad,

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import type { EditCall } from '../edits';
 import { inNight, inSetting, type Jack, type JackEnd, type Rig } from '../model';
 import { build, edited } from '../testing/build';
-import { withJack } from '../testing/grounds';
+import { switchedCabinets, withJack, withSpeaker } from '../testing/grounds';
 import {
   gapsIn,
   loadsIn,
@@ -25,10 +25,6 @@ const stageOf = (rig: Rig, box: string, sound: string | null = null): Stage => {
 const used = (stage: Stage): Output => stage.outputs.find(({ load }) => load !== null)!;
 const shares = (output: Output, watts: number) =>
   sharesOf(output.load!, watts).map(({ end, watts: own }) => [end.box.id, Number(own.toFixed(2))]);
-const facts = (rig: Rig, box: string, jack: string, more: Partial<NonNullable<Jack['speaker']>>): Rig => {
-  const own = rig.boxes.find(({ id }) => id === box)!.jacks.find(({ id }) => id === jack)!;
-  return withJack(rig, box, jack, { speaker: { ...own.speaker!, ...more } });
-};
 const state = (box: string, block: string, to: string, sound?: string): EditCall => ({
   edit: 'setBlockState',
   arguments: {
@@ -74,7 +70,7 @@ describe('loads together', () => {
       'valve-head/spk-16 = cabinet/in',
       'valve-head/spk-8 = cabinet-2/in',
     );
-    const stage = stageOf(facts(rig, 'valve-head', 'spk-8', { inSeries: true }), 'valve-head');
+    const stage = stageOf(withSpeaker(rig, 'valve-head', 'spk-8', { inSeries: true }), 'valve-head');
     expect(used(stage).taps.map(({ id }) => id)).toEqual(['spk-16', 'spk-8']);
     expect(used(stage).load?.ohm).toBe(16);
     // As it is they are two taps in use at once.
@@ -89,9 +85,12 @@ describe('loads together', () => {
       'valve-head/spk-4 = cabinet-2/in',
     );
     const eight = { value: 8, source: 'manual' as const };
-    expect(used(stageOf(facts(two, 'valve-head', 'spk-4', { ohm: eight }), 'valve-head')).load?.ohm).toBe(8);
+    expect(
+      used(stageOf(withSpeaker(two, 'valve-head', 'spk-4', { ohm: eight }), 'valve-head')).load?.ohm,
+    ).toBe(8);
     const solid = ['spk-16', 'spk-8', 'spk-4'].reduce(
-      (r, jack) => facts(r, 'valve-head', jack, { stage: 'solid', minOhm: { value: 4, source: 'manual' } }),
+      (r, jack) =>
+        withSpeaker(r, 'valve-head', jack, { stage: 'solid', minOhm: { value: 4, source: 'manual' } }),
       two,
     );
     expect(used(stageOf(solid, 'valve-head')).load?.ohm).toBe(8);
@@ -239,22 +238,8 @@ describe('loads inside, switchers, slaves', () => {
     expect(withoutLoad(inNight(inside, null))).toEqual([]);
   });
 
-  const switched = (switching: NonNullable<Jack['speaker']>['switching']) =>
-    facts(
-      build(
-        'guitar, valve head, speaker switcher, cab 16, cab 16',
-        'guitar/out > valve-head/input',
-        'valve-head/spk-16 = speaker-switcher/in',
-        'speaker-switcher/out-a = cabinet/in',
-        'speaker-switcher/out-b = cabinet-2/in',
-      ),
-      'speaker-switcher',
-      'in',
-      { switching },
-    );
-
   test('a switcher joins the amplifier to one cabinet at a time', () => {
-    const rig = switched('makes-first');
+    const rig = switchedCabinets('makes-first');
     expect(loadsIn(used(stageOf(rig, 'valve-head')).load).map(({ box }) => box.id)).toEqual(['cabinet']);
     const other = edited(rig, state('speaker-switcher', 'select', 'b'));
     expect(loadsIn(used(stageOf(other, 'valve-head')).load).map(({ box }) => box.id)).toEqual(['cabinet-2']);
@@ -262,16 +247,16 @@ describe('loads inside, switchers, slaves', () => {
 
   test('one that breaks before it makes leaves a gap, unless another load stays', () => {
     const gaps = (rig: Rig) => gapsIn(inNight(rig, null)).map(({ at, isKnown }) => [at.box.id, isKnown]);
-    expect(gaps(switched('makes-first'))).toEqual([]);
-    expect(gaps(switched('breaks-first'))).toEqual([['speaker-switcher', true]]);
-    expect(gaps(switched('unknown'))).toEqual([['speaker-switcher', false]]);
+    expect(gaps(switchedCabinets('makes-first'))).toEqual([]);
+    expect(gaps(switchedCabinets('breaks-first'))).toEqual([['speaker-switcher', true]]);
+    expect(gaps(switchedCabinets('unknown'))).toEqual([['speaker-switcher', false]]);
     const beside = build(
       'guitar, valve head, cab with through 8, speaker switcher, cab 8',
       'valve-head/spk-4 = cabinet-with-through/in',
       'cabinet-with-through/through = speaker-switcher/in',
       'speaker-switcher/out-a = cabinet/in',
     );
-    expect(gaps(facts(beside, 'speaker-switcher', 'in', { switching: 'breaks-first' }))).toEqual([]);
+    expect(gaps(withSpeaker(beside, 'speaker-switcher', 'in', { switching: 'breaks-first' }))).toEqual([]);
   });
 
   test('a small head behind which a big one plays: dB of its watts against the other’s; a microphone ends it', () => {

@@ -62,6 +62,9 @@ function passed(of: ForSignal, { box }: JackEnd): number {
 /** Positions that leave all but this much are straight through. */
 const STRAIGHT = 0.999;
 
+/** What is plugged in here is in series with the rest. */
+const isSeries = ({ speaker }: Jack): boolean => speaker?.inSeries === true;
+
 /** Several side by side, 1 / sum(1 / Z), or one after the other, sum(Z). */
 function joined(kind: 'parallel' | 'series', loads: readonly (Load | null)[]): Load | null {
   const of = loads.filter((load) => load !== null);
@@ -111,35 +114,32 @@ function loadAt(of: ForSignal, end: JackEnd, seen: ReadonlySet<string>): Load | 
     return rest === null || isLoad === 'never' || left >= STRAIGHT ? rest : leaf(left, rest);
   }
   const onward = handsOn(of, end);
-  const isSeries = ({ speaker }: Jack) => speaker?.inSeries === true;
   const own = isLoad === 'always' ? leaf(0, null) : null;
   const beside = joined('parallel', [own, behind(onward.filter((jack) => !isSeries(jack)))]);
   return joined('series', [beside, behind(onward.filter(isSeries))]);
 }
 
-/** Jacks of one stage that are one output: of a transformer those of one impedance, else all of them. */
+/**
+ * Jacks of one stage that are one output: of a transformer those of one impedance, else all of them. Extension jacks in series
+ * belong to the output that is in use.
+ */
 function outputsOf(of: ForSignal, { box, taps }: Amplifier): readonly Output[] {
+  const [extensions, plain] = [taps.filter(isSeries), taps.filter((tap) => !isSeries(tap))];
   const groups = new Map<string, Jack[]>();
-  for (const tap of taps) {
-    // An extension jack in series belongs to the output it extends.
-    const key = isTapped(tap) && !tap.speaker?.inSeries ? String(tap.speaker?.ohm?.value ?? tap.id) : '';
+  for (const tap of plain) {
+    const key = isTapped(tap) ? String(tap.speaker?.ohm?.value ?? tap.id) : '';
     groups.set(key, [...(groups.get(key) ?? []), tap]);
   }
-  const [series, ...plain] = [...groups].sort(([a], [b]) => Number(a !== '') - Number(b !== ''));
-  const isExtended = series && series[0] === '' && plain.length > 0;
-  const on = (jacks: readonly Jack[]) => jacks.map((jack) => loadBehind(of, box, jack, new Set()));
-  const whole = (jacks: readonly Jack[]): Load | null => {
-    const [beside, after] = [false, true].map((is) =>
-      joined('parallel', on(jacks.filter(({ speaker }) => (speaker?.inSeries ?? false) === is))),
+  const on = (jacks: readonly Jack[]) =>
+    joined(
+      'parallel',
+      jacks.map((jack) => loadBehind(of, box, jack, new Set())),
     );
-    return joined('series', [beside ?? null, after ?? null]);
-  };
-  if (!series) return [];
-  if (!isExtended) return [series, ...plain].map(([, jacks]) => ({ taps: jacks, load: whole(jacks) }));
-  const used = plain.find(([, jacks]) => on(jacks).some((load) => load !== null)) ?? plain[0];
-  return plain.map((group) => {
-    const jacks = group === used ? [...group[1], ...series[1]] : group[1];
-    return { taps: jacks, load: whole(jacks) };
+  const all = [...groups.values()];
+  const used = all.find((jacks) => on(jacks) !== null) ?? all[0];
+  return all.map((jacks) => {
+    const own = jacks === used ? extensions : [];
+    return { taps: [...jacks, ...own], load: joined('series', [on(jacks), on(own)]) };
   });
 }
 

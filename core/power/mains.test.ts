@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { inNight, makeLead, type Rig } from '../model';
 import { build, edited } from '../testing/build';
 import { powered, withJack } from '../testing/grounds';
-import { circuitLoads, hotIn, mainsBoxes, stripLoads, wrongMains } from './index';
+import { circuitLoads, hotIn, mainsBoxes, plugVa, stripLoads, wrongMains } from './index';
 
 const known = (value: number) => ({ value, source: 'manual' as const });
 const night = (rig: Rig) => inNight(rig, null);
@@ -67,6 +67,42 @@ describe('mains', () => {
     expect(loads[0]!.amps).toBeCloseTo(300 / 230, 9);
     const [strip] = stripLoads(night(stage()));
     expect([strip!.va, strip!.rating]).toEqual([300, 10]);
+  });
+
+  test('a box with a courtesy outlet draws its own besides what hangs behind it', () => {
+    const rig = withJack(stage(), 'combo', 'input', {
+      direction: 'out',
+      carries: 'mains',
+      mainsOutlet: { earthed: true, group: null },
+    });
+    const behind = edited(
+      rig,
+      { edit: 'unplug', arguments: { lead: 'mains-1', side: 'from' } },
+      {
+        edit: 'replug',
+        arguments: { lead: 'mains-1', side: 'from', at: [{ box: 'combo', jack: 'input' }] },
+      },
+    );
+    const all = mainsBoxes(night(behind));
+    expect(circuitLoads(night(behind))[0]!.va).toBe(300);
+    expect(
+      plugVa(
+        all,
+        all.find(({ box }) => box.id === 'combo')!,
+      ),
+    ).toBe(300);
+    expect(
+      plugVa(
+        all,
+        all.find(({ box }) => box.id === 'mains-distribution')!,
+      ),
+    ).toBe(300);
+    expect(
+      plugVa(
+        all,
+        all.find(({ box }) => box.id === 'valve-head')!,
+      ),
+    ).toBe(100);
   });
 
   test('a plate that nobody has read is named', () => {

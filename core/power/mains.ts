@@ -32,7 +32,12 @@ export type MainsBox = {
 
 type Of = Reads<'boxes' | 'leads' | 'variant' | 'stage'>;
 
-const isDistribution = (box: Box): boolean => box.jacks.some(({ mainsOutlet }) => mainsOutlet !== undefined);
+const isTransformer = (box: Box): boolean =>
+  box.jacks.some(({ mainsOutlet }) => mainsOutlet?.transforms === true);
+
+/** Does a box draw something of its own? A distribution hands on, and the plate of a transformer tells what it carries. */
+const draws = ({ box, va }: Pick<MainsBox, 'box' | 'va'>): boolean =>
+  !isTransformer(box) && (va !== null || box.jacks.every(({ mainsOutlet }) => mainsOutlet === undefined));
 
 /** Does a box have a plug for the mains? */
 export const isOnMains = ({ power, jacks }: Box): boolean =>
@@ -81,7 +86,8 @@ export const mainsBoxes = derive(['boxes', 'leads', 'variant', 'stage'], (of): r
 export type MainsLoad = {
   readonly boxes: readonly MainsBox[];
   readonly va: number;
-  /** At the volts that are there, or 230, A. */
+  /** The volts that are there, or 230. */
+  readonly volts: number;
   readonly amps: number;
   /** What it may give, A; null: not known. */
   readonly rating: number | null;
@@ -99,17 +105,25 @@ export type StripLoad = MainsLoad & {
 
 const USUAL_VOLTS = 230;
 
-function loadOf(boxes: readonly MainsBox[], volts: number | null, rating: number | null): MainsLoad {
-  // What a distribution draws is what hangs behind it.
-  const own = boxes.filter(({ box }) => !isDistribution(box));
+function loadOf(boxes: readonly MainsBox[], given: number | null, rating: number | null): MainsLoad {
+  const own = boxes.filter(draws);
+  const volts = given ?? USUAL_VOLTS;
   const va = own.reduce((sum, one) => sum + (one.va ?? 0), 0);
   return {
     boxes: own,
     va,
-    amps: va / (volts ?? USUAL_VOLTS),
+    volts,
+    amps: va / volts,
     rating,
     unknown: own.flatMap((one) => (one.va === null ? [one.box] : [])),
   };
+}
+
+/** What comes by a box's plug, VA: its own, and all that hangs behind it; null: nobody has read its plate. */
+export function plugVa(all: readonly MainsBox[], one: MainsBox): number | null {
+  const behind = all.filter(({ via }) => via.some(({ box }) => box === one.box));
+  const { va, boxes } = loadOf([one, ...behind], null, null);
+  return boxes.every((own) => own.va === null) ? null : va;
 }
 
 /** What is on each circuit of the stage. */

@@ -57,3 +57,30 @@ export function onTwoCircuits(earthDifferences: Rig['stage']['mains']['earthDiff
     wallOutlet: 'right',
   });
 }
+
+/** A rig with a loudspeaker jack whose facts are others. */
+export function withSpeaker(
+  rig: Rig,
+  id: string,
+  jack: string,
+  more: Partial<NonNullable<Jack['speaker']>>,
+): Rig {
+  const own = rig.boxes.find((box) => box.id === id)?.jacks.find((one) => one.id === jack)?.speaker;
+  if (!own) throw new Error(`${id}/${jack} is no loudspeaker jack`);
+  return withJack(rig, id, jack, { speaker: { ...own, ...more } });
+}
+
+/** A head into a switcher with a cabinet at each of its outputs. */
+export const switchedCabinets = (switching: NonNullable<Jack['speaker']>['switching']): Rig =>
+  withSpeaker(
+    build(
+      'guitar, valve head, speaker switcher, cab 16, cab 16',
+      'guitar/out > valve-head/input',
+      'valve-head/spk-16 = speaker-switcher/in',
+      'speaker-switcher/out-a = cabinet/in',
+      'speaker-switcher/out-b = cabinet-2/in',
+    ),
+    'speaker-switcher',
+    'in',
+    { switching },
+  );

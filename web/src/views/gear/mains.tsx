@@ -120,42 +120,37 @@ function CircuitChip({ load }: { load: CircuitLoad }) {
   );
 }
 
+const VENUE = [
+  { key: 'volts', label: 'Volts of the venue', unit: 'V', example: 'Volts, such as 230.' },
+  { key: 'hertz', label: 'Hertz of the venue', unit: 'Hz', example: 'Hertz, such as 50.' },
+] as const;
+
 /** Volts and hertz of the venue, and its circuits with what is on them. */
 export function MainsLine() {
   const { rig, setting, session } = useOpen('rig', 'setting', 'session');
   const { mains, disabled, addCircuit } = useMains();
   const loads = circuitLoads(inNight(rig, setting.variant));
-  const set = (key: 'volts' | 'hertz', unit: string, example: string) => (text: string) => {
-    const value = figure(text, unit);
-    return value === null
-      ? example
-      : session.commit({ edit: 'setMains', arguments: { mains: { ...mains, [key]: value } } });
-  };
   return (
     <section aria-label="Mains" className="flex flex-wrap items-center gap-2 border-b border-hair px-4 py-2">
       <h2 className="text-sm">Mains</h2>
-      <div className="w-20">
-        <TextField
-          label="Volts of the venue"
-          mono
-          onPause={false}
-          value={mains.volts === undefined ? '' : `${mains.volts} V`}
-          placeholder="volts"
-          disabled={disabled}
-          commit={set('volts', 'V', 'Volts, such as 230.')}
-        />
-      </div>
-      <div className="w-20">
-        <TextField
-          label="Hertz of the venue"
-          mono
-          onPause={false}
-          value={mains.hertz === undefined ? '' : `${mains.hertz} Hz`}
-          placeholder="hertz"
-          disabled={disabled}
-          commit={set('hertz', 'Hz', 'Hertz, such as 50.')}
-        />
-      </div>
+      {VENUE.map(({ key, label, unit, example }) => (
+        <div key={key} className="w-20">
+          <TextField
+            label={label}
+            mono
+            onPause={false}
+            value={mains[key] === undefined ? '' : `${mains[key]} ${unit}`}
+            placeholder={key}
+            disabled={disabled}
+            commit={(text) => {
+              const value = figure(text, unit);
+              return value === null
+                ? example
+                : session.commit({ edit: 'setMains', arguments: { mains: { ...mains, [key]: value } } });
+            }}
+          />
+        </div>
+      ))}
       {loads.map((load) => (
         <CircuitChip key={load.circuit.id} load={load} />
       ))}
