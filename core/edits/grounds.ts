@@ -8,6 +8,8 @@ const NEVER_OPENED: readonly Lead['kind'][] = ['mains', 'dc', 'speaker'];
 /** No place has more, microtesla: beside it a pickup could not be heard at all. */
 const MOST_UT = 1000;
 
+const MOST_EARTH_V = 50;
+
 /** What is known and done of grounds, earths and what hums. */
 export const groundEdits = {
   setLeadBreak: edit<{ id: string; break: Lead['break'] }>(
@@ -102,6 +104,24 @@ export const groundEdits = {
     draft.stage.mains = copy(mains);
     for (const { id } of gone) forget(draft, 'mains outlet', [id]);
   }),
+
+  /** Volts between the earths of two outlets, as measured; null: not measured. */
+  setEarthDifference: edit<{ a: string; b: string; volts: number | null }>(
+    'Change earth difference',
+    (draft, { a, b, volts }) => {
+      const { mains } = draft.stage;
+      const [one, other] = [a, b].map((id) => byId(mains.outlets, id, 'mains outlet'));
+      demand(one !== other, 'An earth difference is between two outlets.');
+      demand(
+        volts === null || (volts >= 0 && volts <= MOST_EARTH_V),
+        `Earths differ by 0 to ${MOST_EARTH_V} V; what is more is no difference between earths.`,
+      );
+      const rest = mains.earthDifferences.filter(
+        (pair) => !(pair.a === a && pair.b === b) && !(pair.a === b && pair.b === a),
+      );
+      mains.earthDifferences = volts === null ? rest : [...rest, { a, b, volts }];
+    },
+  ),
 
   /** The outlet of the stage that a box's own mains lead is in; null: not noted. */
   setWallOutlet: edit<{ box: string; jack: string; outlet: string | null }>(

@@ -66,6 +66,31 @@ describe('earths', () => {
     expect(between(onTwoCircuits())).toBeCloseTo(ASSUMED.circuitsV, 3);
     expect(between(onTwoCircuits([{ a: 'left', b: 'right', volts: 0.08 }]))).toBeCloseTo(0.08, 3);
   });
+
+  test('of three outlets in a row the differences add up as powers, and a third figure adds nothing', () => {
+    const between = (noted: Parameters<typeof onTwoCircuits>[0], circuit = 'three') => {
+      const rig = onTwoCircuits(noted);
+      const { mains } = rig.stage;
+      const middle = { id: 'middle', name: 'Middle', circuit, group: '' };
+      const circuits = [...mains.circuits, { id: 'three', name: 'three' }];
+      const staged: Rig = {
+        ...rig,
+        stage: { ...rig.stage, mains: { ...mains, circuits, outlets: [...mains.outlets, middle] } },
+      };
+      return inLead(lifted(staged, 'lead-3'), 'lead-3', 'earths');
+    };
+    const row = [
+      { a: 'left', b: 'middle', volts: 0.03 },
+      { a: 'right', b: 'middle', volts: 0.04 },
+    ];
+    expect(between(row)).toBeCloseTo(0.05, 3);
+    expect(between([...row, { a: 'left', b: 'right', volts: 1 }])).toBeCloseTo(0.05, 3);
+    // Of one circuit it stands between the outlets, and what lies between circuits stays as it is assumed.
+    expect(between([{ a: 'middle', b: 'left', volts: 0.03 }], 'one')).toBeCloseTo(
+      Math.hypot(0.03, ASSUMED.circuitsV),
+      3,
+    );
+  });
 });
 
 describe('leakage', () => {

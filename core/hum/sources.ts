@@ -1,8 +1,9 @@
 // What drives hum currents: the field along runs, differences between earths, leakage of supplies.
 import { distanceBetween } from '../lengths';
 import { boxOf, derive, pluggedIn, type Box, type Lead, type Reads } from '../model';
+import { BETWEEN, earthDifferences } from './earth-differences';
 import { piecesOf } from './elimination';
-import { groundGraph, type GroundGraph, type Tie } from './graph';
+import { groundGraph, type GroundGraph } from './graph';
 
 type Of = Reads<'boxes' | 'leads' | 'variant' | 'stage'>;
 
@@ -17,11 +18,10 @@ export type Source = {
   readonly currentsA: Float64Array | null;
 };
 
-/** What is taken where nothing is noted: microtesla of a stage; volts between outlets of a group, and between circuits; ampere. */
+/** What is taken where nothing is noted: microtesla of a stage; volts between earths; ampere; hertz. */
 export const ASSUMED = {
   fieldUt: 0.2,
-  groupV: 0.45e-3,
-  circuitsV: 22e-3,
+  ...BETWEEN,
   leakageA: 100e-6,
   drawnA: 30e-3,
   hertz: 50,
@@ -106,37 +106,13 @@ function field(of: Of, graph: GroundGraph): Source {
   return { kind: 'field', box: null, emfV, currentsA: null };
 }
 
-/** Differences that are noted between two outlets stand for what would be assumed of these, and of their circuits. */
-function notedAt({ stage }: Of) {
-  const { earthDifferences, outlets } = stage.mains;
-  const ids = new Set(earthDifferences.flatMap(({ a, b }) => [a, b]));
-  const circuits = new Set(outlets.filter(({ id }) => ids.has(id)).map(({ circuit }) => circuit));
-  return {
-    volts: new Map(earthDifferences.map(({ a, volts }) => [a, volts] as const)),
-    outlets: ids,
-    circuits,
-  };
-}
-
 /** Differences between earths: noted ones, and those assumed of circuits and of outlets within one. */
-function earths(of: Of, graph: GroundGraph): readonly Source[] {
-  const noted = notedAt(of);
-  const voltsOf = ({ kind, a, b }: Tie): number => {
-    const [own, to] = [graph.nodes[a], graph.nodes[b]];
-    if (own?.is === 'outlet') return noted.volts.get(own.id) ?? 0;
-    // Two of a kind make up the whole difference between them, as powers.
-    if (own?.is === 'circuit') return noted.circuits.has(own.id) ? 0 : ASSUMED.circuitsV / Math.SQRT2;
-    const isNoted = to?.is === 'outlet' && noted.outlets.has(to.id);
-    return kind === 'earth' && !isNoted ? ASSUMED.groupV / Math.SQRT2 : 0;
-  };
-  return graph.ties.flatMap((tie, i): readonly Source[] => {
-    const volts = voltsOf(tie);
-    if (volts === 0) return [];
+const earths = (of: Of, graph: GroundGraph): readonly Source[] =>
+  earthDifferences(of).map(({ volts, ties, box }) => {
     const emfV = nothing(graph);
-    emfV[i] = volts;
-    return [{ kind: 'earths', box: tie.box, emfV, currentsA: null }];
+    for (const tie of ties) emfV[tie] = volts;
+    return { kind: 'earths', box, emfV, currentsA: null };
   });
-}
 
 /** Boxes that a double-insulated supply feeds, or the box itself, with what leaks into their grounds, A. */
 function leakedInto(of: Of, box: Box): readonly Box[] {

@@ -22,6 +22,7 @@ export const GROUND_CASES: Cases<
   | 'setPlateVolts'
   | 'setMains'
   | 'setWallOutlet'
+  | 'setEarthDifference'
 > = {
   setLeadBreak: {
     give: { id: 'lead-3', break: { kind: 'lift', end: 'to' } },
@@ -83,5 +84,11 @@ export const GROUND_CASES: Cases<
     see: wallOf,
     then: undefined,
     refuse: { box: 'valve-head', jack: 'mains', outlet: 'gone' },
+  },
+  setEarthDifference: {
+    give: { a: 'right', b: 'left', volts: 0.03 },
+    see: (r) => r.stage.mains.earthDifferences,
+    then: [{ a: 'right', b: 'left', volts: 0.03 }],
+    refuse: { a: 'left', b: 'left', volts: 0.03 },
   },
 };

@@ -30,7 +30,10 @@ export const ACCEPTED = {
 export function rigForEdits(): Rig {
   const mains: Rig['stage']['mains'] = {
     circuits: [{ id: 'one', name: 'Stage' }],
-    outlets: [{ id: 'left', name: 'Left', circuit: 'one', group: '' }],
+    outlets: [
+      { id: 'left', name: 'Left', circuit: 'one', group: '' },
+      { id: 'right', name: 'Right', circuit: 'one', group: '' },
+    ],
     earthDifferences: [],
   };
   const calls: SingleEdit[] = [

@@ -5,6 +5,7 @@ import { Sheet } from '../../parts/dialog';
 import { Choice, Labelled, TextField } from '../../parts/field';
 import { Tick } from '../../parts/tick';
 import { useOpen } from '../../rig/use-open';
+import { EarthDifferences } from './earth-differences';
 import { useMains, type WallOutlet } from './use-mains';
 
 const plugOf = (box: Box) =>
@@ -104,6 +105,7 @@ export function OutletSheet({ outlet, onClose }: { outlet: WallOutlet; onClose: 
           );
         })}
       </fieldset>
+      <EarthDifferences outlet={outlet} />
       <div className="flex justify-between pt-3">
         <Button
           look="danger"
