@@ -1,5 +1,6 @@
 import { writeRig } from '../core/file';
 import { build } from '../core/testing/build';
+import { joined } from '../core/testing/grounds';
 import { fedRig } from '../core/testing/supplies';
 import { expect, importRig, saved, test } from './fixtures';
 
@@ -81,6 +82,66 @@ test('layer Power: the supply is a table; what draws too much for its outlet is 
   await expect(map.getByText('P2 20 / 100 mA')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(map.getByText('P1 300 / 100 mA')).toBeVisible();
+});
+
+test('layer Power: what is pointed at has its lead drawn, and no other', async ({ page }) => {
+  const rig = joined(
+    joined(
+      build(
+        'guitar, fuzz, od, combo, supply',
+        'guitar/out > fuzz/in',
+        'fuzz/out > overdrive/in',
+        'overdrive/out > combo/input',
+      ),
+      'dc',
+      'supply/out-1',
+      'fuzz/dc',
+    ),
+    'dc',
+    'supply/out-2',
+    'overdrive/dc',
+  );
+  await importRig(page, writeRig(rig));
+  const map = page.getByTestId('map');
+  await map.focus();
+  await page.keyboard.press('7');
+  const outlet = map.locator('[data-part="jack:supply/out-1"]').first();
+  await expect(outlet).toBeVisible();
+  const bends = (id: string) =>
+    map
+      .locator(`[data-group="lead:${id}"] path`)
+      .evaluateAll((paths) => Math.max(0, ...paths.map((path) => path.getBoundingClientRect().height)));
+  const [first, second] = rig.leads.filter(({ kind }) => kind === 'dc').map(({ id }) => id);
+  expect(await bends(first!)).toBeLessThan(20);
+  await outlet.hover({ force: true });
+  await expect.poll(() => bends(first!)).toBeGreaterThan(40);
+  expect(await bends(second!)).toBeLessThan(20);
+  await page.getByRole('complementary', { name: 'Findings' }).hover();
+  await expect.poll(() => bends(first!)).toBeLessThan(20);
+});
+
+test('the earth of an outlet is noted against another’s, and what can kill is said', async ({ page }) => {
+  await importRig(page, writeRig(build('guitar, combo', 'guitar/out > combo/input')));
+  await page.getByRole('link', { name: 'Gear' }).click();
+  await page.getByRole('button', { name: '+ mains outlet' }).nth(1).click();
+  await page.getByRole('button', { name: '+ mains outlet' }).nth(2).click();
+  await page.getByRole('button', { name: /^Outlet 1/ }).click();
+  const sheet = page.getByRole('dialog', { name: 'Outlet 1' });
+  const field = sheet.getByLabel('Outlet 2');
+  await field.fill('a lot');
+  await field.press('Enter');
+  await expect(sheet.getByText('Volts AC between the two earths, such as 12 mV.')).toBeVisible();
+  await field.fill('30 mV');
+  await field.press('Enter');
+  await expect(sheet.getByText(/with a mains-rated meter, by a qualified person/)).toBeVisible();
+  await sheet.getByRole('button', { name: 'Done' }).click();
+  // It stands at both outlets.
+  await page.getByRole('button', { name: /^Outlet 2/ }).click();
+  const other = page.getByRole('dialog', { name: 'Outlet 2' });
+  await expect(other.getByLabel('Outlet 1')).toHaveValue('30 mV');
+  await other.getByLabel('Outlet 1').fill('12 V');
+  await other.getByLabel('Outlet 1').press('Enter');
+  await expect(other.getByRole('alert')).toContainText('can kill');
 });
 
 test('what takes an amplifier’s power stands with it, by share', async ({ page }) => {

@@ -1,7 +1,7 @@
-// Layers beside sound: their leads over the pale map, and the boxes without sound in a service row.
-import { boxOf, type Jack } from '../model';
+// Layers beside sound: their leads over the pale map.
+import { boxOf, jackKey, type Jack } from '../model';
+import { jacksOf } from '../layers';
 import { textWidth } from './fonts';
-import { isOther, isSilentBox, jacksOf, type Layer } from '../layers';
 import { leadsIn } from './layer-leads';
 import { arrowOf, hopsOf, pathOf, type Routed } from './leads';
 import { placeSleeves, starred } from './sleeves';
@@ -12,94 +12,13 @@ import { markOf, plateItems, text, type MapView } from './plates';
 import { boxOfText, overlaps, type Item, type Rect } from './primitives';
 import { LANE, type RouteEnd } from './router';
 import { feedWords } from './feed-words';
-import { rowEnd, rowsOf, tableItems, tableSize, type OutletRow } from './outlet-table';
-import { SIZE, up } from './sizes';
+import { plugOf, rowEnd, tableItems } from './outlet-table';
+import { labelWidth, serviceRow, type Service } from './service-row';
+import { SIZE } from './sizes';
 import { MOST_DRAWN, stubsOf, type Job, type Stubs } from './stubs';
 
 /** Between pins of a plate, when their names do not stand between them. */
 const PIN = 18;
-const PLATE_H = 48;
-
-type Service = { readonly box: MapBox; readonly rect: Rect; readonly rows: readonly OutletRow[] };
-
-const labelWidth = (jack: Jack) => up(textWidth(jack.label, 'mono', SIZE.text) + 8);
-
-const plain = (box: MapBox['box']): MapBox => ({
-  box,
-  level: 0,
-  part: { type: 'box', id: box.id },
-  plate: true,
-  faces: null,
-  used: [],
-  free: [],
-  setting: '',
-  lastAhead: null,
-  rowWords: new Map(),
-});
-
-/** Where the boxes without sound stand: in rows at the foot of their places, under everything else. */
-export function serviceRow(
-  rig: Drawn,
-  placement: Placement,
-  layer: Layer,
-): { readonly placement: Placement; readonly items: readonly Item[]; readonly services: readonly Service[] } {
-  if (!isOther(layer)) return { placement, items: [], services: [] };
-  const services: Service[] = [];
-  const top = placement.height - LANE;
-  let bottom = top;
-  for (const frame of placement.frames) {
-    const own = rig.boxes.filter(
-      (box) => box.place === frame.id && isSilentBox(box) && jacksOf(box, layer).length > 0,
-    );
-    let [x, y] = [frame.rect.x + LANE, top + SIZE.gapY + LANE];
-    let lowest = y;
-    for (const box of own) {
-      const jacks = jacksOf(box, layer);
-      const room = frame.rect.w - 2 * LANE;
-      const rows = layer === 'power' ? rowsOf(rig, box) : [];
-      const table = rows.length > 0 ? tableSize(rows, room) : null;
-      const named = jacks.reduce((sum, jack) => sum + labelWidth(jack), LANE);
-      const w =
-        table?.w ??
-        Math.min(
-          Math.max(room, 84),
-          Math.max(84, up(textWidth(box.name, 'bold', SIZE.text) + 16), up(named)),
-        );
-      if (x > frame.rect.x + LANE && x + w > frame.rect.x + frame.rect.w - LANE)
-        [x, y] = [frame.rect.x + LANE, lowest + SIZE.gapY];
-      const h = table?.h ?? PLATE_H;
-      services.push({ box: plain(box), rect: { x, y, w, h }, rows });
-      x += w + SIZE.gapX;
-      lowest = Math.max(lowest, y + h);
-      bottom = Math.max(bottom, y + h + SIZE.gapY);
-    }
-  }
-  if (services.length === 0) return { placement, items: [], services: [] };
-  const height = up(bottom + LANE);
-  const by = height - placement.height;
-  const lines = placement.frames
-    .filter((frame) => services.some(({ box }) => box.box.place === frame.id))
-    .map((frame): Item => ({
-      type: 'rule',
-      from: { x: frame.rect.x, y: top + LANE },
-      to: { x: frame.rect.x + frame.rect.w, y: top + LANE },
-      dashed: true,
-      tone: 'hair',
-    }));
-  return {
-    services,
-    items: lines,
-    placement: {
-      ...placement,
-      height,
-      frames: placement.frames.map((frame) => ({ ...frame, rect: { ...frame.rect, h: frame.rect.h + by } })),
-      placed: [
-        ...placement.placed,
-        ...services.map(({ box, rect }) => ({ form: 'plate' as const, box, rect })),
-      ],
-    },
-  };
-}
 
 type Pin = { readonly jack: Jack; readonly end: RouteEnd; readonly free: boolean; readonly named: boolean };
 
@@ -136,26 +55,26 @@ function pinsOf(
   open: readonly string[],
 ): ReadonlyMap<string, readonly Pin[]> {
   const held = new Set(
-    leads.flatMap(({ from, to }) => [from, to].flatMap((ref) => (ref ? [`${ref.box}/${ref.jack}`] : []))),
+    leads.flatMap(({ from, to }) => [from, to].flatMap((ref) => (ref ? [jackKey(ref)] : []))),
   );
+  // A plug in an outlet of the stage holds its jack as a lead of the rig does.
+  const isHeld = ({ id }: MapBox['box'], jack: Jack) =>
+    held.has(`${id}/${jack.id}`) || (layer === 'power' && jack.wallOutlet !== undefined);
   return new Map(
     placement.placed.map(({ box, rect }) => {
       const service = services.find((one) => one.box === box);
       const isService = service !== undefined;
-      const own = new Set(
-        [...held]
-          .filter((key) => key.startsWith(`${box.box.id}/`))
-          .map((key) => key.slice(box.box.id.length + 1)),
-      );
+      const own = new Set(box.box.jacks.flatMap((jack) => (isHeld(box.box, jack) ? [jack.id] : [])));
       const all = isService || open.includes(box.box.id);
       const jacks = jacksOf(box.box, layer).filter((jack) => all || own.has(jack.id));
-      const inTable = (jack: Jack) => service?.rows.some((row) => row.jack === jack) ?? false;
+      const keyOf = (jack: Jack) => `${box.box.id}/${jack.id}`;
+      const inTable = (jack: Jack) => service?.rows.some((row) => row.key === keyOf(jack)) ?? false;
       const rest = jacks.filter((jack) => !inTable(jack));
       const told = jacks.filter(inTable).map((jack): Pin => ({
         jack,
         named: false,
         free: !own.has(jack.id),
-        end: rowEnd(service?.rows ?? [], jack, rect),
+        end: rowEnd(service?.rows ?? [], keyOf(jack), rect),
       }));
       return [
         box.box.id,
@@ -185,10 +104,12 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
     ref && pins.get(ref.box)?.find((pin) => pin.jack.id === ref.jack)?.end;
   const feeds = layer === 'power' ? feedWords(rig) : null;
   const plates = services.flatMap(({ box, rect, rows }) => [
-    ...plateItems({ form: 'plate', box, rect }, view).map((item): Item =>
-      item.type === 'text' && rows.length === 0 ? { ...item, y: rect.y + rect.h - 9 } : item,
-    ),
-    ...tableItems(box, rows, rect),
+    ...(box
+      ? plateItems({ form: 'plate', box, rect }, view).map((item): Item =>
+          item.type === 'text' && rows.length === 0 ? { ...item, y: rect.y + rect.h - 9 } : item,
+        )
+      : wallPlate(rect)),
+    ...tableItems(rows, rect),
   ]);
   const names = [...pins].flatMap(([id, own]) =>
     own.flatMap(({ jack, end, named, free }): Item[] =>
@@ -213,11 +134,17 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
   const words = [...plates, ...names].flatMap((item) =>
     item.type === 'text' ? [boxOfText(item, textWidth(item.text, item.face, item.size))] : [],
   );
-  const taken = [...words, ...placement.placed.map(({ rect }) => rect)];
-  const chosen = new Set(view.chosen);
-  const isDrawn = ({ lead }: Job) =>
-    feeds ? [lead.from, lead.to].some((ref) => ref && chosen.has(ref.box)) : jobs.length <= MOST_DRAWN;
-  const lines = linesOf(jobs.filter(isDrawn), placement, taken, view);
+  const rects = [...placement.placed, ...services.filter(({ box }) => box === null)].map(({ rect }) => rect);
+  const taken = [...words, ...rects];
+  const shown = new Set(view.shown);
+  const isShown = ({ lead }: Job) =>
+    shown.has(`lead:${lead.id}`) ||
+    [lead.from, lead.to].some(
+      (ref) => ref && (shown.has(`box:${ref.box}`) || shown.has(`jack:${jackKey(ref)}`)),
+    );
+  const isDrawn = (job: Job) => isShown(job) || (!feeds && jobs.length <= MOST_DRAWN);
+  const walls = feeds ? wallJobs(placement, services, endOf).filter(isShown) : [];
+  const lines = linesOf(jobs.filter(isDrawn), walls, { placement, rects, taken }, view);
   const stubs = stubsOf(
     jobs.filter((job) => !isDrawn(job)),
     endNames(rig, placement, feeds),
@@ -240,8 +167,8 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
       part: { type: 'jack', id: `${id}/${jack.id}` },
     })),
   );
-  const rects = placement.placed.map(({ rect }) => rect);
-  const shown = [...names, ...wallsUnder(placement, services, feeds)].filter(
+  const followed = new Set(walls.map(({ lead }) => lead.to?.box));
+  const told = [...names, ...wallsUnder(placement, services, feeds, followed)].filter(
     (item) => !hidesAnother(item, [...rects, ...drawn.sleeves], services),
   );
   return {
@@ -250,8 +177,9 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
       ...rules,
       ...plates,
       ...drawn.routed.map((r, i) => pathOf(r, hops[i] ?? [], view.marks[`lead:${r.lead.id}`])),
+      ...lines.walls,
       ...drawn.marks,
-      ...shown,
+      ...told,
       ...jacks,
       ...drawn.sleeves.map((sleeve) => ({ ...sleeve, ...markOf(view, sleeve.part) })),
     ],
@@ -272,10 +200,15 @@ function endNames(rig: Drawn, placement: Placement, feeds: Feeds) {
 }
 
 /** Under the plates of what has its power by no lead of the rig: its outlet of the stage, or that it has none. */
-const wallsUnder = (placement: Placement, services: readonly Service[], feeds: Feeds): readonly Item[] =>
+const wallsUnder = (
+  placement: Placement,
+  services: readonly Service[],
+  feeds: Feeds,
+  followed: ReadonlySet<string | undefined>,
+): readonly Item[] =>
   [...(feeds ?? [])].flatMap(([id, { lead, draws, from }]): Item[] => {
     const placed = placement.placed.find(({ box }) => box.box.id === id);
-    if (lead !== null || !placed) return [];
+    if (lead !== null || !placed || followed.has(id)) return [];
     const { rect } = placed;
     // What a plate in the sound draws stands on it.
     const isTold = placed.form !== 'hub' && services.every(({ box }) => box !== placed.box);
@@ -290,15 +223,27 @@ const wallsUnder = (placement: Placement, services: readonly Service[], feeds: F
         ];
   });
 
-/** Every lead from end to end, the short ones first. */
-function linesOf(jobs: readonly Job[], placement: Placement, taken: readonly Rect[], view: MapView): Stubs {
+type Around = {
+  readonly placement: Placement;
+  readonly rects: readonly Rect[];
+  /** What sleeves keep clear of. */
+  readonly taken: readonly Rect[];
+};
+
+/** Every lead from end to end, the short ones first. @param walls mains leads of boxes' own, which have no number */
+function linesOf(
+  jobs: readonly Job[],
+  walls: readonly Job[],
+  { placement, rects, taken }: Around,
+  view: MapView,
+): Stubs & { readonly walls: readonly Item[] } {
   const { width, height } = placement;
   const ways = layLeads({
     width,
     height,
-    plates: placement.placed.map(({ rect }) => rect),
+    plates: rects,
     words: [],
-    runs: jobs.map(({ from, to }, i) => ({ from, to, number: i + 1 })),
+    runs: [...jobs, ...walls].map(({ from, to }, i) => ({ from, to, number: i + 1 })),
   });
   const routed = jobs.flatMap(({ lead }, i): Routed[] => {
     const points = ways[i];
@@ -307,8 +252,48 @@ function linesOf(jobs: readonly Job[], placement: Placement, taken: readonly Rec
   const sleeves = placeSleeves(routed, taken, placement, undefined, (lead) =>
     starred(lead.number, view.otherwise?.has(lead.id)),
   );
-  return { routed, sleeves, marks: routed.flatMap((r) => arrowOf(r, sleeves) ?? []) };
+  return {
+    routed,
+    sleeves,
+    marks: routed.flatMap((r) => arrowOf(r, sleeves) ?? []),
+    walls: walls.flatMap((_, i): Item[] => {
+      const points = ways[jobs.length + i];
+      return points ? [{ type: 'path', points, hops: [], stroke: 'single', tone: 'ink' }] : [];
+    }),
+  };
 }
+
+/** The mains outlets of a place as a plate, of which the table is the rest. */
+function wallPlate(rect: Rect): readonly Item[] {
+  const isWide = textWidth('Mains outlets', 'bold', SIZE.text) <= rect.w - 14;
+  const title = isWide ? 'Mains outlets' : 'Mains';
+  return [{ type: 'plate', ...rect, look: 'box' }, text(rect.x + 7, rect.y + 16, title, { face: 'bold' })];
+}
+
+/** Boxes' own mains leads, from the outlet of the stage to the plate. */
+const wallJobs = (
+  { placed }: Placement,
+  services: readonly Service[],
+  endOf: (ref: MapLead['from']) => RouteEnd | undefined,
+): readonly Job[] =>
+  placed.flatMap(({ box: { box } }): readonly Job[] => {
+    const jack = plugOf(box);
+    const to = jack && { box: box.id, jack: jack.id };
+    const service = services.find(({ rows }) => rows.some(({ key }) => key === jack?.wallOutlet));
+    const end = endOf(to);
+    if (!to || !service || !end) return [];
+    const lead: MapLead = {
+      id: `mains of ${box.id}`,
+      number: 0,
+      kind: 'mains',
+      from: undefined,
+      to,
+      others: [],
+      flows: true,
+      opened: null,
+    };
+    return [{ lead, from: rowEnd(service.rows, jack?.wallOutlet ?? '', service.rect), to: end }];
+  });
 
 const span = (a: RouteEnd, b: RouteEnd) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
 

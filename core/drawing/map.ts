@@ -1,6 +1,6 @@
 import { derive, inSetting, type Rig, type Setting } from '../model';
 import { recently, type LengthUnit, type LevelUnit } from '../units';
-import { drawBeside, serviceRow } from './beside';
+import { drawBeside } from './beside';
 import { endpointOf } from './endpoints';
 import { feedWords } from './feed-words';
 import { fitText, textWidth } from './fonts';
@@ -17,6 +17,7 @@ import { placeAll, type Placement, type Placed } from './place';
 import { markOf, plateItems, rowItems, text, type MapView } from './plates';
 import { boxOfText, type Detail, type Drawing, type Item, type Level, type Rect } from './primitives';
 import type { RouteEnd } from './router';
+import { serviceRow } from './service-row';
 import { SIZE } from './sizes';
 
 export type MapRequest = {

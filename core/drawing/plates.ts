@@ -15,6 +15,8 @@ export type MapView = {
   readonly named?: readonly string[];
   /** Boxes whose block stays open though the map is folded: what is chosen. */
   readonly chosen?: readonly string[];
+  /** Parts, by their keys, whose leads are drawn whole in layers that else tell them by their ends. */
+  readonly shown?: readonly string[];
   /** While a plug is in hand: what each box has free for it. Nothing else of the drawing hangs on it. */
   readonly free?: Readonly<Record<string, FreeJacks>> | undefined;
   /** Part key (`lead:lead-3`) → the worst finding about it. */

@@ -1,7 +1,7 @@
 // Layer Power: feeds in words, tables of outlets, and how full everything is.
 import { expect, test } from '@jest/globals';
 import type { Rig } from '../model';
-import { build, plugged } from '../testing/build';
+import { build, edited, plugged } from '../testing/build';
 import { fedRig } from '../testing/supplies';
 import { drawMap, drawProfile, type MapDrawing } from './index';
 
@@ -54,11 +54,13 @@ test('a plate in the sound has the current it draws and the outlet it is in; the
     leads: rig.leads.map((lead) => (lead.number === 3 ? { ...lead, kind: 'dc' } : lead)),
   };
   expect(wordsOf(draw(wired, 'power'))).toEqual(expect.arrayContaining(['10 mA', '3 SUPPLY 3']));
-  const long = (chosen: readonly string[]) =>
-    draw(wired, 'power', { view: { open: [], names: 'few', marks: {}, chosen } }).items.flatMap((item) =>
+  const long = (...shown: string[]) =>
+    draw(wired, 'power', { view: { open: [], names: 'few', marks: {}, shown } }).items.flatMap((item) =>
       item.type === 'path' && item.part?.id === 'lead-3' && item.points.length > 2 ? [item] : [],
     ).length;
-  expect([long([]), long(['overdrive']), long(['guitar'])]).toEqual([0, 1, 0]);
+  expect([long(), long('box:overdrive'), long('box:guitar')]).toEqual([0, 1, 0]);
+  // Of a supply its leads, of one outlet its own.
+  expect([long('jack:supply/out-3'), long('jack:supply/out-2'), long('lead:lead-3')]).toEqual([1, 0, 1]);
 });
 
 test('the profile has a column for everything with a rating, the fullest first, and says the worst', () => {
@@ -86,4 +88,29 @@ test('the profile has a column for everything with a rating, the fullest first, 
   const bars = profile.items.flatMap((item) => (item.type === 'plate' ? [[item.h, item.mark] as const] : []));
   expect(bars.map(([, mark]) => mark)).toEqual(['fault', undefined, undefined]);
   expect(bars[1]![0] / bars[2]![0]).toBeCloseTo(50 / 30, 1);
+});
+
+test('outlets of the stage are a plate at the foot of their place; a plug in one is drawn for what is pointed at', () => {
+  const rig = build('guitar, combo, desk', 'guitar/out > combo/input');
+  const outlet = { id: 'w', name: 'Wing wall', circuit: 'c', group: '', place: 'backline' };
+  const free = { ...outlet, id: 'f', name: 'Far wall', place: 'desk' };
+  const mains = {
+    circuits: [{ id: 'c', name: 'A', amps: 16 }],
+    outlets: [outlet, free],
+    earthDifferences: [],
+  };
+  const staged = edited(
+    rig,
+    { edit: 'setMains', arguments: { mains } },
+    { edit: 'setWallOutlet', arguments: { box: 'combo', jack: 'mains', outlet: 'w' } },
+  );
+  const words = wordsOf(draw(staged, 'power'));
+  expect(words).toEqual(expect.arrayContaining(['Wing wall', 'Far wall', 'free']));
+  expect(words).toContainEqual(expect.stringMatching(/^COMBO 90/));
+  expect(words.filter((word) => /^Mains( outlets)?$/.test(word))).toHaveLength(2);
+  const own = (...shown: string[]) =>
+    draw(staged, 'power', { view: { open: [], names: 'few', marks: {}, shown } }).items.filter(
+      (item) => item.type === 'path' && !item.part && item.tone === 'ink',
+    ).length;
+  expect([own(), own('box:combo'), own('jack:combo/mains'), own('box:desk')]).toEqual([0, 1, 1, 0]);
 });

@@ -9,7 +9,7 @@ import type { RouteEnd } from './router';
 import { SIZE } from './sizes';
 
 /** Up to so many leads of a layer are drawn from end to end. */
-export const MOST_DRAWN = 24;
+export const MOST_DRAWN = 12;
 
 const STUB = 6;
 

@@ -28,6 +28,8 @@ export type MapState = {
   readonly chosenBefore: string | null;
   /** While a plug is in hand: the box whose free jacks fly out. */
   readonly pointed: string | null;
+  /** In layers of many leads: the part that the pointer was last over, by its key, whose leads are drawn. */
+  readonly over: string | null;
   /** What is in hand of the order, on its way to another place of it. */
   readonly held: Held | null;
   /** It is drawn along by the pointer: the keyboard stays where it is. */
@@ -49,6 +51,7 @@ export type MapState = {
   readonly toggleHub: (box: string) => void;
   readonly setHand: (hand: Hand | null) => void;
   readonly pointAt: (box: string) => void;
+  readonly setOver: (over: string | null) => void;
   readonly hold: (held: Held | null, drawn?: boolean) => void;
   readonly pointGap: (gap: number | null) => void;
   readonly ask: (asking: Asking | null) => void;
@@ -74,6 +77,7 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   hand: null,
   chosenBefore: null,
   pointed: null,
+  over: null,
   held: null,
   drawn: false,
   gap: null,
@@ -82,7 +86,7 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   reading: false,
   listed: false,
   stripShown: window.innerHeight >= TALL,
-  setLayer: (layer) => set({ layer, loop: null }),
+  setLayer: (layer) => set({ layer, loop: null, over: null }),
   setRoute: (routeWanted) => set({ routeWanted }),
   setOpenKey: (openKey) => set({ openKey }),
   setLevel: (level) => set({ level }),
@@ -102,6 +106,7 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
     set(({ readOnly }) => ({ held: readOnly === null ? held : null, drawn, gap: null, hand: null })),
   pointGap: (gap) => set({ gap }),
   pointAt: (pointed) => set({ pointed }),
+  setOver: (over) => set({ over }),
   ask: (asking) => set({ asking }),
   setLoop: (loop) => set({ loop }),
   setReading: (reading) => set({ reading, hand: null, held: null }),

@@ -41,7 +41,23 @@ const soundOf = (sound: string) => (sound === 'all' ? null : sound);
 const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf<K> } = {
   map: (
     rig,
-    { setting, layer, width, height, level, open, names, named, chosen, hand, unit, levels, route, loop },
+    {
+      setting,
+      layer,
+      width,
+      height,
+      level,
+      open,
+      names,
+      named,
+      chosen,
+      shown,
+      hand,
+      unit,
+      levels,
+      route,
+      loop,
+    },
   ) =>
     drawMap({
       rig,
@@ -59,6 +75,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
         names,
         named,
         chosen,
+        ...(shown ? { shown } : {}),
         free: hand ? freeByBox(plugAnswers(rig, setting.variant, hand)) : undefined,
         marks: marksOf(report(rig, setting.variant, soundOf(setting.sound))),
         otherwise: leadsOtherwise(rig, setting.variant),

@@ -28,6 +28,8 @@ type MapQuery = {
   readonly names: 'few' | 'all';
   readonly named: readonly string[];
   readonly chosen: readonly string[];
+  /** Parts whose leads are drawn whole where others are told by their ends. */
+  readonly shown?: readonly string[];
   /** What is in hand; it changes what the plates tell, and moves nothing. */
   readonly hand?: Hand | null;
   readonly unit: LengthUnit;

@@ -4,6 +4,7 @@ import { Busy } from '../../parts/empty';
 import { useLasting, useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';
 import type { Emphasis, EmphasisOf } from '../../pen/look';
+import { isOther } from '../../../../core/layers';
 import { boxIdOf, loomSelected, selectionWords } from '../../../../core/acts';
 import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
@@ -144,6 +145,11 @@ export function MapPane() {
   const chosenBox = boxIdOf(selection);
   // While a plug is in hand nothing on the map moves: it stays as it was drawn when the plug was taken.
   const drawnFor = hand ? chosenBefore : chosenBox;
+  const over = useOpenWith((state) => state.over);
+  const shown = useMemo(
+    () => [selection ? `${selection.type}:${selection.id}` : '', over ?? ''].filter(Boolean),
+    [selection, over],
+  );
   const query = size
     ? ({
         kind: 'map',
@@ -159,6 +165,7 @@ export function MapPane() {
         hand,
         unit: units,
         levels,
+        ...(isOther(layer) ? { shown } : {}),
         // Asked anew by another route or loop only where they are told of.
         ...(layer === 'hum' ? { route, loop } : {}),
       } as const)
@@ -180,7 +187,7 @@ export function MapPane() {
     );
   }, [framed, pane, openKey]);
 
-  const { press, point } = usePress(drawing, plugging);
+  const { press, point, leave } = usePress(drawing, plugging);
 
   return (
     <div className="relative flex min-h-0 flex-1 flex-col">
@@ -197,6 +204,7 @@ export function MapPane() {
         onKeyDown={onActKey(store)}
         onClick={press}
         onPointerMove={point}
+        onPointerLeave={leave}
       >
         {drawing ? (
           <div className="relative" style={{ width: drawing.width * zoom, height: drawing.height * zoom }}>

@@ -3,6 +3,7 @@ import { useEffect, useRef, type MouseEvent, type PointerEvent } from 'react';
 import { boxIdOf, type Selection } from '../../../../core/acts';
 import { pickUp } from '../../../../core/cables';
 import type { MapDrawing } from '../../../../core/drawing';
+import { isOther } from '../../../../core/layers';
 import { refOf } from '../../../../core/model';
 import type { OpenRig } from '../../rig/open-rig';
 import { useOpenRig } from '../../rig/use-open';
@@ -11,6 +12,9 @@ import type { Plugging } from './use-map';
 
 type Drawing = Grouped<MapDrawing>;
 type Part = NonNullable<Selection>;
+
+/** A pointer that passes draws no leads. */
+const REST_MS = 80;
 
 const targetOf = (event: MouseEvent) => event.target as Element;
 const partAt = (event: MouseEvent) =>
@@ -57,8 +61,21 @@ export function usePress(drawing: Drawing | null, plugging: Plugging | null) {
     early.current = null;
   }, [store, plugging]);
 
+  const resting = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  useEffect(() => () => clearTimeout(resting.current), []);
+  /** What the pointer rests on; on the ground between parts it stays with the last one, so that its lead can be followed. */
+  const restOn = (key: string | null) => {
+    clearTimeout(resting.current);
+    const { over, setOver } = store.getState();
+    if (key !== over) resting.current = setTimeout(() => setOver(key), REST_MS);
+  };
+  const leave = () => restOn(null);
   const point = (event: PointerEvent) => {
-    const { hand, pointed, pointAt } = store.getState();
+    const { hand, pointed, pointAt, layer } = store.getState();
+    if (isOther(layer) && !hand && event.pointerType === 'mouse') {
+      const key = partAt(event);
+      if (key !== null) restOn(key);
+    }
     const over = hand && event.pointerType === 'mouse' ? partAt(event) : null;
     const box = over?.startsWith('lead:') ? undefined : over?.split(':')[1]?.split('/')[0];
     if (box !== undefined && box !== pointed) pointAt(box);
@@ -88,5 +105,5 @@ export function usePress(drawing: Drawing | null, plugging: Plugging | null) {
     else if (plugging && type === 'jack') early.current = id;
     else pressPart(store, { type, id }, isPlate(drawing, id.split('/')[0] ?? ''));
   };
-  return { press, point };
+  return { press, point, leave };
 }
