@@ -23,10 +23,11 @@ function planOf(rig: Rig, variant: string | null): Plan {
 }
 
 /** What it does to the signal, where that is known. */
-const signalWords = ({ tone, roomDb, floorDb }: PlanLine): readonly string[] => [
+const signalWords = ({ tone, roomDb, floorDb, humDb }: PlanLine): readonly string[] => [
   ...(tone ? [`tone ${formatDb(tone.db)} dB`] : []),
   ...(roomDb === null ? [] : [`room ${formatDb(roomDb)} dB`]),
   ...(floorDb === null ? [] : [`noise ${formatDb(-floorDb)} dB`]),
+  ...(humDb === null ? [] : [`hum ${formatDb(-humDb)} dB`]),
 ];
 
 function printLine(call: Call, line: PlanLine, at: number) {

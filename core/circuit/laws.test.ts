@@ -72,9 +72,13 @@ function volts(of: Netlist, node: string, at: number): readonly [number, number]
   return [re[0]![0]!, im[0]![0]!];
 }
 
-function expectAlike(a: readonly [number, number], b: readonly [number, number], scale = 1) {
+function expectAlike(
+  a: readonly [number, number],
+  b: readonly [number, number],
+  { scale = 1, within = 1e-7 } = {},
+) {
   const apart = Math.hypot(a[0] - b[0], a[1] - b[1]);
-  expect(apart).toBeLessThan(1e-7 * Math.max(Math.hypot(...a), Math.hypot(...b), 1e-6 * scale));
+  expect(apart).toBeLessThan(within * Math.max(Math.hypot(...a), Math.hypot(...b), 1e-6 * scale));
 }
 
 describe('laws of circuits', () => {
@@ -121,7 +125,7 @@ describe('laws of circuits', () => {
             ohms('rs2', 'src2', 'n2', 220),
           );
         const [both, one, other] = [with_(1, 3), with_(1, 0), with_(0, 3)].map((of) => volts(of, 'q', at));
-        expectAlike(both!, [one![0] + other![0], one![1] + other![1]], 3);
+        expectAlike(both!, [one![0] + other![0], one![1] + other![1]], { scale: 3 });
       }),
     );
   });
@@ -219,8 +223,10 @@ describe('laws of circuits', () => {
           ...of.elements.map((one) => (one.kind === 'R' ? { ...one, value: one.value * by } : one)),
         );
         const { re, im } = solverOf(of, ['q', 'n1']).run([at], other);
-        expectAlike([re[0]![0]!, im[0]![0]!], volts(other, 'q', at));
-        expectAlike([re[1]![0]!, im[1]![0]!], volts(other, 'n1', at));
+        // An order that was chosen for other values costs digits where resistances lie ten decades apart.
+        const within = 1e-5;
+        expectAlike([re[0]![0]!, im[0]![0]!], volts(other, 'q', at), { within });
+        expectAlike([re[1]![0]!, im[1]![0]!], volts(other, 'n1', at), { within });
         expect(parseNetlist(writeNetlist(of)).elements).toEqual(of.elements);
       }),
     );

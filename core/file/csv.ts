@@ -30,7 +30,17 @@ export const fromCsv = (text: string): readonly (readonly string[])[] =>
  * Reads a table that went through somebody's spreadsheet: separators and line ends are what they are found to be.
  * Every cell is text.
  */
-export const readTable = (text: string): readonly (readonly string[])[] => read(text, {});
+export const readTable = (text: string): readonly (readonly string[])[] =>
+  read(text, { delimiter: separatorOf(text) });
+
+const SEPARATORS = [',', ';', '\t', '|'];
+
+/** What parts the cells of the first line: in those below it people may have written any of them. */
+function separatorOf(text: string): string {
+  const cells = (delimiter: string) =>
+    Papa.parse<string[]>(text, { delimiter, preview: 1 }).data[0]?.length ?? 0;
+  return SEPARATORS.reduce((best, one) => (cells(one) > cells(best) ? one : best));
+}
 
 function read(text: string, how: Papa.ParseConfig): readonly (readonly string[])[] {
   const { data } = Papa.parse<string[]>(text.startsWith(BOM) ? text.slice(1) : text, {

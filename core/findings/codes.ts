@@ -25,6 +25,9 @@ const ELECTRIC = [
   'STALE-SETTINGS',
 ] as const;
 
+/** Codes of what hums. */
+const HUM = ['HUM-LIFTWORSE', 'HUM-LOOP', 'HUM-LEAK', 'HUM-SUPPLY', 'HUM-CIRCUITS', 'HUM-UNBAL'] as const;
+
 /** Every code there is a rule for, in the order in which findings of one weight are told. */
 export const CODES = [
   'SAFE-NOLOAD',
@@ -66,6 +69,8 @@ export const CODES = [
   'SPK-PHONES',
   'LEVEL-MODE',
   'LEVEL-CLIP',
+  'HUM-BOTHENDS',
+  'HUM-ADRIFT',
   'WIRE-HALFLOOP',
   'WIRE-LOOPOFF',
   'WIRE-GRID',
@@ -103,6 +108,7 @@ export const CODES = [
   'KNOB-DEAD',
   'KNOB-REACH',
   ...ELECTRIC,
+  ...HUM,
 ] as const;
 
 export type Code = (typeof CODES)[number];

@@ -7,6 +7,7 @@ import { cureOf, judge, RULES, sentenceOf } from './index';
 import { CODES } from './codes';
 import { NOT_JUDGED, unjudged } from './not-judged';
 import { WHOLE_CASES, type Case } from '../testing/finding-cases';
+import { HUM_CASES } from '../testing/finding-cases-hum';
 import { POWER_CASES } from '../testing/finding-cases-power';
 import { INSIDE_CASES } from '../testing/finding-cases-inside';
 import { ORDER_CASES } from '../testing/finding-cases-order';
@@ -20,6 +21,7 @@ const CASES: readonly Case[] = [
   ...ORDER_CASES,
   ...WHOLE_CASES,
   ...POWER_CASES,
+  ...HUM_CASES,
   ...SIGNAL_CASES,
   ...TONE_CASES,
 ];

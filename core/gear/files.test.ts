@@ -86,6 +86,15 @@ describe('files', () => {
     met.atLeast({ changed: 40, 'line feeds': 10 });
   });
 
+  test('what people write in cells is not taken for what parts them', () => {
+    const item = itemOf('fuzz');
+    const told = produce(item, (draft) => {
+      const [first] = figurePlaces(item);
+      if (first) setFigureAt(draft, first.at, { value: 1, source: 'manual', note: ';;;;', page: '|;|' });
+    });
+    expect(readFigures(figuresCsv([told]), [item]).items).toEqual([told]);
+  });
+
   test('a table that went through a spreadsheet: other separators, other columns, words for numbers', () => {
     const item = itemOf('fuzz');
     const table = [

@@ -38,6 +38,15 @@ type Of = HumOf & Reads<'houseRules'>;
 
 type Tied = { readonly tie: Tie; readonly lead: Lead; readonly ends: readonly [Box, Box] };
 
+/** Leads that join the grounds of two boxes, with these. */
+function tiedIn(of: Of): readonly Tied[] {
+  const { nodes, ties } = groundGraph(of);
+  return ties.flatMap((tie): readonly Tied[] => {
+    const [a, b] = [nodes[tie.a]?.box, nodes[tie.b]?.box ?? tie.box];
+    return tie.lead && a && b ? [{ tie, lead: tie.lead, ends: [a, b] }] : [];
+  });
+}
+
 /** What is done to a lead's shield, in the imperative. */
 const SHIELD_WORDS: Readonly<Record<ShieldKind, (lead: string) => string>> = {
   restore: (lead) => `Restore the shield of ${lead}`,
@@ -144,9 +153,15 @@ function freeOutlets(
 
 /** What shares outlets goes on one of its own, where one is free that can feed it. */
 function outletActs(of: Of, tied: readonly Tied[]): readonly HumAct[] {
-  const free = [...freeOutlets(of)];
+  const given = ({ jack }: JackEnd) => jack.dcOutlet?.milliamps?.value ?? 0;
+  // The smallest that does, with the house's margin where one has it.
+  const free = freeOutlets(of).toSorted((a, b) => given(a) - given(b));
+  const margin = 1 + of.houseRules.limits.dcMarginPercent / 100;
   return tied.flatMap(({ tie, lead, ends: [fed] }): readonly HumAct[] => {
-    const at = tie.kind === 'supply' ? free.findIndex((outlet) => feeds(outlet, fed)) : -1;
+    const able = tie.kind === 'supply' ? free.filter((outlet) => feeds(outlet, fed)) : [];
+    const wanted = (fed.power.dcMilliamps?.value ?? 0) * margin;
+    const best = able.find((outlet) => given(outlet) >= wanted) ?? able[0];
+    const at = best ? free.indexOf(best) : -1;
     const [outlet] = at < 0 ? [] : free.splice(at, 1);
     if (!outlet) return [];
     const [first] = lead.from.at;
@@ -169,6 +184,13 @@ function outletActs(of: Of, tied: readonly Tied[]): readonly HumAct[] {
     ];
   });
 }
+
+/** What could have an outlet of its own, for some boxes that share theirs. */
+export const ownOutletActs = (of: Of, boxes: readonly Box[]): readonly HumAct[] =>
+  outletActs(
+    of,
+    tiedIn(of).filter(({ ends: [fed] }) => boxes.includes(fed)),
+  );
 
 /** A switch lead whose sleeve joins two boxes. */
 function relayActs(of: Of, tied: readonly Tied[]): readonly HumAct[] {
@@ -227,11 +249,7 @@ function gatherActs(of: Of): readonly HumAct[] {
 
 /** Everything that could be done about hum in a night, those first that cost least. */
 export function humActs(of: Of): readonly HumAct[] {
-  const { nodes, ties } = groundGraph(of);
-  const tied = ties.flatMap((tie): readonly Tied[] => {
-    const [a, b] = [nodes[tie.a]?.box, nodes[tie.b]?.box ?? tie.box];
-    return tie.lead && a && b ? [{ tie, lead: tie.lead, ends: [a, b] }] : [];
-  });
+  const tied = tiedIn(of);
   return [
     ...gatherActs(of),
     ...outletActs(of, tied),

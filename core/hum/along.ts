@@ -163,6 +163,12 @@ export const humAlong = derive(
   },
 );
 
+/** Farther than this under the signal there is none, dB. */
+const NONE_DB = 150;
+
+/** Does anything of the grounds come out at the end of a way at all? */
+export const hasHum = ({ underDb }: Pick<HumRoute, 'underDb'>): boolean => underDb <= NONE_DB;
+
 /** A loop is worth a word where hum is over the limit and stands within so much of the pickup's own, dB, or above it. */
 export const HEARD_DB = 6;
 

@@ -3,6 +3,7 @@ import type { Box, Reads } from '../model';
 import { HEARD_DB } from './along';
 import { humActs, type HumAct } from './acts';
 import { heardOfAct, type Heard } from './heard';
+import { risen } from './lifted';
 import { HumTrials, shieldsOf, type HumOf, type HumOutput } from './trials';
 
 /** Some acts together, with what they leave. */
@@ -149,7 +150,8 @@ function moved(of: Of, acts: readonly HumAct[]): Of {
  * one that leaves least. Exact for sets of up to four acts; what would cut off a box's last ground, or stands beside an earth
  * that nobody has proved, is never among them.
  */
-export function* cureHum(of: Of): Generator<HumStep, HumCures> {
+/** @param most sets that are tried at most */
+export function* cureHum(of: Of, most = MOST_SETS): Generator<HumStep, HumCures> {
   const stages = new Stages(of);
   const now = shieldsOf(of);
   const limitDb = of.houseRules.limits.humDb;
@@ -182,7 +184,9 @@ export function* cureHum(of: Of): Generator<HumStep, HumCures> {
   const overDb = today?.overDb ?? Infinity;
   const singles = all.flatMap((act) => tryOut([act]) ?? []);
   const worse = singles.flatMap(({ acts: [act], humDbu }) => {
-    const db = Math.max(...humDbu.map((dbu, i) => risen(today?.humDbu[i] ?? dbu, dbu, outputs[i])));
+    const db = Math.max(
+      ...outputs.map((output, i) => risen(today?.humDbu[i] ?? humDbu[i] ?? 0, humDbu[i] ?? 0, output)),
+    );
     return act && db > TELLS_DB && ears.get(act)?.stands !== 'for' ? [{ act, db }] : [];
   });
   let single: HumCure | null = null;
@@ -195,7 +199,7 @@ export function* cureHum(of: Of): Generator<HumStep, HumCures> {
   let best: HumCure | null = null;
   search: for (const cost of count > 0 ? costsOf(allowed) : []) {
     for (const set of setsAt(allowed, cost)) {
-      if (tried >= MOST_SETS) break search;
+      if (tried >= most) break search;
       const cure = tryOut([...set]);
       tried += 1;
       if (cure && cure.overDb < overDb && isBetter(cure, best)) best = cure;
@@ -215,7 +219,7 @@ export function* cureHum(of: Of): Generator<HumStep, HumCures> {
     today,
     best,
     isEnough: best?.overDb === 0,
-    isExact: tried < MOST_SETS,
+    isExact: tried < most,
     single,
     worse,
     heard,
@@ -223,10 +227,4 @@ export function* cureHum(of: Of): Generator<HumStep, HumCures> {
     tried,
     of: count,
   };
-}
-
-/** By how much hum rises where it is heard at all, dB. */
-function risen(from: number, to: number, output: HumOutput | undefined): number {
-  const floor = (output?.pickupDbu ?? -Infinity) - HEARD_DB;
-  return to <= floor ? 0 : to - Math.max(from, floor);
 }

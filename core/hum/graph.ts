@@ -12,6 +12,7 @@ import {
   type Lead,
   type Reads,
 } from '../model';
+import { dcFeeds, groundOf } from '../power';
 import { resolveIn } from '../signal';
 
 /** What an edge is, for people. */
@@ -167,19 +168,20 @@ class Builder {
         earthed.add(fed.box.id);
         if (takesEarth(fed.box) && outlet.jack.mainsOutlet?.earthed !== false)
           this.tie('earth', boxNode(fed.box), boxNode(outlet.box), OHM.earth, { lead, box: fed.box });
-      } else if (lead.kind === 'dc') this.supply(lead, endA, endB);
-      else this.shield(lead, endA, endB);
+      } else if (lead.kind !== 'dc') this.shield(lead, endA, endB);
     }
     return earthed;
   }
 
-  /** Outlets that share a ground are one node; isolated ones join nothing. */
-  private supply(lead: Lead, a: JackEnd, b: JackEnd) {
-    const [outlet, fed] = a.jack.dcOutlet ? [a, b] : [b, a];
-    const group = outlet.jack.dcOutlet?.group ?? null;
-    if (group === null || !isTied(this.of, fed)) return;
-    const shared: Named = { is: 'supply', id: `${outlet.box.id} ${group}` };
-    this.tie('supply', boxNode(fed.box), shared, OHM.supply, { lead, box: outlet.box });
+  /** Outlets that share a ground are one node, and so is what hangs on one outlet together; else isolated ones join nothing. */
+  supplies() {
+    for (const { outlet, fed } of dcFeeds(this.of)) {
+      if (outlet.facts.group === null && fed.length < 2) continue;
+      const shared: Named = { is: 'supply', id: groundOf(outlet) };
+      for (const { lead, ...end } of fed)
+        if (isTied(this.of, end))
+          this.tie('supply', boxNode(end.box), shared, OHM.supply, { lead, box: outlet.box });
+    }
   }
 
   private shield(lead: Lead, a: JackEnd, b: JackEnd) {
@@ -200,5 +202,6 @@ export const groundGraph = derive(['boxes', 'leads', 'variant', 'stage'], (of): 
   const builder = new Builder(of);
   builder.earths(builder.leads());
   builder.racks();
+  builder.supplies();
   return { nodes: builder.nodes, ties: builder.ties };
 });

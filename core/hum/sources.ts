@@ -1,6 +1,7 @@
 // What drives hum currents: the field along runs, differences between earths, leakage of supplies.
 import { distanceBetween } from '../lengths';
 import { boxOf, derive, pluggedIn, type Box, type Lead, type Reads } from '../model';
+import { dcFeeds } from '../power';
 import { BETWEEN, earthDifferences } from './earth-differences';
 import { piecesOf } from './elimination';
 import { groundGraph, type GroundGraph } from './graph';
@@ -114,13 +115,10 @@ const earths = (of: Of, graph: GroundGraph): readonly Source[] =>
     return { kind: 'earths', box, emfV, currentsA: null };
   });
 
-/** Boxes that a double-insulated supply feeds, or the box itself, with what leaks into their grounds, A. */
+/** Boxes that a double-insulated supply feeds, by chains too, or the box itself, into whose grounds it leaks. */
 function leakedInto(of: Of, box: Box): readonly Box[] {
   if (!box.jacks.some(({ dcOutlet }) => dcOutlet)) return [box];
-  return [...endsOf(of)].flatMap(([{ kind }, [a, b]]) => {
-    if (kind !== 'dc') return [];
-    return a === box && b ? [b] : b === box && a ? [a] : [];
-  });
+  return dcFeeds(of).flatMap(({ outlet, fed }) => (outlet.box === box ? fed.map((one) => one.box) : []));
 }
 
 /** Leakage of what is double-insulated, from the earths of the building into the grounds that it feeds. */

@@ -4,7 +4,7 @@ import { traceIn } from '../signal';
 import { powerSum, SILENT_DBU } from '../level';
 import { formatQuantity, inWords } from '../units';
 import { humActs, type HumAct } from './acts';
-import { humAlong, isTooMuch, type HumRoute } from './along';
+import { hasHum, humAlong, isTooMuch, type HumRoute } from './along';
 import { groundCurrents } from './currents';
 import { heardOfAct, heardWords, newestHeard, type Heard } from './heard';
 import { namedLoops, type GroundLoop } from './loops';
@@ -65,13 +65,15 @@ const SOURCE_WORDS: Readonly<Record<Source['kind'], (name: string) => string>> =
   ripple: (name) => `ripple of ${name} on a shared outlet`,
 };
 
-const sourceWords = ({ kind, box }: Source): string => SOURCE_WORDS[kind](box?.name ?? '');
+/** What brings hum, for people: `leakage of Supply, which has no earth`. */
+export const sourceWords = ({ kind, box }: Pick<Source, 'kind' | 'box'>): string =>
+  SOURCE_WORDS[kind](box?.name ?? '');
 
 /** What is left to be said of a route in one sentence, the worst first. */
 export function humCaption({ leads, sources, underDb, pickupUnderDb }: HumRoute, limitDb: number): string {
   const worst = [...leads].sort((a, b) => b.dbu - a.dbu)[0];
   const [source] = sources;
-  if (!worst || !source || underDb > 150) return 'Nothing brings hum into this route but the pickup.';
+  if (!worst || !source || !hasHum({ underDb })) return 'Nothing brings hum into this route but the pickup.';
   const whose = `most of it by lead ${worst.lead.number}, from ${sourceWords(source.source)}`;
   const over = underDb < limitDb ? `, ${round(limitDb - underDb)} dB over the limit` : '';
   const beside = `the pickup’s own is ${againstSignal(pickupUnderDb, 'it')}`;

@@ -45,7 +45,7 @@ const PICKUP = {
   peakDbu: 'dBu',
   humMvPerUt: 'mV/µT',
 } as const;
-const POWER = { va: 'VA', dcMilliamps: 'mA', dcTotalMilliamps: 'mA' } as const;
+const POWER = { va: 'VA', dcMilliamps: 'mA', dcTotalMilliamps: 'mA', leakageUa: 'µA' } as const;
 const DC_OUTLET = { volts: 'V', milliamps: 'mA' } as const;
 const MAINS_OUTLET = { volts: 'V', amps: 'A' } as const;
 
@@ -84,6 +84,7 @@ const WORDS: Record<FigurePath['field'], string> = {
   va: 'mains power',
   dcMilliamps: 'supply current',
   dcTotalMilliamps: 'current of all outlets',
+  leakageUa: 'leakage to earth',
   volts: 'voltage',
   milliamps: 'current',
   amps: 'current',
@@ -218,6 +219,7 @@ export function figurePlaces(box: WithFigures): readonly FigurePlace[] {
     va: isMains,
     dcMilliamps: box.power.class === 'low',
     dcTotalMilliamps: box.jacks.some((jack) => jack.dcOutlet),
+    leakageUa: box.power.class === 'II',
   };
   for (const field of keysOf(POWER))
     add({ on: 'power', field }, box.power[field], 'Power', POWER[field], powered[field]);

@@ -121,6 +121,7 @@ describe('what matters', () => {
       runs: { runs: { count: 1, metres: 9 } },
       trips: { trips: 1 },
       hum: { groundLoops: 1 },
+      humDb: { humDb: 40 },
       knobs: { deadKnobs: ['PRESENCE of Head'] },
       adapters: { adapters: ['XLR to jack'] },
       tone: { tone: { db: -2, hz: 4_000 } },

@@ -43,7 +43,7 @@ export type PlanStep = {
 /** What is compared of lines. */
 export type Compared = Figures & Pick<PlanLine, 'unheard' | 'lost' | 'turned' | 'inForce'>;
 
-/** Where no noise is known there is none to hold against a routing, dB under the signal. */
+/** Where no noise and no hum is known there is none to hold against a routing, dB under the signal. */
 const QUIET_DB = 120;
 /** Less than a tenth of a decibel tells no two routings apart. */
 const inTenths = (db: number): number => Math.round(db * 10);
@@ -72,6 +72,7 @@ export const CRITERIA = [
   { id: 'runs', words: 'Short stage runs', of: ({ runs }) => runs.metres },
   { id: 'trips', words: 'Few converter trips', of: ({ trips, ms }) => trips * 1_000 + ms },
   { id: 'hum', words: 'Few ground loops', of: ({ groundLoops }) => groundLoops },
+  { id: 'humDb', words: 'Little hum', of: ({ humDb }) => -Math.round(Math.min(humDb ?? QUIET_DB, QUIET_DB)) },
   { id: 'tone', words: 'Tone as straight in', of: ({ tone }) => inTenths(Math.abs(tone?.db ?? 0)) },
   {
     id: 'room',

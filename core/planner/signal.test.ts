@@ -1,7 +1,8 @@
 // What a routing does to the signal in three figures: the worst of all ways and sounds.
 import { expect, test } from '@jest/globals';
+import { humAlong } from '../hum';
 import { headroomAt, levelsAlong } from '../level';
-import { inSetting } from '../model';
+import { inSetting, type Rig } from '../model';
 import { settingsOf, trace } from '../signal';
 import { build, edited, fourCable } from '../testing/build';
 import { figure, limit, long, set } from '../testing/short-edits';
@@ -44,8 +45,26 @@ test('noise is nearer to the signal with a fuzz on, and a gate behind it takes i
   expect(floor(on, set('gate', 'gate', 'on'))).toBeGreaterThan(floor(on) + 20);
 });
 
+test('hum is that of the way where it is nearest to the signal, of the grounds alone', () => {
+  const of = (rig: Rig) => signalFigures(rig, null).humDb!;
+  const direct = build('guitar, combo', 'guitar/out > combo/input');
+  expect(signalFigures(direct, null).humDb).toBeNull();
+  const rig = fourCable();
+  const all = settingsOf(rig, null).flatMap((setting) =>
+    trace(rig, setting).paths.map((path) => humAlong(inSetting(rig, setting), path)!.underDb),
+  );
+  expect(of(rig)).toBe(Math.min(...all));
+  const noisy = edited(rig, { edit: 'setPlaceField', arguments: { id: 'backline', fieldUt: 50 } });
+  expect(of(noisy)).toBeLessThan(of(rig) - 30);
+});
+
 test('where nothing is known nothing is said', () => {
-  expect(signalFigures(build('guitar, combo'), null)).toEqual({ tone: null, roomDb: null, floorDb: null });
+  expect(signalFigures(build('guitar, combo'), null)).toEqual({
+    tone: null,
+    roomDb: null,
+    floorDb: null,
+    humDb: null,
+  });
   const bare = edited(
     build('guitar, combo', 'guitar/out > combo/input'),
     figure('combo', { on: 'mode', jack: 'input', mode: 'as-built', field: 'rIn' }, 1e6),

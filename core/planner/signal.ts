@@ -1,4 +1,5 @@
 // What a routing does to the signal, the worst of all its ways and sounds.
+import { hasHum, humAlong } from '../hum';
 import { floorUnder, headroomAt, levelsAlong, noiseAtEnd } from '../level';
 import { inSetting, type Rig } from '../model';
 import { settingsOf, trace } from '../signal';
@@ -11,6 +12,8 @@ export type SignalFigures = {
   readonly roomDb: number | null;
   /** Noise under the signal between notes where it is nearest to it, dB; null: none is known. */
   readonly floorDb: number | null;
+  /** Hum of the grounds under the signal where it is nearest to it, dB; null: none is known. */
+  readonly humDb: number | null;
 };
 
 const least = (values: readonly number[]): number | null =>
@@ -39,6 +42,12 @@ export function signalFigures(rig: Rig, variant: string | null): SignalFigures {
       ways.flatMap(({ of, path }) => {
         const noise = noiseAtEnd(of, path);
         return noise ? [floorUnder(noise)] : [];
+      }),
+    ),
+    humDb: least(
+      ways.flatMap(({ of, path }) => {
+        const hum = humAlong(of, path);
+        return hum && hasHum(hum) ? [hum.underDb] : [];
       }),
     ),
   };

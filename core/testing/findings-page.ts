@@ -2,6 +2,7 @@
 import { cureOf, judge, report, RULES, sentenceOf } from '../findings';
 import { edited } from './build';
 import { WHOLE_CASES, type Case } from './finding-cases';
+import { HUM_CASES } from './finding-cases-hum';
 import { POWER_CASES } from './finding-cases-power';
 import { INSIDE_CASES } from './finding-cases-inside';
 import { ORDER_CASES } from './finding-cases-order';
@@ -29,7 +30,14 @@ function section({ code, sound, spoil }: Case): string {
 
 /** The page as Markdown, in the order of the codes. */
 export function findingsPage(): string {
-  const cases = [...WIRING_CASES, ...INSIDE_CASES, ...ORDER_CASES, ...WHOLE_CASES, ...POWER_CASES];
+  const cases = [
+    ...WIRING_CASES,
+    ...INSIDE_CASES,
+    ...ORDER_CASES,
+    ...WHOLE_CASES,
+    ...POWER_CASES,
+    ...HUM_CASES,
+  ];
   const own = RULES.flatMap(({ code }) => cases.find((one) => one.code === code) ?? []);
   return [
     '# What the findings say',

@@ -1,5 +1,5 @@
 // Rigs whose grounds are changed: earths, ties of jacks, lifts, outlets, leads beside the signal's.
-import type { Box, Jack, Lead, Rig } from '../model';
+import { makeLead, type Box, type Jack, type Lead, type Rig } from '../model';
 import { build, plugged } from './build';
 
 /** A rig with one box as it is changed. */
@@ -30,7 +30,9 @@ export const lifted = (rig: Rig, ...leads: readonly string[]): Rig => ({
 export function joined(rig: Rig, kind: Lead['kind'], from: string, to: string): Rig {
   const before = new Set(rig.leads.map(({ id }) => id));
   const after = plugged(rig, `${from} > ${to}`);
-  return { ...after, leads: after.leads.map((lead) => (before.has(lead.id) ? lead : { ...lead, kind })) };
+  const ofKind = ({ id, number, from: { at: a }, to: { at: b } }: Lead) =>
+    makeLead({ id, number, kind, from: a, to: b });
+  return { ...after, leads: after.leads.map((lead) => (before.has(lead.id) ? lead : ofKind(lead))) };
 }
 
 /** One board into two amplifiers. */

@@ -58,6 +58,9 @@ import { rating } from './safe-rating';
 import { speakerLead } from './safe-spklead';
 import { speakerOut } from './safe-spkout';
 import { twoTaps } from './safe-twotaps';
+import { humCircuits, humSupply, humUnbalanced } from './hum-joined';
+import { adrift, liftWorse, openAtBoth } from './hum-lifts';
+import { humLeak, humLoop } from './hum-loop';
 import { phones } from './spk-phones';
 import { direction } from './wire-direction';
 import { grid } from './wire-grid';
@@ -147,6 +150,14 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'KNOB-DEAD': knobs,
   'SAFE-EARS': feedsApart.ears,
   'KNOB-REACH': feedsApart.reach,
+  'HUM-BOTHENDS': openAtBoth,
+  'HUM-ADRIFT': adrift,
+  'HUM-LIFTWORSE': liftWorse,
+  'HUM-LOOP': humLoop,
+  'HUM-LEAK': humLeak,
+  'HUM-SUPPLY': humSupply,
+  'HUM-CIRCUITS': humCircuits,
+  'HUM-UNBAL': humUnbalanced,
   'TONE-DULL': dull,
   'TONE-PEAK': peak,
   'TONE-LOAD': load,

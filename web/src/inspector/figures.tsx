@@ -20,7 +20,8 @@ function FigureLine({ box, entry }: { box: Box; entry: FigureEntry }) {
   const setValue = (text: string) => {
     const value = parseQuantity(text, unit);
     if (value === null) return `A figure in ${unit}, such as ${formatQuantity(figure.value, unit)}.`;
-    const positive = unit === 'Ω' || unit === 'W' || unit === 'H' || unit === 'VA' || unit === 'mA';
+    const positive =
+      unit === 'Ω' || unit === 'W' || unit === 'H' || unit === 'VA' || unit === 'mA' || unit === 'µA';
     if (positive && value <= 0) return 'More than 0.';
     if (unit === 'F' && value < 0) return '0 or more.';
     return session.commit(put({ value, source: figure.source === 'assumed' ? 'manual' : figure.source }));

@@ -63,6 +63,10 @@ function Facts({ line }: { line: ShownLine }) {
         <span className="text-xs text-muted">worst sound</span>
       </Fact>
       <Fact name="Ground loops">{line.groundLoops}</Fact>
+      <Fact name="Hum">
+        {line.humDb === null ? none : `${formatDb(-Math.round(line.humDb))} dB`}{' '}
+        <span className="text-xs text-muted">of the grounds against the signal, ±6 dB</span>
+      </Fact>
       <Fact name="Tone">
         {line.tone === null
           ? none

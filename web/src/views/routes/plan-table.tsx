@@ -69,6 +69,12 @@ const COLUMNS: readonly Column[] = [
     words: ({ groundLoops }) => (groundLoops === 0 ? dash : groundLoops),
   },
   {
+    name: 'Hum',
+    isWide: true,
+    of: ({ humDb }) => -Math.round(humDb ?? 0),
+    words: ({ humDb }) => decibels(humDb === null ? null : -Math.round(humDb)),
+  },
+  {
     name: 'Tone',
     of: ({ tone }) => Math.round(Math.abs(tone?.db ?? 0) * 10),
     words: ({ tone }) => decibels(tone?.db ?? null),
