@@ -26,8 +26,8 @@ function planOf(rig: Rig, variant: string | null): Plan {
 const signalWords = ({ tone, roomDb, floorDb, humDb }: PlanLine): readonly string[] => [
   ...(tone ? [`tone ${formatDb(tone.db)} dB`] : []),
   ...(roomDb === null ? [] : [`room ${formatDb(roomDb)} dB`]),
-  ...(floorDb === null ? [] : [`noise ${formatDb(-floorDb)} dB`]),
-  ...(humDb === null ? [] : [`hum ${formatDb(-humDb)} dB`]),
+  ...(floorDb === null ? [] : [`noise ${formatDb(Math.min(0, -floorDb))} dB`]),
+  ...(humDb === null ? [] : [`hum ${formatDb(Math.min(0, -humDb))} dB`]),
 ];
 
 function printLine(call: Call, line: PlanLine, at: number) {

@@ -7,6 +7,9 @@ import { useOpen } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 import type { ShownLine } from '../../worker/searches';
 
+/** Decibels against the signal, from how far under it something is: through a stage that clips nothing comes out louder. */
+export const beside = (underDb: number): number => Math.min(0, -Math.round(underDb));
+
 /** What a routing is called, as a heading. */
 export const titleOf = ({ name }: Pick<ShownLine, 'name'>): string => {
   const text = name.join('; ');
@@ -64,7 +67,7 @@ function Facts({ line }: { line: ShownLine }) {
       </Fact>
       <Fact name="Ground loops">{line.groundLoops}</Fact>
       <Fact name="Hum">
-        {line.humDb === null ? none : `${formatDb(-Math.round(line.humDb))} dB`}{' '}
+        {line.humDb === null ? none : `${formatDb(beside(line.humDb))} dB`}{' '}
         <span className="text-xs text-muted">of the grounds against the signal, ±6 dB</span>
       </Fact>
       <Fact name="Tone">
@@ -78,7 +81,7 @@ function Facts({ line }: { line: ShownLine }) {
         <span className="text-xs text-muted">beside what the house wants under a ceiling</span>
       </Fact>
       <Fact name="Noise">
-        {line.floorDb === null ? none : `${formatDb(-Math.round(line.floorDb))} dB`}{' '}
+        {line.floorDb === null ? none : `${formatDb(beside(line.floorDb))} dB`}{' '}
         <span className="text-xs text-muted">against the signal, between notes</span>
       </Fact>
       <Fact name="Knobs that die">{line.deadKnobs.length === 0 ? none : line.deadKnobs.join(', ')}</Fact>

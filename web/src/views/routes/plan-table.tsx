@@ -8,7 +8,7 @@ import { Drawn, noEmphasis } from '../../pen/drawn';
 import { useOpen } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 import type { ShownLine } from '../../worker/searches';
-import { titleOf } from './line-card';
+import { beside, titleOf } from './line-card';
 
 type Column = {
   readonly name: string;
@@ -31,6 +31,9 @@ const told = (n: number, figure: string) => (
 /** Decibels with their sign; nothing where they are not known. */
 const decibels = (db: number | null) =>
   db === null ? dash : <span className="whitespace-nowrap">{formatDb(db)} dB</span>;
+
+/** What is not known is taken to be nowhere, dB under the signal. */
+const QUIETEST_DB = 200;
 
 const leadsTold = ({ fetch, move, putAway }: ShownLine): string => {
   const parts = [
@@ -64,15 +67,12 @@ const COLUMNS: readonly Column[] = [
     words: ({ trips, ms }) => (trips + ms === 0 ? dash : told(trips, `${ms.toFixed(1)} ms`)),
   },
   {
-    name: 'Ground loops',
-    of: ({ groundLoops }) => groundLoops,
-    words: ({ groundLoops }) => (groundLoops === 0 ? dash : groundLoops),
-  },
-  {
-    name: 'Hum',
-    isWide: true,
-    of: ({ humDb }) => -Math.round(humDb ?? 0),
-    words: ({ humDb }) => decibels(humDb === null ? null : -Math.round(humDb)),
+    name: 'Loops, hum',
+    of: ({ groundLoops, humDb }) => 100 * beside(humDb ?? QUIETEST_DB) + groundLoops,
+    words: ({ groundLoops, humDb }) =>
+      groundLoops === 0 && humDb === null
+        ? dash
+        : told(groundLoops, humDb === null ? '–' : `${formatDb(beside(humDb))} dB`),
   },
   {
     name: 'Tone',
@@ -88,8 +88,8 @@ const COLUMNS: readonly Column[] = [
   {
     name: 'Noise',
     isWide: true,
-    of: ({ floorDb }) => -Math.round(floorDb ?? 0),
-    words: ({ floorDb }) => decibels(floorDb === null ? null : -Math.round(floorDb)),
+    of: ({ floorDb }) => beside(floorDb ?? QUIETEST_DB),
+    words: ({ floorDb }) => decibels(floorDb === null ? null : beside(floorDb)),
   },
   {
     name: 'Dead knobs',
