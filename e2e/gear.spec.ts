@@ -276,10 +276,10 @@ test('house rules: what another side would change is counted, findings follow it
   await expect(cabinet.getByText('changes nothing here')).toBeVisible();
   await cabinet.getByLabel(/^accepted/).click();
   await expect(cabinet.getByLabel(/^accepted/)).toBeChecked();
-  const slack = page.getByLabel('Slack on a lead, % of its way');
+  const slack = page.getByLabel('Slack on a lead, of its way');
   await slack.fill('much');
   await slack.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('A number of percent');
+  await expect(page.getByRole('alert')).toContainText('A number of %, such as 12 %.');
   await slack.fill('20');
   await slack.press('Enter');
   await page.getByRole('button', { name: 'Let new rigs begin with these' }).click();
@@ -287,12 +287,12 @@ test('house rules: what another side would change is counted, findings follow it
 
   await newRig(page, 'guitar, combo');
   await page.getByText('House rules', { exact: true }).click();
-  await expect(page.getByLabel('Slack on a lead, % of its way')).toHaveValue('20');
+  await expect(page.getByLabel('Slack on a lead, of its way')).toHaveValue('20 %');
   await expect(page.getByRole('group', { name: /^A cabinet model/ }).getByLabel(/^accepted/)).toBeChecked();
   await page.getByRole('button', { name: 'New rigs as usual again' }).click();
   await newRig(page, 'guitar, combo');
   await page.getByText('House rules', { exact: true }).click();
-  await expect(page.getByLabel('Slack on a lead, % of its way')).toHaveValue('12');
+  await expect(page.getByLabel('Slack on a lead, of its way')).toHaveValue('12 %');
 });
 
 test('which guess to look up first: both ends of every range are tried, what they change is told', async ({

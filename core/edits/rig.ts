@@ -1,5 +1,14 @@
-import { byId, copy, demand, edit, isNewId } from './edit';
-import { LIMITS, type AcceptedFinding, type Rig, type Tick, type Walk, type Want } from '../model';
+import {
+  limitFact,
+  LIMITS,
+  type AcceptedFinding,
+  type LimitName,
+  type Tick,
+  type Walk,
+  type Want,
+} from '../model';
+import { formatQuantity } from '../units';
+import { byId, copy, demand, edit, isNewId, must } from './edit';
 
 export const rigEdits = {
   setTitle: edit<{ title: string }>('Rename rig', (draft, { title }) => {
@@ -25,14 +34,15 @@ export const rigEdits = {
   ),
 
   /** A limit of the house, as the file names it: percent, metres, decibels. */
-  setLimit: edit<{ limit: keyof Rig['houseRules']['limits']; value: number }>(
-    'Change house limit',
-    (draft, { limit, value }) => {
-      demand(Object.hasOwn(draft.houseRules.limits, limit), `There is no house limit "${String(limit)}".`);
-      demand(Number.isFinite(value) && value >= 0 && value <= 1000, 'A house limit is 0 to 1000.');
-      draft.houseRules.limits[limit] = value;
-    },
-  ),
+  setLimit: edit<{ limit: LimitName; value: number }>('Change house limit', (draft, { limit, value }) => {
+    const fact = must(limitFact(limit), `There is no house limit "${limit}".`);
+    const { words, least, most, unit } = fact;
+    demand(
+      value >= least && value <= most && (fact.isWhole !== true || Number.isInteger(value)),
+      `${words}: ${fact.isWhole ? 'a whole number, ' : ''}${formatQuantity(least, unit)} to ${formatQuantity(most, unit)}.`,
+    );
+    draft.houseRules.limits[limit] = value;
+  }),
 
   /** What matters of routings, the first thing first. */
   setMatters: edit<{ order: readonly string[] }>('Change what matters', (draft, { order }) => {

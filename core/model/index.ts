@@ -34,6 +34,7 @@ export {
   leadOf,
   type JackEnd,
 } from './look-up';
+export { LIMIT_GROUPS, limitFact, type LimitFact, type LimitName } from './limits';
 export { loopAt, loopEnds, misplaced, misplacedLoops } from './loops';
 export {
   freeNumber,

@@ -12,7 +12,7 @@ const PREFIXES: readonly (readonly [number, string])[] = [
 ];
 
 /** Units that are never written with a prefix: decibels, milliseconds, watts of a stage and the like. */
-const PLAIN = new Set(['dBu', 'dBV', 'dB', 'ms', 'W', 'VA', 'mA', 'µA', '%', '', 'Hz', 'mV/µT']);
+const PLAIN = new Set(['dBu', 'dBV', 'dB', 'ms', 'W', 'VA', 'mA', 'µA', '%', '', 'Hz', 'mV/µT', 'pF/m']);
 
 /** A figure with its unit, at most three significant digits: `1 MΩ`, `100 pF`, `−20 dBu`, `5.33 Ω`. */
 export function formatQuantity(value: number, unit: string): string {

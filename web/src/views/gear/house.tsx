@@ -4,10 +4,10 @@ import { same } from '../../../../core/model';
 import { count } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Busy } from '../../parts/empty';
-import { Labelled, TextField } from '../../parts/field';
 import { useOpen } from '../../rig/use-open';
 import { useNotice, usePreferences } from '../../store/app';
 import { useAnalysis } from '../../worker/use-analysis';
+import { Limits } from './limits';
 
 /** What another position would change here: findings gone and new, and pairs of the order that stand against it. */
 function brings({ gone, added, against }: HouseLine['positions'][number], isInForce: boolean): string {
@@ -64,20 +64,9 @@ function Question({
   );
 }
 
-const SLACK = [
-  { limit: 'slackPercent', words: 'Slack on a lead, % of its way' },
-  { limit: 'playerSlackPercent', words: 'Slack on the player’s own lead, %' },
-] as const;
-
 /** Where houses differ, and the limits that are judged by: of this rig, and what new rigs begin with. */
 export function House() {
-  const { rig, setting, readOnly, session, commit } = useOpen(
-    'rig',
-    'setting',
-    'readOnly',
-    'session',
-    'commit',
-  );
+  const { rig, setting, readOnly, commit } = useOpen('rig', 'setting', 'readOnly', 'commit');
   const { house, set } = usePreferences();
   const say = useNotice((state) => state.say);
   // A rig is judged for each side that can be taken: only where somebody looks.
@@ -86,12 +75,6 @@ export function House() {
   const disabled = readOnly !== null;
   const { houseRules } = rig;
   const isDefault = house !== null && same(house, houseRules);
-  const setLimit = (limit: (typeof SLACK)[number]['limit']) => (text: string) => {
-    const percent = Number(text.replace('%', '').replace(',', '.').trim());
-    return text.trim() === '' || !Number.isFinite(percent)
-      ? 'A number of percent, such as 12.'
-      : session.commit({ edit: 'setLimit', arguments: { limit, value: percent } });
-  };
   return (
     <details
       className="border-t border-hair bg-sheet px-4 py-1"
@@ -129,22 +112,7 @@ export function House() {
                 </div>
               </section>
             ))}
-        <div className="grid max-w-md grid-cols-2 gap-3 border-t border-hair py-2">
-          {SLACK.map(({ limit, words }) => (
-            <Labelled key={limit} label={words}>
-              {(id) => (
-                <TextField
-                  id={id}
-                  mono
-                  onPause={false}
-                  value={String(houseRules.limits[limit])}
-                  disabled={disabled}
-                  commit={setLimit(limit)}
-                />
-              )}
-            </Labelled>
-          ))}
-        </div>
+        <Limits />
         <div className="flex flex-wrap items-center gap-2">
           <Button
             disabled={isDefault}
