@@ -1,7 +1,7 @@
 // The limits of a house for people: what each is called, its unit, and what it can be.
 import type { Rig } from './types';
 
-export type LimitName = keyof Rig['houseRules']['limits'] & string;
+export type LimitName = keyof Rig['houseRules']['limits'];
 
 export type LimitFact = {
   readonly words: string;
@@ -86,10 +86,9 @@ export const LIMIT_GROUPS: readonly {
   },
 ];
 
-const FACTS: Readonly<Partial<Record<string, LimitFact>>> = Object.assign(
-  {},
-  ...LIMIT_GROUPS.map(({ limits }) => limits),
+const FACTS: ReadonlyMap<string, LimitFact> = new Map(
+  LIMIT_GROUPS.flatMap(({ limits }) => Object.entries(limits)),
 );
 
 /** What a limit is for people; undefined: no house has it. */
-export const limitFact = (name: string): LimitFact | undefined => FACTS[name];
+export const limitFact = (name: string): LimitFact | undefined => FACTS.get(name);

@@ -130,13 +130,3 @@ describe('AA: two amplifiers on two circuits', () => {
     );
   });
 });
-
-test('AB: a bridged power amplifier’s load box stands against its feed, not against hum', () => {
-  const rig = build(
-    'guitar, class-d power amp, load box, desk',
-    'guitar/out > class-d-power-amp/in',
-    'class-d-power-amp/spk = load-box/in',
-    'load-box/line-out > desk/ch-1',
-  );
-  expect(codes(rig)).toContain('SAFE-BRIDGED');
-});
