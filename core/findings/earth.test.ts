@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { applyEdit } from '../edits';
 import type { Rig } from '../model';
-import { fourCable } from '../testing/build';
+import { build, fourCable } from '../testing/build';
 import { earthed, lifted, powered } from '../testing/grounds';
 import { cureOf, judge, sentenceOf } from './index';
 
@@ -83,5 +83,36 @@ describe('an earth', () => {
 
   test('that nobody has looked at is no finding while every shield is whole', () => {
     expect(told(powered(fourCable(), 'valve-head', { earth: 'unknown' }))).toEqual([]);
+  });
+});
+
+describe('isolators and lifts of boxes', () => {
+  const twoAmps = (line = 'guitar, splitter, isolator, combo, combo'): Rig =>
+    build(
+      line,
+      'guitar/out > splitter/in',
+      'splitter/out-b > isolator/in',
+      'isolator/out > combo-2/input',
+      'splitter/out-a > combo/input',
+    );
+  const proved = (rig: Rig, ...boxes: string[]) =>
+    boxes.reduce((r, id) => powered(r, id, { earthProved: PROVED }), rig);
+
+  test('between two amplifiers of which nobody has proved the earth are told once, with both', () => {
+    const [finding, ...more] = told(twoAmps());
+    expect(more).toEqual([]);
+    expect(finding!.severity).toBe('caution');
+    expect(sentenceOf(twoAmps(), finding!).text).toBe(
+      'OUT B ISO of Splitter and OUT of Isolator isolate; nobody has proved the earths of Combo and Combo 2.',
+    );
+    const half = proved(twoAmps(), 'combo');
+    expect(sentenceOf(half, told(half)[0]!).text).toMatch(/nobody has proved the earth of Combo 2\.$/);
+    expect(told(proved(twoAmps(), 'combo', 'combo-2'))).toEqual([]);
+  });
+
+  test('with an earth at one side alone are nothing to speak of: a microphone, a DI of a guitar', () => {
+    expect(
+      told(build('guitar, di, desk', 'guitar/out > passive-di/in', 'passive-di/out - desk/ch-1')),
+    ).toEqual([]);
   });
 });

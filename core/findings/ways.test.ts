@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { EditCall } from '../edits';
 import type { Rig } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
+import { proved } from '../testing/finding-cases-hum';
 import { mode, replug, REST, set } from '../testing/short-edits';
 import { report } from '../testing/of-wiring';
 import { cureOf } from './index';
@@ -19,11 +20,13 @@ const knob = (box: string, control: string, position: number): EditCall => ({
 
 const HEAD = 'guitar/out > valve-head/input';
 const withTap = (...plugs: string[]) =>
-  build(
-    'guitar, valve head, cab 16 100w, speaker tap, desk, mic',
-    HEAD,
-    'valve-head/spk-16 = speaker-tap/in',
-    ...plugs,
+  proved(
+    build(
+      'guitar, valve head, cab 16 100w, speaker tap, desk, mic',
+      HEAD,
+      'valve-head/spk-16 = speaker-tap/in',
+      ...plugs,
+    ),
   );
 const heads = (line: string, ...plugs: string[]) =>
   build(`guitar, valve head, valve head, ${line}`, HEAD, ...plugs);

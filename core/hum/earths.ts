@@ -1,6 +1,19 @@
 // Whose earth has to be proved before anything may be lifted or isolated.
-import { chosen, derive, endAt, ownsEarth, pluggedIn, type Box } from '../model';
-import { groundGraph } from './graph';
+import {
+  chosen,
+  derive,
+  endAt,
+  isAudio,
+  isLink,
+  ownsEarth,
+  pluggedIn,
+  type Box,
+  type Jack,
+  type JackEnd,
+  type Lead,
+} from '../model';
+import { resolveIn } from '../signal';
+import { groundGraph, type GroundNode } from './graph';
 
 /** Is the earth of a box proved, and not known to be lifted or missing since? */
 export const isProved = ({ power }: Box): boolean =>
@@ -25,35 +38,78 @@ export const unprovedAcross = derive(
   ['boxes', 'leads', 'variant', 'stage'],
   (of): ReadonlyMap<string, readonly Box[]> => {
     const { nodes, ties } = groundGraph(of);
-    const numberOf = new Map(nodes.flatMap(({ box }, i) => (box ? [[box, i] as const] : [])));
-    const beside = nodes.map((): { readonly to: number; readonly lead: string | null }[] => []);
+    const beside = new Map<Box | GroundNode, Beside[]>();
+    const at = (node: number) => nodes[node]?.box ?? nodes[node];
     for (const { kind, a, b, lead } of ties) {
-      if (kind === 'earth' || kind === 'building') continue;
-      beside[a]?.push({ to: b, lead: lead?.id ?? null });
-      beside[b]?.push({ to: a, lead: lead?.id ?? null });
+      const [from, to] = [at(a), at(b)];
+      if (kind === 'earth' || kind === 'building' || !from || !to) continue;
+      beside.set(from, [...(beside.get(from) ?? []), { to, lead: lead?.id ?? null }]);
+      beside.set(to, [...(beside.get(to) ?? []), { to: from, lead: lead?.id ?? null }]);
     }
-    const reached = (start: number, without: string): readonly Box[] => {
-      const seen = new Set([start]);
-      const found: Box[] = [];
-      for (const node of seen) {
-        const box = nodes[node]?.box;
-        if (box && ownsEarth(box)) {
-          found.push(box);
-          continue;
-        }
-        for (const { to, lead } of beside[node] ?? []) if (lead !== without) seen.add(to);
-      }
-      return found;
-    };
     return new Map(
-      pluggedIn(of).map(({ lead, from, to }) => {
-        const ends = [from, to].flatMap((refs) => endAt(of, chosen(refs, undefined)) ?? []);
-        const all = new Set(ends.flatMap(({ box }) => reached(numberOf.get(box) ?? -1, lead.id)));
+      endsIn(of).map(({ lead, ends }) => {
+        const all = new Set(ends.flatMap(({ box }) => earthsFrom(box, beside, lead.id)));
         return [lead.id, of.boxes.filter((box) => all.has(box) && !isProved(box))] as const;
       }),
     );
   },
 );
+
+/** A box, or a ground that is no box's, and what a lead joins it to. */
+type Beside = { readonly to: Box | GroundNode; readonly lead: string | null };
+
+const isBox = (node: Box | GroundNode): node is Box => 'power' in node;
+
+/** The next boxes with an earth of their own, from a box on, by any way but one lead. */
+function earthsFrom(
+  start: Box,
+  beside: ReadonlyMap<Box | GroundNode, readonly Beside[]>,
+  without: string,
+): readonly Box[] {
+  const seen = new Set<Box | GroundNode>([start]);
+  const found: Box[] = [];
+  for (const node of seen) {
+    if (isBox(node) && ownsEarth(node)) found.push(node);
+    else for (const { to, lead } of beside.get(node) ?? []) if (lead !== without) seen.add(to);
+  }
+  return found;
+}
+
+/** Leads that are plugged, with the jacks that they are in. */
+const endsIn = derive(['boxes', 'leads', 'variant'], (of) =>
+  pluggedIn(of).map(({ lead, from, to }) => ({
+    lead,
+    ends: [from, to].flatMap((refs) => endAt(of, chosen(refs, undefined)) ?? []),
+  })),
+);
+
+/** What a box isolates by a transformer or a lift of its own: the lead there, and earths on both sides of it that nobody has proved. */
+export type Isolated = { readonly lead: Lead; readonly end: JackEnd; readonly unproved: readonly Box[] };
+
+const ISOLATES: readonly Jack['ground'][] = ['transformer', 'lifted'];
+
+/** Isolators and lifts of boxes that stand between two sides which each have an earth, as long as one is not proved. */
+export const isolatedIn = derive(['boxes', 'leads', 'variant'], (of): readonly Isolated[] => {
+  const resolved = resolveIn({ ...of, sound: null });
+  const isOpen = ({ box, jack }: JackEnd) =>
+    isAudio(jack) && ISOLATES.includes(resolved.jackMode(box, jack).mode?.ground ?? jack.ground);
+  // Several isolators in a row are one: a side is told by where the signal leads, by whatever it passes.
+  const beside = new Map<Box, Beside[]>();
+  const audio = endsIn(of).filter(
+    ({ lead, ends }) =>
+      !isLink(lead) && ends.every(({ jack }) => isAudio(jack) && jack.carries !== 'speaker'),
+  );
+  for (const { lead, ends } of audio)
+    for (const [a, b] of [ends, ends.toReversed()])
+      if (a && b) beside.set(a.box, [...(beside.get(a.box) ?? []), { to: b.box, lead: lead.id }]);
+  return audio.flatMap(({ lead, ends }): Isolated[] => {
+    const end = ends.find(isOpen);
+    const sides = ends.map(({ box }) => earthsFrom(box, beside, lead.id));
+    if (!end || sides.length < 2 || sides.some((side) => side.length === 0)) return [];
+    const unproved = of.boxes.filter((box) => sides.flat().includes(box) && !isProved(box));
+    return unproved.length > 0 ? [{ lead, end, unproved }] : [];
+  });
+});
 
 /** A page of the earth book: a box with an earth of its own, as paper tells it. */
 export type EarthLine = {

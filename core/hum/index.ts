@@ -1,7 +1,15 @@
 // Ground networks: loops by the shields of leads and the earths of boxes, currents, and what is in series with signals.
 export { ownOutletActs } from './acts';
 export { groundCurrents, type GroundCurrents } from './currents';
-export { EARTH_WORDS, earthBook, earthDue, isProved, unprovedAcross, type EarthLine } from './earths';
+export {
+  EARTH_WORDS,
+  earthBook,
+  earthDue,
+  isolatedIn,
+  isProved,
+  unprovedAcross,
+  type EarthLine,
+} from './earths';
 export { emfOf, GroundSolver, loopCount, loopFree, type GroundNetwork } from './network';
 export { hasHum, humAlong, isTooMuch, type HumRoute, type HumStop } from './along';
 export { heardWords, listenBasis, listenStep, newestHeard, type Quieter } from './heard';

@@ -54,9 +54,9 @@ export type HumLoop = Pick<GroundLoop, 'key' | 'group' | 'words'> & {
 
 const round = (db: number): string => String(Math.abs(Math.round(db)));
 
-/** `8 dB under the signal`, `3 dB over it`. */
+/** `8 dB under the signal`; `as loud as it`: through a stage that clips nothing comes out louder. */
 export const againstSignal = (underDb: number, signal = 'the signal'): string =>
-  `${round(underDb)} dB ${Math.round(underDb) < 0 ? 'over' : 'under'} ${signal}`;
+  Math.round(underDb) <= 0 ? `as loud as ${signal}` : `${round(underDb)} dB under ${signal}`;
 
 const SOURCE_WORDS: Readonly<Record<Source['kind'], (name: string) => string>> = {
   field: () => 'the field around the leads',

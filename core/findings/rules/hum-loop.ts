@@ -8,7 +8,7 @@ import { rule, type Say, type Sentence } from '../rule';
 const endsWords = ({ ends }: HumData, say: Say): string => {
   const db = Math.min(...ends.map((end) => end.db));
   const at = inWords(ends.map(({ box }) => say.box(box)));
-  return `at ${at} is ${db < 1 ? 'as loud as the signal' : againstSignal(db)}`;
+  return `at ${at} is ${againstSignal(db)}`;
 };
 
 function provedWords({ unproved }: HumData, say: Say): string {

@@ -1,5 +1,5 @@
-import { unprovedAcross } from '../../hum';
-import { derive, leadOf, ownsEarth, pluggedIn } from '../../model';
+import { isolatedIn, unprovedAcross } from '../../hum';
+import { derive, leadOf, ownsEarth, pluggedIn, type Reads } from '../../model';
 import { mainsBoxes } from '../../power';
 import { inWords } from '../../units';
 import { group } from '../cure';
@@ -10,9 +10,35 @@ import { rule } from '../rule';
 type Data =
   | { readonly kind: 'box'; readonly box: string }
   | { readonly kind: 'outlet'; readonly box: string; readonly outlet: string }
-  | { readonly kind: 'lead'; readonly lead: string; readonly boxes: readonly string[] };
+  | { readonly kind: 'lead'; readonly lead: string; readonly boxes: readonly string[] }
+  /** Isolators and lifts of boxes, by their jacks. */
+  | { readonly kind: 'isolated'; readonly jacks: readonly string[]; readonly boxes: readonly string[] };
+
+type Grounded = Reads<'boxes' | 'leads' | 'variant' | 'stage'>;
 
 const BY_WHOM = 'by a qualified person; not by this plan';
+
+/** Isolators and lifts of boxes between earths that nobody has proved, as one. */
+function isolated(of: Grounded): readonly Found<Data>[] {
+  const all = isolatedIn(of);
+  const unproved = of.boxes.filter((box) => all.some((one) => one.unproved.includes(box)));
+  if (unproved.length === 0) return [];
+  return [
+    {
+      severity: 'caution',
+      parts: [
+        ...all.map(({ end }) => jackPart(end.box, end.jack)),
+        ...all.map(({ lead }) => leadPart(lead)),
+        ...unproved.map(boxPart),
+      ],
+      data: {
+        kind: 'isolated',
+        jacks: [...new Set(all.map(({ end }) => `${end.box.id}/${end.jack.id}`))],
+        boxes: unproved.map(({ id }) => id),
+      },
+    },
+  ];
+}
 
 /** SAFE-EARTH: an earth that is lifted, or a shield opened beside one that nobody has proved. */
 export const earth = rule<Data>({
@@ -49,6 +75,7 @@ export const earth = rule<Data>({
         },
       ];
     }),
+    ...isolated(view),
   ]),
   words: ({ data }, say) =>
     data.kind === 'outlet'
@@ -61,10 +88,15 @@ export const earth = rule<Data>({
             text: `The earth of ${say.box(data.box)} is lifted.`,
             why: `This can kill: at the next fault its chassis, and by the shields the strings, stand at mains. It is in no rig until its earth is restored ${BY_WHOM}.`,
           }
-        : {
-            text: `${capitalFirst(say.parts('lead')[0] ?? '')} has its shield opened; nobody has proved the earth of ${inWords(data.boxes.map((id) => say.box(id)))}.`,
-            why: `This can kill: that shield may be all that keeps the strings from the mains. It is restored, and the earth proved first, ${BY_WHOM}.`,
-          },
+        : data.kind === 'isolated'
+          ? {
+              text: `${capitalFirst(inWords(data.jacks.map((at) => say.jack(at))))} ${data.jacks.length > 1 ? 'isolate' : 'isolates'}; nobody has proved the earth${data.boxes.length > 1 ? 's' : ''} of ${inWords(data.boxes.map((id) => say.box(id)))}.`,
+              why: `This can kill: behind an isolator or a lift no shield stands in for a missing earth. Each earth is proved first, ${BY_WHOM}.`,
+            }
+          : {
+              text: `${capitalFirst(say.parts('lead')[0] ?? '')} has its shield opened; nobody has proved the earth of ${inWords(data.boxes.map((id) => say.box(id)))}.`,
+              why: `This can kill: that shield may be all that keeps the strings from the mains. It is restored, and the earth proved first, ${BY_WHOM}.`,
+            },
   *cures(view, { data }) {
     const lead = data.kind === 'lead' ? leadOf(view, data.lead) : undefined;
     if (lead)
