@@ -25,6 +25,8 @@ export default tseslint.config(
     files: ['web/**/*.{ts,tsx}'],
     extends: [reactHooks.configs.flat.recommended],
     languageOptions: { globals: globals.browser },
+    // React's compiler is not used: what it could not compile is no matter.
+    rules: { 'react-hooks/incompatible-library': 'off' },
   },
   {
     files: ['**/*.test.ts', 'e2e/**', 'core/testing/**'],

@@ -15,6 +15,7 @@ import { planCommand } from './plan';
 import { buffersCommand } from './buffers';
 import { levelsCommand } from './levels';
 import { powerCommand } from './power';
+import { soundsCommand } from './sounds';
 import { stagesCommand } from './stages';
 import { toneCommand } from './tone';
 import { traceCommand } from './trace';
@@ -51,13 +52,14 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
         --cure                the cheapest acts that bring hum under the limit, and what makes it worse
   loads RIG                   what takes the power of each power stage: ohms, shares, what each load stands
   power RIG                   what every outlet feeds, what supplies and circuits carry, the placement that is best
+  sounds RIG                  what each sound sets, and in what it is other than the one before; --sound S: one
   ground NETWORK [--lift I,J] loops, currents and the cheapest loop-free set of a plain ground network; what the lifted leave
   ac NETLIST [--node N]       the response of a plain SPICE netlist (R C L V E K) at its own .ac points; node out
   validate RIG                is this a sound rig file
   schema                      the JSON Schema of the file
 
   --json                      one JSON value instead of text
-  --csv                       cables, responses of tone, levels as CSV
+  --csv                       cables, responses of tone, levels, sounds as CSV
   --sound S                   one sound, by id or name (else: all)
   --variant V                 one variant, by id or name (else: the base wiring)
   --feet                      lengths in feet
@@ -236,6 +238,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   ground: groundCommand,
   loads: loadsCommand,
   power: powerCommand,
+  sounds: soundsCommand,
   loops: loopsCommand,
   stages: stagesCommand,
   tone: toneCommand,

@@ -5,7 +5,7 @@ import { writeRig } from '../core/file';
 import { largeRig } from '../core/testing/large-rig';
 import { expect, test, importRig } from './fixtures';
 
-const VIEWS = ['gear', 'routes', 'map', 'cables', 'bench', 'sheet'] as const;
+const VIEWS = ['gear', 'routes', 'map', 'sounds', 'cables', 'bench', 'sheet'] as const;
 /** Views that are looked at in every form, empty and with forty boxes. */
 const WHOLE: readonly (typeof VIEWS)[number][] = ['map', 'gear', 'sheet'];
 const WIDTHS = [
@@ -72,7 +72,7 @@ async function audit(page: Page, where: string, whole: boolean) {
 }
 
 async function open(page: Page, view: (typeof VIEWS)[number], ready: string | RegExp) {
-  await page.goto(page.url().replace(/\/(gear|routes|map|cables|bench|sheet)(\?.*)?$/, `/${view}`));
+  await page.goto(page.url().replace(/\/(gear|routes|map|sounds|cables|bench|sheet)(\?.*)?$/, `/${view}`));
   await expect(page.locator('main')).toContainText(ready);
 }
 
@@ -91,6 +91,7 @@ test.describe('axe', () => {
       gear: 'Begin with one line of gear',
       routes: 'No guitar in the rig yet',
       map: 'Nothing to map yet',
+      sounds: 'No boxes to set yet',
       cables: 'No leads yet',
       bench: 'Nothing to patch up yet',
       sheet: 'Nothing to hand over yet',
@@ -105,6 +106,7 @@ test.describe('axe', () => {
     gear: /Assumed figures \(/,
     routes: 'Stage runs',
     map: 'Not judged yet',
+    sounds: 'other than in the sound before',
     cables: 'Lead schedule',
     bench: 'Begin the walk',
     sheet: 'Everything off, masters down',

@@ -16,7 +16,8 @@ test('what must be heard says which routings can be had; the cabinet left out, s
   await chips.getByRole('button', { name: 'Cabinet' }).click();
   await direct.getByRole('button', { name: /^Take/ }).click();
   await expect(page).toHaveURL(/\/map/);
-  await expectSound(page);
+  // The run to the desk is long, and nothing balances it.
+  await expectSound(page, 'caution');
   await expect(page.getByRole('combobox', { name: 'Route' })).toContainText('Guitar → Desk');
 
   // As usual again: the cabinet is missed.
@@ -44,7 +45,7 @@ test('others of a family are judged when asked for: a feed with the late effects
     .click();
   await doubled.first().getByRole('button', { name: /^Take/ }).click();
   await expect(page.getByText(/effects doubled.*: 6 leads to fetch\. One undo/)).toBeVisible();
-  await expectSound(page);
+  await expectSound(page, 'caution');
 
   await page.getByRole('button', { name: 'On/off' }).click();
   const delay = page.getByRole('toolbar', { name: /^On and off/ }).getByRole('button', { name: /Delay/ });
@@ -102,7 +103,7 @@ test('what matters is put in another order by the pointer and by keys, and the t
   await page.mouse.down();
   await page.mouse.move(to!.x + to!.width / 2, to!.y + to!.height / 2, { steps: 8 });
   await page.mouse.up();
-  await expect(page.getByText('Short stage runs is number 1 of 14.')).toBeVisible();
+  await expect(page.getByText(/^Short stage runs is number 1 of \d+\.$/)).toBeVisible();
   await expect(rows.first()).not.toContainText('Four-cable');
   await runs.focus();
   await page.keyboard.press('Shift+ArrowRight');

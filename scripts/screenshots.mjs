@@ -109,6 +109,7 @@ const shots = [
     },
   },
   { name: 'cables', act: go('Cables') },
+  { name: 'sounds', act: go('Sounds') },
   {
     name: 'bench',
     act: async (page) => {
@@ -116,15 +117,6 @@ const shots = [
       await go('Bench')(page);
       await page.getByRole('button', { name: 'Begin the moves from Cabinet night' }).click();
       for (const i of [0, 1, 2]) await page.getByRole('checkbox').nth(i).check();
-    },
-  },
-  {
-    name: 'order',
-    act: async (page) => {
-      await page.getByRole('button', { name: 'List', exact: true }).click();
-      await page.getByRole('region', { name: 'Order', exact: true }).getByText('EARS').waitFor();
-      await page.getByRole('button', { name: 'Why so' }).click();
-      await page.getByRole('list', { name: 'Stops of the order' }).waitFor();
     },
   },
   { name: 'sheet', act: go('Sheet') },

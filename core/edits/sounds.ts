@@ -10,6 +10,16 @@ function insertAt<T>(list: T[], item: T, index: number) {
   list.splice(Math.max(0, Math.min(list.length, index)), 0, item);
 }
 
+/** A record with one entry changed, or without it. */
+const withEntry = <T>(
+  record: Record<string, T> | undefined,
+  key: string,
+  value: T | null,
+): Record<string, T> => {
+  const rest = Object.fromEntries(Object.entries(record ?? {}).filter(([other]) => other !== key));
+  return value === null ? rest : { ...rest, [key]: value };
+};
+
 export const soundEdits = {
   addSound: edit<{ sound: Sound; index: number }>('New sound', (draft, { sound, index }) => {
     checkName(sound.name);
@@ -65,6 +75,38 @@ export const soundEdits = {
       demand(levelDb === null || Math.abs(levelDb) <= 40, 'A sound is 40 dB louder or softer at most.');
       if (levelDb === null) delete wish.levelDb;
       else wish.levelDb = levelDb;
+    },
+  ),
+
+  /** What a box's display is to show in a sound, as it counts itself; null: it is not called. */
+  setProgram: edit<{ sound: string; box: string; shown: string | null }>(
+    'Change program',
+    (draft, { sound: id, box, shown }) => {
+      const sound = byId(draft.sounds, id, 'sound');
+      byId(draft.boxes, box, 'box');
+      demand(shown === null || (shown.trim() !== '' && shown.length <= 20), 'A program is 1 to 20 signs.');
+      sound.programs = withEntry(sound.programs, box, shown);
+    },
+  ),
+
+  /** Whether what rings of a block is heard into the next sound; null: as the box does it by itself. */
+  setTails: edit<{ sound: string; box: string; block: string; tails: 'kept' | 'cut' | null }>(
+    'Change tails',
+    (draft, { sound: id, box, block, tails }) => {
+      const sound = byId(draft.sounds, id, 'sound');
+      byId(byId(draft.boxes, box, 'box').blocks, block, 'block');
+      sound.tails = withEntry(sound.tails, `${box}/${block}`, tails);
+    },
+  ),
+
+  /** What an expression pedal moves in a sound; null: nothing. */
+  setMoves: edit<{ sound: string; pedal: string; moves: { box: string; control: string } | null }>(
+    'Change expression',
+    (draft, { sound: id, pedal, moves }) => {
+      const sound = byId(draft.sounds, id, 'sound');
+      byId(draft.boxes, pedal, 'box');
+      if (moves) byId(byId(draft.boxes, moves.box, 'box').controls, moves.control, 'control');
+      sound.moves = withEntry(sound.moves, pedal, copy(moves));
     },
   ),
 

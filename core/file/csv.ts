@@ -33,6 +33,15 @@ export const fromCsv = (text: string): readonly (readonly string[])[] =>
 export const readTable = (text: string): readonly (readonly string[])[] =>
   read(text, { delimiter: separatorOf(text) });
 
+/** Cells as the clipboard has them: tabs between, a row a line. */
+export const toTabs = (rows: readonly (readonly string[])[]): string =>
+  Papa.unparse(
+    rows.map((row) => row.map(cleanText)),
+    { delimiter: '\t', newline: '\n' },
+  );
+
+export const fromTabs = (text: string): readonly (readonly string[])[] => read(text, { delimiter: '\t' });
+
 const SEPARATORS = [',', ';', '\t', '|'];
 
 /** What parts the cells of the first line: in those below it people may have written any of them. */

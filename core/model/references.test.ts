@@ -35,8 +35,10 @@ function named(schema: z.ZodType, at: string, found: string[]): readonly string[
 
 test('the table names every place of the schema that names something', () => {
   const inSchema = named(rigSchema, '', []).map((at) =>
-    // A wish's block is told by two fields.
-    at === 'wants[].box' || at === 'wants[].block' ? 'wants[].(box/block)' : at,
+    // A wish's block is told by two fields, and so is what a pedal moves.
+    at
+      .replace(/^wants\[\]\.(?:box|block)$/, 'wants[].(box/block)')
+      .replace(/^sounds\[\]\.moves\{\}\.(?:box|control)$/, 'sounds[].moves{}.(box/control)'),
   );
   expect([...new Set(inSchema)].sort()).toEqual(REFERENCES.map(({ at }) => at).sort());
 });

@@ -9,6 +9,7 @@ import {
   name,
   notNegative,
   notes,
+  partKey,
   stateLayer,
 } from './schema-parts';
 import { DEFAULT_STOCK_M, EFFECT_CATEGORIES, FORMAT, LEAD_KINDS, LIMITS, SEVERITIES, VERSION } from './terms';
@@ -186,6 +187,12 @@ const sound = z.looseObject({
   pickup: name.nullable().default(null),
   wish: z.looseObject({ levelDb: z.number().optional(), channel: name.optional() }).default({}),
   state: stateLayer.default(emptyLayer()),
+  /** What the display of each box that is called by program shows: `22`, `12C`. */
+  programs: z.record(id, z.string().min(1).max(20)).optional(),
+  /** Whether what still rings is heard into the next sound. */
+  tails: z.record(partKey, z.enum(['kept', 'cut'])).optional(),
+  /** What each expression pedal moves. */
+  moves: z.record(id, z.looseObject({ box: id, control: id })).optional(),
   messages: z
     .array(z.looseObject({ id, to: id, bytes: z.array(z.number().int().min(0).max(255)) }))
     .default([]),

@@ -34,6 +34,9 @@ export const RIG_CASES: Cases<
   | 'setGuitar'
   | 'setSoundNotes'
   | 'setSoundLevel'
+  | 'setProgram'
+  | 'setTails'
+  | 'setMoves'
   | 'addVariant'
   | 'renameBase'
   | 'takeAsVariant'
@@ -183,6 +186,24 @@ export const RIG_CASES: Cases<
     see: (r) => r.sounds[0]!.wish.levelDb,
     then: 3,
     refuse: { id: 'sound-1', levelDb: 41 },
+  },
+  setProgram: {
+    give: { sound: 'sound-1', box: 'multi-effects', shown: '12C' },
+    see: (r) => r.sounds[0]!.programs,
+    then: { 'multi-effects': '12C' },
+    refuse: { sound: 'sound-1', box: 'multi-effects', shown: ' ' },
+  },
+  setTails: {
+    give: { sound: 'sound-1', box: 'multi-effects', block: 'delay', tails: 'kept' },
+    see: (r) => r.sounds[0]!.tails,
+    then: { 'multi-effects/delay': 'kept' },
+    refuse: { sound: 'sound-1', box: 'multi-effects', block: 'gone', tails: 'kept' },
+  },
+  setMoves: {
+    give: { sound: 'sound-1', pedal: 'multi-effects', moves: { box: 'fuzz', control: 'volume' } },
+    see: (r) => r.sounds[0]!.moves,
+    then: { 'multi-effects': { box: 'fuzz', control: 'volume' } },
+    refuse: { sound: 'sound-1', pedal: 'multi-effects', moves: { box: 'fuzz', control: 'gone' } },
   },
   addVariant: {
     give: { variant: variant('day') },

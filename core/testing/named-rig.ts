@@ -72,7 +72,15 @@ function withNames(rig: Rig): Loose {
     wants: [...rig.wants, { type: 'output', id: 'out', at: jack, sounds: ['sound-2'], variant: 'night' }],
     sounds: rig.sounds.map((sound) =>
       sound.id === 'sound-2'
-        ? { ...sound, guitar: 'guitar', state, messages: [{ id: 'm', to: 'multi-effects', bytes: [192, 3] }] }
+        ? {
+            ...sound,
+            guitar: 'guitar',
+            state,
+            messages: [{ id: 'm', to: 'multi-effects', bytes: [192, 3] }],
+            programs: { 'multi-effects': '12' },
+            tails: { 'multi-effects/delay': 'kept' },
+            moves: { cabinet: { box: 'fuzz', control: 'volume' } },
+          }
         : sound,
     ),
     variants: [

@@ -53,6 +53,7 @@ const router = createBrowserRouter([
           },
           { path: 'routes', ...view(async () => (await import('./views/routes/routes-view')).RoutesView) },
           { path: 'map', Component: MapView },
+          { path: 'sounds', ...view(async () => (await import('./views/sounds/sounds-view')).SoundsView) },
           { path: 'cables', ...view(async () => (await import('./views/cables/cables-view')).CablesView) },
           { path: 'bench', ...view(async () => (await import('./views/bench/bench-view')).BenchView) },
           { path: 'sheet', ...view(async () => (await import('./views/sheet/sheet-view')).SheetView) },

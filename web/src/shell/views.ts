@@ -3,6 +3,7 @@ export const VIEWS = [
   { path: 'gear', name: 'Gear' },
   { path: 'routes', name: 'Routes' },
   { path: 'map', name: 'Map' },
+  { path: 'sounds', name: 'Sounds' },
   { path: 'cables', name: 'Cables' },
   { path: 'bench', name: 'Bench' },
   { path: 'sheet', name: 'Sheet' },

@@ -1,0 +1,18 @@
+// Control: what each sound sets, by what it is switched, and what goes over the wire.
+export { choicesOf, type Cell, type Choice } from './cells';
+export { type Column } from './columns';
+export {
+  clearCells,
+  copyCells,
+  fillDown,
+  pasteInto,
+  pressCells,
+  readSounds,
+  soundsCsv,
+  soundTable,
+  typeInto,
+  type Range,
+  type SoundTable,
+  type TableAct,
+  type TableCell,
+} from './table';

@@ -1,0 +1,219 @@
+// The table of sounds: what each sound sets, against the sound before it; and acts on ranges of it.
+import type { EditGroup, SingleEdit } from '../edits';
+import { fromTabs, readTable, toCsv, toTabs } from '../file';
+import { boxOf, derive, freshId, makeSound, slug, type Sound } from '../model';
+import { count } from '../units';
+import { cellEdit, cellOf, nextOf, readCell, type Cell } from './cells';
+import { soundColumns, type Column, type ForTable } from './columns';
+
+/** A cell beside the one of the sound before. */
+export type TableCell = Cell & { readonly differs: boolean };
+
+export type SoundTable = {
+  readonly columns: readonly Column[];
+  readonly rows: readonly { readonly sound: Sound; readonly cells: readonly TableCell[] }[];
+};
+
+const OF = ['boxes', 'leads', 'variant', 'sounds'] as const;
+
+/** The table of a night. The first sound differs from none. */
+export const soundTable = derive(OF, (of: ForTable): SoundTable => {
+  const columns = soundColumns(of);
+  let before: readonly Cell[] = [];
+  return {
+    columns,
+    rows: of.sounds.map((sound) => {
+      const cells = columns.map((column) => cellOf(of, column, sound));
+      const told = cells.map((cell, i) => ({
+        ...cell,
+        differs: before.length > 0 && before[i]?.text !== cell.text,
+      }));
+      before = cells;
+      return { sound, cells: told };
+    }),
+  };
+});
+
+/** A rectangle of cells, both corners within it; columns are told by their keys, as they are shown. */
+export type Range = { readonly rows: readonly number[]; readonly columns: readonly Column[] };
+
+const groupOf = (edits: readonly SingleEdit[]): EditGroup => ({
+  edit: 'together',
+  arguments: { label: `Set ${count(edits.length, 'cell')}`, edits },
+});
+
+/** What an act on the table comes to: an edit, or why it is not done; null: nothing changes. */
+export type TableAct = { readonly edit: EditGroup } | { readonly refused: string } | null;
+
+const actOf = (edits: readonly SingleEdit[]): TableAct =>
+  edits.length === 0 ? null : { edit: groupOf(edits) };
+
+function eachCell<T>(
+  of: ForTable,
+  { rows, columns }: Range,
+  map: (sound: Sound, column: Column) => T,
+): readonly T[] {
+  return rows.flatMap((row) => {
+    const sound = of.sounds[row];
+    return sound ? columns.map((column) => map(sound, column)) : [];
+  });
+}
+
+/** Every cell of a range back to what stands below it, or to nothing. */
+export const clearCells = (of: ForTable, range: Range): TableAct =>
+  actOf(
+    eachCell(of, range, (sound, column) =>
+      cellOf(of, column, sound).from === 'sound' ? [cellEdit(column, sound, null)] : [],
+    ).flat(),
+  );
+
+/** The first cell of a range pressed, the others set as it is then, where they can be. */
+export function pressCells(of: ForTable, range: Range): TableAct {
+  const [first] = eachCell(of, range, (sound, column) => ({ sound, column }));
+  const value = first && nextOf(of, first.column, first.sound);
+  if (!first || value === null || value === undefined) return null;
+  return actOf(
+    eachCell(of, range, (sound, column) => {
+      const read = readCell(of, column, sound, value);
+      const can = column === first.column ? value : 'value' in read ? read.value : null;
+      return can === null || cellOf(of, column, sound).value === can ? [] : [cellEdit(column, sound, can)];
+    }).flat(),
+  );
+}
+
+const whereWords = (of: ForTable, column: Column, sound: Sound): string =>
+  `${sound.name}, ${column.box ? `${boxOf(of, column.box.id)?.name ?? ''} ` : ''}${column.name}`;
+
+/** Text written into cells: all of it, or nothing and what is wrong with the first three. */
+function written(
+  of: ForTable,
+  cells: readonly { readonly sound: Sound; readonly column: Column; readonly text: string }[],
+): TableAct {
+  const refused: string[] = [];
+  const edits = cells.flatMap(({ sound, column, text }): SingleEdit[] => {
+    if (cellOf(of, column, sound).text === text.trim()) return [];
+    const read = readCell(of, column, sound, text);
+    if ('value' in read) return [cellEdit(column, sound, read.value)];
+    refused.push(`${whereWords(of, column, sound)}: ${read.refused}`);
+    return [];
+  });
+  if (refused.length === 0) return actOf(edits);
+  const more = refused.length > 3 ? `; and ${refused.length - 3} more` : '';
+  return { refused: `Nothing is changed. ${refused.slice(0, 3).join('; ')}${more}.` };
+}
+
+/** Text typed into every cell of a range. */
+export const typeInto = (of: ForTable, range: Range, text: string): TableAct =>
+  written(
+    of,
+    eachCell(of, range, (sound, column) => ({ sound, column, text })),
+  );
+
+/** The cells of a range as text with tabs, for the clipboard. */
+export const copyCells = (of: ForTable, { rows, columns }: Range): string =>
+  toTabs(
+    rows.flatMap((row) => {
+      const sound = of.sounds[row];
+      return sound ? [columns.map((column) => cellOf(of, column, sound).text)] : [];
+    }),
+  );
+
+/**
+ * Text with tabs put into the table from a cell on; one cell of it fills the range.
+ * @param shown all columns, in the order in which they are shown
+ */
+export function pasteInto(of: ForTable, range: Range, shown: readonly Column[], text: string): TableAct {
+  const grid = fromTabs(text);
+  const [only] = grid[0] ?? [];
+  if (grid.length === 1 && grid[0]?.length === 1) return typeInto(of, range, only ?? '');
+  const [top, left] = [range.rows[0] ?? 0, shown.findIndex((column) => column === range.columns[0])];
+  const wide = Math.max(0, ...grid.map((row) => row.length));
+  if (top + grid.length > of.sounds.length || left + wide > shown.length)
+    return {
+      refused: `Nothing is changed. What is to be pasted is ${count(grid.length, 'row')} by ${count(wide, 'column')}; from here there is room for ${of.sounds.length - top} by ${shown.length - left}.`,
+    };
+  return written(
+    of,
+    grid.flatMap((row, y) =>
+      row.flatMap((cell, x) => {
+        const [sound, column] = [of.sounds[top + y], shown[left + x]];
+        return sound && column ? [{ sound, column, text: cell }] : [];
+      }),
+    ),
+  );
+}
+
+/** The first row of a range, written into its other rows. */
+export function fillDown(of: ForTable, { rows, columns }: Range): TableAct {
+  const first = of.sounds[rows[0] ?? -1];
+  if (!first) return null;
+  return written(
+    of,
+    columns.flatMap((column) => {
+      const { text } = cellOf(of, column, first);
+      return rows.slice(1).flatMap((row) => {
+        const sound = of.sounds[row];
+        return sound ? [{ sound, column, text }] : [];
+      });
+    }),
+  );
+}
+
+const SOUND = 'Sound';
+
+/** What heads the columns in a file: each once. */
+function headsOf(columns: readonly Column[]): readonly string[] {
+  const seen = new Map<string, number>();
+  return columns.map(({ box, name }) => {
+    const head = box ? `${box.tag} ${name}` : name;
+    const n = (seen.get(head) ?? 0) + 1;
+    seen.set(head, n);
+    return n === 1 ? head : `${head} (${n})`;
+  });
+}
+
+/** The whole table as CSV. */
+export function soundsCsv(of: ForTable): string {
+  const { columns, rows } = soundTable(of);
+  return toCsv([
+    [SOUND, ...headsOf(columns)],
+    ...rows.map(({ sound, cells }) => [sound.name, ...cells.map(({ text }) => text)]),
+  ]);
+}
+
+/** A table of sounds that comes back from a file: what is other is set; sounds of names that are not there yet are made. */
+export function readSounds(of: ForTable, text: string): TableAct {
+  const [head = [], ...lines] = readTable(text);
+  const columns = soundColumns(of);
+  const heads = headsOf(columns);
+  if (head[0]?.trim() !== SOUND)
+    return { refused: `Line 1: this is no table of sounds; its first column is to be headed “${SOUND}”.` };
+  const at = head.slice(1).map((name) => columns[heads.indexOf(name.trim())]);
+  const unknown = head.slice(1).filter((name, i) => name.trim() !== '' && !at[i]);
+  if (unknown.length > 0)
+    return { refused: `Line 1: nothing in this rig is headed “${unknown[0] ?? ''}”. Nothing is changed.` };
+  const ids = new Set(['all', ...of.sounds.map(({ id }) => id)]);
+  const made: { readonly sound: Sound; readonly index: number }[] = [];
+  const named = lines.flatMap((line, i) => {
+    const name = (line[0] ?? '').trim();
+    if (name === '') return [];
+    const known =
+      of.sounds.find((sound) => sound.name === name) ?? made.find(({ sound }) => sound.name === name)?.sound;
+    if (known) return [{ line, sound: known, number: i + 2 }];
+    const sound = makeSound(freshId(slug(name), ids), name);
+    ids.add(sound.id);
+    made.push({ sound, index: of.sounds.length + made.length });
+    return [{ line, sound, number: i + 2 }];
+  });
+  const all = { ...of, sounds: [...of.sounds, ...made.map(({ sound }) => sound)] };
+  const cells = named.flatMap(({ line, sound }) =>
+    at.flatMap((column, i) => (column ? [{ sound, column, text: line[i + 1] ?? '' }] : [])),
+  );
+  const act = written(all, cells);
+  if (act && 'refused' in act) return act;
+  const edits = [
+    ...made.map(({ sound, index }): SingleEdit => ({ edit: 'addSound', arguments: { sound, index } })),
+    ...(act ? act.edit.arguments.edits : []),
+  ];
+  return actOf(edits);
+}

@@ -1,0 +1,75 @@
+import { soundsCsv } from '../../../../core/control';
+import { freshId, makeSound, slug } from '../../../../core/model';
+import { count } from '../../../../core/units';
+import { ActLink } from '../../parts/act-link';
+import { Button } from '../../parts/button';
+import { Empty } from '../../parts/empty';
+import { useFiles } from '../../parts/use-files';
+import { useOpen } from '../../rig/use-open';
+import { useNotice } from '../../store/app';
+import { saveText } from '../../store/files';
+import { Grid } from './grid';
+import { useSounds } from './use-sounds';
+
+const KEYS =
+  'Arrows walk, with Shift they choose more. Space presses, a letter or Enter writes, Delete goes back to rest. Ctrl+C, Ctrl+X, Ctrl+V, Ctrl+D copies, cuts, pastes, fills down.';
+
+/** Which sound sets what: a row a sound, a column for everything it can set. */
+export function SoundsView() {
+  const sounds = useSounds();
+  const { commit } = useOpen('commit');
+  const say = useNotice((state) => state.say);
+  const { rig, table, only, refused, isReadOnly } = sounds;
+  const { pick, picker, drop, over } = useFiles('Table of sounds to read', '.csv,text/csv', ([file]) => {
+    if (!file) return;
+    void file.text().then((text) => {
+      if (sounds.read(text)) say(`${file.name} is read.`);
+    });
+  });
+  const box = table.columns.find((column) => column.box?.id === only)?.box;
+  const add = () => {
+    const name = `Sound ${rig.sounds.length + 1}`;
+    const id = freshId(slug(name), new Set(['all', ...rig.sounds.map((sound) => sound.id)]));
+    commit({ edit: 'addSound', arguments: { sound: makeSound(id, name), index: rig.sounds.length } });
+  };
+  if (rig.boxes.length === 0)
+    return (
+      <Empty
+        title="No boxes to set yet"
+        text="Each sound stands here in a row, with all that it sets of every box: the gear comes first."
+      >
+        <ActLink to={`/rig/${rig.id}/gear`}>Enter the gear</ActLink>
+      </Empty>
+    );
+  return (
+    <div className={`flex h-full min-h-0 flex-col ${over ? 'bg-select-tint' : ''}`} {...drop}>
+      <div className="flex flex-wrap items-center gap-2 border-b border-line bg-ground px-4 py-1.5">
+        <h1 className="text-base font-semibold">{box ? `What ${box.name} does in each sound` : 'Sounds'}</h1>
+        <p className="text-xs text-muted">
+          {count(table.rows.length, 'sound')}, {count(sounds.shown.length, 'column')}. What is other than in
+          the sound before is <b className="text-ink">heavier</b>; what the sound says itself stands on white,
+          all else is as at rest.
+        </p>
+        <span className="flex-1" />
+        {box ? <Button onClick={() => sounds.look(null)}>Every box</Button> : null}
+        <Button disabled={isReadOnly} onClick={add}>
+          New sound
+        </Button>
+        <Button onClick={() => saveText(soundsCsv(sounds.of), `${slug(rig.title)}-sounds.csv`, 'text/csv')}>
+          Save as CSV
+        </Button>
+        <Button disabled={isReadOnly} onClick={pick}>
+          Read CSV
+        </Button>
+        {picker}
+      </div>
+      {refused === null ? null : (
+        <p role="alert" className="border-b border-fault bg-fault-tint px-4 py-1 text-sm text-fault">
+          {refused}
+        </p>
+      )}
+      <Grid sounds={sounds} />
+      <p className="border-t border-hair bg-ground px-4 py-1 text-xs text-muted">{KEYS}</p>
+    </div>
+  );
+}
