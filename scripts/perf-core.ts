@@ -277,6 +277,8 @@ const humCured = (r: Rig): number => outcome(planHum(r, null)).tried;
 const loops = manyLoops();
 add(`cures of hum: ${humCured(loops)} sets of up to four acts`, median(loops, 3, humCured), 2000);
 
-const [out] = process.argv.slice(2);
+const [out, soundsOut] = process.argv.slice(2);
 if (out) writeFileSync(out, writeRig(large));
+if (soundsOut)
+  writeFileSync(soundsOut, writeRig({ ...largeRig(40, 60), id: 'sixty-sounds', title: 'Sixty sounds' }));
 process.stdout.write(JSON.stringify(results));
