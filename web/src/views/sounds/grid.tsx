@@ -1,45 +1,14 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { memo, useEffect, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
-import { choicesOf, type TableCell } from '../../../../core/control';
+import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import { choicesOf } from '../../../../core/control';
 import { useOpen } from '../../rig/use-open';
 import { Editor } from './editor';
 import { BoxHead, ColumnHead, runsOf, widthOf } from './heads';
-import { clamp, isChosen, moved, type At } from './selection';
+import { cellId, cellName, NAME, ROW, TableRow, type Laid } from './row';
+import { clamp, moved, spans, type At } from './selection';
 import type { Sounds } from './use-sounds';
 
-const ROW = 32;
 const HEAD = 64;
-const NAME = 168;
-
-/** One cell: heavier where it is other than in the sound before; what is off is told lightly. */
-const CellOf = memo(function CellOf(props: {
-  id: string;
-  cell: TableCell;
-  name: string;
-  left: number;
-  width: number;
-  chosen: boolean;
-  at: boolean;
-}) {
-  const { id, cell, name, left, width, chosen, at } = props;
-  const weight = cell.differs ? 'font-bold' : '';
-  const tone = cell.isOn || cell.differs ? 'text-ink' : 'text-muted';
-  return (
-    <div
-      id={id}
-      role="gridcell"
-      aria-label={`${name}: ${cell.text === '' ? 'nothing' : cell.text}${cell.differs ? ', other than in the sound before' : ''}`}
-      aria-selected={chosen}
-      data-cell={id}
-      className={`absolute top-0 h-full truncate border-r border-b border-hair px-1.5 text-xs leading-8 ${weight} ${tone} ${
-        chosen ? 'bg-select-tint' : cell.from === 'sound' ? 'bg-raised' : ''
-      } ${at ? 'outline-2 -outline-offset-2 outline-select' : ''}`}
-      style={{ left, width }}
-    >
-      {cell.text === 'off' && !cell.differs ? '·' : cell.text}
-    </div>
-  );
-});
 
 /** The table of sounds by columns, of which only what is seen is drawn; one Tab stop, walked by arrows. */
 export function Grid({ sounds }: { sounds: Sounds }) {
@@ -56,7 +25,8 @@ export function Grid({ sounds }: { sounds: Sounds }) {
     count: size.rows,
     getScrollElement: () => scroll.current,
     estimateSize: () => ROW,
-    overscan: 6,
+    overscan: 3,
+    paddingStart: HEAD,
     scrollPaddingStart: HEAD,
   });
   const columns = useVirtualizer({
@@ -67,7 +37,8 @@ export function Grid({ sounds }: { sounds: Sounds }) {
       const column = shown[kept + i];
       return column ? widthOf(column) : 76;
     },
-    overscan: 4,
+    overscan: 2,
+    paddingStart: left,
     scrollPaddingStart: left,
   });
   const measureKey = shown.map(({ key }) => key).join(' ');
@@ -78,17 +49,17 @@ export function Grid({ sounds }: { sounds: Sounds }) {
     if (atColumn >= kept) columns.scrollToIndex(atColumn - kept, { align: 'auto' });
   }, [rows, columns, atRow, atColumn, kept]);
 
-  const laid = [
-    ...shown.slice(0, kept).reduce<{ at: number; left: number; width: number }[]>((all, column, at) => {
-      const last = all.at(-1);
-      return [...all, { at, left: last ? last.left + last.width : NAME, width: widthOf(column) }];
-    }, []),
-    ...columns
-      .getVirtualItems()
-      .map(({ index, start, size: width }) => ({ at: kept + index, left: left + start, width })),
-  ];
-  const isKept = (at: number) => at < kept;
-  const idOf = ({ row, column }: At) => `sound-cell-${row}-${column}`;
+  const seen = columns.getVirtualItems();
+  const [from, to] = [seen[0]?.index ?? 0, seen.at(-1)?.index ?? -1];
+  // The same as long as the same columns are seen, so that rows stay as they are.
+  const laid = useMemo((): readonly Laid[] => {
+    let x = NAME;
+    return shown.flatMap((column, at): Laid[] => {
+      const own = { at, left: x, width: widthOf(column) };
+      x += own.width;
+      return at < kept || (at >= kept + from && at <= kept + to) ? [own] : [];
+    });
+  }, [shown, kept, from, to]);
   const go = (at: At, extends_ = false) => {
     const there = clamp(at, size);
     sounds.setChosen({ begun: extends_ ? chosen.begun : there, at: there });
@@ -139,7 +110,8 @@ export function Grid({ sounds }: { sounds: Sounds }) {
     sounds.paste(event.clipboardData.getData('text/plain'));
   };
 
-  const width = left + columns.getTotalSize();
+  const width = columns.getTotalSize();
+  const chosenIn = spans(chosen);
   const heads = (from: number, to: number) =>
     runsOf(shown.slice(from, to), from).flatMap((run) => {
       const own = laid.filter(({ at }) => at >= run.first && at < run.first + run.columns.length);
@@ -177,43 +149,23 @@ export function Grid({ sounds }: { sounds: Sounds }) {
           ]
         : [];
     });
-  const cells = (row: number, wanted: (at: number) => boolean) =>
-    laid
-      .filter(({ at }) => wanted(at))
-      .map(({ at, left: x, width: w }) => {
-        const column = shown[at];
-        const cell = column && table.rows[row]?.cells[numberOf.get(column) ?? -1];
-        const sound = table.rows[row]?.sound;
-        if (!column || !cell || !sound) return null;
-        const name = `${sound.name}, ${column.box ? `${column.box.name} ` : ''}${column.name}`;
-        const isAt = row === atRow && at === atColumn;
-        return isAt && writing !== null ? (
-          <div key={column.key} className="absolute top-0 h-full" style={{ left: x, width: w }}>
-            <Editor
-              text={writing}
-              name={name}
-              choices={choicesOf(sounds.of, column, sound)}
-              onLeave={stand}
-              onWrite={(text, towards) => {
-                stand();
-                if (!sounds.type(text)) return;
-                go(towards === 'down' ? { row: row + 1, column: at } : { row, column: at + 1 });
-              }}
-            />
-          </div>
-        ) : (
-          <CellOf
-            key={column.key}
-            id={idOf({ row, column: at })}
-            cell={cell}
-            name={name}
-            left={x}
-            width={w}
-            chosen={isChosen(chosen, row, at)}
-            at={isAt}
-          />
-        );
-      });
+  const editor = () => {
+    const [column, sound] = [shown[atColumn], table.rows[atRow]?.sound];
+    if (writing === null || !column || !sound) return null;
+    return (
+      <Editor
+        text={writing}
+        name={cellName(sound, column)}
+        choices={choicesOf(sounds.of, column, sound)}
+        onLeave={stand}
+        onWrite={(text, towards) => {
+          stand();
+          if (!sounds.type(text)) return;
+          go(towards === 'down' ? { ...chosen.at, row: atRow + 1 } : { ...chosen.at, column: atColumn + 1 });
+        }}
+      />
+    );
+  };
   return (
     <div
       ref={scroll}
@@ -224,7 +176,7 @@ export function Grid({ sounds }: { sounds: Sounds }) {
       aria-multiselectable="true"
       aria-rowcount={size.rows + 1}
       aria-colcount={size.columns + 1}
-      aria-activedescendant={idOf(chosen.at)}
+      aria-activedescendant={cellId(atRow, atColumn)}
       data-testid="sounds"
       className="min-h-0 flex-1 overflow-auto bg-sheet select-none focus-visible:outline-offset-[-2px]"
       onKeyDown={onKeyDown}
@@ -248,7 +200,7 @@ export function Grid({ sounds }: { sounds: Sounds }) {
         if (atCell(event)) sounds.press();
       }}
     >
-      <div className="relative" style={{ width, height: HEAD + rows.getTotalSize() }}>
+      <div className="relative" style={{ width, height: rows.getTotalSize() }}>
         <div role="row" className="sticky top-0 z-10 bg-sheet" style={{ width, height: HEAD }}>
           {heads(kept, shown.length)}
           <div className="sticky left-0 z-10 bg-sheet" style={{ width: left, height: HEAD }}>
@@ -263,38 +215,29 @@ export function Grid({ sounds }: { sounds: Sounds }) {
           </div>
         </div>
         {rows.getVirtualItems().map(({ index: row, start }) => {
-          const sound = table.rows[row]?.sound;
-          if (!sound) return null;
-          const isInForce = sound.id === inForce?.id;
+          const own = table.rows[row];
+          if (!own) return null;
+          const isIn = chosenIn.rows.includes(row);
           return (
-            <div
-              key={sound.id}
-              role="row"
-              aria-rowindex={row + 2}
-              className="absolute left-0"
-              style={{ top: HEAD + start, height: ROW, width }}
-            >
-              {cells(row, (at) => !isKept(at))}
-              <div className="sticky left-0 z-[5] h-full bg-sheet" style={{ width: left }}>
-                <div
-                  role="rowheader"
-                  className={`absolute inset-y-0 left-0 border-r border-b border-line bg-sheet ${isInForce ? 'border-l-4 border-l-select' : ''}`}
-                  style={{ width: NAME }}
-                >
-                  <button
-                    type="button"
-                    tabIndex={-1}
-                    aria-current={isInForce ? 'true' : undefined}
-                    title={isInForce ? 'In force' : 'Put it in force'}
-                    className="h-full w-full truncate px-3 text-left text-sm font-semibold"
-                    onClick={() => setSound(sound.id)}
-                  >
-                    {sound.name}
-                  </button>
-                </div>
-                {cells(row, isKept)}
-              </div>
-            </div>
+            <TableRow
+              key={own.sound.id}
+              row={row}
+              top={start}
+              width={width}
+              sound={own.sound}
+              cells={own.cells}
+              shown={shown}
+              numberOf={numberOf}
+              laid={laid}
+              kept={kept}
+              left={left}
+              isInForce={own.sound.id === inForce?.id}
+              first={isIn ? (chosenIn.columns[0] ?? -1) : -1}
+              last={isIn ? (chosenIn.columns.at(-1) ?? -1) : -2}
+              at={row === atRow ? atColumn : -1}
+              editor={row === atRow ? editor() : null}
+              onForce={setSound}
+            />
           );
         })}
       </div>

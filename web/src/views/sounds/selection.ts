@@ -23,9 +23,6 @@ export const spans = ({ begun, at }: Chosen) => ({
   columns: span(begun.column, at.column),
 });
 
-export const isChosen = ({ begun, at }: Chosen, row: number, column: number): boolean =>
-  (row - begun.row) * (row - at.row) <= 0 && (column - begun.column) * (column - at.column) <= 0;
-
 export type Key = {
   readonly key: string;
   readonly shift: boolean;
