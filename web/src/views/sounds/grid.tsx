@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { choicesOf } from '../../../../core/control';
+import { useSize } from '../../parts/use-size';
 import { useOpen } from '../../rig/use-open';
 import { Editor } from './editor';
 import { BoxHead, ColumnHead, runsOf, widthOf } from './heads';
@@ -9,21 +10,26 @@ import { clamp, moved, spans, type At } from './selection';
 import type { Sounds } from './use-sounds';
 
 const HEAD = 64;
+/** Of the width so much may be kept in view. */
+const KEPT_SHARE = 0.6;
 
 /** The table of sounds by columns, of which only what is seen is drawn; one Tab stop, walked by arrows. */
 export function Grid({ sounds }: { sounds: Sounds }) {
   const { rig, table, shown, size, chosen, pinned, only, numberOf, isReadOnly } = sounds;
   const { sound: inForce, setSound } = useOpen('sound', 'setSound');
-  const scroll = useRef<HTMLDivElement>(null);
+  const [scroll, room, pane] = useSize();
   const dragging = useRef(false);
   const [writing, setWriting] = useState<string | null>(null);
-  const kept = shown.filter(({ box }) => pinned.includes(box?.id ?? '')).length;
-  const keptWidth = shown.slice(0, kept).reduce((sum, column) => sum + widthOf(column), 0);
+  const wanted = shown.filter(({ box }) => pinned.includes(box?.id ?? ''));
+  const wantedWidth = wanted.reduce((sum, column) => sum + widthOf(column), 0);
+  // What would leave the others no room stands first, but goes with them.
+  const fits = NAME + wantedWidth <= KEPT_SHARE * (room?.width ?? 0);
+  const [kept, keptWidth] = fits ? [wanted.length, wantedWidth] : [0, 0];
   const left = NAME + keptWidth;
 
   const rows = useVirtualizer({
     count: size.rows,
-    getScrollElement: () => scroll.current,
+    getScrollElement: () => pane,
     estimateSize: () => ROW,
     overscan: 3,
     paddingStart: HEAD,
@@ -32,7 +38,7 @@ export function Grid({ sounds }: { sounds: Sounds }) {
   const columns = useVirtualizer({
     horizontal: true,
     count: shown.length - kept,
-    getScrollElement: () => scroll.current,
+    getScrollElement: () => pane,
     estimateSize: (i) => {
       const column = shown[kept + i];
       return column ? widthOf(column) : 76;
@@ -71,7 +77,7 @@ export function Grid({ sounds }: { sounds: Sounds }) {
   };
   const stand = () => {
     setWriting(null);
-    scroll.current?.focus({ preventScroll: true });
+    pane?.focus({ preventScroll: true });
   };
 
   const onKeyDown = (event: KeyboardEvent) => {

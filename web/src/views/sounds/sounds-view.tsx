@@ -47,8 +47,8 @@ export function SoundsView() {
         <h1 className="text-base font-semibold">{box ? `What ${box.name} does in each sound` : 'Sounds'}</h1>
         <p className="text-xs text-muted">
           {count(table.rows.length, 'sound')}, {count(sounds.shown.length, 'column')}. What is other than in
-          the sound before is <b className="text-ink">heavier</b>; what the sound says itself stands on white,
-          all else is as at rest.
+          the sound before is <b className="text-ink">heavier</b>; what the sound says itself stands on a
+          lighter ground, all else is as at rest.
         </p>
         <span className="flex-1" />
         {box ? <Button onClick={() => sounds.look(null)}>Every box</Button> : null}
