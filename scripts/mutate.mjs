@@ -2,6 +2,7 @@
 // Ends with 1 if one of them did not.
 import { HUM_MUTATIONS } from './mutations-hum.mjs';
 import { POWER_MUTATIONS } from './mutations-power.mjs';
+import { SOUND_MUTATIONS } from './mutations-sounds.mjs';
 import { TONE_MUTATIONS } from './mutations-tone.mjs';
 import { ensureInstalled } from './lib.mjs';
 import { unitTests } from './unit.mjs';
@@ -284,6 +285,7 @@ const MUTATIONS = [
   ...TONE_MUTATIONS,
   ...HUM_MUTATIONS,
   ...POWER_MUTATIONS,
+  ...SOUND_MUTATIONS,
 ];
 
 if ((await ensureInstalled()) !== 0) process.exit(1);

@@ -6,6 +6,7 @@ import { traceIn } from '../signal';
 import { build, edited, fourCable } from '../testing/build';
 import { proved } from '../testing/finding-cases-hum';
 import { earthed, joined, lifted, onTwoCircuits } from '../testing/grounds';
+import { limit } from '../testing/short-edits';
 import { cureOf, judge, merged, sentenceOf } from './index';
 
 const found = (rig: Rig, code: string) => judge(rig, null).filter((f) => f.code === code);
@@ -43,6 +44,12 @@ describe('hum over the limit', () => {
     const [finding] = found(rig, 'HUM-LOOP');
     const cured = edited(rig, cureOf(rig, finding!)!.edit);
     expect(under(cured).underDb).toBeGreaterThan(50);
+  });
+
+  test('where no set of acts is enough nothing is offered', () => {
+    const rig = edited(field(proved(fourCable()), 1000), limit('humDb', 90));
+    for (const finding of found(rig, 'HUM-LOOP')) expect(cureOf(rig, finding)).toBeNull();
+    expect(found(rig, 'HUM-LOOP')).toHaveLength(1);
   });
 
   test('beside an earth that nobody has proved nothing is offered, and why is said', () => {

@@ -171,3 +171,14 @@ describe('a rack', () => {
     expect(words.filter((one) => one.includes('the chassis that touch in Rack'))).not.toHaveLength(0);
   });
 });
+
+test('what hangs on one outlet together shares its ground, though the outlet has one of its own', () => {
+  const line = 'guitar, fuzz, od, combo, supply';
+  const rig = withJack(build(line, 'fuzz/out > overdrive/in'), 'supply', 'out-1', { mult: true });
+  const supplies = (r: Rig) =>
+    groundGraph(inNight(r, null)).ties.filter(({ kind }) => kind === 'supply').length;
+  const one = joined(rig, 'dc', 'supply/out-1', 'fuzz/dc');
+  expect(supplies(one)).toBe(0);
+  expect(supplies(joined(one, 'dc', 'supply/out-1', 'overdrive/dc'))).toBe(2);
+  expect(supplies(joined(one, 'dc', 'supply/out-2', 'overdrive/dc'))).toBe(0);
+});
