@@ -2,6 +2,7 @@
 export { choicesOf, type Cell, type Choice } from './cells';
 export { type Column } from './columns';
 export {
+  calledBySounds,
   clearCells,
   copyCells,
   fillDown,
@@ -11,7 +12,7 @@ export {
   soundsCsv,
   soundTable,
   typeInto,
-  type Range,
+  type CellRange,
   type SoundTable,
   type TableAct,
   type TableCell,

@@ -16,7 +16,7 @@ import {
   soundTable,
   typeInto,
   type Column,
-  type Range,
+  type CellRange,
   type TableAct,
 } from './index';
 
@@ -38,7 +38,7 @@ function rig(): Rig {
 const of = (r: Rig) => inNight(r, null);
 const columnOf = (r: Rig, name: string): Column =>
   soundTable(of(r)).columns.find(({ key, name: own }) => key === name || own === name)!;
-const range = (r: Rig, rows: number[], ...names: string[]): Range => ({
+const range = (r: Rig, rows: number[], ...names: string[]): CellRange => ({
   rows,
   columns: names.map((name) => columnOf(r, name)),
 });

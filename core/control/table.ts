@@ -34,8 +34,20 @@ export const soundTable = derive(OF, (of: ForTable): SoundTable => {
   };
 });
 
+/** What sounds set beside blocks and guitars, for paper: pickups, levels, programs, tails, pedals, as far as some sound says so. */
+export const calledBySounds = (
+  of: ForTable,
+): readonly { readonly name: string; readonly texts: readonly string[] }[] => {
+  const { columns, rows } = soundTable(of);
+  return columns.flatMap(({ kind, box, name }, i) => {
+    const cells = rows.flatMap(({ cells: own }) => own[i] ?? []);
+    const isTold = kind !== 'guitar' && kind !== 'block' && cells.some(({ from }) => from === 'sound');
+    return isTold ? [{ name: box ? `${box.tag} ${name}` : name, texts: cells.map(({ text }) => text) }] : [];
+  });
+};
+
 /** A rectangle of cells, both corners within it; columns are told by their keys, as they are shown. */
-export type Range = { readonly rows: readonly number[]; readonly columns: readonly Column[] };
+export type CellRange = { readonly rows: readonly number[]; readonly columns: readonly Column[] };
 
 const groupOf = (edits: readonly SingleEdit[]): EditGroup => ({
   edit: 'together',
@@ -50,7 +62,7 @@ const actOf = (edits: readonly SingleEdit[]): TableAct =>
 
 function eachCell<T>(
   of: ForTable,
-  { rows, columns }: Range,
+  { rows, columns }: CellRange,
   map: (sound: Sound, column: Column) => T,
 ): readonly T[] {
   return rows.flatMap((row) => {
@@ -60,7 +72,7 @@ function eachCell<T>(
 }
 
 /** Every cell of a range back to what stands below it, or to nothing. */
-export const clearCells = (of: ForTable, range: Range): TableAct =>
+export const clearCells = (of: ForTable, range: CellRange): TableAct =>
   actOf(
     eachCell(of, range, (sound, column) =>
       cellOf(of, column, sound).from === 'sound' ? [cellEdit(column, sound, null)] : [],
@@ -68,7 +80,7 @@ export const clearCells = (of: ForTable, range: Range): TableAct =>
   );
 
 /** The first cell of a range pressed, the others set as it is then, where they can be. */
-export function pressCells(of: ForTable, range: Range): TableAct {
+export function pressCells(of: ForTable, range: CellRange): TableAct {
   const [first] = eachCell(of, range, (sound, column) => ({ sound, column }));
   const value = first && nextOf(of, first.column, first.sound);
   if (!first || value === null || value === undefined) return null;
@@ -103,14 +115,14 @@ function written(
 }
 
 /** Text typed into every cell of a range. */
-export const typeInto = (of: ForTable, range: Range, text: string): TableAct =>
+export const typeInto = (of: ForTable, range: CellRange, text: string): TableAct =>
   written(
     of,
     eachCell(of, range, (sound, column) => ({ sound, column, text })),
   );
 
 /** The cells of a range as text with tabs, for the clipboard. */
-export const copyCells = (of: ForTable, { rows, columns }: Range): string =>
+export const copyCells = (of: ForTable, { rows, columns }: CellRange): string =>
   toTabs(
     rows.flatMap((row) => {
       const sound = of.sounds[row];
@@ -122,7 +134,7 @@ export const copyCells = (of: ForTable, { rows, columns }: Range): string =>
  * Text with tabs put into the table from a cell on; one cell of it fills the range.
  * @param shown all columns, in the order in which they are shown
  */
-export function pasteInto(of: ForTable, range: Range, shown: readonly Column[], text: string): TableAct {
+export function pasteInto(of: ForTable, range: CellRange, shown: readonly Column[], text: string): TableAct {
   const grid = fromTabs(text);
   const [only] = grid[0] ?? [];
   if (grid.length === 1 && grid[0]?.length === 1) return typeInto(of, range, only ?? '');
@@ -144,7 +156,7 @@ export function pasteInto(of: ForTable, range: Range, shown: readonly Column[], 
 }
 
 /** The first row of a range, written into its other rows. */
-export function fillDown(of: ForTable, { rows, columns }: Range): TableAct {
+export function fillDown(of: ForTable, { rows, columns }: CellRange): TableAct {
   const first = of.sounds[rows[0] ?? -1];
   if (!first) return null;
   return written(

@@ -53,6 +53,10 @@ describe.each(CASES.map((c) => [c.code, c] as const))('%s', (code, c) => {
       expect(sentence).not.toMatch(/undefined|NaN|null| {2}| of $/);
       expect(sentence.length).toBeGreaterThan(20);
     }
+    // A danger says whom or what it hurts.
+    for (const finding of judge(rig, null))
+      if (finding.severity === 'danger')
+        expect(sentenceOf(rig, finding).why).toMatch(/\bcan (?:\w+ and )?(?:kill|burn|deafen|destroy)\b/);
   });
 
   test('its cure removes it, raises no new danger or fault, and is undone exactly', () => {

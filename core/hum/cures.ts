@@ -149,8 +149,8 @@ function moved(of: Of, acts: readonly HumAct[]): Of {
  * Every set of acts in order of cost until one brings all outputs under the house's limit; among those that cost as much the
  * one that leaves least. Exact for sets of up to four acts; what would cut off a box's last ground, or stands beside an earth
  * that nobody has proved, is never among them.
+ * @param most sets that are tried at most
  */
-/** @param most sets that are tried at most */
 export function* cureHum(of: Of, most = MOST_SETS): Generator<HumStep, HumCures> {
   const stages = new Stages(of);
   const now = shieldsOf(of);

@@ -173,6 +173,19 @@ describe('the sheet', () => {
     );
   });
 
+  test('tells what a sound calls beside its blocks: programs, levels, tails', () => {
+    const [first] = rig.sounds;
+    const calling = edited(rig, {
+      edit: 'setProgram',
+      arguments: { sound: first!.id, box: 'multi-effects', shown: '12C' },
+    });
+    const at = (of: Rig) => sheetOf(of, null).columns.indexOf('MULTI Program');
+    expect(at(rig)).toBe(-1);
+    const { sounds } = sheetOf(calling, null);
+    expect(sounds[0]!.states[at(calling)]).toBe('12C');
+    for (const sound of sounds) expect(sound.states).toHaveLength(sheetOf(calling, null).columns.length);
+  });
+
   test('carries findings, what is not judged, and the walk', () => {
     const spoiled = edited(rig, { edit: 'unplug', arguments: { lead: 'lead-6', side: 'to' } });
     const sheet = sheetOf(spoiled, null);

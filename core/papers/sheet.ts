@@ -1,6 +1,7 @@
 import { differingIn, movesBetween, patchUp, SECTIONS, type Differing, type WalkStep } from '../bench';
 import { nameOf, orderNotes, readingsIn } from '../chain';
 import { drawMap, drawStrip, type Drawing, type MapDrawing, type StripDrawing } from '../drawing';
+import { calledBySounds } from '../control';
 import { eqWords, isEqualiser } from '../equaliser';
 import { routeLines, routeNames } from '../routes';
 import { isOpen, NOT_JUDGED, report, type FindingLine } from '../findings';
@@ -41,7 +42,7 @@ export type SoundLine = {
   readonly id: string;
   readonly name: string;
   readonly guitar: string;
-  /** State of each block of the table, in the order of its columns. */
+  /** State of each block of the table, then what else the sound calls, in the order of its columns. */
   readonly states: readonly string[];
 };
 
@@ -290,6 +291,7 @@ export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'me
   const blocksOf = (id: string) => switched.filter(({ box }) => box.id === id).length;
   const lines = report(rig, variant, null);
   const power = powerPlan(inNight(rig, variant));
+  const called = calledBySounds(inNight(rig, variant));
   return {
     title: rig.title,
     revision: rig.revision,
@@ -298,14 +300,20 @@ export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'me
     mapSheets: mapSheets(rig, map),
     order: orderOf(rig, variant),
     schedule: scheduleOf(rig, variant),
-    columns: switched.map(({ box, block }) => (blocksOf(box.id) > 1 ? `${box.tag} ${block.name}` : box.tag)),
-    sounds: settings.map((setting) => {
+    columns: [
+      ...switched.map(({ box, block }) => (blocksOf(box.id) > 1 ? `${box.tag} ${block.name}` : box.tag)),
+      ...called.map(({ name }) => name),
+    ],
+    sounds: settings.map((setting, i) => {
       const resolved = resolve(rig, setting);
       return {
         id: setting.sound,
         name: resolved.sound?.name ?? '',
         guitar: resolved.guitar?.name ?? '',
-        states: switched.map(({ box, block }) => resolved.blockState(box, block).state.name),
+        states: [
+          ...switched.map(({ box, block }) => resolved.blockState(box, block).state.name),
+          ...called.map(({ texts }) => texts[i] ?? ''),
+        ],
       };
     }),
     routes: routesOf(rig, settings),

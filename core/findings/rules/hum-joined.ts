@@ -23,7 +23,7 @@ import { circuitLoads, mainsBoxes, plugVa } from '../../power';
 import { inWords } from '../../units';
 import { group, type Cure } from '../cure';
 import { boxPart, everyJack, isFree, jackPart, leadPart, type Found, type View } from '../finding';
-import { isHum, type HumData } from '../hum';
+import { isHum } from '../hum';
 import { rule } from '../rule';
 import { ofKind } from '../runs';
 
@@ -90,7 +90,6 @@ export const humCircuits = rule<OnCircuits>({
       },
     })),
   ),
-  covers: (_, other) => isHum(other) && (other.data as HumData).by === 'earths',
   words: ({ data: { most, others, circuit } }, say) => ({
     text: `${inWords(others.map((one) => `${say.box(one.box)} is on ${one.circuit}`))}, ${inWords(most.map((id) => say.box(id)))} on ${circuit}; leads join them.`,
     why: 'Earths of different circuits differ by tens of millivolts, and that runs by the shields between them. All of a rig hangs on one group of outlets.',
@@ -136,6 +135,10 @@ type Run = { readonly lead: number; readonly out: string; readonly into: string 
 
 const keyOf = ({ box, jack }: JackEnd): string => `${box.id}/${jack.id}`;
 
+/** Which end of a lead is at a jack. */
+const sideAt = ({ from }: Lead, { box, jack }: JackEnd): 'from' | 'to' =>
+  from.at.some((ref) => ref.box === box.id && ref.jack === jack.id) ? 'from' : 'to';
+
 /** HUM-UNBAL: a long run to a desk that nothing balances. */
 export const humUnbalanced = rule<Run>({
   code: 'HUM-UNBAL',
@@ -169,7 +172,10 @@ export const humUnbalanced = rule<Run>({
     yield* byDi(view, run);
     if ((unprovedAcross(view).get(lead.id) ?? []).length === 0)
       yield group(`Put an isolating transformer at the receiving end of lead ${lead.number}`, [
-        { edit: 'setLeadBreak', arguments: { id: lead.id, break: { kind: 'transformer', end: 'to' } } },
+        {
+          edit: 'setLeadBreak',
+          arguments: { id: lead.id, break: { kind: 'transformer', end: sideAt(lead, to) } },
+        },
       ]);
   },
 });
@@ -194,11 +200,15 @@ function* byDi(view: View, { lead, from }: { readonly lead: Lead; readonly from:
       from: [refAt(from)],
       to: [refAt(into)],
     });
-    const side = lead.from.at.some(({ box: at }) => at === from.box.id) ? ('from' as const) : ('to' as const);
     yield group(`Send lead ${lead.number} by ${box.name}: a pair from there, a short lead before it`, [
       {
         edit: 'replug',
-        arguments: { lead: lead.id, side, at: [refAt(out)], ...scopeIn(view.variant?.id ?? null) },
+        arguments: {
+          lead: lead.id,
+          side: sideAt(lead, from),
+          at: [refAt(out)],
+          ...scopeIn(view.variant?.id ?? null),
+        },
       },
       ofKind(lead, 'balanced'),
       { edit: 'plug', arguments: { lead: own } },

@@ -1,4 +1,4 @@
-import type { HumLoop, HumView } from '../../../../core/hum';
+import { hasHum, type HumLoop, type HumView } from '../../../../core/hum';
 import { formatQuantity } from '../../../../core/units';
 import { useOpen } from '../../rig/use-open';
 import { useAnalysis } from '../../worker/use-analysis';
@@ -6,6 +6,10 @@ import { HumCures } from './hum-cures';
 import { HumField } from './hum-field';
 import { againstDb } from './hum-words';
 import { useRoutes } from './use-map';
+
+/** How far under the signal, or that it is as loud: through a stage that clips nothing comes out louder. */
+const told = (underDb: number): string =>
+  !hasHum({ underDb }) ? 'none' : Math.round(underDb) <= 0 ? 'as loud' : `${Math.round(underDb)} dB`;
 
 function Heard({ end, limitDb }: { end: NonNullable<HumView['end']>; limitDb: number }) {
   const rows = [
@@ -18,10 +22,10 @@ function Heard({ end, limitDb }: { end: NonNullable<HumView['end']>; limitDb: nu
         <div key={head} className={`flex flex-col border-l-2 pl-2 ${bad ? 'border-caution' : 'border-line'}`}>
           <dt className="text-muted">{head}</dt>
           <dd className={`font-mono text-base ${bad ? 'text-caution' : ''}`}>
-            {value > 150 ? 'none' : `${Math.abs(Math.round(value))} dB`}
-            {value > 150 ? null : (
-              <span className="font-sans text-xs text-muted"> {value < 0 ? 'over' : 'under'}</span>
-            )}
+            {told(value)}
+            {hasHum({ underDb: value }) && Math.round(value) > 0 ? (
+              <span className="font-sans text-xs text-muted"> under</span>
+            ) : null}
           </dd>
         </div>
       ))}

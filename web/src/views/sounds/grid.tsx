@@ -15,7 +15,7 @@ const KEPT_SHARE = 0.6;
 
 /** The table of sounds by columns, of which only what is seen is drawn; one Tab stop, walked by arrows. */
 export function Grid({ sounds }: { sounds: Sounds }) {
-  const { rig, table, shown, size, chosen, pinned, only, numberOf, isReadOnly } = sounds;
+  const { table, shown, size, chosen, pinned, only, numberOf, isReadOnly } = sounds;
   const { sound: inForce, setSound } = useOpen('sound', 'setSound');
   const [scroll, room, pane] = useSize();
   const dragging = useRef(false);
@@ -80,16 +80,17 @@ export function Grid({ sounds }: { sounds: Sounds }) {
     pane?.focus({ preventScroll: true });
   };
 
+  const page = Math.max(1, Math.floor(((room?.height ?? 0) - HEAD) / ROW) - 1);
   const onKeyDown = (event: KeyboardEvent) => {
     const far = event.ctrlKey || event.metaKey;
-    const next = moved(chosen, { key: event.key, shift: event.shiftKey, far }, size, 12);
+    const next = moved(chosen, { key: event.key, shift: event.shiftKey, far }, size, page);
     const acts: Readonly<Record<string, () => void>> = {
       ' ': sounds.press,
       Delete: sounds.clear,
       Backspace: sounds.clear,
-      F2: () => setWriting(null),
     };
-    const cell = table.rows[atRow]?.cells[numberOf.get(shown[atColumn] ?? ({} as never)) ?? -1];
+    const column = shown[atColumn];
+    const cell = column && table.rows[atRow]?.cells[numberOf.get(column) ?? -1];
     if (next) sounds.setChosen(next);
     else if (far && event.key.toLowerCase() === 'd') sounds.fill();
     else if (far && event.key.toLowerCase() === 'a')
@@ -247,7 +248,6 @@ export function Grid({ sounds }: { sounds: Sounds }) {
           );
         })}
       </div>
-      <span className="sr-only">{rig.title}</span>
     </div>
   );
 }
