@@ -102,6 +102,24 @@ test('a sound is put in force from its row; one box is looked at alone; a box is
   expect(delay!.x).toBeLessThan(fuzz!.x);
 });
 
+test('a new sound is as the one at the cursor; Alt and an arrow moves it, and the cursor with it', async ({
+  page,
+}) => {
+  await open(page, board());
+  await grid(page).focus();
+  await page.keyboard.press('Control+Home');
+  await page.keyboard.press('ArrowDown');
+  await page.getByRole('button', { name: 'New sound' }).click();
+  const names = () => grid(page).getByRole('rowheader').allTextContents();
+  await expect.poll(names).toEqual(['Clean', 'Crunch', 'Sound 4', 'Lead']);
+  await grid(page).focus();
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect.poll(names).toEqual(['Clean', 'Crunch', 'Lead', 'Sound 4']);
+  await page.keyboard.press('Alt+ArrowUp');
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect.poll(names).toEqual(['Clean', 'Sound 4', 'Crunch', 'Lead']);
+});
+
 test('the table goes out as CSV and comes back, with a sound that is new; what is wrong in it is told and nothing changed', async ({
   page,
 }) => {

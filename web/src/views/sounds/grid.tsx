@@ -91,7 +91,9 @@ export function Grid({ sounds }: { sounds: Sounds }) {
     };
     const column = shown[atColumn];
     const cell = column && table.rows[atRow]?.cells[numberOf.get(column) ?? -1];
-    if (next) sounds.setChosen(next);
+    if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown'))
+      sounds.move(event.key === 'ArrowUp' ? -1 : 1);
+    else if (next) sounds.setChosen(next);
     else if (far && event.key.toLowerCase() === 'd') sounds.fill();
     else if (far && event.key.toLowerCase() === 'a')
       sounds.setChosen({

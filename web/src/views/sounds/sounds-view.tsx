@@ -1,23 +1,21 @@
 import { soundsCsv } from '../../../../core/control';
-import { freshId, makeSound, slug } from '../../../../core/model';
+import { slug } from '../../../../core/model';
 import { count } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { Empty } from '../../parts/empty';
 import { useFiles } from '../../parts/use-files';
-import { useOpen } from '../../rig/use-open';
 import { useNotice } from '../../store/app';
 import { saveText } from '../../store/files';
 import { Grid } from './grid';
 import { useSounds } from './use-sounds';
 
 const KEYS =
-  'Arrows walk, with Shift they choose more. Space presses, a letter or Enter writes, Delete goes back to rest. Ctrl+C, Ctrl+X, Ctrl+V, Ctrl+D copies, cuts, pastes, fills down.';
+  'Arrows walk, with Shift they choose more. Space presses, a letter or Enter writes, Delete goes back to rest. Ctrl+C, Ctrl+X, Ctrl+V, Ctrl+D copies, cuts, pastes, fills down. Alt+↑ and Alt+↓ move the sound.';
 
 /** Which sound sets what: a row a sound, a column for everything it can set. */
 export function SoundsView() {
   const sounds = useSounds();
-  const { commit } = useOpen('commit');
   const say = useNotice((state) => state.say);
   const { rig, table, only, refused, isReadOnly } = sounds;
   const { pick, picker, drop, over } = useFiles('Table of sounds to read', '.csv,text/csv', ([file]) => {
@@ -27,11 +25,6 @@ export function SoundsView() {
     });
   });
   const box = table.columns.find((column) => column.box?.id === only)?.box;
-  const add = () => {
-    const name = `Sound ${rig.sounds.length + 1}`;
-    const id = freshId(slug(name), new Set(['all', ...rig.sounds.map((sound) => sound.id)]));
-    commit({ edit: 'addSound', arguments: { sound: makeSound(id, name), index: rig.sounds.length } });
-  };
   if (rig.boxes.length === 0)
     return (
       <Empty
@@ -52,7 +45,7 @@ export function SoundsView() {
         </p>
         <span className="flex-1" />
         {box ? <Button onClick={() => sounds.look(null)}>Every box</Button> : null}
-        <Button disabled={isReadOnly} onClick={add}>
+        <Button disabled={isReadOnly} onClick={sounds.add} title="As the one at the cursor, under it">
           New sound
         </Button>
         <Button onClick={() => saveText(soundsCsv(sounds.of), `${slug(rig.title)}-sounds.csv`, 'text/csv')}>

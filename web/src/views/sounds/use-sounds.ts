@@ -12,7 +12,7 @@ import {
   type Column,
   type TableAct,
 } from '../../../../core/control';
-import { inNight } from '../../../../core/model';
+import { freshId, inNight, makeSound, slug } from '../../../../core/model';
 import { useOpen } from '../../rig/use-open';
 import { clamp, spans, type Chosen } from './selection';
 
@@ -73,6 +73,24 @@ export function useSounds() {
     },
     pin: (box: string) =>
       setPinned((old) => (old.includes(box) ? old.filter((id) => id !== box) : [...old, box])),
+    /** A new sound under the cursor's, which is as that one is. */
+    add: () => {
+      const from = rig.sounds[chosen.at.row];
+      const name = `Sound ${rig.sounds.length + 1}`;
+      const id = freshId(slug(name), new Set(['all', ...rig.sounds.map((sound) => sound.id)]));
+      const sound = from ? { ...from, id, name } : makeSound(id, name);
+      const index = chosen.at.row + 1;
+      setRefused(session.commit({ edit: 'addSound', arguments: { sound, index } }));
+      setChosen({ begun: { row: index, column: 0 }, at: { row: index, column: 0 } });
+    },
+    /** The cursor's sound earlier or later; the cursor goes with it. */
+    move: (by: -1 | 1) => {
+      const { row, column } = chosen.at;
+      const [sound, there] = [rig.sounds[row], { row: row + by, column }];
+      if (readOnly !== null || !sound || !rig.sounds[row + by]) return;
+      setRefused(session.commit({ edit: 'moveSound', arguments: { id: sound.id, index: row + by } }));
+      setChosen({ begun: there, at: there });
+    },
     press: () => run(pressCells(of, range)),
     clear: () => run(clearCells(of, range)),
     type: (text: string) => run(typeInto(of, range, text)),
