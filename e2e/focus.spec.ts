@@ -143,30 +143,39 @@ test('what is left of the facts is the rig; sounds, findings and steps back keep
   await expect(page.getByRole('banner').locator(':focus')).toHaveCount(1);
 });
 
-test('arrows pressed before the route is known walk it once it is', async ({ page }) => {
+/** Keys pressed as the map comes up, in the same turn of the page: no answer can be there yet. */
+async function pressEarly(page: Page, pressed: readonly string[]) {
   await newWiredRig(page, 'guitar, fuzz, combo');
   await page.getByRole('link', { name: 'Cables' }).click();
   await expect(page.getByRole('region', { name: 'Lead schedule' })).toBeVisible();
   await saved(page);
   await page.reload();
   await expect(page.getByRole('link', { name: 'Map', exact: true })).toBeVisible();
-  // As the map comes up, in the same turn of the page: no answer can be there yet.
   await page.evaluate(
-    () =>
+    (keys) =>
       new Promise<void>((done) => {
         const watch = new MutationObserver(() => {
           const map = document.querySelector('[data-testid="map"]');
           if (!map) return;
           watch.disconnect();
-          for (let i = 0; i < 3; i += 1)
-            map.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }));
+          for (const key of keys) map.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
           done();
         });
         watch.observe(document.body, { childList: true, subtree: true });
         [...document.querySelectorAll('a')].find((a) => a.textContent === 'Map')?.click();
       }),
+    pressed,
   );
+}
+
+test('arrows pressed before the route is known walk it once it is', async ({ page }) => {
+  await pressEarly(page, ['ArrowRight', 'ArrowRight', 'ArrowRight']);
   await expect(page.getByRole('region', { name: /Facts of Fuzz/ })).toBeVisible();
+});
+
+test('what is pressed behind an arrow that waits is done behind it', async ({ page }) => {
+  await pressEarly(page, ['ArrowRight', 'ArrowRight', 'p']);
+  await expect(page.getByRole('region', { name: 'Plugging' })).toBeVisible();
 });
 
 test('a walk begins at its first step and ends at the next walk', async ({ page }) => {

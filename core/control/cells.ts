@@ -153,6 +153,12 @@ export function cellEdit(column: Column, sound: Sound, value: string | null): Si
   }
 }
 
+/** A sound as later edits of one act find it: another guitar has pickups of its own, and one edit sets both. */
+export function after(sound: Sound, { kind }: Column, value: string | null): Sound {
+  if (kind === 'guitar') return { ...sound, guitar: value, pickup: null };
+  return kind === 'pickup' ? { ...sound, pickup: value } : sound;
+}
+
 /** What people write for at work and for not. */
 const YES = ['on', 'x', '1', 'yes', '✓'];
 const NO = ['off', '0', 'no', '-', '–', '·'];

@@ -3,7 +3,7 @@ import type { EditGroup, SingleEdit } from '../edits';
 import { fromTabs, readTable, toCsv, toTabs } from '../file';
 import { boxOf, derive, freshId, makeSound, slug, type Sound } from '../model';
 import { count } from '../units';
-import { cellEdit, cellOf, nextOf, readCell, type Cell } from './cells';
+import { after, cellEdit, cellOf, nextOf, readCell, type Cell } from './cells';
 import { soundColumns, type Column, type ForTable } from './columns';
 
 /** A cell beside the one of the sound before. */
@@ -60,36 +60,47 @@ export type TableAct = { readonly edit: EditGroup } | { readonly refused: string
 const actOf = (edits: readonly SingleEdit[]): TableAct =>
   edits.length === 0 ? null : { edit: groupOf(edits) };
 
-function eachCell<T>(
-  of: ForTable,
-  { rows, columns }: CellRange,
-  map: (sound: Sound, column: Column) => T,
-): readonly T[] {
-  return rows.flatMap((row) => {
+const eachCell = (of: ForTable, { rows, columns }: CellRange) =>
+  rows.flatMap((row) => {
     const sound = of.sounds[row];
-    return sound ? columns.map((column) => map(sound, column)) : [];
+    return sound ? columns.map((column) => ({ sound, column })) : [];
+  });
+
+/** Edits of cells one after the other, each of the sound as the ones before it leave it. */
+function inTurn<T extends { readonly sound: Sound; readonly column: Column }>(
+  cells: readonly T[],
+  valueOf: (sound: Sound, cell: T) => string | null | undefined,
+): readonly SingleEdit[] {
+  const now = new Map<string, Sound>();
+  return cells.flatMap((cell) => {
+    const sound = now.get(cell.sound.id) ?? cell.sound;
+    const value = valueOf(sound, cell);
+    if (value === undefined) return [];
+    now.set(sound.id, after(sound, cell.column, value));
+    return [cellEdit(cell.column, sound, value)];
   });
 }
 
 /** Every cell of a range back to what stands below it, or to nothing. */
 export const clearCells = (of: ForTable, range: CellRange): TableAct =>
   actOf(
-    eachCell(of, range, (sound, column) =>
-      cellOf(of, column, sound).from === 'sound' ? [cellEdit(column, sound, null)] : [],
-    ).flat(),
+    inTurn(eachCell(of, range), (sound, { column }) =>
+      cellOf(of, column, sound).from === 'sound' ? null : undefined,
+    ),
   );
 
 /** The first cell of a range pressed, the others set as it is then, where they can be. */
 export function pressCells(of: ForTable, range: CellRange): TableAct {
-  const [first] = eachCell(of, range, (sound, column) => ({ sound, column }));
+  const cells = eachCell(of, range);
+  const [first] = cells;
   const value = first && nextOf(of, first.column, first.sound);
   if (!first || value === null || value === undefined) return null;
   return actOf(
-    eachCell(of, range, (sound, column) => {
+    inTurn(cells, (sound, { column }) => {
       const read = readCell(of, column, sound, value);
       const can = column === first.column ? value : 'value' in read ? read.value : null;
-      return can === null || cellOf(of, column, sound).value === can ? [] : [cellEdit(column, sound, can)];
-    }).flat(),
+      return can === null || cellOf(of, column, sound).value === can ? undefined : can;
+    }),
   );
 }
 
@@ -102,12 +113,12 @@ function written(
   cells: readonly { readonly sound: Sound; readonly column: Column; readonly text: string }[],
 ): TableAct {
   const refused: string[] = [];
-  const edits = cells.flatMap(({ sound, column, text }): SingleEdit[] => {
-    if (cellOf(of, column, sound).text === text.trim()) return [];
+  const edits = inTurn(cells, (sound, { column, text }) => {
+    if (cellOf(of, column, sound).text === text.trim()) return undefined;
     const read = readCell(of, column, sound, text);
-    if ('value' in read) return [cellEdit(column, sound, read.value)];
+    if ('value' in read) return read.value;
     refused.push(`${whereWords(of, column, sound)}: ${read.refused}`);
-    return [];
+    return undefined;
   });
   if (refused.length === 0) return actOf(edits);
   const more = refused.length > 3 ? `; and ${refused.length - 3} more` : '';
@@ -118,7 +129,7 @@ function written(
 export const typeInto = (of: ForTable, range: CellRange, text: string): TableAct =>
   written(
     of,
-    eachCell(of, range, (sound, column) => ({ sound, column, text })),
+    eachCell(of, range).map((cell) => ({ ...cell, text })),
   );
 
 /** The cells of a range as text with tabs, for the clipboard. */

@@ -45,23 +45,51 @@ const act = (label: string, key: string, shown: string, run: () => void, enabled
   enabled,
 });
 
-/** A quick hand is ahead of the first answer: the act is done, as it is then, once there is one. */
-function whenTold(act: Act, store: OpenRig): void {
-  const stop = store.subscribe((state) => {
-    if (act.by !== undefined && !isTold(state, act.by)) return;
-    stop();
-    actsOf(store)
-      .find(({ key }) => key === act.key)
-      ?.run();
+/** Keys of acts that wait for an answer, in the order in which they were pressed. */
+const waiting = new WeakMap<OpenRig, string[]>();
+
+const firstOf = (store: OpenRig): string | undefined => waiting.get(store)?.[0];
+
+/** Does some act wait? What is pressed then waits behind it, whatever can be done now. */
+export const isWaiting = (store: OpenRig): boolean => firstOf(store) !== undefined;
+
+const canRun = ({ by }: Act, store: OpenRig): boolean => by === undefined || isTold(store.getState(), by);
+
+/** Does an act; the focus goes to what it asks or took in hand, and else to the rig. */
+function run(act: Act, store: OpenRig): void {
+  act.run();
+  const { asking, hand, held } = store.getState();
+  if (asking === null && hand === null && held === null) goFocus('rig');
+}
+
+/** A quick hand is ahead of the first answer: acts are done in their order, each as it is then, once there is one. */
+export function wait(key: string, store: OpenRig): void {
+  const keys = waiting.get(store) ?? [];
+  waiting.set(store, [...keys, key]);
+  if (keys.length > 0) return;
+  let isBusy = false;
+  const stop = store.subscribe(() => {
+    // What an act changes is told of before the act is over.
+    if (isBusy) return;
+    isBusy = true;
+    for (let key = firstOf(store); key !== undefined; key = firstOf(store)) {
+      const act = actsOf(store).find((one) => one.key === key);
+      if (act && !canRun(act, store)) break;
+      waiting.set(store, (waiting.get(store) ?? []).slice(1));
+      if (act?.enabled) run(act, store);
+    }
+    isBusy = false;
+    if (!isWaiting(store)) stop();
   });
 }
 
-/** Does an act; the focus goes to what it asks or took in hand, and else to the rig, also from the menu of acts. */
+/** Does an act, from its key or from the menu of acts, or has it wait. */
 export function perform(act: Act, store: OpenRig): void {
-  if (act.by === undefined || isTold(store.getState(), act.by)) act.run();
-  else whenTold(act, store);
-  const { asking, hand, held } = store.getState();
-  if (asking === null && hand === null && held === null) goFocus('rig');
+  if (canRun(act, store)) run(act, store);
+  else {
+    wait(act.key, store);
+    goFocus('rig');
+  }
 }
 
 const say = (text: string) => useNotice.getState().say(text);

@@ -1,7 +1,7 @@
 import type { KeyboardEvent } from 'react';
 import { usePreferences } from '../../store/app';
 import type { OpenRig } from '../../rig/open-rig';
-import { actsOf, perform } from './acts';
+import { actsOf, isWaiting, perform, wait } from './acts';
 
 /** The name acts go by: the key, with `Shift+` for letters and arrows that are held with it. */
 function nameOf(event: KeyboardEvent): string {
@@ -20,6 +20,7 @@ export function onActKey(store: OpenRig) {
     const act = actsOf(store).find(({ key }) => key === nameOf(event));
     if (!act) return;
     event.preventDefault();
-    if (act.enabled) perform(act, store);
+    if (isWaiting(store)) wait(act.key, store);
+    else if (act.enabled) perform(act, store);
   };
 }
