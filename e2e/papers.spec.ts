@@ -45,7 +45,8 @@ async function openDemo(page: Page, view: string) {
   await page.getByRole('link', { name: view, exact: true }).click();
 }
 async function saved(page: Page, press: () => Promise<void>, file: string) {
-  const download = page.waitForEvent('download');
+  // The press is fetched and set up on the first one.
+  const download = page.waitForEvent('download', { timeout: 25_000 });
   await press();
   await (await download).saveAs(file);
 }
