@@ -1,6 +1,6 @@
 import { criteriaIn, oneEach, planSearch, ranked, CRITERIA, type Plan, type PlanLine } from '../core/planner';
 import { SEVERITIES, type Rig } from '../core/model';
-import { count, formatDb, formatLength, inWords } from '../core/units';
+import { besideSignal, count, formatDb, formatLength, inWords } from '../core/units';
 import { BadInput, rigOf, variantOf, type Call } from './input';
 
 /** What matters first, as `--matters` names it; else as the rig says. */
@@ -26,8 +26,8 @@ function planOf(rig: Rig, variant: string | null): Plan {
 const signalWords = ({ tone, roomDb, floorDb, humDb }: PlanLine): readonly string[] => [
   ...(tone ? [`tone ${formatDb(tone.db)} dB`] : []),
   ...(roomDb === null ? [] : [`room ${formatDb(roomDb)} dB`]),
-  ...(floorDb === null ? [] : [`noise ${formatDb(Math.min(0, -floorDb))} dB`]),
-  ...(humDb === null ? [] : [`hum ${formatDb(Math.min(0, -humDb))} dB`]),
+  ...(floorDb === null ? [] : [`noise ${formatDb(besideSignal(floorDb))} dB`]),
+  ...(humDb === null ? [] : [`hum ${formatDb(besideSignal(humDb))} dB`]),
 ];
 
 function printLine(call: Call, line: PlanLine, at: number) {

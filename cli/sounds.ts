@@ -1,4 +1,4 @@
-import { soundsCsv, soundTable } from '../core/control';
+import { headOf, soundsCsv, soundTable } from '../core/control';
 import { inNight } from '../core/model';
 import { rigOf, soundOf, variantOf, type Call } from './input';
 
@@ -9,10 +9,6 @@ export function soundsCommand(call: Call): number {
   const { columns, rows: all } = soundTable(of);
   const only = soundOf(call, rig);
   const rows = all.filter(({ sound }) => only === null || sound.id === only);
-  const nameOf = (i: number) => {
-    const column = columns[i];
-    return column?.box ? `${column.box.tag} ${column.name}` : (column?.name ?? '');
-  };
   if (call.flags.has('--csv')) {
     call.print(soundsCsv(of).trimEnd());
     return 0;
@@ -42,7 +38,12 @@ export function soundsCommand(call: Call): number {
   }
   for (const { sound, cells } of rows) {
     const told = (keep: (i: number) => boolean) =>
-      cells.flatMap(({ text }, i) => (text !== '' && keep(i) ? [`${nameOf(i)} ${text}`] : [])).join(', ');
+      columns
+        .flatMap((column, i) => {
+          const text = cells[i]?.text ?? '';
+          return text !== '' && keep(i) ? [`${headOf(column)} ${text}`] : [];
+        })
+        .join(', ');
     call.print(`${sound.name}: ${told((i) => cells[i]?.isOn === true)}`);
     const other = told((i) => cells[i]?.differs === true);
     if (other !== '') call.print(`      other than before: ${other}`);

@@ -15,7 +15,7 @@ export type Cell = {
   readonly value: string | null;
   /** Where it is said. */
   readonly from: StateSource;
-  /** Something is at work: told heavier than what is not. */
+  /** Something is at work; what is not is told lightly. */
   readonly isOn: boolean;
 };
 

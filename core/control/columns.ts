@@ -27,6 +27,13 @@ export type Column = {
   | { readonly kind: 'moves'; readonly box: Box; readonly target: Box | null }
 );
 
+/** A column as files, paper and shell name it: `FUZZ Fuzz`. */
+export const headOf = ({ box, name }: Column): string => (box ? `${box.tag} ${name}` : name);
+
+/** A cell for people: `Clean, Fuzz Fuzz`. */
+export const cellName = ({ name: sound }: Sound, { box, name }: Column): string =>
+  `${sound}, ${box ? `${box.name} ` : ''}${name}`;
+
 export type ForTable = Reads<'boxes' | 'leads' | 'variant' | 'sounds'>;
 
 /** Blocks that ring on when they are switched off. */

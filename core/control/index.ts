@@ -1,6 +1,6 @@
 // Control: what each sound sets, by what it is switched, and what goes over the wire.
 export { choicesOf, type Cell, type Choice } from './cells';
-export { type Column } from './columns';
+export { cellName, headOf, type Column } from './columns';
 export {
   calledBySounds,
   clearCells,

@@ -131,11 +131,37 @@ describe('ranges', () => {
       NAMES.map(() => 'on'),
     );
   });
+  test('a copy whose last cell is empty empties the one it is pasted over', () => {
+    const program = 'multi-effects/*program';
+    const some = done(rig(), typeInto(of(rig()), range(rig(), [0, 2, 3], program), '12C'));
+    const { columns } = soundTable(of(some));
+    const text = copyCells(of(some), range(some, [0, 1], program));
+    const after = done(some, pasteInto(of(some), range(some, [2], program), columns, text));
+    expect(textOf(after, program)).toEqual(['12C', '', '12C', '']);
+  });
+  test('a guitar and its pickups set in one act do not undo each other', () => {
+    const guitar = soundTable(of(rig())).rows[0]!.cells;
+    const { columns } = soundTable(of(rig()));
+    const other = rig().boxes.filter(({ blocks }) => blocks.some(({ role }) => role === 'source'))[1]!.name;
+    const act = pasteInto(of(rig()), range(rig(), [1], 'Guitar'), columns, `${other}\tNeck`);
+    const after = soundTable(of(done(rig(), act))).rows[1]!.cells;
+    expect([after[0]!.text, after[1]!.text]).toEqual([other, 'Neck']);
+    expect([guitar[0]!.text, guitar[1]!.text]).not.toEqual([other, 'Neck']);
+    const cleared = done(
+      done(rig(), act),
+      clearCells(of(done(rig(), act)), range(rig(), [1], 'Guitar', 'Pickups')),
+    );
+    expect(
+      soundTable(of(cleared))
+        .rows[1]!.cells.slice(0, 2)
+        .map(({ text }) => text),
+    ).toEqual(guitar.slice(0, 2).map(({ text }) => text));
+  });
   test('what is copied is pasted elsewhere; too much says how much room there is', () => {
     const one = done(rig(), typeInto(of(rig()), range(rig(), [0], 'fuzz/fuzz'), 'on'));
     const { columns } = soundTable(of(one));
     const text = copyCells(of(one), range(one, [0, 1], 'fuzz/fuzz', 'overdrive/drive'));
-    expect(text).toBe('on\toff\noff\toff');
+    expect(text).toBe('on\toff\noff\toff\n');
     const after = done(one, pasteInto(of(one), range(one, [2], 'fuzz/fuzz'), columns, text));
     expect(textOf(after, 'fuzz/fuzz')).toEqual(['on', 'off', 'on', 'off']);
     expect(refusal(pasteInto(of(one), range(one, [3], 'fuzz/fuzz'), columns, text))).toMatch(

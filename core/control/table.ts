@@ -1,10 +1,10 @@
 // The table of sounds: what each sound sets, against the sound before it; and acts on ranges of it.
 import type { EditGroup, SingleEdit } from '../edits';
 import { fromTabs, readTable, toCsv, toTabs } from '../file';
-import { boxOf, derive, freshId, makeSound, slug, type Sound } from '../model';
+import { derive, newSound, type Sound } from '../model';
 import { count } from '../units';
 import { after, cellEdit, cellOf, nextOf, readCell, type Cell } from './cells';
-import { soundColumns, type Column, type ForTable } from './columns';
+import { cellName, headOf, soundColumns, type Column, type ForTable } from './columns';
 
 /** A cell beside the one of the sound before. */
 export type TableCell = Cell & { readonly differs: boolean };
@@ -39,26 +39,22 @@ export const calledBySounds = (
   of: ForTable,
 ): readonly { readonly name: string; readonly texts: readonly string[] }[] => {
   const { columns, rows } = soundTable(of);
-  return columns.flatMap(({ kind, box, name }, i) => {
+  return columns.flatMap((column, i) => {
+    const { kind } = column;
     const cells = rows.flatMap(({ cells: own }) => own[i] ?? []);
     const isTold = kind !== 'guitar' && kind !== 'block' && cells.some(({ from }) => from === 'sound');
-    return isTold ? [{ name: box ? `${box.tag} ${name}` : name, texts: cells.map(({ text }) => text) }] : [];
+    return isTold ? [{ name: headOf(column), texts: cells.map(({ text }) => text) }] : [];
   });
 };
 
-/** A rectangle of cells, both corners within it; columns are told by their keys, as they are shown. */
+/** A rectangle of cells: sounds by number, columns as they are shown. */
 export type CellRange = { readonly rows: readonly number[]; readonly columns: readonly Column[] };
-
-const groupOf = (edits: readonly SingleEdit[]): EditGroup => ({
-  edit: 'together',
-  arguments: { label: `Set ${count(edits.length, 'cell')}`, edits },
-});
 
 /** What an act on the table comes to: an edit, or why it is not done; null: nothing changes. */
 export type TableAct = { readonly edit: EditGroup } | { readonly refused: string } | null;
 
-const actOf = (edits: readonly SingleEdit[]): TableAct =>
-  edits.length === 0 ? null : { edit: groupOf(edits) };
+const actOf = (edits: readonly SingleEdit[], label = `Set ${count(edits.length, 'cell')}`): TableAct =>
+  edits.length === 0 ? null : { edit: { edit: 'together', arguments: { label, edits } } };
 
 const eachCell = (of: ForTable, { rows, columns }: CellRange) =>
   rows.flatMap((row) => {
@@ -104,9 +100,6 @@ export function pressCells(of: ForTable, range: CellRange): TableAct {
   );
 }
 
-const whereWords = (of: ForTable, column: Column, sound: Sound): string =>
-  `${sound.name}, ${column.box ? `${boxOf(of, column.box.id)?.name ?? ''} ` : ''}${column.name}`;
-
 /** Text written into cells: all of it, or nothing and what is wrong with the first three. */
 function written(
   of: ForTable,
@@ -117,7 +110,7 @@ function written(
     if (cellOf(of, column, sound).text === text.trim()) return undefined;
     const read = readCell(of, column, sound, text);
     if ('value' in read) return read.value;
-    refused.push(`${whereWords(of, column, sound)}: ${read.refused}`);
+    refused.push(`${cellName(sound, column)}: ${read.refused}`);
     return undefined;
   });
   if (refused.length === 0) return actOf(edits);
@@ -149,7 +142,7 @@ export function pasteInto(of: ForTable, range: CellRange, shown: readonly Column
   const grid = fromTabs(text);
   const [only] = grid[0] ?? [];
   if (grid.length === 1 && grid[0]?.length === 1) return typeInto(of, range, only ?? '');
-  const [top, left] = [range.rows[0] ?? 0, shown.findIndex((column) => column === range.columns[0])];
+  const [top, left] = [range.rows[0] ?? 0, shown.findIndex(({ key }) => key === range.columns[0]?.key)];
   const wide = Math.max(0, ...grid.map((row) => row.length));
   if (top + grid.length > of.sounds.length || left + wide > shown.length)
     return {
@@ -187,8 +180,8 @@ const SOUND = 'Sound';
 /** What heads the columns in a file: each once. */
 function headsOf(columns: readonly Column[]): readonly string[] {
   const seen = new Map<string, number>();
-  return columns.map(({ box, name }) => {
-    const head = box ? `${box.tag} ${name}` : name;
+  return columns.map((column) => {
+    const head = headOf(column);
     const n = (seen.get(head) ?? 0) + 1;
     seen.set(head, n);
     return n === 1 ? head : `${head} (${n})`;
@@ -215,28 +208,29 @@ export function readSounds(of: ForTable, text: string): TableAct {
   const unknown = head.slice(1).filter((name, i) => name.trim() !== '' && !at[i]);
   if (unknown.length > 0)
     return { refused: `Line 1: nothing in this rig is headed “${unknown[0] ?? ''}”. Nothing is changed.` };
-  const ids = new Set(['all', ...of.sounds.map(({ id }) => id)]);
-  const made: { readonly sound: Sound; readonly index: number }[] = [];
-  const named = lines.flatMap((line, i) => {
+  const sounds = [...of.sounds];
+  const named = lines.flatMap((line) => {
     const name = (line[0] ?? '').trim();
     if (name === '') return [];
-    const known =
-      of.sounds.find((sound) => sound.name === name) ?? made.find(({ sound }) => sound.name === name)?.sound;
-    if (known) return [{ line, sound: known, number: i + 2 }];
-    const sound = makeSound(freshId(slug(name), ids), name);
-    ids.add(sound.id);
-    made.push({ sound, index: of.sounds.length + made.length });
-    return [{ line, sound, number: i + 2 }];
+    const known = sounds.find((sound) => sound.name === name);
+    const sound = known ?? newSound({ sounds }, null, name);
+    if (!known) sounds.push(sound);
+    return [{ line, sound }];
   });
-  const all = { ...of, sounds: [...of.sounds, ...made.map(({ sound }) => sound)] };
   const cells = named.flatMap(({ line, sound }) =>
     at.flatMap((column, i) => (column ? [{ sound, column, text: line[i + 1] ?? '' }] : [])),
   );
-  const act = written(all, cells);
+  const act = written({ ...of, sounds }, cells);
   if (act && 'refused' in act) return act;
-  const edits = [
-    ...made.map(({ sound, index }): SingleEdit => ({ edit: 'addSound', arguments: { sound, index } })),
-    ...(act ? act.edit.arguments.edits : []),
-  ];
-  return actOf(edits);
+  const made = sounds.slice(of.sounds.length);
+  return actOf(
+    [
+      ...made.map((sound, i): SingleEdit => ({
+        edit: 'addSound',
+        arguments: { sound, index: of.sounds.length + i },
+      })),
+      ...(act ? act.edit.arguments.edits : []),
+    ],
+    'Read table of sounds',
+  );
 }

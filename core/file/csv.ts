@@ -33,12 +33,12 @@ export const fromCsv = (text: string): readonly (readonly string[])[] =>
 export const readTable = (text: string): readonly (readonly string[])[] =>
   read(text, { delimiter: separatorOf(text) });
 
-/** Cells as the clipboard has them: tabs between, a row a line. */
+/** Cells as the clipboard has them: tabs between, a row a line; the last line is ended too, so that it may be empty. */
 export const toTabs = (rows: readonly (readonly string[])[]): string =>
-  Papa.unparse(
+  `${Papa.unparse(
     rows.map((row) => row.map(cleanText)),
     { delimiter: '\t', newline: '\n' },
-  );
+  )}\n`;
 
 export const fromTabs = (text: string): readonly (readonly string[])[] => read(text, { delimiter: '\t' });
 

@@ -6,34 +6,17 @@ import { figure } from '../testing/short-edits';
 import { cureOf, judge, RULES, sentenceOf } from './index';
 import { CODES } from './codes';
 import { NOT_JUDGED, unjudged } from './not-judged';
-import { WHOLE_CASES, type Case } from '../testing/finding-cases';
-import { HUM_CASES } from '../testing/finding-cases-hum';
-import { POWER_CASES } from '../testing/finding-cases-power';
-import { INSIDE_CASES } from '../testing/finding-cases-inside';
-import { ORDER_CASES } from '../testing/finding-cases-order';
+import { ALL_CASES } from '../testing/all-finding-cases';
 import { SIGNAL_CASES } from '../testing/finding-cases-signal';
-import { TONE_CASES } from '../testing/finding-cases-tone';
-import { WIRING_CASES } from '../testing/finding-cases-wiring';
-
-const CASES: readonly Case[] = [
-  ...WIRING_CASES,
-  ...INSIDE_CASES,
-  ...ORDER_CASES,
-  ...WHOLE_CASES,
-  ...POWER_CASES,
-  ...HUM_CASES,
-  ...SIGNAL_CASES,
-  ...TONE_CASES,
-];
 
 const found = (rig: Rig, code: string) => judge(rig, null).filter((f) => f.code === code);
 
 test('every code has a rig that shows it and a near miss', () => {
   const codes = RULES.map((rule) => rule.code).sort();
-  expect(CASES.map((c) => c.code).sort()).toEqual(codes);
+  expect(ALL_CASES.map((c) => c.code).sort()).toEqual(codes);
 });
 
-describe.each(CASES.map((c) => [c.code, c] as const))('%s', (code, c) => {
+describe.each(ALL_CASES.map((c) => [c.code, c] as const))('%s', (code, c) => {
   const rig = edited(c.sound(), c.spoil);
 
   test('is not found one edit earlier', () => {

@@ -1,18 +1,10 @@
 // What can be done about hum, each with what it costs this house.
-import {
-  chosen,
-  endAt,
-  pluggedIn,
-  type Box,
-  type JackEnd,
-  type JackRef,
-  type Lead,
-  type Reads,
-} from '../model';
+import { pluggedIn, type Box, type JackEnd, type JackRef, type Lead, type Reads } from '../model';
 import { scopeIn } from '../cables';
 import type { SingleEdit } from '../edits';
 import { mayFeed } from '../power';
 import { unprovedAcross } from './earths';
+import { endsIn, isDesk } from './ends';
 import { groundGraph, type Tie } from './graph';
 import type { HumOf, Shields } from './trials';
 
@@ -112,8 +104,7 @@ export function shieldedLeads(of: Reads<'boxes' | 'leads' | 'variant' | 'stage'>
   const ties = new Set(
     groundGraph(of).ties.flatMap(({ lead, kind }) => (lead && kind === 'signal' ? [lead.id] : [])),
   );
-  return pluggedIn(of).flatMap(({ lead, from, to }): readonly ShieldedLead[] => {
-    const [a, b] = [endAt(of, chosen(from, undefined)), endAt(of, chosen(to, undefined))];
+  return endsIn(of).flatMap(({ lead, ends: [a, b] }): readonly ShieldedLead[] => {
     const isOpen = lead.break.kind !== 'none';
     if (!a || !b || (!ties.has(lead.id) && !isOpen)) return [];
     const receiving = a.jack.direction === 'in' && b.jack.direction !== 'in' ? 'from' : 'to';
@@ -219,7 +210,7 @@ function gatherActs(of: Of): readonly HumAct[] {
     return outlet && `${outlet.circuit} ${outlet.group}`;
   };
   const plugs = of.boxes
-    .filter(({ blocks }) => blocks.every(({ role }) => role !== 'mix'))
+    .filter((box) => !isDesk(box))
     .flatMap((box) =>
       box.jacks.flatMap((jack) =>
         jack.wallOutlet === undefined ? [] : [{ box, jack, wall: jack.wallOutlet }],

@@ -1,5 +1,6 @@
 // What each source brings about in the grounds of a rig: currents in ties, volts between the two ends of each signal lead.
-import { chosen, derive, isAudio, endAt, pluggedIn, type Box, type Lead, type Reads } from '../model';
+import { derive, isAudio, type Box, type Lead, type Reads } from '../model';
+import { endsIn } from './ends';
 import type { Tie } from './graph';
 import { fieldVolts, type Source } from './sources';
 import { groundSystem } from './system';
@@ -27,8 +28,7 @@ type Of = Reads<'boxes' | 'leads' | 'variant' | 'stage'>;
 
 /** Leads of the signal with the boxes at their two ends, the sending one first. */
 function signalLeads(of: Of) {
-  return pluggedIn(of).flatMap(({ lead, from, to }) => {
-    const [a, b] = [endAt(of, chosen(from, undefined)), endAt(of, chosen(to, undefined))];
+  return endsIn(of).flatMap(({ lead, ends: [a, b] }) => {
     const isSignal = a && b && isAudio(a.jack) && isAudio(b.jack) && lead.kind !== 'speaker';
     if (!isSignal || lead.kind === 'air' || lead.kind === 'radio') return [];
     const isBackward = a.jack.direction === 'in' && b.jack.direction !== 'in';

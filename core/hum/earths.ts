@@ -1,18 +1,6 @@
 // Whose earth has to be proved before anything may be lifted or isolated.
-import {
-  chosen,
-  derive,
-  endAt,
-  isAudio,
-  isLink,
-  ownsEarth,
-  pluggedIn,
-  type Box,
-  type Jack,
-  type JackEnd,
-  type Lead,
-} from '../model';
-import { resolveIn } from '../signal';
+import { derive, isAudio, isLink, ownsEarth, type Box, type Jack, type JackEnd, type Lead } from '../model';
+import { endsIn } from './ends';
 import { groundGraph, type GroundNode } from './graph';
 
 /** Is the earth of a box proved, and not known to be lifted or missing since? */
@@ -75,14 +63,6 @@ function earthsFrom(
   return found;
 }
 
-/** Leads that are plugged, with the jacks that they are in. */
-const endsIn = derive(['boxes', 'leads', 'variant'], (of) =>
-  pluggedIn(of).map(({ lead, from, to }) => ({
-    lead,
-    ends: [from, to].flatMap((refs) => endAt(of, chosen(refs, undefined)) ?? []),
-  })),
-);
-
 /** What a box isolates by a transformer or a lift of its own: the lead there, and earths on both sides of it that nobody has proved. */
 export type Isolated = { readonly lead: Lead; readonly end: JackEnd; readonly unproved: readonly Box[] };
 
@@ -90,9 +70,6 @@ const ISOLATES: readonly Jack['ground'][] = ['transformer', 'lifted'];
 
 /** Isolators and lifts of boxes that stand between two sides which each have an earth, as long as one is not proved. */
 export const isolatedIn = derive(['boxes', 'leads', 'variant'], (of): readonly Isolated[] => {
-  const resolved = resolveIn({ ...of, sound: null });
-  const isOpen = ({ box, jack }: JackEnd) =>
-    isAudio(jack) && ISOLATES.includes(resolved.jackMode(box, jack).mode?.ground ?? jack.ground);
   // Several isolators in a row are one: a side is told by where the signal leads, by whatever it passes.
   const beside = new Map<Box, Beside[]>();
   const audio = endsIn(of).filter(
@@ -102,8 +79,8 @@ export const isolatedIn = derive(['boxes', 'leads', 'variant'], (of): readonly I
   for (const { lead, ends } of audio)
     for (const [a, b] of [ends, ends.toReversed()])
       if (a && b) beside.set(a.box, [...(beside.get(a.box) ?? []), { to: b.box, lead: lead.id }]);
-  return audio.flatMap(({ lead, ends }): Isolated[] => {
-    const end = ends.find(isOpen);
+  return audio.flatMap(({ lead, ends, grounds }): Isolated[] => {
+    const end = ends.find((_, i) => ISOLATES.includes(grounds[i] ?? 'audio'));
     const sides = ends.map(({ box }) => earthsFrom(box, beside, lead.id));
     if (!end || sides.length < 2 || sides.some((side) => side.length === 0)) return [];
     const unproved = of.boxes.filter((box) => sides.flat().includes(box) && !isProved(box));

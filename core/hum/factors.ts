@@ -1,6 +1,6 @@
 // What a signal lead lets through of the hum that stands across its ends.
-import { chosen, derive, endAt, pluggedIn, type Jack, type JackEnd, type Lead, type Reads } from '../model';
-import { resolveIn } from '../signal';
+import { derive, type Jack, type JackEnd, type Lead, type Reads } from '../model';
+import { endsIn, type LeadEnds } from './ends';
 
 /** How a lead takes hum: plain, balanced, by a transformer, or not at all. */
 export type Rejects = 'nothing' | 'twin-core' | 'balanced' | 'transformer' | 'all';
@@ -39,23 +39,15 @@ function rejectsBetween(lead: Lead, ends: readonly JackEnd[], grounds: readonly 
     : 'nothing';
 }
 
-type Ends = { readonly ends: readonly JackEnd[]; readonly grounds: readonly Jack['ground'][] };
-
-/** The two ends of each lead that is plugged at both, with the ground of each as it is switched at rest. */
-const endsOf = derive(['boxes', 'leads', 'variant'], (of): ReadonlyMap<string, Ends> => {
-  const resolved = resolveIn({ ...of, sound: null });
-  return new Map(
-    pluggedIn(of).flatMap(({ lead, from, to }) => {
-      const ends = [from, to].flatMap((refs) => endAt(of, chosen(refs, undefined)) ?? []);
-      if (ends.length < 2) return [];
-      const grounds = ends.map(({ box, jack }) => resolved.jackMode(box, jack).mode?.ground ?? jack.ground);
-      return [[lead.id, { ends, grounds }] as const];
-    }),
-  );
-});
+/** Leads that are plugged at both ends, by their ids. */
+const wholeIn = derive(
+  ['boxes', 'leads', 'variant'],
+  (of): ReadonlyMap<string, LeadEnds> =>
+    new Map(endsIn(of).flatMap((own) => (own.ends.length === 2 ? [[own.lead.id, own] as const] : []))),
+);
 
 /** How a lead takes hum, with something in it or nothing. */
 export function rejectsOf(of: Reads<'boxes' | 'leads' | 'variant'>, lead: Lead): Rejects {
-  const own = endsOf(of).get(lead.id);
+  const own = wholeIn(of).get(lead.id);
   return own ? rejectsBetween(lead, own.ends, own.grounds) : 'all';
 }

@@ -1,19 +1,8 @@
 // The ground graph of a rig in one night: what joins the grounds of boxes, the earths of outlets, and the building.
-import {
-  chosen,
-  derive,
-  endAt,
-  isAudio,
-  isLink,
-  pluggedIn,
-  type Box,
-  type Jack,
-  type JackEnd,
-  type Lead,
-  type Reads,
-} from '../model';
+import { derive, isAudio, isLink, type Box, type Jack, type JackEnd, type Lead, type Reads } from '../model';
 import { dcFeeds, groundOf } from '../power';
 import { resolveIn } from '../signal';
+import { endsIn, isDesk } from './ends';
 
 /** What an edge is, for people. */
 export type TieKind = 'signal' | 'control' | 'supply' | 'earth' | 'building' | 'chassis';
@@ -135,7 +124,7 @@ class Builder {
   private wallOf(box: Box): Named {
     const wall = box.jacks.find(({ wallOutlet }) => wallOutlet !== undefined)?.wallOutlet;
     if (wall !== undefined) return this.outlet(wall);
-    const circuit = box.blocks.some(({ role }) => role === 'mix') ? HOUSE : STAGE;
+    const circuit = isDesk(box) ? HOUSE : STAGE;
     this.under(circuit, BUILDING, OHM.circuit);
     return circuit;
   }
@@ -159,9 +148,10 @@ class Builder {
   /** @returns boxes that have their earth by a lead of the rig */
   leads(): ReadonlySet<string> {
     const earthed = new Set<string>();
-    for (const { lead, from, to } of pluggedIn(this.of)) {
-      const [a, b] = [chosen(from, undefined), chosen(to, undefined)];
-      const [endA, endB] = [endAt(this.of, a), endAt(this.of, b)];
+    for (const {
+      lead,
+      ends: [endA, endB],
+    } of endsIn(this.of)) {
       if (!endA || !endB || isLink(lead)) continue;
       if (lead.kind === 'mains') {
         const [outlet, fed] = endA.jack.mainsOutlet ? [endA, endB] : [endB, endA];

@@ -1,18 +1,8 @@
 // Wirings that hum as a rule, whatever is reckoned of them: shared supplies, several circuits, long unbalanced runs to a desk.
-import {
-  derive,
-  endAt,
-  isAudio,
-  chosen,
-  ownsEarth,
-  pluggedIn,
-  type Box,
-  type JackEnd,
-  type Lead,
-  type Reads,
-} from '../model';
+import { derive, isAudio, ownsEarth, type Box, type JackEnd, type Lead, type Reads } from '../model';
 import { dcFeeds, groundOf, mainsBoxes, type Circuit, type DcFed, type DcOutlet } from '../power';
 import { piecesOf } from './elimination';
+import { endsIn, isDesk } from './ends';
 import { rejectsOf } from './factors';
 import { groundGraph } from './graph';
 
@@ -62,8 +52,6 @@ export type Apart = {
   readonly others: readonly OnCircuit[];
 };
 
-const isDesk = ({ blocks }: Box): boolean => blocks.some(({ role }) => role === 'mix');
-
 /** Where a rig hangs on several circuits; a desk hangs on the house's own. */
 export const circuitsApart = derive(['boxes', 'leads', 'variant', 'stage'], (of: Of): readonly Apart[] => {
   const { circuits } = of.stage.mains;
@@ -106,8 +94,7 @@ export type UnbalancedRun = { readonly lead: Lead; readonly from: JackEnd; reado
 export const unbalancedRuns = derive(
   ['boxes', 'leads', 'variant'],
   (of: Reads<'boxes' | 'leads' | 'variant'>): readonly UnbalancedRun[] =>
-    pluggedIn(of).flatMap(({ lead, from, to }): UnbalancedRun[] => {
-      const ends = [from, to].flatMap((refs) => endAt(of, chosen(refs, undefined)) ?? []);
+    endsIn(of).flatMap(({ lead, ends }): UnbalancedRun[] => {
       const into = ends.find(({ box, jack }) => jack.direction === 'in' && isDesk(box));
       const out = ends.find((end) => end !== into);
       if (!into || !out || !isAudio(into.jack) || lead.kind === 'speaker') return [];

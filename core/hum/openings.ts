@@ -1,21 +1,8 @@
 // Shields that are opened so that something is left without its ground.
-import {
-  chosen,
-  derive,
-  endAt,
-  isAudio,
-  pluggedIn,
-  type Box,
-  type JackEnd,
-  type Lead,
-  type Plugged,
-  type Reads,
-} from '../model';
-import { resolveIn } from '../signal';
+import { derive, isAudio, type Box, type Jack, type JackEnd, type Lead, type Reads } from '../model';
 import { piecesOf } from './elimination';
+import { endsIn, type LeadEnds } from './ends';
 import { groundGraph, type GroundGraph } from './graph';
-
-type Of = Reads<'boxes' | 'leads' | 'variant' | 'stage'>;
 
 /** A lead with what opens its shield at each end. */
 export type Opened = {
@@ -31,27 +18,29 @@ export type Opener = 'lead' | 'jack';
 /** A transformer hands the signal on without its ground, and a pair has its return beside the shield. */
 const NEEDS_GROUND: readonly Lead['break']['kind'][] = ['lift', 'cap'];
 
-function openedOf(of: Of, { lead, from, to }: Plugged): Opened | null {
-  const [a, b] = [endAt(of, chosen(from, undefined)), endAt(of, chosen(to, undefined))];
+function openedOf({ lead, ends: [a, b], grounds }: LeadEnds): Opened | null {
   if (!a || !b || !isAudio(a.jack) || !isAudio(b.jack) || lead.kind === 'speaker') return null;
-  const resolved = resolveIn({ ...of, sound: null });
-  const byJack = ({ box, jack }: JackEnd): Opener | null => {
-    const ground = resolved.jackMode(box, jack).mode?.ground ?? jack.ground;
+  const byLead = (end: 'from' | 'to'): boolean =>
+    NEEDS_GROUND.includes(lead.break.kind) && (lead.break.end ?? 'to') === end;
+  const openerAt = (
+    end: 'from' | 'to',
+    { jack }: JackEnd,
+    ground: Jack['ground'] | undefined,
+  ): Opener | null => {
+    if (byLead(end)) return 'lead';
     return ground === 'lifted' && jack.balance !== 'transformer' ? 'jack' : null;
   };
-  const byLead = (end: 'from' | 'to'): Opener | null =>
-    NEEDS_GROUND.includes(lead.break.kind) && (lead.break.end ?? 'to') === end ? 'lead' : null;
-  const open = [byLead('from') ?? byJack(a), byLead('to') ?? byJack(b)] as const;
+  const open = [openerAt('from', a, grounds[0]), openerAt('to', b, grounds[1])] as const;
   return open[0] === null && open[1] === null ? null : { lead, ends: [a, b], open };
 }
 
 /** Signal leads whose shield is open at an end. */
-const openedIn = derive(['boxes', 'leads', 'variant', 'stage'], (of): readonly Opened[] =>
-  pluggedIn(of).flatMap((entry) => openedOf(of, entry) ?? []),
+const openedIn = derive(['boxes', 'leads', 'variant'], (of): readonly Opened[] =>
+  endsIn(of).flatMap((entry) => openedOf(entry) ?? []),
 );
 
 /** Leads that are opened at one end while the box at the other lifts its own: the shield joins nothing and keeps nothing off. */
-export const bothEnds = (of: Of): readonly Opened[] =>
+export const bothEnds = (of: Reads<'boxes' | 'leads' | 'variant'>): readonly Opened[] =>
   openedIn(of).filter(({ open }) => open.includes('lead') && !open.includes(null));
 
 /** Has a piece of the ground graph an earth? */

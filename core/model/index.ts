@@ -53,6 +53,7 @@ export { makeRig } from './new-rig';
 export {
   differencesBetween,
   leadsOtherwise,
+  newSound,
   newVariant,
   nightIds,
   nightName,

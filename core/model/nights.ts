@@ -1,8 +1,8 @@
 // What one night has otherwise than another: the base wiring and its variants, side by side.
 import { pluggedIn, sameEnds, type Plugged } from './wiring';
-import { freshId, nothingSet, slug } from './make';
+import { freshId, makeSound, nothingSet, slug } from './make';
 import { inNight } from './slices';
-import type { Block, Box, Control, InnerWiring, Jack, Lead, Rig, Variant } from './types';
+import type { Block, Box, Control, InnerWiring, Jack, Lead, Rig, Sound, Variant } from './types';
 
 /** What the base wiring is called where nobody has named it. */
 const BASE_NAME = 'Base';
@@ -17,6 +17,12 @@ export function newVariant(rig: Rig, from: string | null, name: string): Variant
   const id = freshId(slug(name), new Set(rig.variants.map((one) => one.id)));
   return { id, name, leads: night?.leads ?? {}, state: night?.state ?? nothingSet(), notes: '' };
 }
+
+/** A sound that is new in a rig, as another one is; null: as everything is at rest. */
+export const newSound = ({ sounds }: Pick<Rig, 'sounds'>, from: Sound | null, name: string): Sound => {
+  const id = freshId(slug(name), new Set(['all', ...sounds.map((one) => one.id)]));
+  return { ...(from ?? makeSound(id, name)), id, name };
+};
 
 /** Every night of a rig: the base, which is null, and its variants. */
 export const nightIds = ({ variants }: Pick<Rig, 'variants'>): readonly (string | null)[] => [

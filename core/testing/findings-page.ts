@@ -1,12 +1,8 @@
 // Every finding as it speaks, from the rig that shows it: a page to be read by people.
 import { cureOf, judge, report, RULES, sentenceOf } from '../findings';
 import { edited } from './build';
-import { WHOLE_CASES, type Case } from './finding-cases';
-import { HUM_CASES } from './finding-cases-hum';
-import { POWER_CASES } from './finding-cases-power';
-import { INSIDE_CASES } from './finding-cases-inside';
-import { ORDER_CASES } from './finding-cases-order';
-import { WIRING_CASES } from './finding-cases-wiring';
+import { ALL_CASES } from './all-finding-cases';
+import type { Case } from './finding-cases';
 
 function section({ code, sound, spoil }: Case): string {
   const rig = edited(sound(), spoil);
@@ -30,15 +26,7 @@ function section({ code, sound, spoil }: Case): string {
 
 /** The page as Markdown, in the order of the codes. */
 export function findingsPage(): string {
-  const cases = [
-    ...WIRING_CASES,
-    ...INSIDE_CASES,
-    ...ORDER_CASES,
-    ...WHOLE_CASES,
-    ...POWER_CASES,
-    ...HUM_CASES,
-  ];
-  const own = RULES.flatMap(({ code }) => cases.find((one) => one.code === code) ?? []);
+  const own = RULES.flatMap(({ code }) => ALL_CASES.find((one) => one.code === code) ?? []);
   return [
     '# What the findings say',
     '',

@@ -6,6 +6,7 @@ export {
   count,
   formatBytes,
   formatClock,
+  besideSignal,
   formatDb,
   formatQuantity,
   inWords,

@@ -52,6 +52,9 @@ export function formatClock(position: number): string {
   return `${hour > 12 ? hour - 12 : hour}:${half % 2 === 0 ? '00' : '30'}`;
 }
 
+/** Decibels against the signal, of what is so far under it: through a stage that clips nothing comes out louder. */
+export const besideSignal = (underDb: number): number => Math.min(0, -Math.round(underDb));
+
 /** A level or a difference with its sign: `+6`, `-14`, `0`; one decimal where it says something. */
 export function formatDb(db: number): string {
   const text = Math.abs(db - Math.round(db)) < 0.05 ? String(Math.round(db)) : db.toFixed(1);

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { combinationOf, freshId, makeSound, pickupChoices, slug, sources } from '../../../core/model';
+import { combinationOf, newSound, pickupChoices, sources } from '../../../core/model';
 import { Button } from '../parts/button';
 import { Sheet } from '../parts/dialog';
 import { Menu, MenuChoice, MenuItem, MenuLine } from '../parts/menu';
@@ -24,14 +24,13 @@ export function SoundMenu() {
       if (commit({ edit: 'renameSound', arguments: { id: sound.id, name } }) === null) setAsking(null);
       return;
     }
-    const id = freshId(slug(name), new Set(['all', ...sounds.map((s) => s.id)]));
-    const from = sound ?? makeSound(id, name);
+    const made = newSound({ sounds }, sound, name);
     const refused = commit({
       edit: 'addSound',
-      arguments: { sound: { ...from, id, name }, index: (index < 0 ? sounds.length : index) + 1 },
+      arguments: { sound: made, index: (index < 0 ? sounds.length : index) + 1 },
     });
     if (refused !== null) return;
-    setSound(id);
+    setSound(made.id);
     setAsking(null);
   };
   const remove = () => {

@@ -1,14 +1,11 @@
 import { SEVERITIES } from '../../../../core/model';
-import { count, formatDb, formatLength, formatQuantity } from '../../../../core/units';
+import { besideSignal, count, formatDb, formatLength, formatQuantity } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { SEVERITY_TEXT } from '../../parts/severity';
 import { Drawn, noEmphasis } from '../../pen/drawn';
 import { useOpen } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 import type { ShownLine } from '../../worker/searches';
-
-/** Decibels against the signal, from how far under it something is: through a stage that clips nothing comes out louder. */
-export const beside = (underDb: number): number => Math.min(0, -Math.round(underDb));
 
 /** What a routing is called, as a heading. */
 export const titleOf = ({ name }: Pick<ShownLine, 'name'>): string => {
@@ -67,7 +64,7 @@ function Facts({ line }: { line: ShownLine }) {
       </Fact>
       <Fact name="Ground loops">{line.groundLoops}</Fact>
       <Fact name="Hum">
-        {line.humDb === null ? none : `${formatDb(beside(line.humDb))} dB`}{' '}
+        {line.humDb === null ? none : `${formatDb(besideSignal(line.humDb))} dB`}{' '}
         <span className="text-xs text-muted">of the grounds against the signal, ±6 dB</span>
       </Fact>
       <Fact name="Tone">
@@ -81,7 +78,7 @@ function Facts({ line }: { line: ShownLine }) {
         <span className="text-xs text-muted">beside what the house wants under a ceiling</span>
       </Fact>
       <Fact name="Noise">
-        {line.floorDb === null ? none : `${formatDb(beside(line.floorDb))} dB`}{' '}
+        {line.floorDb === null ? none : `${formatDb(besideSignal(line.floorDb))} dB`}{' '}
         <span className="text-xs text-muted">against the signal, between notes</span>
       </Fact>
       <Fact name="Knobs that die">{line.deadKnobs.length === 0 ? none : line.deadKnobs.join(', ')}</Fact>

@@ -1,5 +1,5 @@
 import { SEVERITIES } from '../../../../core/model';
-import { count, formatDb, formatLength, type LengthUnit } from '../../../../core/units';
+import { besideSignal, count, formatDb, formatLength, type LengthUnit } from '../../../../core/units';
 import { onAnswerArrow } from '../../parts/arrows';
 import { Later } from '../../parts/later';
 import { Button } from '../../parts/button';
@@ -8,7 +8,7 @@ import { Drawn, noEmphasis } from '../../pen/drawn';
 import { useOpen } from '../../rig/use-open';
 import { usePreferences } from '../../store/app';
 import type { ShownLine } from '../../worker/searches';
-import { beside, titleOf } from './line-card';
+import { titleOf } from './line-card';
 
 type Column = {
   readonly name: string;
@@ -68,11 +68,11 @@ const COLUMNS: readonly Column[] = [
   },
   {
     name: 'Loops, hum',
-    of: ({ groundLoops, humDb }) => 100 * beside(humDb ?? QUIETEST_DB) + groundLoops,
+    of: ({ groundLoops, humDb }) => 100 * besideSignal(humDb ?? QUIETEST_DB) + groundLoops,
     words: ({ groundLoops, humDb }) =>
       groundLoops === 0 && humDb === null
         ? dash
-        : told(groundLoops, humDb === null ? '–' : `${formatDb(beside(humDb))} dB`),
+        : told(groundLoops, humDb === null ? '–' : `${formatDb(besideSignal(humDb))} dB`),
   },
   {
     name: 'Tone',
@@ -88,8 +88,8 @@ const COLUMNS: readonly Column[] = [
   {
     name: 'Noise',
     isWide: true,
-    of: ({ floorDb }) => beside(floorDb ?? QUIETEST_DB),
-    words: ({ floorDb }) => decibels(floorDb === null ? null : beside(floorDb)),
+    of: ({ floorDb }) => besideSignal(floorDb ?? QUIETEST_DB),
+    words: ({ floorDb }) => decibels(floorDb === null ? null : besideSignal(floorDb)),
   },
   {
     name: 'Dead knobs',

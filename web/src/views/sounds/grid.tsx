@@ -1,11 +1,11 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
-import { choicesOf } from '../../../../core/control';
+import { cellName, choicesOf } from '../../../../core/control';
 import { useSize } from '../../parts/use-size';
 import { useOpen } from '../../rig/use-open';
 import { Editor } from './editor';
 import { BoxHead, ColumnHead, runsOf, widthOf } from './heads';
-import { cellId, cellName, NAME, ROW, TableRow, type Laid } from './row';
+import { cellId, NAME, ROW, TableRow, type Laid } from './row';
 import { clamp, moved, spans, type At } from './selection';
 import type { Sounds } from './use-sounds';
 

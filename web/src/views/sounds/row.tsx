@@ -1,5 +1,5 @@
 import { memo, type ReactNode } from 'react';
-import type { Column, TableCell } from '../../../../core/control';
+import { cellName, type Column, type TableCell } from '../../../../core/control';
 import type { Sound } from '../../../../core/model';
 
 export const ROW = 32;
@@ -10,9 +10,6 @@ export const NAME = 168;
 export type Laid = { readonly at: number; readonly left: number; readonly width: number };
 
 export const cellId = (row: number, column: number): string => `sound-cell-${row}-${column}`;
-
-export const cellName = (sound: Sound, column: Column): string =>
-  `${sound.name}, ${column.box ? `${column.box.name} ` : ''}${column.name}`;
 
 /** One cell: heavier where it is other than in the sound before; what is off is told lightly. */
 const CellOf = memo(function CellOf(props: {

@@ -12,7 +12,7 @@ import {
   type Column,
   type TableAct,
 } from '../../../../core/control';
-import { freshId, inNight, makeSound, slug } from '../../../../core/model';
+import { inNight, newSound } from '../../../../core/model';
 import { useOpen } from '../../rig/use-open';
 import { clamp, spans, type Chosen } from './selection';
 
@@ -41,14 +41,7 @@ export function useSounds() {
 
   /** Does what an act comes to; says why where it does not. @returns whether nothing is refused */
   const run = (act: TableAct): boolean => {
-    const why =
-      act === null
-        ? null
-        : 'refused' in act
-          ? act.refused
-          : readOnly !== null
-            ? readOnly
-            : session.commit(act.edit);
+    const why = act === null ? null : 'refused' in act ? act.refused : session.commit(act.edit);
     setRefused(why);
     return why === null;
   };
@@ -75,10 +68,8 @@ export function useSounds() {
       setPinned((old) => (old.includes(box) ? old.filter((id) => id !== box) : [...old, box])),
     /** A new sound under the cursor's, which is as that one is. */
     add: () => {
-      const from = rig.sounds[chosen.at.row];
-      const name = `Sound ${rig.sounds.length + 1}`;
-      const id = freshId(slug(name), new Set(['all', ...rig.sounds.map((sound) => sound.id)]));
-      const sound = from ? { ...from, id, name } : makeSound(id, name);
+      const from = rig.sounds[chosen.at.row] ?? null;
+      const sound = newSound(rig, from, `Sound ${rig.sounds.length + 1}`);
       const index = chosen.at.row + 1;
       setRefused(session.commit({ edit: 'addSound', arguments: { sound, index } }));
       setChosen({ begun: { row: index, column: 0 }, at: { row: index, column: 0 } });
@@ -87,7 +78,7 @@ export function useSounds() {
     move: (by: -1 | 1) => {
       const { row, column } = chosen.at;
       const [sound, there] = [rig.sounds[row], { row: row + by, column }];
-      if (readOnly !== null || !sound || !rig.sounds[row + by]) return;
+      if (!sound || !rig.sounds[row + by]) return;
       setRefused(session.commit({ edit: 'moveSound', arguments: { id: sound.id, index: row + by } }));
       setChosen({ begun: there, at: there });
     },
