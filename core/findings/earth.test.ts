@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { applyEdit } from '../edits';
 import type { Rig } from '../model';
 import { build, fourCable } from '../testing/build';
-import { earthed, lifted, powered } from '../testing/grounds';
+import { earthed, lifted, onTwoCircuits, powered } from '../testing/grounds';
 import { cureOf, judge, sentenceOf } from './index';
 
 const PROVED = { by: 'Electrician', date: '2026-05-01' };
@@ -115,4 +115,16 @@ describe('isolators and lifts of boxes', () => {
       told(build('guitar, di, desk', 'guitar/out > passive-di/in', 'passive-di/out - desk/ch-1')),
     ).toEqual([]);
   });
+});
+
+test('earths that differ by more than may be touched are a danger for what hangs on them; less is none', () => {
+  const apart = (volts: number) => onTwoCircuits([{ a: 'left', b: 'right', volts }]);
+  const [finding, ...more] = told(apart(12));
+  expect(more).toEqual([]);
+  expect(finding!.severity).toBe('danger');
+  expect(finding!.parts.map(({ id }) => id)).toEqual(['valve-head', 'valve-head-2']);
+  const { text, why } = sentenceOf(apart(12), finding!);
+  expect(text).toBe('The earths of left and right differ by 12 V: Valve head and Valve head 2 hang on them.');
+  expect(why).toMatch(/^This can kill: .* by a qualified person; not by this plan\.$/);
+  expect(told(apart(5))).toEqual([]);
 });

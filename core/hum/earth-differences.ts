@@ -5,6 +5,9 @@ import { groundGraph, type GroundGraph } from './graph';
 /** Volts assumed between outlets of a group, and between circuits. */
 export const BETWEEN = { groupV: 0.45e-3, circuitsV: 22e-3 } as const;
 
+/** More than this between two earths in reach of each other is dangerous to touch, V AC. */
+export const TOUCH_V = 5;
+
 type Of = Reads<'boxes' | 'leads' | 'variant' | 'stage'>;
 
 /** One difference: what stands on its far side is higher by so much. Each has a phase of its own. */

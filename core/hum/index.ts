@@ -10,6 +10,7 @@ export {
   unprovedAcross,
   type EarthLine,
 } from './earths';
+export { TOUCH_V } from './earth-differences';
 export { emfOf, GroundSolver, loopCount, loopFree, type GroundNetwork } from './network';
 export { hasHum, humAlong, isTooMuch, type HumRoute, type HumStop } from './along';
 export { heardWords, listenBasis, listenStep, newestHeard, type Quieter } from './heard';

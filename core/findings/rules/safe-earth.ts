@@ -1,22 +1,44 @@
-import { isolatedIn, unprovedAcross } from '../../hum';
+import { isolatedIn, TOUCH_V, unprovedAcross } from '../../hum';
 import { derive, leadOf, ownsEarth, pluggedIn, type Reads } from '../../model';
 import { mainsBoxes } from '../../power';
 import { inWords } from '../../units';
 import { group } from '../cure';
 import { boxPart, jackPart, leadPart, type Found } from '../finding';
 import { capitalFirst } from '../phrases';
-import { rule } from '../rule';
+import { rule, type Say, type Sentence } from '../rule';
 
 type Data =
   | { readonly kind: 'box'; readonly box: string }
   | { readonly kind: 'outlet'; readonly box: string; readonly outlet: string }
   | { readonly kind: 'lead'; readonly lead: string; readonly boxes: readonly string[] }
+  /** Outlets whose earths were measured too far apart, and what hangs on them. */
+  | {
+      readonly kind: 'apart';
+      readonly outlets: readonly string[];
+      readonly boxes: readonly string[];
+    }
   /** Isolators and lifts of boxes, by their jacks. */
   | { readonly kind: 'isolated'; readonly jacks: readonly string[]; readonly boxes: readonly string[] };
 
 type Grounded = Reads<'boxes' | 'leads' | 'variant' | 'stage'>;
 
 const BY_WHOM = 'by a qualified person; not by this plan';
+
+/** Boxes on outlets whose earths differ by more than may be touched. */
+const apart = (of: Grounded): readonly Found<Data>[] =>
+  of.stage.mains.earthDifferences.flatMap(({ a, b, volts }): readonly Found<Data>[] => {
+    const own = mainsBoxes(of).flatMap(({ box, wall }) => (wall?.id === a || wall?.id === b ? [box] : []));
+    if (volts <= TOUCH_V || own.length === 0) return [];
+    const outlets = of.stage.mains.outlets.filter(({ id }) => id === a || id === b);
+    return [
+      {
+        severity: 'danger',
+        parts: own.map(boxPart),
+        figures: [{ name: 'between the earths', value: volts, unit: 'V' }],
+        data: { kind: 'apart', outlets: outlets.map(({ name }) => name), boxes: own.map(({ id }) => id) },
+      },
+    ];
+  });
 
 /** Isolators and lifts of boxes between earths that nobody has proved, as one. */
 function isolated(of: Grounded): readonly Found<Data>[] {
@@ -38,6 +60,39 @@ function isolated(of: Grounded): readonly Found<Data>[] {
       },
     },
   ];
+}
+
+/** What is told of each kind. */
+function told(data: Data, say: Say): Sentence {
+  const boxes = (ids: readonly string[]) => inWords(ids.map((id) => say.box(id)));
+  const ending = (all: readonly unknown[]) => (all.length > 1 ? 's' : '');
+  switch (data.kind) {
+    case 'outlet':
+      return {
+        text: `${capitalFirst(say.box(data.box))} hangs behind ${say.jack(data.outlet)}, which has no earth.`,
+        why: `This can kill: at the next fault its chassis, and by the shields the strings, stand at mains. It goes into an earthed outlet; earths are restored ${BY_WHOM}.`,
+      };
+    case 'box':
+      return {
+        text: `The earth of ${say.box(data.box)} is lifted.`,
+        why: `This can kill: at the next fault its chassis, and by the shields the strings, stand at mains. It is in no rig until its earth is restored ${BY_WHOM}.`,
+      };
+    case 'apart':
+      return {
+        text: `The earths of ${inWords(data.outlets)} differ by ${say.figure('between the earths')}: ${boxes(data.boxes)} hang${data.boxes.length > 1 ? '' : 's'} on them.`,
+        why: `This can kill: over ${TOUCH_V} V nobody touches what hangs on both, or it and other metal. Power off at the outlets; they are looked at ${BY_WHOM}.`,
+      };
+    case 'isolated':
+      return {
+        text: `${capitalFirst(inWords(data.jacks.map((at) => say.jack(at))))} isolate${data.jacks.length > 1 ? '' : 's'}; nobody has proved the earth${ending(data.boxes)} of ${boxes(data.boxes)}.`,
+        why: `This can kill: behind an isolator or a lift no shield stands in for a missing earth. Each earth is proved first, ${BY_WHOM}.`,
+      };
+    case 'lead':
+      return {
+        text: `${capitalFirst(say.parts('lead')[0] ?? '')} has its shield opened; nobody has proved the earth${ending(data.boxes)} of ${boxes(data.boxes)}.`,
+        why: `This can kill: that shield may be all that keeps the strings from the mains. It is restored, and the earth proved first, ${BY_WHOM}.`,
+      };
+  }
 }
 
 /** SAFE-EARTH: an earth that is lifted, or a shield opened beside one that nobody has proved. */
@@ -75,28 +130,10 @@ export const earth = rule<Data>({
         },
       ];
     }),
+    ...apart(view),
     ...isolated(view),
   ]),
-  words: ({ data }, say) =>
-    data.kind === 'outlet'
-      ? {
-          text: `${capitalFirst(say.box(data.box))} hangs behind ${say.jack(data.outlet)}, which has no earth.`,
-          why: `This can kill: at the next fault its chassis, and by the shields the strings, stand at mains. It goes into an earthed outlet; earths are restored ${BY_WHOM}.`,
-        }
-      : data.kind === 'box'
-        ? {
-            text: `The earth of ${say.box(data.box)} is lifted.`,
-            why: `This can kill: at the next fault its chassis, and by the shields the strings, stand at mains. It is in no rig until its earth is restored ${BY_WHOM}.`,
-          }
-        : data.kind === 'isolated'
-          ? {
-              text: `${capitalFirst(inWords(data.jacks.map((at) => say.jack(at))))} ${data.jacks.length > 1 ? 'isolate' : 'isolates'}; nobody has proved the earth${data.boxes.length > 1 ? 's' : ''} of ${inWords(data.boxes.map((id) => say.box(id)))}.`,
-              why: `This can kill: behind an isolator or a lift no shield stands in for a missing earth. Each earth is proved first, ${BY_WHOM}.`,
-            }
-          : {
-              text: `${capitalFirst(say.parts('lead')[0] ?? '')} has its shield opened; nobody has proved the earth of ${inWords(data.boxes.map((id) => say.box(id)))}.`,
-              why: `This can kill: that shield may be all that keeps the strings from the mains. It is restored, and the earth proved first, ${BY_WHOM}.`,
-            },
+  words: ({ data }, say) => told(data, say),
   *cures(view, { data }) {
     const lead = data.kind === 'lead' ? leadOf(view, data.lead) : undefined;
     if (lead)

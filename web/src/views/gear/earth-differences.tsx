@@ -1,10 +1,8 @@
+import { TOUCH_V } from '../../../../core/hum';
 import { formatQuantity, parseQuantity } from '../../../../core/units';
 import { Labelled, TextField } from '../../parts/field';
 import { useOpen } from '../../rig/use-open';
 import type { WallOutlet } from './use-mains';
-
-/** What more is told of at once, V. */
-const TOUCH_V = 5;
 
 /** Volts between the earth of an outlet and those of the others, as they were measured. */
 export function EarthDifferences({ outlet }: { outlet: WallOutlet }) {
@@ -56,7 +54,7 @@ export function EarthDifferences({ outlet }: { outlet: WallOutlet }) {
         role={isMuch ? 'alert' : undefined}
       >
         {isMuch
-          ? 'Over 5 V between earths can kill: nobody touches what hangs on both; power off at the outlets, and a qualified person looks.'
+          ? `Over ${TOUCH_V} V between earths can kill: nobody touches what hangs on both; power off at the outlets, and a qualified person looks.`
           : 'Volts AC from earth contact to earth contact with a mains-rated meter, by a qualified person.'}
       </p>
     </fieldset>
