@@ -175,13 +175,14 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
   const shown = quantitiesIn(rig, layer, request);
   const sleeves = placeSleeves(
     routed,
-    [...words, ...tied, ...placement.placed.map(({ rect }) => rect)],
+    [...words, ...placement.placed.map(({ rect }) => rect)],
     placement,
     (lead, begins) => {
       const own = shown?.get(lead.id);
       return begins && own?.begins ? own.driver : own?.figure;
     },
     (lead) => starred(lead.number, view.otherwise?.has(lead.id)),
+    tied,
   );
   const hops = hopsOf(routed);
   const paths = routed.map((r, i) => ({

@@ -84,6 +84,7 @@ function placeFor(points: readonly Point[], start: number, text: string, around:
 /**
  * Puts numbers on leads: one in the middle of a patch, one near each end of a longer lead, moved along the lead until
  * they lie on no plate, word or other sleeve, and on no other lead where there is room.
+ * @param rings what ties leads together: no number lies on it
  * @param figureOf a figure that a stage run shows beside its number, where it begins and where it ends
  */
 export function placeSleeves(
@@ -92,6 +93,7 @@ export function placeSleeves(
   size: { width: number; height: number },
   figureOf: (lead: MapLead, begins: boolean) => string | undefined = () => undefined,
   nameOf: (lead: MapLead) => string = (lead) => String(lead.number),
+  rings: readonly Rect[] = [],
 ): readonly SleeveItem[] {
   const sleeves: SleeveItem[] = [];
   const segments = all.flatMap(segmentsOf);
@@ -115,11 +117,21 @@ export function placeSleeves(
             [total - atLast, last],
           ];
     for (const [start, whole] of wanted) {
-      const around = { size, taken: [...plates, ...sleeves], leads };
+      const onRings = { size, taken: [...plates, ...sleeves], leads };
+      const around = { ...onRings, taken: [...onRings.taken, ...rings] };
       const name = nameOf(lead);
-      // Where there is no room for a figure the number stands by itself.
-      for (const text of whole === name ? [name] : [whole, name]) {
-        const rect = placeFor(points, start, text, around);
+      // A figure lies on a ring rather than not at all; where there is no room even so the number stands by itself.
+      const ways = [
+        [whole, around],
+        ...(whole === name
+          ? []
+          : ([
+              [whole, onRings],
+              [name, around],
+            ] as const)),
+      ] as const;
+      for (const [text, free] of ways) {
+        const rect = placeFor(points, start, text, free);
         if (!rect) continue;
         sleeves.push({ type: 'sleeve', ...rect, text, part: { type: 'lead', id: lead.id } });
         break;

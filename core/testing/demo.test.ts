@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { cureOf, judge as judgeAll, type Finding } from '../findings';
+import { drawMap } from '../drawing';
 import { readRig } from '../file';
 import type { Rig } from '../model';
 import { cardsOf } from '../planner';
@@ -36,6 +37,21 @@ function cured(rig: Rig): Rig {
 }
 
 describe('Pit chair', () => {
+  test('in layer Hum the lead that brings most says its share on its number, on the ring of its loom if need be', () => {
+    const rig = demo('pit-chair');
+    const drawing = drawMap({
+      rig,
+      setting: { variant: null, sound: 'overture' },
+      layer: 'hum',
+      width: 1008,
+      level: 'fit',
+      view: { open: [], names: 'few', marks: {} },
+    });
+    const sleeves = drawing.items.flatMap((item) => (item.type === 'sleeve' ? [item.text] : []));
+    expect(sleeves).toContain('6: 100%');
+    expect(sleeves).toContain('7');
+  });
+
   test('has three sounds, two guitars on one lead, a closed cupboard, a feed, ears, MIDI and a supply', () => {
     const rig = demo('pit-chair');
     expect(rig.sounds.map((sound) => sound.name)).toEqual(['Overture', 'Ballad', 'Storm solo']);

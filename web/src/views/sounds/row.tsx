@@ -31,6 +31,7 @@ const CellOf = memo(function CellOf(props: {
       role="gridcell"
       aria-label={`${name}: ${cell.text === '' ? 'nothing' : cell.text}${cell.differs ? ', other than in the sound before' : ''}`}
       aria-selected={chosen}
+      title={cell.text}
       data-cell={id}
       className={`absolute top-0 h-full truncate border-r border-b border-hair px-1.5 text-xs leading-8 ${weight} ${tone} ${ground} ${
         at ? 'outline-2 -outline-offset-2 outline-select' : ''
