@@ -155,7 +155,8 @@ export function MoveList({ held }: { held: Held }) {
     if (!isKnown || drawn || list.current?.contains(document.activeElement)) return;
     list.current?.querySelector<HTMLButtonElement>('button[data-answer]:not(:disabled)')?.focus();
   }, [isKnown, drawn]);
-  const take = ({ act, words }: Pick) => void doAct(store, act, words).then((done) => done && goFocus('rig'));
+  const take = ({ act, words }: Pick) =>
+    void doAct(store, act, words).then((done) => done && !store.getState().held && goFocus('rig'));
   const cancel = () => {
     hold(null);
     goFocus('rig');

@@ -1,5 +1,5 @@
 // What is done to the order: asked of the worker, done as one edit, and said.
-import type { Act } from '../../../../core/chain';
+import type { Act, Held } from '../../../../core/chain';
 import type { Part } from '../../../../core/model';
 import type { Preview } from '../../../../core/planner';
 import { inWords } from '../../../../core/units';
@@ -47,18 +47,43 @@ async function done(store: OpenRig, act: Act, words?: string): Promise<boolean> 
   const take = { edit: 'takeRouting', arguments: { ...preview.change, name } } as const;
   const refused = store.getState().commit({ edit: 'together', arguments: { label: name, edits: [take] } });
   if (refused !== null) return false;
-  store.getState().hold(null);
   say(`${name}: ${leadWords(preview)}.`);
   return true;
 }
 
-/** Does an act with what is in hand, which it leaves; pressed twice it is done once. */
-export const doAct = (store: OpenRig, act: Act, words?: string): Promise<boolean> =>
-  inTurn(async () => store.getState().held !== null && done(store, act, words));
+/** Lets go of what was in hand; what was taken up since stays. */
+export function letGoOf(store: OpenRig, held: Held): void {
+  if (store.getState().held === held) store.getState().hold(null);
+}
+
+/** What an act has put somewhere already. */
+const spent = new WeakSet<Held>();
+
+/** Does an act with what is in hand, which it leaves; pressed twice it is done once, let go of before its turn never. */
+export function doAct(store: OpenRig, act: Act, words?: string): Promise<boolean> {
+  const { held } = store.getState();
+  return inTurn(async () => {
+    if (!held || spent.has(held) || store.getState().held === null) return false;
+    if (!(await done(store, act, words))) return false;
+    spent.add(held);
+    letGoOf(store, held);
+    return true;
+  });
+}
+
+/** Does what leaves whatever was in hand when it was asked for. */
+function leaving(store: OpenRig, work: () => Promise<boolean>): Promise<boolean> {
+  const { held } = store.getState();
+  return inTurn(async () => {
+    const isDone = await work();
+    if (isDone && held) letGoOf(store, held);
+    return isDone;
+  });
+}
 
 /** Does an act on the order as a whole, with nothing in hand. */
 export const doOrder = (store: OpenRig, act: Act, words: string): Promise<boolean> =>
-  inTurn(() => done(store, act, words));
+  leaving(store, () => done(store, act, words));
 
 /** Takes a part in hand, to be put elsewhere in the order. */
 export const holdPart = (store: OpenRig, part: Part): Promise<boolean> =>
@@ -72,7 +97,7 @@ export const holdPart = (store: OpenRig, part: Part): Promise<boolean> =>
 
 /** Moves a part by one step along the order. */
 export const stepPart = (store: OpenRig, part: Part, by: 1 | -1): Promise<boolean> =>
-  inTurn(async () => {
+  leaving(store, async () => {
     const { analyst, setting } = store.getState();
     const act = await analyst.ask<'step'>({ kind: 'step', setting, part, by });
     if (act) return done(store, act);

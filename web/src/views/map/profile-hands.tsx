@@ -18,7 +18,7 @@ import type { ProfileDrawing, Stop } from '../../../../core/drawing';
 import { useOpen, useOpenRig } from '../../rig/use-open';
 import { useAnalysis } from '../../worker/use-analysis';
 import { priceWords } from './move-list';
-import { doAct } from './order-acts';
+import { doAct, letGoOf } from './order-acts';
 
 /** Farther from a gap than this nothing is pointed at. */
 const REACH = 48;
@@ -253,11 +253,11 @@ export function Hands({
         const on = letGo ? landing(over, shelf, letGo) : null;
         if (typeof on === 'number')
           void doAct(store, { act: 'put', held: now, slot: on }).then((done) => {
-            if (!done) hold(null);
+            if (!done) letGoOf(store, now);
           });
         else if (on === BESIDE && now.kind === 'stretch')
           void doAct(store, { act: 'take out', stretch: now.stretch }, 'Take out of the order').then(() =>
-            hold(null),
+            letGoOf(store, now),
           );
         else hold(null);
       }}
