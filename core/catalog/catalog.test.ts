@@ -44,6 +44,7 @@ function signature(kind: Kind): string {
       ],
     ),
     box.patches.map(({ wires }) => wires.length),
+    box.switches?.map(({ action, does }) => [action, does]),
     box.loops?.map(({ stands }) => stands),
     box.slots?.blocks,
     box.hidden.map(({ label, value }) => [label, value]),

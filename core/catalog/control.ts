@@ -1,6 +1,7 @@
 import type { JackInput } from '../model';
 import { dcIn, lowVoltage, mains, mainsIn, typical, type KindParts } from './parts';
 import type { Kind } from './kind';
+import { feet, numbered } from './unit-parts';
 
 const switchOut = (id: string, label: string): JackInput => ({
   id,
@@ -16,6 +17,38 @@ const without = (jacks: readonly JackInput[], more: Partial<KindParts> = {}): Ki
   blocks: [],
   wires: [],
   ...more,
+});
+
+/** Two buttons on one stereo plug, nothing inside but contacts. */
+const contacts = (action: 'latching' | 'momentary'): Kind => ({
+  id: `${action}-footswitch`,
+  name: `Two-button footswitch, ${action}`,
+  words: [`${action} footswitch`, `two-button footswitch ${action}`, `${action} switch`],
+  hint:
+    action === 'latching'
+      ? 'contacts that stay as they are left'
+      : 'contacts that close while they are stood on',
+  place: 'floor',
+  parts: without(
+    [
+      {
+        id: 'out',
+        label: 'OUT',
+        direction: 'out',
+        carries: 'switch',
+        connector: 'trs-635',
+        ground: 'none',
+        tip: action,
+        ring: action,
+      },
+    ],
+    {
+      switches: [
+        { id: 'one', label: '1', action, does: 'contact', jack: 'out', pole: 'tip' },
+        { id: 'two', label: '2', action, does: 'contact', jack: 'out', pole: 'ring' },
+      ],
+    },
+  ),
 });
 
 const expression = (value: string): KindParts =>
@@ -48,6 +81,7 @@ export const CONTROL: readonly Kind[] = [
   {
     id: 'midi-footswitch',
     name: 'MIDI footswitch',
+    revision: 2,
     words: ['midi footswitch', 'midi pedal', 'midi controller', 'midi board', 'foot controller'],
     hint: 'program and control changes, two expression inputs',
     place: 'floor',
@@ -66,12 +100,17 @@ export const CONTROL: readonly Kind[] = [
         { id: 'exp-2', label: 'EXP 2', direction: 'in', carries: 'expression', connector: 'trs-635' },
         dcIn(),
       ],
-      { power: lowVoltage(150), midi: { countsFrom: 1, programs: 128, bankBytes: 'none' } },
+      {
+        ...feet(numbered(8), 16),
+        power: lowVoltage(150),
+        midi: { countsFrom: 1, programs: 128, bankBytes: 'none' },
+      },
     ),
   },
   {
     id: 'relay-footswitch',
     name: 'Relay footswitch',
+    revision: 2,
     words: ['relay footswitch', 'relay box', 'amp footswitch', 'channel switch', 'footswitch'],
     hint: 'floating contacts for two functions of an amplifier',
     place: 'floor',
@@ -89,9 +128,21 @@ export const CONTROL: readonly Kind[] = [
         },
         dcIn(),
       ],
-      { power: lowVoltage(60) },
+      {
+        switches: [1, 2].map((n) => ({
+          id: `switch-${n}`,
+          label: String(n),
+          action: 'latching' as const,
+          does: 'contact' as const,
+          jack: `relay-${n}`,
+          pole: 'tip' as const,
+        })),
+        power: lowVoltage(60),
+      },
     ),
   },
+  contacts('latching'),
+  contacts('momentary'),
   {
     id: 'ring-expression-pedal',
     name: 'Expression pedal, ring wiper',

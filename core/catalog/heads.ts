@@ -126,7 +126,14 @@ export function fourChannelHead(): KindParts {
       mainsIn(),
     ],
     blocks: [
-      { ...preamp([CLEAN, CRUNCH, LEAD, channel('ultra', 'ultra', [60, 80])]), switchedBy: 'preset' },
+      {
+        ...preamp([CLEAN, CRUNCH, LEAD, channel('ultra', 'ultra', [60, 80])]),
+        switchedBy: 'preset',
+        contacts: [
+          { id: 'tip', jack: 'foot', pole: 'tip', open: 'clean', closed: 'crunch' },
+          { id: 'ring', jack: 'foot', pole: 'ring', closed: 'lead' },
+        ],
+      },
       POWER,
       { id: 'cab', name: 'Cabinet simulation', role: 'cabModel', states: [on, off], state: 'on' },
     ],

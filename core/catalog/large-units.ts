@@ -2,7 +2,21 @@ import type { JackInput } from '../model';
 import { fromGrid } from './grid';
 import { input, mains, mainsIn, typical, type KindParts } from './parts';
 import { back, phonesOn, PHONES, send, UNIT_IN, unitPower } from './unit';
-import { at, DC, loop, loopWires, MIDI, outputKnob, PEDAL, relay, row, toPair, USB } from './unit-parts';
+import {
+  at,
+  DC,
+  feet,
+  loop,
+  loopWires,
+  MIDI,
+  numbered,
+  outputKnob,
+  PEDAL,
+  relay,
+  row,
+  toPair,
+  USB,
+} from './unit-parts';
 
 /** Loops 1 and 2 go out before the converters: they stand first in the path, whatever is wished. */
 export function fourLoops(): KindParts {
@@ -69,6 +83,7 @@ export function fourLoops(): KindParts {
     slots: { blocks: 16 },
     power: unitPower(800, 1500),
     tripMs: typical(0.5, 3),
+    ...feet(numbered(8), 16),
     midi: { countsFrom: 0, programs: 128, bankBytes: 'msb' },
   };
 }
@@ -144,6 +159,7 @@ export function rackUnit(): KindParts {
     slots: { blocks: 24 },
     power: mains(40),
     tripMs: typical(0.5, 2),
+    ...feet([]),
     midi: { countsFrom: 0, programs: 128, bankBytes: 'msb' },
   };
 }

@@ -13,6 +13,7 @@ import {
   typical,
   type KindParts,
 } from './parts';
+import { feet, numbered } from './unit-parts';
 
 export const BUFFER_IN = { rIn: typical(1e6), cIn: typical(10e-12, 30e-12), maxDbu: decibels(10) };
 export const BUFFER_OUT = { rOut: typical(20, 250), maxDbu: decibels(10) };
@@ -70,6 +71,15 @@ export function splitter(): KindParts {
   };
 }
 
+/** A switcher's contacts lead. */
+const REMOTE: JackInput = {
+  id: 'remote',
+  label: 'REMOTE',
+  direction: 'in',
+  carries: 'switch',
+  connector: 'trs-635',
+};
+
 /** A, B or both, with a tuner out and one side through a transformer. */
 export function selector(): KindParts {
   return {
@@ -78,6 +88,7 @@ export function selector(): KindParts {
       output('out-a', 'OUT A', BUFFER_OUT),
       output('out-b', 'OUT B ISO', { rOut: typical(150, 1000), maxDbu: decibels(10) }, ISOLATED),
       tunerOut,
+      REMOTE,
       dcIn(),
     ],
     blocks: [
@@ -93,6 +104,10 @@ export function selector(): KindParts {
           { id: 'both', name: 'A and B', passes: ['in', 'out', 'out2'] },
         ],
         state: 'a',
+        contacts: [
+          { id: 'tip', jack: 'remote', pole: 'tip', open: 'a', closed: 'b' },
+          { id: 'ring', jack: 'remote', pole: 'ring', closed: 'both' },
+        ],
       },
     ],
     wires: [
@@ -197,7 +212,11 @@ export function loopSwitcher(count: number): KindParts {
       dcIn(),
     ],
     blocks: [
-      buffer('buffer', 'Buffer', { states: [on, off], bypassKind: 'relay' }),
+      buffer('buffer', 'Buffer', {
+        states: [on, off],
+        bypassKind: 'relay',
+        ...(count > 2 ? { switchedBy: 'preset' as const } : {}),
+      }),
       ...numbers.map(loopBlock),
       TUNER_MUTE,
     ],
@@ -217,7 +236,19 @@ export function loopSwitcher(count: number): KindParts {
     })),
     slots: { blocks: count },
     power: lowVoltage(30 + 20 * count),
-    ...(count > 2 ? { midi: { countsFrom: 1, programs: 128, bankBytes: 'none' as const } } : {}),
+    ...(count > 2
+      ? {
+          ...feet(numbered(count), 8),
+          midi: { countsFrom: 1, programs: 128, bankBytes: 'none' as const },
+        }
+      : {
+          switches: numbers.map((n) => ({
+            id: `switch-${n}`,
+            label: `LOOP ${n}`,
+            does: 'steps' as const,
+            blocks: [`loop-${n}`],
+          })),
+        }),
   };
 }
 
@@ -256,6 +287,7 @@ export function fourAmpSelector(): KindParts {
       { from: from('pick-3', 'out'), to: { jack: 'out-3' } },
       { from: from('pick-3', 'out2'), to: { jack: 'out-4' } },
     ],
+    ...feet(numbered(4)),
     power: lowVoltage(60),
   };
 }

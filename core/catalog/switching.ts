@@ -99,6 +99,7 @@ export const SWITCHING: readonly Kind[] = [
   {
     id: 'amp-selector',
     name: 'Amp selector',
+    revision: 2,
     words: ['amp selector', 'amp switcher', 'aby', 'a/b/y', 'ab box', 'a/b', 'amp switch', 'selector'],
     hint: 'A, B or both, tuner out, B isolated',
     place: 'floor',
@@ -107,6 +108,7 @@ export const SWITCHING: readonly Kind[] = [
   {
     id: 'four-amp-selector',
     name: 'Four-amp selector',
+    revision: 2,
     words: ['four-amp selector', 'four amp selector', '4 amp selector', 'amp matrix'],
     hint: 'one of four amplifiers or two in a row, all isolated',
     place: 'floor',
@@ -123,6 +125,7 @@ export const SWITCHING: readonly Kind[] = [
   {
     id: 'loop-switcher-2',
     name: 'Two-loop switcher',
+    revision: 2,
     words: ['two-loop switcher', 'loop switcher 2', '2-loop switcher', 'two loop switcher'],
     hint: 'two loops, own buffer, tuner out',
     place: 'floor',
@@ -131,6 +134,7 @@ export const SWITCHING: readonly Kind[] = [
   {
     id: 'loop-switcher-4',
     name: 'Four-loop switcher',
+    revision: 2,
     words: [
       'loop switcher',
       'switcher',
@@ -146,6 +150,7 @@ export const SWITCHING: readonly Kind[] = [
   {
     id: 'loop-switcher-8',
     name: 'Eight-loop switcher',
+    revision: 2,
     words: ['eight-loop switcher', 'loop switcher 8', '8-loop switcher', 'eight loop switcher'],
     hint: 'eight loops with presets, own buffer, tuner out, MIDI',
     place: 'floor',

@@ -72,6 +72,7 @@ export const TAILS: readonly Kind[] = [
   {
     id: 'two-tail-lead',
     name: 'Two-tail switch lead',
+    revision: 2,
     words: ['two-tail switch lead', 'two-tail lead', 'switch y', 'two tail', 'footswitch y'],
     hint: 'one switch output to two switch inputs, tip and ring',
     place: 'floor',
@@ -84,8 +85,8 @@ export const TAILS: readonly Kind[] = [
       ],
       blocks: [],
       wires: [
-        { from: { jack: 'stereo' }, to: { jack: 'tip' } },
-        { from: { jack: 'stereo' }, to: { jack: 'ring' } },
+        { from: { jack: 'stereo' }, to: { jack: 'tip' }, fromChannel: 'left' },
+        { from: { jack: 'stereo' }, to: { jack: 'ring' }, fromChannel: 'right' },
       ],
     },
   },

@@ -1,7 +1,7 @@
 // What units are made of beside their grids.
 import type { BlockInput, JackInput, Wire } from '../model';
 import { fromGrid } from './grid';
-import { decibels, typical, type ControlInput } from './parts';
+import { decibels, typical, type ControlInput, type KindParts } from './parts';
 
 export const LINE_OUT = { rOut: typical(50, 1000), maxDbu: decibels(18, 20) };
 export const INSTRUMENT_OUT = { rOut: typical(50, 1000), maxDbu: decibels(10) };
@@ -39,6 +39,24 @@ export const relay = (n: number): JackInput => ({
   connector: 'trs-635',
   ground: 'none',
 });
+
+/** Switches whose acts the rig says; with several banks also those that go from one to the next, and the time of echoes. */
+export const feet = (labels: readonly string[], banks = 1): Pick<KindParts, 'switches' | 'banks'> => ({
+  switches: [
+    ...labels.map((label) => ({ id: `switch-${label.toLowerCase()}`, label, does: 'free' as const })),
+    ...(banks > 1
+      ? [
+          { id: 'bank-down', label: 'BANK ▼', does: 'bank-down' as const },
+          { id: 'bank-up', label: 'BANK ▲', does: 'bank-up' as const },
+        ]
+      : []),
+  ],
+  ...(banks > 1 ? { banks: { count: banks } } : {}),
+});
+
+/** `1` to as many. */
+export const numbered = (count: number): readonly string[] =>
+  Array.from({ length: count }, (_, i) => String(i + 1));
 
 export const at = (block: string, port: 'in' | 'out' | 'send' | 'return') => ({ block, port });
 

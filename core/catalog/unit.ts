@@ -2,6 +2,7 @@ import type { JackInput, Wire } from '../model';
 import { fromGrid } from './grid';
 import { decibels, input, levelModes, output, typical, type KindParts } from './parts';
 import type { Kind } from './kind';
+import { feet } from './unit-parts';
 
 export const UNIT_IN = { rIn: typical(1e6), cIn: typical(20e-12, 100e-12), maxDbu: decibels(8, 14) };
 const INSTRUMENT_OUT = { rOut: typical(50, 1000), maxDbu: decibels(10) };
@@ -139,6 +140,7 @@ function unit(): KindParts {
       { id: 'loop-1', name: 'Loop 1', sends: ['send-1'], returns: ['return-1'], stands: 'anywhere' },
       { id: 'loop-2', name: 'Loop 2', sends: ['send-2'], returns: ['return-2'], stands: 'anywhere' },
     ],
+    ...feet(['A', 'B', 'C', 'D'], 32),
     midi: { countsFrom: 0, programs: 128, bankBytes: 'msb' },
   };
 }
@@ -184,6 +186,7 @@ function smallUnit(): KindParts {
     power: unitPower(200, 500),
     tripMs: typical(1, 3),
     slots: { blocks: 8 },
+    ...feet(['A', 'B', 'C'], 10),
   };
 }
 
@@ -212,7 +215,7 @@ export const UNITS: readonly Kind[] = [
       'modeler',
       'effects unit',
     ],
-    revision: 2,
+    revision: 3,
     hint: 'two loops, a grid of blocks, two stereo outputs',
     place: 'floor',
     parts: unit(),
@@ -221,7 +224,7 @@ export const UNITS: readonly Kind[] = [
     id: 'small-unit',
     name: 'Small unit',
     words: ['small unit', 'compact unit', 'small multi', 'mini unit', 'small modeller'],
-    revision: 2,
+    revision: 3,
     hint: 'amp and cabinet model, no loops, stereo out',
     place: 'floor',
     parts: smallUnit(),

@@ -1,24 +1,18 @@
 // Each named edit once: what it changes, that it is undone exactly, and a call that it refuses with a message.
 import { describe, expect, test } from '@jest/globals';
+import { EDIT_CASES } from '../testing/all-edit-cases';
 import { rigForEdits, type Case } from '../testing/edit-cases';
-import { BOX_CASES } from '../testing/edit-cases-boxes';
-import { GROUND_CASES } from '../testing/edit-cases-grounds';
-import { LEAD_CASES } from '../testing/edit-cases-leads';
-import { RIG_CASES } from '../testing/edit-cases-rig';
-import { STATE_CASES } from '../testing/edit-cases-state';
 import { EDITS } from './named';
 import { applyEdit, EditError, type SingleEdit } from './index';
 import { readRigValue } from '../file';
 import { checkInvariants, patchRig } from '../model';
 
-const CASES = { ...RIG_CASES, ...BOX_CASES, ...LEAD_CASES, ...GROUND_CASES, ...STATE_CASES };
-
 test('every edit has its case', () => {
-  expect(Object.keys(CASES).sort()).toEqual(Object.keys(EDITS).sort());
+  expect(Object.keys(EDIT_CASES).sort()).toEqual(Object.keys(EDITS).sort());
 });
 
-describe.each(Object.keys(CASES) as SingleEdit['edit'][])('%s', (name) => {
-  const { give, see, then, refuse } = CASES[name] as Case<SingleEdit['edit']>;
+describe.each(Object.keys(EDIT_CASES) as SingleEdit['edit'][])('%s', (name) => {
+  const { give, see, then, refuse } = EDIT_CASES[name] as Case<SingleEdit['edit']>;
   const call = (args: unknown) => ({ edit: name, arguments: args }) as SingleEdit;
 
   test('does what it is named for, on a document of its own; undo restores it deeply equal', () => {

@@ -9,6 +9,7 @@ import { routingEdits } from './routing';
 import { soundEdits } from './sounds';
 import { stageEdits } from './stage';
 import { stateEdits } from './state';
+import { switchEdits } from './switches';
 import type { EditDefinition } from './edit';
 
 /** Every way a rig can change, by name. */
@@ -24,6 +25,7 @@ export const EDITS = {
   ...loomEdits,
   ...stateEdits,
   ...soundEdits,
+  ...switchEdits,
   ...walkEdits,
 };
 

@@ -85,6 +85,8 @@ function setField(draft: ItemDraft, address: Address, path: string, value: unkno
   writeAt(part, path, value);
   settle(part, path, value);
   const record = part[head];
+  // Banks without a number are none.
+  if (address === '' && path === 'banks.count' && value === undefined) delete part.banks;
   if (
     address === '' &&
     (WHOLE_OR_NONE as readonly string[]).includes(head) &&
@@ -119,6 +121,10 @@ function begun(list: string, template: string | undefined): Plain {
       return { name: 'Other wiring', wires: [] };
     case 'loops':
       return { name: 'Loop', sends: [], returns: [], stands: 'anywhere' };
+    case 'switches':
+      return { label: 'A', action: 'momentary', does: 'free' };
+    case 'contacts':
+      return { name: 'contact', jack: '', pole: 'tip', is: 'latching' };
     case 'hidden':
       return { label: 'Switch inside', value: '', note: '' };
     default:
@@ -128,6 +134,9 @@ function begun(list: string, template: string | undefined): Plain {
 
 const isIded = (part: unknown): part is { id: string } =>
   typeof part === 'object' && part !== null && 'id' in part && typeof part.id === 'string';
+
+const isSwitchInput = ({ carries, direction }: ItemDraft['jacks'][number]): boolean =>
+  carries === 'switch' && direction !== 'out';
 
 /** Adds a part and gives its address. */
 function addPart(draft: ItemDraft, call: Extract<GearEdit, { edit: 'add part' }>): Address {
@@ -155,6 +164,7 @@ function addPart(draft: ItemDraft, call: Extract<GearEdit, { edit: 'add part' }>
   if (list === 'patches')
     whole.wires = clone(draft.patches.find((one) => one.id === draft.patch)?.wires ?? []);
   const at = items.findIndex((one) => isIded(one) && one.id === after);
+  if (list === 'contacts') whole.jack = draft.jacks.find(isSwitchInput)?.id ?? '';
   items.splice(at < 0 ? items.length : at + 1, 0, whole);
   if (list === 'modes' && holder.mode === null) holder.mode = id;
   return within(owner, list, id);
@@ -187,6 +197,7 @@ function removePart(draft: ItemDraft, address: Address): Address {
   if (list === 'modes' && holder && (holder.mode === id || holder.mode === null)) holder.mode = rest ?? null;
   if (list === 'patches' && draft.patch === id && rest !== undefined) draft.patch = rest;
   if (list === 'loops' && items.length === 0) delete draft.loops;
+  if (list === 'contacts' && items.length === 0 && holder) delete holder.contacts;
   const next = items[Math.min(at, items.length - 1)];
   return isIded(next) ? within(owner, list, next.id) : owner;
 }

@@ -63,6 +63,11 @@ const midiGroup: FieldGroup = {
   ],
 };
 
+const switchesGroup: FieldGroup = {
+  title: 'Switches',
+  fields: [whole('banks.count', 'Banks of its switches')],
+};
+
 const clockGroup: FieldGroup = {
   title: 'Digital clock',
   fields: [
@@ -81,6 +86,7 @@ const hearsMidi = (item: GearItem) =>
 export const boxGroups = (item: GearItem): readonly FieldGroup[] => [
   ...BOX_GROUPS,
   powerGroup(item),
+  ...(item.switches ? [switchesGroup] : []),
   ...(hearsMidi(item) ? [midiGroup] : []),
   ...(isDigital(item) ? [clockGroup] : []),
 ];

@@ -35,6 +35,12 @@ export function jackGroups(item: GearItem, jack: Jack): readonly FieldGroup[] {
         ...(isAudio
           ? [flag('converts', 'A converter stands behind it'), flag('fixedUnity', 'No knob moves its level')]
           : []),
+        ...(jack.carries === 'switch' && jack.direction !== 'in'
+          ? [
+              choice('tip', 'Contact of its tip', words.CONTACT, { empty: 'absent' }),
+              choice('ring', 'Contact of its ring', words.CONTACT, { empty: 'absent' }),
+            ]
+          : []),
         flag('mult', 'More than one lead may stand in it'),
         ...(jack.connector.startsWith('xlr') && jack.direction === 'out'
           ? [choice('wantsPhantom', '48 V here is', words.PHANTOM, { empty: 'absent' })]

@@ -1,5 +1,5 @@
 // Which facts the panel asks of each part; what does not apply to a part is not asked.
-import type { Block } from '../model';
+import type { Block, FootSwitch } from '../model';
 import { endOptions } from './ends';
 import type { Field } from './field';
 import { boxGroups } from './fields-box';
@@ -89,6 +89,44 @@ function controlGroups(item: GearItem, law: string): readonly FieldGroup[] {
   ];
 }
 
+const switchJacks = (item: GearItem, side: 'in' | 'out'): readonly Option[] =>
+  item.jacks
+    .filter(({ carries, direction }) => carries === 'switch' && (direction === 'both' || direction === side))
+    .map(({ id, label }) => ({ value: id, label }));
+
+function switchGroups(item: GearItem, does: FootSwitch['does']): readonly FieldGroup[] {
+  const blocks = item.blocks
+    .filter(({ states }) => states.length > 1)
+    .map(({ id, name }) => ({ value: id, label: name }));
+  return [
+    {
+      title: 'Switch under the foot',
+      fields: [
+        text('label', 'Printed name'),
+        choice('action', 'It is', words.ACTION),
+        choice('does', 'A press is', words.SWITCH_DOES),
+        ...(does === 'steps'
+          ? [
+              {
+                path: 'blocks',
+                label: 'Blocks',
+                type: 'jacks' as const,
+                options: blocks,
+                empty: 'absent' as const,
+              },
+            ]
+          : []),
+        ...(does === 'contact'
+          ? [
+              choice('jack', 'Contact at', switchJacks(item, 'out'), { empty: 'absent' }),
+              choice('pole', 'Pole', words.POLE, { empty: 'absent' }),
+            ]
+          : []),
+      ],
+    },
+  ];
+}
+
 /** What is asked of the part at an address, under its headings. */
 export function groupsOfPart(item: GearItem, address: Address): readonly FieldGroup[] {
   const id = idOf(address);
@@ -122,6 +160,9 @@ export function groupsOfPart(item: GearItem, address: Address): readonly FieldGr
         flag('mutes', 'Nothing comes out'),
         flag('inverts', 'Turns the polarity'),
         ...(isEffect ? [number('mix', 'Share of effect, 0 to 1')] : []),
+        ...(block?.role === 'preamp'
+          ? [text('powerSetting', 'Power setting', { empty: 'absent', hint: 'full, half: unlike ones pop' })]
+          : []),
         ...(block?.role === 'ampModel'
           ? [choice('models', 'Stands for', words.MODELS, { empty: 'absent' })]
           : []),
@@ -161,6 +202,20 @@ export function groupsOfPart(item: GearItem, address: Address): readonly FieldGr
         text('value', 'How'),
         text('note', 'Note'),
       );
+    case 'switch':
+      return switchGroups(item, item.switches?.find((one) => one.id === id)?.does ?? 'free');
+    case 'contact': {
+      const block = item.blocks.find((one) => one.id === idOf(ownerOf(address)));
+      const states = (block?.states ?? []).map((one) => ({ value: one.id, label: one.name }));
+      return group(
+        'Contact that changes it',
+        choice('jack', 'At', switchJacks(item, 'in')),
+        choice('pole', 'Pole', words.POLE),
+        choice('is', 'Wants a contact that is', words.CONTACT),
+        choice('open', 'Open, it is', states, { empty: 'absent' }),
+        choice('closed', 'Closed, it is', states, { empty: 'absent' }),
+      );
+    }
     case 'service':
       return group(
         'Service',

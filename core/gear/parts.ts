@@ -17,6 +17,8 @@ export type PartKind =
   | 'wire'
   | 'loop'
   | 'hidden setting'
+  | 'switch'
+  | 'contact'
   | 'service';
 
 const KINDS: Readonly<Record<string, PartKind>> = {
@@ -30,6 +32,8 @@ const KINDS: Readonly<Record<string, PartKind>> = {
   wires: 'wire',
   loops: 'loop',
   hidden: 'hidden setting',
+  switches: 'switch',
+  contacts: 'contact',
   service: 'service',
 };
 

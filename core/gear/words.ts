@@ -10,6 +10,7 @@ import {
   type Carries,
   type Control,
   type EffectCategory,
+  type FootSwitch,
   type Jack,
   type JackMode,
   type SpeakerFacts,
@@ -111,6 +112,21 @@ export const BYPASS = options<Block['bypassKind']>({
   relay: 'relay',
 });
 export const SWITCHED = options<Block['switchedBy']>({ hand: 'by hand', preset: 'by the preset' });
+export const SWITCH_DOES = options<FootSwitch['does']>({
+  free: 'what a rig says',
+  steps: 'the next state of',
+  contact: 'opens or closes a contact',
+  'bank-up': 'the next bank',
+  'bank-down': 'the bank before',
+  tap: 'the time, tapped',
+});
+export const CONTACT = options<NonNullable<Jack['tip']>>({
+  latching: 'latching',
+  momentary: 'momentary',
+  either: 'either',
+});
+export const ACTION = options<FootSwitch['action']>({ momentary: 'momentary', latching: 'latching' });
+export const POLE = options<NonNullable<FootSwitch['pole']>>({ tip: 'tip', ring: 'ring' });
 export const CHANNELS: readonly Option<string>[] = [
   { value: '1', label: 'mono' },
   { value: '2', label: 'stereo' },

@@ -82,6 +82,7 @@ export { jackSchema } from './schema-jack';
 export { boxSchema, modelSchema } from './schema-box';
 export { ITEMS, rigSchema } from './schema-rig';
 export { derive, everyNight, everySound, inNight, inSetting, type Reads, type Slices } from './slices';
+export { bankCount, freeSwitches, switchesOf } from './switches';
 export {
   CONNECTORS,
   EFFECT_CATEGORIES,

@@ -18,7 +18,7 @@ const ids = (items: readonly { readonly id: string }[]) => items.map((item) => i
 
 /** @param path what stands before the parts of the box: `boxes[2].`, or nothing */
 function checkBox(box: Box, path: string, report: Report) {
-  for (const part of ['jacks', 'blocks', 'controls', 'patches', 'hidden', 'loops'] as const)
+  for (const part of ['jacks', 'blocks', 'controls', 'patches', 'hidden', 'loops', 'switches'] as const)
     unique(`${path}${part}`, 'id', ids(box[part] ?? []), report);
   box.jacks.forEach((jack, i) => {
     unique(`${path}jacks[${i}].modes`, 'id', ids(jack.modes), report);
@@ -77,6 +77,7 @@ export function checkInvariants(rig: Rig, most = 50): readonly Problem[] {
     'sounds',
     'variants',
     'songs',
+    'switchPlan',
     'looms',
     'wants',
     'walks',
@@ -84,6 +85,12 @@ export function checkInvariants(rig: Rig, most = 50): readonly Problem[] {
     'log',
   ] as const)
     unique(list, 'id', ids(rig[list]), report);
+  unique(
+    'switchPlan',
+    'switch',
+    rig.switchPlan.map((one) => `${one.box}/${one.switch} in bank ${one.bank + 1}`),
+    report,
+  );
   unique(
     'boxes',
     'tag',

@@ -25,6 +25,8 @@ function isInBox(box: Box, to: Named, [, part = '', choice = '']: readonly strin
       return has(box.controls, part);
     case 'inner wiring':
       return has(box.patches, part);
+    case 'switch':
+      return has(box.switches ?? [], part);
     default:
       return false;
   }

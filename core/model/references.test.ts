@@ -35,10 +35,12 @@ function named(schema: z.ZodType, at: string, found: string[]): readonly string[
 
 test('the table names every place of the schema that names something', () => {
   const inSchema = named(rigSchema, '', []).map((at) =>
-    // A wish's block is told by two fields, and so is what a pedal moves.
+    // A wish's block is told by two fields, and so is what a pedal moves, a switch, and what it steps.
     at
       .replace(/^wants\[\]\.(?:box|block)$/, 'wants[].(box/block)')
-      .replace(/^sounds\[\]\.moves\{\}\.(?:box|control)$/, 'sounds[].moves{}.(box/control)'),
+      .replace(/^sounds\[\]\.moves\{\}\.(?:box|control)$/, 'sounds[].moves{}.(box/control)')
+      .replace(/^switchPlan\[\]\.(?:box|switch)$/, 'switchPlan[].(box/switch)')
+      .replace(/^switchPlan\[\]\.act\.blocks\[\]\.(?:box|block)$/, 'switchPlan[].act.blocks[].(box/block)'),
   );
   expect([...new Set(inSchema)].sort()).toEqual(REFERENCES.map(({ at }) => at).sort());
 });

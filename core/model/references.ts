@@ -13,6 +13,7 @@ export const DEPTH = {
   jack: 2,
   block: 2,
   control: 2,
+  switch: 2,
   'inner wiring': 2,
   mode: 3,
   'block state': 3,
@@ -73,6 +74,11 @@ export const INSIDE_A_BOX: readonly Reference[] = [
   { at: 'boxes[].loops[].returns[]', to: 'jack', gone: drop('boxes[].loops[]') },
   { at: 'boxes[].controls[].actsOn.jack', to: 'jack', gone: drop('boxes[].controls[]') },
   { at: 'boxes[].controls[].actsOn.block', to: 'block', gone: drop('boxes[].controls[]') },
+  { at: 'boxes[].switches[].blocks[]', to: 'block', gone: drop('boxes[].switches[].blocks[]') },
+  { at: 'boxes[].switches[].jack', to: 'jack', gone: 'absent' },
+  { at: 'boxes[].blocks[].contacts[].jack', to: 'jack', gone: drop('boxes[].blocks[].contacts[]') },
+  { at: 'boxes[].blocks[].contacts[].open', to: 'block state', gone: 'absent' },
+  { at: 'boxes[].blocks[].contacts[].closed', to: 'block state', gone: 'absent' },
   { at: 'boxes[].controls[].moves[]', to: 'jack', gone: drop('boxes[].controls[].moves[]') },
 ];
 
@@ -114,6 +120,13 @@ export const BETWEEN_PARTS: readonly Reference[] = [
   ...ofLayer('variants[]'),
   { at: 'songs[].sounds[]', to: 'sound', gone: drop('songs[].sounds[]') },
   { at: 'songs[].guitar', to: 'box', gone: 'null' },
+  { at: 'switchPlan[].(box/switch)', to: 'switch', gone: drop('switchPlan[]') },
+  { at: 'switchPlan[].act.sound', to: 'sound', gone: drop('switchPlan[]') },
+  {
+    at: 'switchPlan[].act.blocks[].(box/block)',
+    to: 'block',
+    gone: drop('switchPlan[].act.blocks[]'),
+  },
   { at: 'walks[].variant', to: 'variant', gone: 'absent' },
   { at: 'walks[].from', to: 'variant', gone: 'absent' },
   { at: 'acceptedFindings[].sound', to: 'sound', gone: drop('acceptedFindings[]') },

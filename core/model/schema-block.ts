@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { eqSetting, figure, id, name, notNegativeFigure, positiveFigure, turn } from './schema-parts';
+import {
+  contact,
+  eqSetting,
+  figure,
+  id,
+  name,
+  notNegativeFigure,
+  positiveFigure,
+  turn,
+} from './schema-parts';
 import { isLoad } from './schema-jack';
 import { EFFECT_CATEGORIES, PORTS } from './terms';
 
@@ -25,6 +34,8 @@ const blockState = z.looseObject({
   /** Of what stands behind a loudspeaker input: whether it is a load in this position, and its ohms then. */
   isLoad: isLoad.optional(),
   loadOhm: positiveFigure.optional(),
+  /** Of a channel: the power that it is set to (`full`, `half`); changing between unlike ones pops. */
+  powerSetting: z.string().max(40).optional(),
   /** Of an amp model: what of an amplifier it stands for. */
   models: z.enum(['preamp', 'power', 'amplifier']).optional(),
 });
@@ -115,6 +126,22 @@ export const blockSchema = z.looseObject({
   temporary: z.boolean().optional(),
   /** Can this be switched from the sound's preset, or only by hand at the box? */
   switchedBy: z.enum(['hand', 'preset']).default('hand'),
+  /**
+   * The contacts at switch inputs that change it, between two of its states or, at each impulse, to the next. A later
+   * one that is closed outdoes those before it.
+   */
+  contacts: z
+    .array(
+      z.looseObject({
+        id,
+        jack: id,
+        pole: z.enum(['tip', 'ring']).default('tip'),
+        is: contact.default('latching'),
+        open: id.optional(),
+        closed: id.optional(),
+      }),
+    )
+    .optional(),
   pickups: z.array(pickup).default([]),
   selector: z.array(name).default([]),
   /** What its positions join, where it is not one pickup after the other with both between. */

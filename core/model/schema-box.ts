@@ -106,6 +106,28 @@ const midi = z.looseObject({
   banksCountFrom: z.number().int().min(0).max(1).optional(),
 });
 
+/** A switch under the foot, and what a press of it does. */
+const footSwitch = z.looseObject({
+  id,
+  label: name,
+  /** Latching stays as it is left, momentary gives an impulse: what a contact passes on. */
+  action: z.enum(['momentary', 'latching']).default('momentary'),
+  /** Free: what it does is for the rig to say. */
+  does: z.enum(['free', 'steps', 'contact', 'bank-up', 'bank-down', 'tap']).default('free'),
+  /** Of one that steps: what goes to its next state, together. */
+  blocks: z.array(id).optional(),
+  /** Of a contact: the jack and its pole that it closes. */
+  jack: id.optional(),
+  pole: z.enum(['tip', 'ring']).optional(),
+});
+
+/** Of a box whose switches call other sounds in each bank. */
+const banks = z.looseObject({
+  count: z.number().int().min(1).max(999),
+  /** From the last on to the first. */
+  wraps: z.boolean().default(true),
+});
+
 /** Of a box with digital jacks: whether its own clock leads or it follows the one that comes in, and how fast. */
 const clock = z.looseObject({
   source: z.enum(['own', 'input']),
@@ -144,6 +166,9 @@ const model = {
   size: z
     .looseObject({ widthMm: z.number().gt(0), depthMm: z.number().gt(0), heightMm: z.number().gt(0) })
     .optional(),
+  /** Not said: each block that is switched by hand has its own. */
+  switches: z.array(footSwitch).optional(),
+  banks: banks.optional(),
   midi: midi.optional(),
   clock: clock.optional(),
 };

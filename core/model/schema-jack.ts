@@ -2,6 +2,7 @@ import { z } from 'zod';
 import {
   carries,
   connector,
+  contact,
   figure,
   id,
   name,
@@ -114,5 +115,8 @@ export const jackSchema = z.looseObject({
   /** Of an output: what 48 V does to it. */
   wantsPhantom: z.enum(['wanted', 'harmless', 'never']).optional(),
   switchVolts: notNegativeFigure.optional(),
+  /** Of a switch output: what its contacts are; neither is said: as its plug has it, either way. */
+  tip: contact.optional(),
+  ring: contact.optional(),
   notes,
 });

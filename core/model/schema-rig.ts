@@ -199,6 +199,20 @@ const sound = z.looseObject({
   notes,
 });
 
+/** What a free switch does in a bank. */
+const assignment = z.looseObject({
+  id,
+  box: id,
+  switch: id,
+  /** Counted from 0. */
+  bank: z.number().int().min(0).max(998).default(0),
+  act: z.discriminatedUnion('type', [
+    z.looseObject({ type: z.literal('sound'), sound: id }),
+    z.looseObject({ type: z.literal('steps'), blocks: z.array(z.looseObject({ box: id, block: id })) }),
+    z.looseObject({ type: z.literal('tap') }),
+  ]),
+});
+
 const variant = z.looseObject({
   id,
   name,
@@ -274,6 +288,7 @@ export const ITEMS = {
   sounds: sound,
   variants: variant,
   songs: song,
+  switchPlan: assignment,
   looms: loom,
   wants: want,
   acceptedFindings: accepted,
@@ -299,6 +314,8 @@ export const rigSchema = z.looseObject({
   looms: z.array(loom).default([]),
   sounds: z.array(sound).min(1, 'a rig has at least one sound'),
   songs: z.array(song).default([]),
+  /** What is under the foot: free switches by box and bank. */
+  switchPlan: z.array(assignment).default([]),
   /** What the base wiring is called beside its variants: `Cabinet night`. */
   baseName: name.optional(),
   variants: z.array(variant).default([]),

@@ -12,6 +12,7 @@ type Whole = Pick<
   | 'looms'
   | 'sounds'
   | 'songs'
+  | 'switchPlan'
   | 'variants'
   | 'acceptedFindings'
   | 'walks'

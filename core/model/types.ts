@@ -20,6 +20,7 @@ export type Block = Box['blocks'][number];
 export type BlockState = Block['states'][number];
 export type BlockRole = Block['role'];
 export type Control = Box['controls'][number];
+export type FootSwitch = NonNullable<Box['switches']>[number];
 export type InnerWiring = Box['patches'][number];
 export type Wire = InnerWiring['wires'][number];
 export type InnerEnd = Wire['from'];
@@ -33,6 +34,9 @@ export type Adapter = LeadEnd['adapters'][number];
 export type JackRef = { readonly box: string; readonly jack: string };
 export type Place = Rig['stage']['places'][number];
 export type Sound = Rig['sounds'][number];
+/** What a free switch does in a bank. */
+export type Assignment = Rig['switchPlan'][number];
+export type SwitchAct = Assignment['act'];
 export type Variant = Rig['variants'][number];
 export type Want = Rig['wants'][number];
 export type EffectWish = Extract<Want, { type: 'effect' }>['where'];

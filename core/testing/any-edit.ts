@@ -2,17 +2,12 @@
 import fc from 'fast-check';
 import type { EditCall, SingleEdit } from '../edits';
 import type { Rig } from '../model';
+import { EDIT_CASES } from './all-edit-cases';
 import type { Case } from './edit-cases';
-import { BOX_CASES } from './edit-cases-boxes';
-import { GROUND_CASES } from './edit-cases-grounds';
-import { LEAD_CASES } from './edit-cases-leads';
-import { RIG_CASES } from './edit-cases-rig';
-import { STATE_CASES } from './edit-cases-state';
 
-const CASES = { ...RIG_CASES, ...BOX_CASES, ...LEAD_CASES, ...GROUND_CASES, ...STATE_CASES };
 /** Every edit there is. */
-export const EDIT_NAMES = Object.keys(CASES) as SingleEdit['edit'][];
-const givenTo = (name: SingleEdit['edit']) => (CASES[name] as Case<SingleEdit['edit']>).give as unknown;
+export const EDIT_NAMES = Object.keys(EDIT_CASES) as SingleEdit['edit'][];
+const givenTo = (name: SingleEdit['edit']) => (EDIT_CASES[name] as Case<SingleEdit['edit']>).give as unknown;
 
 type Path = readonly (string | number)[];
 

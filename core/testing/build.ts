@@ -11,6 +11,8 @@ const KIND: Record<string, LeadKind> = {
   '~': 'air',
   '*': 'patch',
   '»': 'stereo',
+  '/': 'switch',
+  ':': 'midi',
 };
 
 export const edited = (rig: Rig, ...calls: EditCall[]): Rig =>

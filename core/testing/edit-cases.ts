@@ -47,6 +47,18 @@ export function rigForEdits(): Rig {
     },
     { edit: 'addPlace', arguments: { place: makePlace('wing', 'Wing'), index: 4 } },
     { edit: 'addPatch', arguments: { box: 'fuzz', patch: { id: 'other', name: 'Other', wires: [] } } },
+    {
+      edit: 'assignSwitch',
+      arguments: {
+        assignment: {
+          id: 'slot-1',
+          box: 'multi-effects',
+          switch: 'switch-a',
+          bank: 0,
+          act: { type: 'sound', sound: 'sound-2' },
+        },
+      },
+    },
     { edit: 'startWalk', arguments: { walk: WALK } },
     { edit: 'tick', arguments: { walk: 'w', tick: TICK } },
     { edit: 'acceptFinding', arguments: { accepted: ACCEPTED } },

@@ -19,6 +19,12 @@ function withNames(rig: Rig): Loose {
         ? {
             ...box,
             jacks: box.jacks.map((jack) => (jack.id === 'mains' ? { ...jack, wallOutlet: 'left' } : jack)),
+            blocks: box.blocks.map((block) =>
+              block.id === 'preamp'
+                ? { ...block, contacts: [{ id: 'tip', jack: 'foot', open: 'clean', closed: 'lead' }] }
+                : block,
+            ),
+            switches: [{ id: 'panel', label: 'CHANNEL', does: 'steps', blocks: ['preamp'], jack: 'foot' }],
             memory: { stored: [{ sound: 'sound-2', date: '2026-03-01' }] },
           }
         : box.id === 'fuzz'
@@ -67,6 +73,15 @@ function withNames(rig: Rig): Loose {
       },
     },
     boxes,
+    switchPlan: [
+      ...rig.switchPlan,
+      {
+        id: 'steps',
+        box: 'multi-effects',
+        switch: 'switch-c',
+        act: { type: 'steps', blocks: [{ box: 'multi-effects', block: 'delay' }] },
+      },
+    ],
     looms: [{ id: 'loom', name: 'Loom' }],
     leads: rig.leads.map((lead, i) => (i === 0 ? { ...lead, loom: 'loom' } : lead)),
     wants: [...rig.wants, { type: 'output', id: 'out', at: jack, sounds: ['sound-2'], variant: 'night' }],

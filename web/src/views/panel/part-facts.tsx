@@ -21,12 +21,14 @@ const INSIDE: Readonly<
   box: [
     { list: 'patches', title: 'Inner wirings', one: 'wiring' },
     { list: 'loops', title: 'Loops', one: 'loop' },
+    { list: 'switches', title: 'Switches under the foot', one: 'switch' },
     { list: 'hidden', title: 'Hidden settings', one: 'hidden setting' },
     { list: 'service', title: 'Service', one: 'entry' },
   ],
   jack: [{ list: 'modes', title: 'Switch positions', one: 'position' }],
   block: [
     { list: 'states', title: 'States', one: 'state' },
+    { list: 'contacts', title: 'Contacts that change it', one: 'contact' },
     { list: 'pickups', title: 'Pickups', one: 'pickup' },
   ],
 };

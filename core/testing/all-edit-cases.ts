@@ -1,0 +1,16 @@
+// Every edit once, by name.
+import { BOX_CASES } from './edit-cases-boxes';
+import { GROUND_CASES } from './edit-cases-grounds';
+import { LEAD_CASES } from './edit-cases-leads';
+import { RIG_CASES } from './edit-cases-rig';
+import { STATE_CASES } from './edit-cases-state';
+import { SWITCH_CASES } from './edit-cases-switches';
+
+export const EDIT_CASES = {
+  ...RIG_CASES,
+  ...BOX_CASES,
+  ...LEAD_CASES,
+  ...GROUND_CASES,
+  ...STATE_CASES,
+  ...SWITCH_CASES,
+};
