@@ -15,6 +15,8 @@ import { planCommand } from './plan';
 import { buffersCommand } from './buffers';
 import { levelsCommand } from './levels';
 import { powerCommand } from './power';
+import { combinationsCommand } from './combinations';
+import { pressesCommand } from './presses';
 import { soundsCommand } from './sounds';
 import { stagesCommand } from './stages';
 import { toneCommand } from './tone';
@@ -52,6 +54,9 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
         --cure                the cheapest acts that bring hum under the limit, and what makes it worse
   loads RIG                   what takes the power of each power stage: ohms, shares, what each load stands
   power RIG                   what every outlet feeds, what supplies and circuits carry, the placement that is best
+  presses RIG                 what is pressed from sound to sound, worst first; --sound S: to one; --plan: what free
+                             switches are best given to do, -o OUT: with it
+  combinations RIG            what sounds want of each switcher: the table to store
   sounds RIG                  what each sound sets, and in what it is other than the one before; --sound S: one
   ground NETWORK [--lift I,J] loops, currents and the cheapest loop-free set of a plain ground network; what the lifted leave
   ac NETLIST [--node N]       the response of a plain SPICE netlist (R C L V E K) at its own .ac points; node out
@@ -239,6 +244,8 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   loads: loadsCommand,
   power: powerCommand,
   sounds: soundsCommand,
+  presses: pressesCommand,
+  combinations: combinationsCommand,
   loops: loopsCommand,
   stages: stagesCommand,
   tone: toneCommand,

@@ -45,7 +45,7 @@ export type Call = {
   readonly printJson: (value: unknown) => void;
 };
 
-const FLAGS = ['--json', '--csv', '--feet', '--flag', '--why', '--choose', '--usual', '--cure'];
+const FLAGS = ['--json', '--csv', '--feet', '--plan', '--flag', '--why', '--choose', '--usual', '--cure'];
 const VALUES = [
   '--sound',
   '--variant',

@@ -1,6 +1,29 @@
 // Control: what each sound sets, by what it is switched, and what goes over the wire.
 export { choicesOf, type Cell, type Choice } from './cells';
 export { cellName, headOf, type Column } from './columns';
+export { combinationRows, combinationsIn, type Combinations } from './combinations';
+export { proposeSwitches, type Proposal } from './propose';
+export { walksIn, walksOf, type Walk } from './presses';
+export {
+  changeOf,
+  pressesView,
+  setWords,
+  totalWords,
+  type Change,
+  type PressesView,
+  type PressLine,
+} from './changes';
+export { beginTrial, bankIn, pressOn, soundIn, type Trial } from './trying';
+export { readLabels, saidOf, switchesSaid, usualSwitches } from './own-switches';
+export {
+  actChoices,
+  actWords,
+  readAct,
+  slotEdit,
+  underFoot,
+  type FootBox,
+  type FootSlot,
+} from './under-foot';
 export {
   calledBySounds,
   clearCells,

@@ -1,0 +1,87 @@
+// How far a call of one box reaches: over its own memory, MIDI and relays.
+import { boxOf, derive, freeSwitches, plugsAt, type Box, type Jack, type Reads } from '../model';
+import { contactsFrom, contactsOf, givenBy, statesBy, suits, type Arrival, type Pole } from './contacts';
+
+export type Wired = Reads<'boxes' | 'leads' | 'variant'>;
+
+/** A control jack by which something is passed on; a hub in between has both. */
+const sends = ({ carries, direction }: Jack): boolean => carries === 'midi' && direction !== 'in';
+const hears = ({ carries, direction }: Jack): boolean => carries === 'midi' && direction !== 'out';
+
+/** Has a box presets that can be called? */
+export const remembers = (box: Box): boolean =>
+  box.midi !== undefined ||
+  box.jacks.some(hears) ||
+  box.blocks.some(({ switchedBy }) => switchedBy === 'preset') ||
+  freeSwitches(box).length > 0;
+
+/** The box itself and those that hear it over MIDI, each with the one before it. */
+function calledFrom(of: Wired, first: Box): ReadonlyMap<Box, Box | null> {
+  const found = new Map<Box, Box | null>([[first, null]]);
+  for (const [box] of found)
+    for (const jack of box.jacks.filter(sends))
+      for (const { far } of plugsAt(of, { box: box.id, jack: jack.id })) {
+        const next = far && boxOf(of, far.box);
+        const into = next?.jacks.find(({ id }) => id === far?.jack);
+        if (next && into && hears(into) && !found.has(next)) found.set(next, box);
+      }
+  return found;
+}
+
+export type Reach = {
+  /** The values that a call can give to a thing, by its key; null: whatever is stored. */
+  readonly things: ReadonlyMap<string, ReadonlySet<string> | null>;
+  /** Boxes that a call reaches, each with the one that it hears. */
+  readonly boxes: ReadonlyMap<Box, Box | null>;
+};
+
+/** By the block at its other end, the poles that a box can close. */
+function relaysOf(of: Wired, box: Box): ReadonlyMap<string, readonly Arrival[]> {
+  const found = new Map<string, Arrival[]>();
+  const outs = box.jacks.filter(({ carries, direction }) => carries === 'switch' && direction !== 'in');
+  for (const jack of outs)
+    for (const pole of ['tip', 'ring'] satisfies Pole[]) {
+      const given = givenBy(jack, pole);
+      if (given === null) continue;
+      for (const arrival of contactsFrom(of, { box: box.id, jack: jack.id, pole })) {
+        // An impulse steps on from wherever it stands: no call can know where it comes to.
+        if (arrival.is === 'momentary' || !suits(given, arrival.is)) continue;
+        const key = `${arrival.box.id}/${arrival.block.id}`;
+        found.set(key, [...(found.get(key) ?? []), arrival]);
+      }
+    }
+  return found;
+}
+
+/** What a call of a box sets: its own presets, those of the boxes that hear it, and what their relays switch. */
+export const reachOf = derive(['boxes', 'leads', 'variant'], (of, caller: Box): Reach => {
+  const boxes = new Map(calledFrom(of, caller));
+  const things = new Map<string, ReadonlySet<string> | null>();
+  for (const [box, before] of [...boxes]) {
+    if (!remembers(box)) continue;
+    const isUnit = box.blocks.some(({ switchedBy }) => switchedBy === 'preset');
+    for (const { id, switchedBy } of box.blocks)
+      if (switchedBy === 'preset') things.set(`${box.id}/${id}`, null);
+    if (isUnit) {
+      things.set(`${box.id}/*wiring`, null);
+      for (const { id } of box.jacks) things.set(`${box.id}/*mode-${id}`, null);
+      for (const { id } of box.controls) things.set(`${box.id}/*knob-${id}`, null);
+      for (const { id } of box.blocks) things.set(`${box.id}/*eq-${id}`, null);
+    }
+    if (isUnit || before) things.set(`${box.id}/*program`, null);
+    for (const [key, arrivals] of relaysOf(of, box)) {
+      const [first] = arrivals;
+      if (!first || things.has(key)) continue;
+      const all = contactsOf(first.box, first.jack).filter(({ block }) => block === first.block);
+      things.set(
+        key,
+        statesBy(
+          all,
+          arrivals.map(({ pole }) => pole),
+        ),
+      );
+      if (!boxes.has(first.box)) boxes.set(first.box, box);
+    }
+  }
+  return { things, boxes };
+});
