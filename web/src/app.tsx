@@ -54,6 +54,18 @@ const router = createBrowserRouter([
           { path: 'routes', ...view(async () => (await import('./views/routes/routes-view')).RoutesView) },
           { path: 'map', Component: MapView },
           { path: 'sounds', ...view(async () => (await import('./views/sounds/sounds-view')).SoundsView) },
+          {
+            path: 'sounds/feet',
+            ...view(async () => (await import('./views/sounds/feet-view')).FeetView),
+          },
+          {
+            path: 'sounds/combinations',
+            ...view(async () => (await import('./views/sounds/combinations-view')).CombinationsView),
+          },
+          {
+            path: 'sounds/presses',
+            ...view(async () => (await import('./views/sounds/presses-view')).PressesScreen),
+          },
           { path: 'cables', ...view(async () => (await import('./views/cables/cables-view')).CablesView) },
           { path: 'bench', ...view(async () => (await import('./views/bench/bench-view')).BenchView) },
           { path: 'sheet', ...view(async () => (await import('./views/sheet/sheet-view')).SheetView) },

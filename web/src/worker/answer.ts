@@ -16,6 +16,7 @@ import {
   turnedPairs,
   wiringsIn,
 } from '../../../core/chain';
+import { changeOf, pressesView, proposeSwitches } from '../../../core/control';
 import { drawMap, drawProfile, drawStrip } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
 import { cureOf, houseLines, marksOf, report } from '../../../core/findings';
@@ -30,7 +31,7 @@ import {
   previewOf,
   throughPreamp,
 } from '../../../core/planner';
-import { inSetting, leadsOtherwise, type Rig } from '../../../core/model';
+import { inNight, inSetting, leadsOtherwise, type Rig } from '../../../core/model';
 import { trace } from '../../../core/signal';
 import { latencyView } from '../../../core/timing';
 import { toneTried, toneView } from '../../../core/tone';
@@ -103,6 +104,13 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   eq: (rig, { setting, route }) => eqView(rig, setting, route),
   latency: (rig, { setting }) => latencyView(rig, setting),
   levels: (rig, { setting, route }) => levelView(rig, setting, route),
+  presses: (rig, { variant }) => pressesView(inNight(rig, variant)),
+  change: (rig, { variant, from, to }) => changeOf(inNight(rig, variant), from, to),
+  switches: (rig, { variant }) => {
+    const of = inNight(rig, variant);
+    const proposal = proposeSwitches(of);
+    return { ...proposal, now: pressesView(of), then: pressesView({ ...of, switchPlan: proposal.plan }) };
+  },
   listening: (rig, { variant }) => listenWalk(rig, variant),
   hum: (rig, { setting, route }) => humView(rig, setting, route),
   tried: (rig, { setting, ...tried }) => toneTried(rig, setting, tried),

@@ -3,6 +3,7 @@ import type { Stands } from '../../../core/buffers';
 import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Act, Held, InHand, OrderLine } from '../../../core/chain';
 import type { Detail, MapDrawing, ProfileDrawing, StripDrawing } from '../../../core/drawing';
+import type { Change, PressesView, Proposal } from '../../../core/control';
 import type { Layer } from '../../../core/layers';
 import type { HumView } from '../../../core/hum';
 import type { LevelView } from '../../../core/level';
@@ -102,6 +103,26 @@ export type Queries = {
   hum: {
     query: { readonly kind: 'hum'; readonly setting: Setting; readonly route: number };
     result: HumView;
+  };
+  /** Presses between sounds. */
+  presses: {
+    query: { readonly kind: 'presses'; readonly variant: string | null };
+    result: PressesView;
+  };
+  /** One change of sound, by their places. */
+  change: {
+    query: {
+      readonly kind: 'change';
+      readonly variant: string | null;
+      readonly from: number;
+      readonly to: number;
+    };
+    result: Change | null;
+  };
+  /** What free switches are best given to do, and what that comes to over the set. */
+  switches: {
+    query: { readonly kind: 'switches'; readonly variant: string | null };
+    result: Proposal & { readonly now: PressesView; readonly then: PressesView };
   };
   /** Steps of lifting and listening in a night. */
   listening: {

@@ -8,6 +8,7 @@ import { useFiles } from '../../parts/use-files';
 import { useNotice } from '../../store/app';
 import { saveText } from '../../store/files';
 import { Grid } from './grid';
+import { SoundsHead } from './parts-of-view';
 import { useSounds } from './use-sounds';
 
 const KEYS =
@@ -36,14 +37,20 @@ export function SoundsView() {
     );
   return (
     <div className={`flex h-full min-h-0 flex-col ${over ? 'bg-select-tint' : ''}`} {...drop}>
-      <div className="flex flex-wrap items-center gap-2 border-b border-line bg-ground px-4 py-1.5">
-        <h1 className="text-base font-semibold">{box ? `What ${box.name} does in each sound` : 'Sounds'}</h1>
-        <p className="text-xs text-muted">
-          {count(table.rows.length, 'sound')}, {count(sounds.shown.length, 'column')}. What is other than in
-          the sound before is <b className="text-ink">heavier</b>; what the sound says itself stands on a
-          lighter ground, all else is as at rest.
-        </p>
-        <span className="flex-1" />
+      <SoundsHead
+        title={box ? `What ${box.name} does in each sound` : 'Sounds'}
+        text={
+          <>
+            {box ? (
+              <b className="mr-1.5 text-sm text-ink">What {box.name} does in each sound.</b>
+            ) : (
+              `${count(table.rows.length, 'sound')}, ${count(sounds.shown.length, 'column')}. `
+            )}
+            <b className="text-ink">Heavier</b>: other than in the sound before. Lighter ground: said by the
+            sound itself.
+          </>
+        }
+      >
         {box ? <Button onClick={() => sounds.look(null)}>Every box</Button> : null}
         <Button disabled={isReadOnly} onClick={sounds.add} title="As the one at the cursor, under it">
           New sound
@@ -55,7 +62,7 @@ export function SoundsView() {
           Read CSV
         </Button>
         {picker}
-      </div>
+      </SoundsHead>
       {refused === null ? null : (
         <p role="alert" className="border-b border-fault bg-fault-tint px-4 py-1 text-sm text-fault">
           {refused}

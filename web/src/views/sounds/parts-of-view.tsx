@@ -1,0 +1,46 @@
+import type { ReactNode } from 'react';
+import { NavLink } from 'react-router';
+import { useOpen } from '../../rig/use-open';
+
+const PARTS = [
+  { path: '', name: 'Table' },
+  { path: '/feet', name: 'Under the foot' },
+  { path: '/presses', name: 'Presses' },
+  { path: '/combinations', name: 'Combinations' },
+] as const;
+
+/** The head of each part of the view, with the way to the others. */
+export function SoundsHead({
+  title,
+  text,
+  children,
+}: {
+  title: string;
+  text: ReactNode;
+  children?: ReactNode;
+}) {
+  const { rig } = useOpen('rig');
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-b border-line bg-ground px-4 py-1.5">
+      <nav aria-label="Parts of Sounds" className="flex">
+        {PARTS.map(({ path, name }) => (
+          <NavLink
+            key={path}
+            to={`/rig/${rig.id}/sounds${path}`}
+            end
+            className={({ isActive }) =>
+              `inline-flex min-h-7 items-center border-b-2 px-2 text-sm ${
+                isActive ? 'border-ink font-semibold' : 'border-transparent text-muted hover:text-ink'
+              }`
+            }
+          >
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      <h1 className="sr-only">{title}</h1>
+      <p className="min-w-0 flex-1 text-xs text-muted">{text}</p>
+      {children}
+    </div>
+  );
+}
