@@ -17,6 +17,7 @@ import { levelsCommand } from './levels';
 import { powerCommand } from './power';
 import { combinationsCommand } from './combinations';
 import { pressesCommand } from './presses';
+import { rulesCommand } from './rules';
 import { soundsCommand } from './sounds';
 import { stagesCommand } from './stages';
 import { toneCommand } from './tone';
@@ -57,6 +58,7 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
   presses RIG                 what is pressed from sound to sound, worst first; --sound S: to one; --plan: what free
                              switches are best given to do, -o OUT: with it
   combinations RIG            what sounds want of each switcher: the table to store
+  rules RIG                   what goes together and what must not, checked in every sound; what the rig suggests
   sounds RIG                  what each sound sets, and in what it is other than the one before; --sound S: one
   ground NETWORK [--lift I,J] loops, currents and the cheapest loop-free set of a plain ground network; what the lifted leave
   ac NETLIST [--node N]       the response of a plain SPICE netlist (R C L V E K) at its own .ac points; node out
@@ -246,6 +248,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   sounds: soundsCommand,
   presses: pressesCommand,
   combinations: combinationsCommand,
+  rules: rulesCommand,
   loops: loopsCommand,
   stages: stagesCommand,
   tone: toneCommand,

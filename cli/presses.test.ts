@@ -56,3 +56,24 @@ test('combinations tells what sounds want of each switcher, as text, JSON and CS
   const csv = (await hum(['combinations', at('linked.json'), '--csv'])).stdout.split(/\r?\n/);
   expect(csv[1]).toMatch(/^Called by,Sounds,FOUR Buffer/);
 });
+
+test('rules tells which sound breaks which, and what the rig suggests; broken is exit 1', async () => {
+  const members = [
+    { box: 'combo', block: 'power' },
+    { box: 'combo-2', block: 'power' },
+  ];
+  const stage = {
+    ...linkedStage(),
+    soundRules: [{ id: 'r', kind: 'never' as const, members, words: 'one amplifier' }],
+  };
+  writeFileSync(at('rules.json'), writeRig(stage));
+  const { stdout, status } = await hum(['rules', at('rules.json')]);
+  expect(status).toBe(1);
+  expect(stdout).toMatch(
+    /^one amplifier: broken\n {2}Both: Power stage of Combo and Power stage of Combo 2 at once\nsuggested:/,
+  );
+  expect((await json(['rules', at('rules.json')])).value).toMatchObject({
+    rules: [{ members: ['combo/power', 'combo-2/power'], broken: [{ sound: 's2' }] }],
+    suggested: [{ kind: 'one' }],
+  });
+});

@@ -119,6 +119,57 @@ test('combinations of linked switchers are one table, and go out as CSV', async 
   expect(csv[4]).toBe('"bank 1, 3",Both,off,off,off,off,off,A and B');
 });
 
+test('rules: written by keys, broken in a sound, told as a finding, mended there; one that is suggested is taken', async ({
+  page,
+}) => {
+  const stage = linkedStage(
+    'four-loop-switcher/send-1 > overdrive/in',
+    'overdrive/out > four-loop-switcher/return-1',
+  );
+  await importRig(
+    page,
+    writeRig(
+      stand(stage, 's2', {
+        'overdrive/drive': 'on',
+        'four-loop-switcher/loop-1': 'on',
+      }),
+    ),
+  );
+  await page.getByRole('link', { name: 'Sounds', exact: true }).click();
+  await page.getByRole('link', { name: 'Rules' }).click();
+  const suggested = page.getByRole('region', { name: 'Suggested' });
+  await suggested.getByRole('button', { name: 'Make it a rule' }).first().click();
+  const rules = page.getByRole('list', { name: 'Rules of this rig' });
+  await expect(rules).toContainText('Exactly one of Preamp of Combo and Preamp of Combo 2');
+  await expect(rules).toContainText('Both: Preamp of Combo and Preamp of Combo 2 at once.');
+  await rules.getByRole('button', { name: 'Remove' }).click();
+  await page.getByRole('button', { name: 'New rule' }).click();
+  const form = page.getByRole('form', { name: 'Rule' });
+  await page.keyboard.type('thunder');
+  await page.keyboard.press('Enter');
+  await expect(form.getByRole('alert')).toContainText('“thunder” is no part of this rig');
+  await form.getByLabel('Add a part').fill('');
+  for (const name of ['Overdrive', 'Power stage of Combo', 'Power stage of Combo 2']) {
+    await page.keyboard.type(name);
+    await page.keyboard.press('Enter');
+  }
+  await expect(form.getByRole('list', { name: 'Parts of the rule' }).getByRole('listitem')).toHaveCount(3);
+  await form.getByLabel('In the player’s own words').fill('no drive while both amplifiers sound');
+  await page.keyboard.press('Enter');
+  await expect(rules).toContainText('No drive while both amplifiers sound');
+  await expect(rules.getByRole('list', { name: 'Broken in' })).toHaveText(
+    'Both: Overdrive, Power stage of Combo and Power stage of Combo 2 at once.',
+  );
+  await page.getByRole('button', { name: /^Sound:/ }).click();
+  await page.getByRole('menuitemradio', { name: 'Both' }).first().click();
+  await page.getByRole('link', { name: 'Map', exact: true }).click();
+  await page.getByText(/Against a rule of this rig \(no drive while both amplifiers sound\)/).click();
+  await page.getByRole('button', { name: 'Set Overdrive to off' }).click();
+  await page.getByRole('link', { name: 'Sounds', exact: true }).click();
+  await page.getByRole('link', { name: 'Rules' }).click();
+  await expect(rules).toContainText('Kept in all 3 sounds.');
+});
+
 test('a rig with one sound says what comes first, and without gear where to begin', async ({ page }) => {
   await importRig(page, writeRig({ ...rig(), sounds: rig().sounds.slice(0, 1) }));
   await page.getByRole('link', { name: 'Sounds', exact: true }).click();

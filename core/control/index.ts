@@ -2,6 +2,7 @@
 export { choicesOf, type Cell, type Choice } from './cells';
 export { cellName, headOf, type Column } from './columns';
 export { combinationRows, combinationsIn, type Combinations } from './combinations';
+export { judgeRule, memberName, proposedRules, ruleLines, type RuleLine } from './rules';
 export { proposeSwitches, type Proposal } from './propose';
 export { walksIn, walksOf, type Walk } from './presses';
 export {

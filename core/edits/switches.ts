@@ -1,5 +1,13 @@
 import { byId, copy, demand, edit, type BoxDraft } from './edit';
-import { bankCount, forget, type Assignment, type Box, type FootSwitch, type RigDraft } from '../model';
+import {
+  bankCount,
+  forget,
+  type Assignment,
+  type SoundRule,
+  type Box,
+  type FootSwitch,
+  type RigDraft,
+} from '../model';
 
 const SWITCHES_AT_MOST = 64;
 
@@ -63,6 +71,21 @@ export const switchEdits = {
   clearSwitch: edit<Pick<Assignment, 'box' | 'switch' | 'bank'>>('Clear switch', (draft, slot) => {
     byId(draft.boxes, slot.box, 'box');
     draft.switchPlan = draft.switchPlan.filter((one) => !isAt(one, slot));
+  }),
+
+  /** A rule for sounds, new or in place of the one with its id. */
+  setRule: edit<{ rule: SoundRule }>('Set rule', (draft, { rule }) => {
+    demand(rule.members.length > 1, 'A rule is of two things at least.');
+    demand(rule.members.length <= 12, 'A rule is of twelve things at most.');
+    for (const part of rule.members) byId(byId(draft.boxes, part.box, 'box').blocks, part.block, 'block');
+    const at = draft.soundRules.findIndex(({ id }) => id === rule.id);
+    if (at < 0) draft.soundRules.push(copy(rule));
+    else draft.soundRules[at] = copy(rule);
+  }),
+
+  removeRule: edit<{ id: string }>('Remove rule', (draft, { id }) => {
+    byId(draft.soundRules, id, 'rule');
+    draft.soundRules = draft.soundRules.filter((rule) => rule.id !== id);
   }),
 
   /** Takes a whole plan, in place of what was there. */

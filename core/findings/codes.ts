@@ -105,6 +105,7 @@ export const CODES = [
   'GEAR-UNUSED',
   'GEAR-LEFTOVER',
   'GEAR-HIDDEN',
+  'SOUND-RULE',
   'KNOB-DEAD',
   'KNOB-REACH',
   ...ELECTRIC,

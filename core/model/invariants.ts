@@ -78,6 +78,7 @@ export function checkInvariants(rig: Rig, most = 50): readonly Problem[] {
     'variants',
     'songs',
     'switchPlan',
+    'soundRules',
     'looms',
     'wants',
     'walks',

@@ -39,6 +39,7 @@ test('the table names every place of the schema that names something', () => {
     at
       .replace(/^wants\[\]\.(?:box|block)$/, 'wants[].(box/block)')
       .replace(/^sounds\[\]\.moves\{\}\.(?:box|control)$/, 'sounds[].moves{}.(box/control)')
+      .replace(/^soundRules\[\]\.members\[\]\.(?:box|block)$/, 'soundRules[].members[].(box/block)')
       .replace(/^switchPlan\[\]\.(?:box|switch)$/, 'switchPlan[].(box/switch)')
       .replace(/^switchPlan\[\]\.act\.blocks\[\]\.(?:box|block)$/, 'switchPlan[].act.blocks[].(box/block)'),
   );

@@ -127,6 +127,13 @@ export const BETWEEN_PARTS: readonly Reference[] = [
     to: 'block',
     gone: drop('switchPlan[].act.blocks[]'),
   },
+  {
+    at: 'soundRules[].members[].(box/block)',
+    to: 'block',
+    gone: drop('soundRules[].members[]'),
+  },
+  { at: 'soundRules[].states{key}', to: 'block', gone: drop('soundRules[].states{key}') },
+  { at: 'soundRules[].states{}', to: 'block state', gone: drop('soundRules[].states{}') },
   { at: 'walks[].variant', to: 'variant', gone: 'absent' },
   { at: 'walks[].from', to: 'variant', gone: 'absent' },
   { at: 'acceptedFindings[].sound', to: 'sound', gone: drop('acceptedFindings[]') },

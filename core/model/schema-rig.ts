@@ -199,6 +199,18 @@ const sound = z.looseObject({
   notes,
 });
 
+/** What the player or the trade wants of every sound, of blocks that are at work in it. */
+const soundRule = z.looseObject({
+  id,
+  /** Exactly one of them, all or none of them, never all of them. */
+  kind: z.enum(['one', 'together', 'never']),
+  members: z.array(z.looseObject({ box: id, block: id })).max(12),
+  /** The state that counts, where it is not any that is on: a channel. */
+  states: z.record(partKey, id).optional(),
+  /** In the player's own words. */
+  words: name.default(''),
+});
+
 /** What a free switch does in a bank. */
 const assignment = z.looseObject({
   id,
@@ -289,6 +301,7 @@ export const ITEMS = {
   variants: variant,
   songs: song,
   switchPlan: assignment,
+  soundRules: soundRule,
   looms: loom,
   wants: want,
   acceptedFindings: accepted,
@@ -316,6 +329,8 @@ export const rigSchema = z.looseObject({
   songs: z.array(song).default([]),
   /** What is under the foot: free switches by box and bank. */
   switchPlan: z.array(assignment).default([]),
+  /** What must go together, and what must not. */
+  soundRules: z.array(soundRule).default([]),
   /** What the base wiring is called beside its variants: `Cabinet night`. */
   baseName: name.optional(),
   variants: z.array(variant).default([]),

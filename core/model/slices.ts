@@ -13,6 +13,7 @@ type Whole = Pick<
   | 'sounds'
   | 'songs'
   | 'switchPlan'
+  | 'soundRules'
   | 'variants'
   | 'acceptedFindings'
   | 'walks'

@@ -36,6 +36,7 @@ export type Place = Rig['stage']['places'][number];
 export type Sound = Rig['sounds'][number];
 /** What a free switch does in a bank. */
 export type Assignment = Rig['switchPlan'][number];
+export type SoundRule = Rig['soundRules'][number];
 export type SwitchAct = Assignment['act'];
 export type Variant = Rig['variants'][number];
 export type Want = Rig['wants'][number];

@@ -1,4 +1,5 @@
 // Every rig that shows a finding, with its neighbour.
+import { CONTROL_CASES } from './finding-cases-control';
 import { WHOLE_CASES, type Case } from './finding-cases';
 import { HUM_CASES } from './finding-cases-hum';
 import { INSIDE_CASES } from './finding-cases-inside';
@@ -15,6 +16,7 @@ export const ALL_CASES: readonly Case[] = [
   ...WHOLE_CASES,
   ...POWER_CASES,
   ...HUM_CASES,
+  ...CONTROL_CASES,
   ...SIGNAL_CASES,
   ...TONE_CASES,
 ];

@@ -1,10 +1,12 @@
-import { box, type Cases } from './edit-cases';
+import { box, RULE, type Cases } from './edit-cases';
 
 const SLOT = { box: 'multi-effects', switch: 'switch-b', bank: 1 };
 const CALL = { id: 'slot-2', ...SLOT, act: { type: 'sound', sound: 'sound-1' } } as const;
 
 /** What is under the foot. */
-export const SWITCH_CASES: Cases<'setSwitches' | 'assignSwitch' | 'clearSwitch' | 'setSwitchPlan'> = {
+export const SWITCH_CASES: Cases<
+  'setSwitches' | 'assignSwitch' | 'clearSwitch' | 'setSwitchPlan' | 'setRule' | 'removeRule'
+> = {
   setSwitches: {
     give: {
       box: 'multi-effects',
@@ -25,6 +27,13 @@ export const SWITCH_CASES: Cases<'setSwitches' | 'assignSwitch' | 'clearSwitch' 
     then: CALL,
     refuse: { assignment: { ...CALL, switch: 'bank-up' } },
   },
+  setRule: {
+    give: { rule: { ...RULE, id: 'other' } },
+    see: (r) => r.soundRules.at(-1),
+    then: { ...RULE, id: 'other' },
+    refuse: { rule: { ...RULE, members: [] } },
+  },
+  removeRule: { give: { id: 'rule' }, see: (r) => r.soundRules, then: [], refuse: { id: 'none' } },
   clearSwitch: {
     give: { box: 'multi-effects', switch: 'switch-a', bank: 0 },
     see: (r) => r.switchPlan,

@@ -1,7 +1,7 @@
 // One call of each named edit with what it changes, and one that is refused: the parts that the cases share.
 import { fourCable } from './build';
 import { applyEdit, type SingleEdit } from '../edits';
-import { makePlace, makeSound, type Rig } from '../model';
+import { makePlace, makeSound, type Rig, type SoundRule } from '../model';
 
 export const REST = { layer: 'rest' } as const;
 export const SOUND = { layer: 'sound', id: 'sound-1' } as const;
@@ -25,6 +25,16 @@ export const ACCEPTED = {
   reason: 'so',
   date: '2026-03-01',
 } as const;
+
+export const RULE: SoundRule = {
+  id: 'rule',
+  kind: 'never',
+  members: [
+    { box: 'fuzz', block: 'fuzz' },
+    { box: 'multi-effects', block: 'delay' },
+  ],
+  words: 'no fuzz into echoes',
+};
 
 /** The four-cable rig with one of everything an edit may be about. */
 export function rigForEdits(): Rig {
@@ -59,6 +69,7 @@ export function rigForEdits(): Rig {
         },
       },
     },
+    { edit: 'setRule', arguments: { rule: RULE } },
     { edit: 'startWalk', arguments: { walk: WALK } },
     { edit: 'tick', arguments: { walk: 'w', tick: TICK } },
     { edit: 'acceptFinding', arguments: { accepted: ACCEPTED } },

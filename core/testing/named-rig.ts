@@ -73,6 +73,7 @@ function withNames(rig: Rig): Loose {
       },
     },
     boxes,
+    soundRules: rig.soundRules.map((rule) => ({ ...rule, states: { 'fuzz/fuzz': 'on' } })),
     switchPlan: [
       ...rig.switchPlan,
       {

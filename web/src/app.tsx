@@ -66,6 +66,10 @@ const router = createBrowserRouter([
             path: 'sounds/presses',
             ...view(async () => (await import('./views/sounds/presses-view')).PressesScreen),
           },
+          {
+            path: 'sounds/rules',
+            ...view(async () => (await import('./views/sounds/rules-view')).RulesView),
+          },
           { path: 'cables', ...view(async () => (await import('./views/cables/cables-view')).CablesView) },
           { path: 'bench', ...view(async () => (await import('./views/bench/bench-view')).BenchView) },
           { path: 'sheet', ...view(async () => (await import('./views/sheet/sheet-view')).SheetView) },

@@ -74,6 +74,7 @@ import { ring } from './wire-ring';
 import { shut } from './wire-shut';
 import { silent } from './wire-silent';
 import { turned } from './wire-turned';
+import { soundRule } from './sound-rule';
 
 const BY_CODE: Readonly<Record<Code, Rule>> = {
   'SAFE-NOLOAD': noLoad,
@@ -150,6 +151,7 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'KNOB-DEAD': knobs,
   'SAFE-EARS': feedsApart.ears,
   'KNOB-REACH': feedsApart.reach,
+  'SOUND-RULE': soundRule,
   'HUM-BOTHENDS': openAtBoth,
   'HUM-ADRIFT': adrift,
   'HUM-LIFTWORSE': liftWorse,

@@ -43,6 +43,10 @@ const modelsFirst = (preamps: readonly Preamp[]): readonly Preamp[] => [
 export const twoPreamps = rule<Data>({
   code: 'MODEL-TWOPRE',
   reads: 'sound',
+  cause: 3,
+  // A rule of the rig's own about the same preamps says it once more.
+  covers: ({ parts }, other) =>
+    other.code === 'SOUND-RULE' && other.parts.some(({ id }) => parts.some((part) => part.id === id)),
   judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] =>
     distinct(
       traceIn(view).paths.flatMap((path): Found<Data>[] => {

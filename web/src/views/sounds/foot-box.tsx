@@ -30,7 +30,7 @@ function SwitchPlate({ box, slot, feet }: { box: FootBox; slot: FootSlot; feet: 
         onFocus={() => feet.stand(slot)}
         onClick={() => feet.press(slot)}
         onDoubleClick={() => slot.isFree && !isReadOnly && feet.write(slot, slot.text)}
-        className={`flex h-14 w-32 flex-col justify-between rounded-sm border px-2 py-1 text-left ${
+        className={`flex h-14 w-28 flex-col justify-between rounded-sm border px-2 py-1 text-left ${
           slot.isFree ? 'border-line bg-raised' : 'border-dashed border-hair bg-sheet'
         } ${isCalled ? 'border-2 border-ink' : ''}`}
       >

@@ -7,6 +7,7 @@ const PARTS = [
   { path: '/feet', name: 'Under the foot' },
   { path: '/presses', name: 'Presses' },
   { path: '/combinations', name: 'Combinations' },
+  { path: '/rules', name: 'Rules' },
 ] as const;
 
 /** The head of each part of the view, with the way to the others. */

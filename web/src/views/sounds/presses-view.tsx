@@ -81,7 +81,7 @@ export function PressesScreen() {
         </label>
       </SoundsHead>
       <div className="flex min-h-0 flex-1 flex-col overflow-auto lg:flex-row lg:overflow-hidden">
-        <section aria-label="Changes" className="min-w-0 flex-1 bg-sheet lg:overflow-auto">
+        <section aria-label="Changes" className="min-w-0 bg-sheet lg:flex-1 lg:overflow-auto">
           <Songs songs={value.songs} />
           <ol>
             {changes.map((change) => (
