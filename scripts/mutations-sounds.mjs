@@ -1,6 +1,48 @@
 // Spoils of what is found of hum, of earths between outlets, and of the table of sounds, for mutate.mjs.
 export const SOUND_MUTATIONS = [
   {
+    what: 'presses: a switch works in every bank',
+    file: 'core/control/presses.ts',
+    from: 'if (move.in !== null && state[move.in] !== move.bank) return null;',
+    to: '',
+    suites: ['core/control/presses'],
+  },
+  {
+    what: 'presses: what is right already may be lost on the way',
+    file: 'core/control/presses.ts',
+    from: 'can || start[at] === want',
+    to: 'can',
+    suites: ['core/control/presses'],
+  },
+  {
+    what: 'presses: a call gives an amplifier what its relays cannot',
+    file: 'core/control/machine.ts',
+    from: "allowed === null || allowed.has(values[want] ?? '')",
+    to: 'allowed !== undefined',
+    suites: ['core/control'],
+  },
+  {
+    what: 'presses: the ring of a lead is carried by a mono plug',
+    file: 'core/control/contacts.ts',
+    from: "far && (at.pole === 'tip' || takesRing(lead))",
+    to: 'far',
+    suites: ['core/control'],
+  },
+  {
+    what: 'presses: the first plan that has room is the proposal',
+    file: 'core/control/propose.ts',
+    from: 'one.cost < best.cost ? one : best',
+    to: 'best',
+    suites: ['core/control/propose'],
+  },
+  {
+    what: 'rules: what is on beside the way counts',
+    file: 'core/control/rules.ts',
+    from: 'work.has(key) && (',
+    to: '(work.has(key) || states[key] === undefined) && (',
+    suites: ['core/control/rules'],
+  },
+  {
     what: 'found hum: what the pickup hides is told',
     file: 'core/hum/along.ts',
     from: 'underDb < limitDb && humDbu > pickupDbu - HEARD_DB',

@@ -111,6 +111,17 @@ const shots = [
   { name: 'cables', act: go('Cables') },
   { name: 'sounds', act: go('Sounds') },
   {
+    name: 'feet',
+    act: async (page) => {
+      await go('Sounds')(page);
+      await page.getByRole('link', { name: 'Under the foot' }).click();
+      await page.getByRole('gridcell', { name: /^Multi-effects B/ }).click();
+      await page.getByRole('button', { name: 'Propose what they do' }).click();
+      await page.getByRole('button', { name: /^Take/ }).waitFor();
+      await page.waitForTimeout(400);
+    },
+  },
+  {
     name: 'bench',
     act: async (page) => {
       await directNight(page);
@@ -130,7 +141,6 @@ const shots = [
     },
   },
   { name: 'map-tablet', size: [820, 1180], act: directNight },
-  { name: 'route-phone', size: [390, 844], theme: 'dark' },
 ];
 
 /** What the command line writes of the demo, as pictures: a sheet of labels, the card on a phone in the dark. */

@@ -10,6 +10,8 @@ const switchOut = (id: string, label: string): JackInput => ({
   carries: 'switch',
   connector: 'trs-635',
   ground: 'none',
+  // One relay a jack: it is on the tip.
+  tip: 'either',
 });
 
 const without = (jacks: readonly JackInput[], more: Partial<KindParts> = {}): KindParts => ({

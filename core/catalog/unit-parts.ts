@@ -38,6 +38,7 @@ export const relay = (n: number): JackInput => ({
   carries: 'switch',
   connector: 'trs-635',
   ground: 'none',
+  tip: 'either',
 });
 
 /** Switches whose acts the rig says; with several banks also those that go from one to the next, and the time of echoes. */

@@ -80,6 +80,12 @@ const whyOf = ({ box, footSwitch, calls }: Move, call: Move | undefined): string
     : `by own switch, ${call.box.name} does not reach that far`;
 };
 
+const MOST_NAMES = 6;
+const shortened = (names: readonly string[]): readonly string[] =>
+  names.length <= MOST_NAMES
+    ? names
+    : [...names.slice(0, MOST_NAMES - 1), `${names.length - MOST_NAMES + 1} more`];
+
 /** Why once is not enough: the boxes that need more, by their reason. */
 function whysOf(presses: readonly Move[]): readonly string[] {
   const call = presses.find((move) => move.calls !== null);
@@ -91,7 +97,7 @@ function whysOf(presses: readonly Move[]): readonly string[] {
       const names = reasons.get(reason) ?? [];
       reasons.set(reason, names.includes(move.box.name) ? names : [...names, move.box.name]);
     }
-  return [...reasons].map(([reason, names]) => `${inWords(names)}: ${reason}`);
+  return [...reasons].map(([reason, names]) => `${inWords(shortened(names))}: ${reason}`);
 }
 
 /** What hands do to the guitar between two sounds. */

@@ -177,7 +177,8 @@ export const machineOf = derive(OF, (of, plan: readonly Assignment[]): Machine =
     things: works.things,
     sizes: works.sizes,
     wants: works.wants,
-    moves: [...works.moves, ...free],
+    // Of ways that are as short a call comes first: it is right from wherever the foot comes.
+    moves: [...free, ...works.moves],
     banks: of.sounds.map(({ id }) => {
       const own = new Map<number, number>();
       for (const move of free)

@@ -1,7 +1,7 @@
 // Presses against brute force on small rigs; what reaches over MIDI, relays and the control link; what is left to hands.
 import fc from 'fast-check';
 import { describe, expect, test } from '@jest/globals';
-import type { Assignment, Rig } from '../model';
+import type { Assignment, Rig, SwitchAct } from '../model';
 import { build, edited, plugged } from '../testing/build';
 import {
   anyBoard,
@@ -49,6 +49,31 @@ describe('from sound to sound', () => {
     expect(told(walksOf(of(rig), plan)[0]![1]!)[0]).toEqual(['FOUR BANK ▼', 'FOUR 1']);
   });
 
+  test('of calls that come to the same the one of the sound itself is told', () => {
+    const plan = ['s0', 's1', 's2'].map((id, i) => slot('four-loop-switcher', `switch-${i + 1}`, call(id)));
+    const rig = stand(stand(board(), 's1', { 'four-loop-switcher/loop-1': 'on' }), 's2', {
+      'four-loop-switcher/loop-1': 'on',
+    });
+    const walks = walksOf(of(rig), plan);
+    expect([told(walks[0]![1]!)[0], told(walks[0]![2]!)[0]]).toEqual([['FOUR 2'], ['FOUR 3']]);
+  });
+
+  test('what is right already and no switch can give back is not lost for a shorter way', () => {
+    const loops = ['four-loop-switcher/loop-1', 'four-loop-switcher/loop-2'] as const;
+    const [one, two] = loops;
+    const rig = [
+      { [one]: 'on', [two]: 'off' },
+      { [one]: 'off', [two]: 'on' },
+      { [one]: 'on', [two]: 'on' },
+    ].reduce((r, states, i) => stand(r, `s${i}`, states), board());
+    const step: SwitchAct = { type: 'steps', blocks: [{ box: 'four-loop-switcher', block: 'loop-2' }] };
+    const plan = [
+      slot('four-loop-switcher', 'switch-1', call('s1')),
+      slot('four-loop-switcher', 'switch-2', step),
+    ];
+    expect(told(walksOf(of(rig), plan)[0]![2]!)).toEqual([['FOUR 2'], []]);
+  });
+
   test('what is stepped together takes one press; by itself two', () => {
     const rig = stand(board(), 's1', {
       'four-loop-switcher/loop-1': 'on',
@@ -90,6 +115,27 @@ describe('what a call reaches', () => {
     expect(told(walksOf(of(rig), plan)[0]![1]!)).toEqual([['MIDI 2'], []]);
   });
 
+  test('by one contact two channels of four; the others are left to hands', () => {
+    const base = withSounds(
+      plugged(
+        build('guitar, midi footswitch, relay footswitch, four-channel head, cab 16'),
+        'midi-footswitch/midi-out : relay-footswitch/midi-in',
+        'relay-footswitch/relay-1 / four-channel-head/foot',
+      ),
+      'Clean',
+      'Crunch',
+      'Lead',
+    );
+    const rig = ['clean', 'crunch', 'lead'].reduce(
+      (r, channel, i) => stand(r, `s${i}`, { 'four-channel-head/preamp': channel }),
+      base,
+    );
+    const calls = ['s0', 's1', 's2'].map((id, i) => slot('midi-footswitch', `switch-${i + 1}`, call(id)));
+    const walks = walksOf(of(rig), calls);
+    expect(told(walks[0]![1]!)).toEqual([['MIDI 2'], []]);
+    expect(told(walks[0]![2]!)[1]).toEqual(['four-channel-head/preamp']);
+  });
+
   test('without the relay lead the channel is the foot’s at the relay box no more: it is left to hands', () => {
     const whole = stand(stand(midi(), 's0', { 'midi-delay/delay': 'off' }), 's1', lead);
     const lost = whole.leads.find(({ to }) => to.at.some(({ jack }) => jack === 'foot'))!;
@@ -113,6 +159,12 @@ describe('linked switchers', () => {
             [`FOUR ${to + 1}`],
             0,
           ]);
+  });
+
+  test('by a mono lead the ring is not carried: both at once is for the selector’s own switch', () => {
+    const walks = walksIn(of(linkedStage('four-loop-switcher/control > amp-selector/remote')));
+    expect(told(walks[0]![1]!)[0]).toEqual(['FOUR 2']);
+    expect(told(walks[0]![2]!)[0]).toContain('AMP Selector');
   });
 
   test('without it the selector takes a press or two of its own', () => {

@@ -177,6 +177,22 @@ export function fromSound(machine: Machine, gang: Gang, from: number): readonly 
   });
 }
 
+/** Of calls that put the same, the one that is named after the sound that is wanted. */
+function namedAfter(moves: readonly Move[], sound: string, all: readonly Move[]): readonly Move[] {
+  const putsOf = ({ puts }: Move) => puts.join(' ');
+  return moves.map((move) =>
+    move.calls === null || move.calls === sound
+      ? move
+      : (all.find(
+          (one) =>
+            one.calls === sound &&
+            one.box === move.box &&
+            one.bank === move.bank &&
+            putsOf(one) === putsOf(move),
+        ) ?? move),
+  );
+}
+
 const thingOf = ({ key, box, name, kind, block, values }: Wanted): Thing => ({
   key,
   box,
@@ -204,7 +220,11 @@ export const walksOf = derive(
         const calls = (moves: readonly Move[]) => moves.some((move) => move.calls !== null);
         const inOrder = [...found].sort((a, b) => Number(calls(b.moves)) - Number(calls(a.moves)));
         return {
-          presses: inOrder.flatMap(({ moves }) => moves),
+          presses: namedAfter(
+            inOrder.flatMap(({ moves }) => moves),
+            of.sounds[to]?.id ?? '',
+            machine.moves,
+          ),
           byHand: found.flatMap(({ left }) =>
             left.flatMap((cell) => {
               const thing = machine.things[cell];

@@ -7,7 +7,7 @@ import { goFocus, onCloseAutoFocus } from '../parts/focus';
 import { SEVERITY_TEXT } from '../parts/severity';
 import { useOpen } from '../rig/use-open';
 import { useAnalysis } from '../worker/use-analysis';
-import { VIEWS } from './views';
+import { SOUND_PARTS, VIEWS } from './views';
 
 const row =
   'flex min-h-8 cursor-pointer items-baseline justify-between gap-4 rounded px-2 py-1 text-sm data-[selected=true]:bg-select-tint';
@@ -136,7 +136,10 @@ export function Palette({ onClose }: { onClose: () => void }) {
                     </Command.Item>
                   ))
                 : null}
-              {VIEWS.map((view) => (
+              {[
+                ...VIEWS,
+                ...SOUND_PARTS.slice(1).map(({ path, name }) => ({ path: `sounds${path}`, name })),
+              ].map((view) => (
                 <Command.Item
                   key={view.path}
                   value={`${view.name}|view`}

@@ -8,3 +8,12 @@ export const VIEWS = [
   { path: 'bench', name: 'Bench' },
   { path: 'sheet', name: 'Sheet' },
 ] as const;
+
+/** The parts of the view Sounds, behind its path. */
+export const SOUND_PARTS = [
+  { path: '', name: 'Table' },
+  { path: '/feet', name: 'Under the foot' },
+  { path: '/presses', name: 'Presses' },
+  { path: '/combinations', name: 'Combinations' },
+  { path: '/rules', name: 'Rules' },
+] as const;

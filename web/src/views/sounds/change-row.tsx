@@ -47,11 +47,13 @@ export function ChangeRow({ change, from, to }: { change: Change; from: string; 
       >
         {n}
       </span>
-      <div className="w-56 shrink-0 text-sm leading-7">
-        {from} → <b>{to}</b>
-        {change.times > 1 ? <span className="text-xs text-muted"> {change.times} times</span> : null}
+      <div className="flex min-w-0 flex-1 flex-col gap-x-3 md:flex-row">
+        <div className="shrink-0 text-sm leading-7 md:w-56">
+          {from} → <b>{to}</b>
+          {change.times > 1 ? <span className="text-xs text-muted"> {change.times} times</span> : null}
+        </div>
+        <ChangeFacts change={change} />
       </div>
-      <ChangeFacts change={change} />
     </li>
   );
 }

@@ -67,11 +67,11 @@ export function FeetView() {
           {refused}
         </p>
       )}
-      <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
+      <div className="flex min-h-0 flex-1 flex-col overflow-auto bg-sheet lg:flex-row lg:overflow-hidden">
         <div
           role="grid"
           aria-label="Switches"
-          className="min-h-0 min-w-0 flex-1 overflow-auto bg-sheet"
+          className="min-w-0 bg-sheet lg:min-h-0 lg:flex-1 lg:overflow-auto"
           onKeyDown={(event) => onKey(feet, event)}
         >
           {boxes.map((one) => (one.hasFree ? <FootBoxRows key={one.id} box={one} feet={feet} /> : null))}

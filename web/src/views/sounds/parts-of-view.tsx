@@ -1,14 +1,7 @@
 import type { ReactNode } from 'react';
 import { NavLink } from 'react-router';
+import { SOUND_PARTS } from '../../shell/views';
 import { useOpen } from '../../rig/use-open';
-
-const PARTS = [
-  { path: '', name: 'Table' },
-  { path: '/feet', name: 'Under the foot' },
-  { path: '/presses', name: 'Presses' },
-  { path: '/combinations', name: 'Combinations' },
-  { path: '/rules', name: 'Rules' },
-] as const;
 
 /** The head of each part of the view, with the way to the others. */
 export function SoundsHead({
@@ -24,7 +17,7 @@ export function SoundsHead({
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-b border-line bg-ground px-4 py-1.5">
       <nav aria-label="Parts of Sounds" className="flex">
-        {PARTS.map(({ path, name }) => (
+        {SOUND_PARTS.map(({ path, name }) => (
           <NavLink
             key={path}
             to={`/rig/${rig.id}/sounds${path}`}

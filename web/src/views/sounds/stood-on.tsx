@@ -11,7 +11,7 @@ export function StoodOn({ feet }: { feet: Feet }) {
   return (
     <aside
       aria-label="Stood on"
-      className="w-full shrink-0 overflow-auto border-t border-hair bg-sheet px-4 py-3 text-sm lg:w-84 lg:border-t-0 lg:border-l"
+      className="w-full shrink-0 border-t border-hair bg-sheet px-4 py-3 text-sm lg:w-84 lg:overflow-auto lg:border-t-0 lg:border-l"
     >
       <div className="flex items-center gap-2">
         <h2 className="flex-1 font-semibold">Stood on</h2>
