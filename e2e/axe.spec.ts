@@ -111,6 +111,22 @@ test.describe('axe', () => {
     bench: 'Begin the walk',
     sheet: 'Everything off, masters down',
   };
+  const parts = {
+    feet: 'Each by its own switch',
+    presses: 'From each sound to each',
+    combinations: 'No switcher in this rig',
+    rules: 'The wiring and the sounds suggest',
+  };
+  test('the parts of Sounds', async ({ page }) => {
+    await importRig(page, readFileSync('demo/pit-chair.humrig.json', 'utf8'));
+    const rig = page.url().replace(/\/map.*$/, '');
+    for (const [part, text] of Object.entries(parts)) {
+      await page.goto(`${rig}/sounds/${part}`);
+      await expect(page.locator('main')).toContainText(text);
+      await audit(page, `${part}, demo`, true);
+    }
+  });
+
   test('the demo', async ({ page }) => {
     await importRig(page, readFileSync('demo/pit-chair.humrig.json', 'utf8'));
     for (const view of VIEWS) {

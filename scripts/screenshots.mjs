@@ -115,7 +115,7 @@ const shots = [
     act: async (page) => {
       await go('Sounds')(page);
       await page.getByRole('link', { name: 'Under the foot' }).click();
-      await page.getByRole('gridcell', { name: /^Multi-effects B/ }).click();
+      await page.getByRole('gridcell', { name: /^Multi-effects B, bank 1/ }).click();
       await page.getByRole('button', { name: 'Propose what they do' }).click();
       await page.getByRole('button', { name: /^Take/ }).waitFor();
       await page.waitForTimeout(400);

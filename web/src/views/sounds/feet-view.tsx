@@ -69,7 +69,7 @@ export function FeetView() {
       )}
       <div className="flex min-h-0 flex-1 flex-col overflow-auto bg-sheet lg:flex-row lg:overflow-hidden">
         <div
-          role="grid"
+          role="group"
           aria-label="Switches"
           className="min-w-0 bg-sheet lg:min-h-0 lg:flex-1 lg:overflow-auto"
           onKeyDown={(event) => onKey(feet, event)}

@@ -9,8 +9,8 @@ import type { Feet } from './use-feet';
 export const slotKey = ({ box, switch: sw, bank }: Pick<FootSlot, 'box' | 'switch' | 'bank'>): string =>
   `${box} ${sw} ${bank}`;
 
-const nameOf = (box: FootBox, { label, bank, text }: FootSlot): string =>
-  `${box.name} ${label}${box.hasBanks ? `, bank ${bank + 1}` : ''}: ${text === '' ? 'nothing' : text}`;
+const nameOf = (box: FootBox, { label, bank, text, isFree }: FootSlot): string =>
+  `${box.name} ${label}${isFree && box.hasBanks ? `, bank ${bank + 1}` : ''}: ${text === '' ? 'nothing' : text}`;
 
 /** One switch: its printed name, and what a press of it does. */
 function SwitchPlate({ box, slot, feet }: { box: FootBox; slot: FootSlot; feet: Feet }) {
@@ -90,7 +90,7 @@ export function FootBoxRows({ box, feet }: { box: FootBox; feet: Feet }) {
           Change its switches
         </Button>
       </div>
-      <div role="rowgroup" className="flex flex-col gap-1.5">
+      <div role="grid" aria-label={`What switches of ${box.name} do`} className="flex flex-col gap-1.5">
         {box.banks.map(({ bank, slots }) => (
           <div key={bank} role="row" className="flex flex-wrap items-center gap-1.5">
             {box.hasBanks ? (
@@ -105,13 +105,13 @@ export function FootBoxRows({ box, feet }: { box: FootBox; feet: Feet }) {
               ))}
           </div>
         ))}
-        {box.more > 0 ? (
-          <p className="text-xs text-muted">
-            {box.more} more {box.more === 1 ? 'bank' : 'banks'}, empty: the next one comes when this one is
-            used.
-          </p>
-        ) : null}
       </div>
+      {box.more > 0 ? (
+        <p className="text-xs text-muted">
+          {box.more} more {box.more === 1 ? 'bank' : 'banks'}, empty: the next one comes when this one is
+          used.
+        </p>
+      ) : null}
     </section>
   );
 }
@@ -130,23 +130,25 @@ export function FixedRow({ boxes, feet }: { boxes: readonly FootBox[]; feet: Fee
           </Button>
         ) : null}
       </div>
-      <div role="row" className="flex flex-wrap gap-1.5">
-        {boxes.flatMap((box) =>
-          box.banks.flatMap(({ slots }) =>
-            slots.map((slot) => (
-              <SwitchPlate
-                key={slotKey(slot)}
-                box={box}
-                slot={
-                  slots.length === 1
-                    ? { ...slot, label: box.tag }
-                    : { ...slot, label: `${box.tag} ${slot.label}` }
-                }
-                feet={feet}
-              />
-            )),
-          ),
-        )}
+      <div role="grid" aria-label="What single switches do">
+        <div role="row" className="flex flex-wrap gap-1.5">
+          {boxes.flatMap((box) =>
+            box.banks.flatMap(({ slots }) =>
+              slots.map((slot) => (
+                <SwitchPlate
+                  key={slotKey(slot)}
+                  box={box}
+                  slot={
+                    slots.length === 1
+                      ? { ...slot, label: box.tag }
+                      : { ...slot, label: `${box.tag} ${slot.label}` }
+                  }
+                  feet={feet}
+                />
+              )),
+            ),
+          )}
+        </div>
       </div>
     </section>
   );
