@@ -4,6 +4,7 @@ import { inWords } from '../../units';
 import { blockPart, type Found } from '../finding';
 import { switchTo } from '../hung';
 import { rule } from '../rule';
+import { preampsAtOdds } from './model-twopre';
 
 type Data = {
   readonly kind: SoundRule['kind'];
@@ -25,14 +26,16 @@ const partsOf = (view: Parameters<typeof boxOf>[0], keys: readonly string[]) =>
 export const soundRule = rule<Data>({
   code: 'SOUND-RULE',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound', 'soundRules'], (view): readonly Found<Data>[] =>
-    view.soundRules.flatMap((one): Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'sound', 'soundRules'], (view): readonly Found<Data>[] => {
+    const told = new Set(preampsAtOdds(view).flatMap(({ parts }) => parts.map(({ id }) => id)));
+    return view.soundRules.flatMap((one): Found<Data>[] => {
       const { isKept, on, off } = judgeRule(view, one);
-      if (isKept) return [];
+      // Two preamps, or none, have a line of their own.
+      if (isKept || (one.kind === 'one' && [...on, ...off].every((key) => told.has(key)))) return [];
       const parts = partsOf(view, on.length > 0 ? on : off).map(({ box, block }) => blockPart(box, block));
       return [{ severity: 'caution', parts, data: { kind: one.kind, words: one.words, on, off } }];
-    }),
-  ),
+    });
+  }),
   words: ({ data }, say) => {
     const names = (keys: readonly string[]) => inWords(keys.map((key) => say.block(key)));
     const { kind, words, on, off } = data;

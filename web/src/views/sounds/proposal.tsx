@@ -24,7 +24,7 @@ export function ProposalLine({ onLeave }: { onLeave: () => void }) {
           <p>There is no free switch in this rig: a box with switches of its own comes first.</p>
         ) : (
           <>
-            <p>
+            <p className="min-w-0">
               <b>{count(known.then.total, 'press', 'presses')}</b> over the{' '}
               {known.then.isOfSongs ? 'set' : 'sounds as listed'}, today {totalWords(known.now)}. Then{' '}
               {setWords(known.then)}.
@@ -39,21 +39,22 @@ export function ProposalLine({ onLeave }: { onLeave: () => void }) {
       ) : (
         <p>Trying plans …</p>
       )}
-      <span className="flex-1" />
-      {known && known.plan.length > 0 ? (
-        <Button
-          look="strong"
-          autoFocus
-          disabled={readOnly !== null}
-          onClick={() => {
-            session.commit({ edit: 'setSwitchPlan', arguments: { plan: known.plan } });
-            onLeave();
-          }}
-        >
-          {isSame ? 'Take it all the same' : 'Take this plan'}
-        </Button>
-      ) : null}
-      <Button onClick={onLeave}>Leave as it is</Button>
+      <span className="ml-auto flex gap-2">
+        {known && known.plan.length > 0 ? (
+          <Button
+            look="strong"
+            autoFocus
+            disabled={readOnly !== null}
+            onClick={() => {
+              session.commit({ edit: 'setSwitchPlan', arguments: { plan: known.plan } });
+              onLeave();
+            }}
+          >
+            {isSame ? 'Take it all the same' : 'Take this plan'}
+          </Button>
+        ) : null}
+        <Button onClick={onLeave}>Leave as it is</Button>
+      </span>
     </section>
   );
 }
