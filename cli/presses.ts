@@ -4,6 +4,7 @@ import {
   proposeSwitches,
   setWords,
   totalWords,
+  worstFirst,
   type Change,
   type PressesView,
 } from '../core/control';
@@ -12,9 +13,6 @@ import { writeRig } from '../core/file';
 import { boxOf, inNight, switchesOf, type Rig } from '../core/model';
 import { count } from '../core/units';
 import { rigOf, soundOf, variantOf, write, type Call } from './input';
-
-const worst = (a: Change, b: Change) =>
-  b.presses.length + 100 * b.byHand.length - (a.presses.length + 100 * a.byHand.length);
 
 function printChange(call: Call, { sounds }: PressesView, change: Change) {
   const { from, to, presses, why, byHand, between } = change;
@@ -83,7 +81,7 @@ export function pressesCommand(call: Call): number {
     });
     return 0;
   }
-  for (const change of [...changes].sort(worst)) printChange(call, view, change);
+  for (const change of worstFirst(changes)) printChange(call, view, change);
   call.print(`${count(view.total, 'press', 'presses')} over the set. ${setWords(view)}`);
   return 0;
 }

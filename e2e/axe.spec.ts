@@ -78,7 +78,7 @@ async function open(page: Page, view: (typeof VIEWS)[number], ready: string | Re
 
 test.describe('axe', () => {
   test.describe.configure({ mode: 'parallel' });
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
 
   test('an empty rig, and the shelf', async ({ page }) => {
     await page.goto('/shelf');

@@ -46,7 +46,7 @@ async function openDemo(page: Page, view: string) {
 }
 async function saved(page: Page, press: () => Promise<void>, file: string) {
   // The press is fetched and set up on the first one.
-  const download = page.waitForEvent('download', { timeout: 25_000 });
+  const download = page.waitForEvent('download', { timeout: 90_000 });
   await press();
   await (await download).saveAs(file);
 }

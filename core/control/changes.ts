@@ -1,10 +1,10 @@
 // Changes of sound, told: what is pressed, why once is not enough, what is left to hands and what is heard meanwhile.
-import { derive, guitarOf, switchesOf, type Reads } from '../model';
+import { blockWords, derive, guitarOf, switchesOf, type Reads } from '../model';
 import { count, inWords } from '../units';
 import { betweenSounds, type Between } from './between';
 import { machineOf, type Machine, type Move } from './machine';
 import { followings, moved, standingIn, valuesIn, walksIn, type State } from './presses';
-import { valueName, type Thing } from './things';
+import { valueName, type Thing, type Wanted } from './things';
 
 /** A press in words. */
 export type PressLine = {
@@ -34,8 +34,7 @@ export type Change = {
 type ForChanges = Reads<'boxes' | 'leads' | 'variant' | 'sounds' | 'songs' | 'switchPlan'>;
 const OF = ['boxes', 'leads', 'variant', 'sounds', 'songs', 'switchPlan'] as const;
 
-export const thingName = ({ box, name, kind }: Thing): string =>
-  kind === 'block' && box.blocks.length === 1 ? box.name : `${name} of ${box.name}`;
+export const thingName = ({ box, name }: Thing): string => blockWords(box, { name });
 
 /** What a press changes, thing by thing. */
 function changed(before: ReadonlyMap<Thing, string>, after: ReadonlyMap<Thing, string>): readonly string[] {
@@ -134,20 +133,22 @@ export function changeOf(of: ForChanges, from: number, to: number, times = 0): C
     why: whysOf(walk.presses),
     byHand: [
       ...guitars(of, from, to),
-      ...walk.byHand.map((thing) => `${thingName(thing)}: ${wantedName(thing, of, to)}`),
+      ...walk.byHand.map((thing) => `${thingName(thing)}: ${wantedName(thing, to)}`),
     ],
     between: betweenSounds(of, was, will, halves.slice(0, -1)),
     isShortest: walk.isShortest,
   };
 }
 
-function wantedName(thing: Thing, of: ForChanges, to: number): string {
-  const machine = machineOf(of, of.switchPlan);
-  const cell = machine.things.findIndex(({ key }) => key === thing.key);
-  const value = thing.values[machine.wants[to]?.[cell] ?? -1];
-  if (value === undefined) return 'as before';
+function wantedName(thing: Wanted, to: number): string {
+  const value = thing.wants[to] ?? null;
+  if (value === null) return 'as before';
   return thing.kind === 'setting' ? 'set as in the sound' : valueName(thing, value);
 }
+
+/** What leaves most to hands, then what takes most presses, first. */
+export const worstFirst = (changes: readonly Change[]): readonly Change[] =>
+  [...changes].sort((a, b) => b.byHand.length - a.byHand.length || b.presses.length - a.presses.length);
 
 export type PressesView = {
   readonly sounds: readonly { readonly id: string; readonly name: string }[];

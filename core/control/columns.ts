@@ -4,6 +4,7 @@ import {
   sources,
   plugsAt,
   boxOf,
+  isSwitched,
   type Block,
   type Box,
   type Reads,
@@ -11,6 +12,7 @@ import {
 } from '../model';
 import { inOrder } from '../lengths';
 import { traceIn } from '../signal';
+import { takesMidi } from './reach';
 
 /** What a column of the table sets. */
 export type Column = {
@@ -38,12 +40,6 @@ export type ForTable = Reads<'boxes' | 'leads' | 'variant' | 'sounds'>;
 
 /** Blocks that ring on when they are switched off. */
 const RINGS: readonly Block['category'][] = ['delay', 'reverb', 'looper'];
-
-const isSwitched = ({ states, twinOf }: Block): boolean => states.length > 1 && twinOf === undefined;
-
-const takesMidi = (box: Box): boolean =>
-  box.midi !== undefined ||
-  box.jacks.some(({ carries, direction }) => carries === 'midi' && direction !== 'out');
 
 /** The jack by which an expression pedal moves something. */
 const expressionOut = ({ jacks }: Box) =>

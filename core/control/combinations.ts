@@ -1,5 +1,5 @@
 // Combinations of switchers: the few that are wanted of all there are, as the table to store.
-import { derive, switchesOf, type Block, type Box, type Reads } from '../model';
+import { derive, isSwitched, switchesOf, type Block, type Box, type Reads } from '../model';
 import { leadersIn } from './propose';
 import { reachOf } from './reach';
 import { thingsIn, valueName, type Wanted } from './things';
@@ -42,10 +42,8 @@ export type Combinations = {
 const SWITCHING: readonly Block['role'][] = ['loop', 'split', 'merge', 'buffer', 'mute'];
 const SENDS: readonly Block['role'][] = ['loop', 'split', 'merge'];
 
-const isSwitched = ({ states, twinOf }: Block): boolean => states.length > 1 && twinOf === undefined;
-
 /** Loop switchers and selectors: all that can be switched in them sends the signal one way or another. */
-export const isSwitcher = ({ blocks }: Box): boolean => {
+const isSwitcher = ({ blocks }: Box): boolean => {
   const switched = blocks.filter(isSwitched);
   return (
     switched.some(({ role }) => SENDS.includes(role)) &&

@@ -72,11 +72,12 @@ describe('written and read', () => {
   });
 
   test('banks that are used and the next one are shown, fixed switches by what they do', () => {
-    const [first, ...others] = underFoot(of(rig()), false);
+    const [first, ...others] = underFoot(of(rig()), 1);
     expect([first!.id, first!.banks.length, first!.more]).toEqual([SWITCHER, 3, 5]);
     expect(first!.banks[1]!.slots[1]).toMatchObject({ label: '2', text: 'Two', calls: 's1', isFree: true });
     expect(others.map(({ id }) => id)).toEqual(expect.arrayContaining(['fuzz', 'overdrive']));
-    expect(underFoot(of(rig()), true)[0]!.banks).toHaveLength(8);
+    expect(underFoot(of(rig()), 3)[0]!.banks).toHaveLength(5);
+    expect(underFoot(of(rig()), 30)[0]!.banks).toHaveLength(8);
   });
 });
 

@@ -8,7 +8,7 @@ export type Walk = {
   /** One after the other; none: nothing is to be pressed. */
   readonly presses: readonly Move[];
   /** What no switch under a foot changes as the sound wants it: it is left to hands. */
-  readonly byHand: readonly Thing[];
+  readonly byHand: readonly Wanted[];
   /** No other way has fewer; false: not everything could be looked at. */
   readonly isShortest: boolean;
 };
@@ -193,15 +193,6 @@ function namedAfter(moves: readonly Move[], sound: string, all: readonly Move[])
   );
 }
 
-const thingOf = ({ key, box, name, kind, block, values }: Wanted): Thing => ({
-  key,
-  box,
-  name,
-  kind,
-  block,
-  values,
-});
-
 const OF = ['boxes', 'leads', 'variant', 'sounds'] as const;
 
 /** From every sound to every sound, by their places: `walks[from][to]`. Calls come first, single switches after. */
@@ -225,12 +216,7 @@ export const walksOf = derive(
             of.sounds[to]?.id ?? '',
             machine.moves,
           ),
-          byHand: found.flatMap(({ left }) =>
-            left.flatMap((cell) => {
-              const thing = machine.things[cell];
-              return thing ? [thingOf(thing)] : [];
-            }),
-          ),
+          byHand: found.flatMap(({ left }) => left.flatMap((cell) => machine.things[cell] ?? [])),
           isShortest: found.every(({ isShortest }) => isShortest),
         };
       });

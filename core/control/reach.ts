@@ -8,10 +8,12 @@ export type Wired = Reads<'boxes' | 'leads' | 'variant'>;
 const sends = ({ carries, direction }: Jack): boolean => carries === 'midi' && direction !== 'in';
 const hears = ({ carries, direction }: Jack): boolean => carries === 'midi' && direction !== 'out';
 
+/** Can a box be called by program? */
+export const takesMidi = (box: Box): boolean => box.midi !== undefined || box.jacks.some(hears);
+
 /** Has a box presets that can be called? */
-export const remembers = (box: Box): boolean =>
-  box.midi !== undefined ||
-  box.jacks.some(hears) ||
+const remembers = (box: Box): boolean =>
+  takesMidi(box) ||
   box.blocks.some(({ switchedBy }) => switchedBy === 'preset') ||
   freeSwitches(box).length > 0;
 

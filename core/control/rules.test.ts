@@ -80,7 +80,7 @@ describe('in every sound', () => {
         {
           sound: 's2',
           name: 'Both',
-          how: 'Digital delay, Power stage of Combo and Power stage of Combo 2 at once',
+          how: 'Delay of Digital delay, Power stage of Combo and Power stage of Combo 2 at once',
         },
       ],
     ]);
@@ -170,7 +170,7 @@ describe('proposed', () => {
     const lines = proposedRules(of(two));
     expect(lines.map(({ words }) => words)).toEqual([
       'exactly one of Amp model of Multi-effects and Preamp of Combo',
-      'Digital delay and Digital delay 2 together',
+      'Delay of Digital delay and Delay of Digital delay 2 together',
     ]);
     expect(lines[0]!.broken.map(({ name, how }) => [name, how])).toEqual([
       ['Two', 'Amp model of Multi-effects and Preamp of Combo at once'],

@@ -1,7 +1,7 @@
 // Rules for sounds: what goes together and what must not, checked in each.
 import {
-  blockIn,
-  boxOf,
+  blockAt,
+  blockWords,
   derive,
   freshId,
   isPreamp,
@@ -62,16 +62,9 @@ export function memberName(
   { states = {} }: Pick<SoundRule, 'states'>,
   key: string,
 ): string {
-  const [boxId = '', blockId] = key.split('/');
-  const box = boxOf(of, boxId);
-  const block = blockIn(box, blockId);
-  const name =
-    !box || !block
-      ? key
-      : box.blocks.length === 1 || block.name === box.name
-        ? box.name
-        : `${block.name} of ${box.name}`;
-  const state = block?.states.find(({ id }) => id === states[key]);
+  const at = blockAt(of, key);
+  const name = at ? blockWords(at.box, at.block) : key;
+  const state = at?.block.states.find(({ id }) => id === states[key]);
   return state ? `${name} on ${state.name}` : name;
 }
 

@@ -1,5 +1,5 @@
 // What can be switched between sounds, and what each sound wants of it.
-import { derive, type Block, type Box, type Reads } from '../model';
+import { derive, isSwitched, type Block, type Box, type Reads } from '../model';
 import { statesIn } from '../signal';
 
 /** One thing that may be otherwise in another sound. */
@@ -33,17 +33,15 @@ function thingsOf(of: ForThings, box: Box): readonly Said[] {
   const states = of.sounds.map((sound) => statesIn({ ...of, sound }));
   const key = (what: string) => `${box.id}/${what}`;
   return [
-    ...box.blocks
-      .filter(({ states: own, twinOf }) => own.length > 1 && twinOf === undefined)
-      .map((block): Said => ({
-        key: key(block.id),
-        box,
-        name: block.name,
-        kind: 'block',
-        block,
-        values: block.states.map(({ id }) => id),
-        wants: states.map(({ blockState }) => blockState(box, block).state.id),
-      })),
+    ...box.blocks.filter(isSwitched).map((block): Said => ({
+      key: key(block.id),
+      box,
+      name: block.name,
+      kind: 'block',
+      block,
+      values: block.states.map(({ id }) => id),
+      wants: states.map(({ blockState }) => blockState(box, block).state.id),
+    })),
     {
       key: key('*wiring'),
       box,

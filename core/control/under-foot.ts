@@ -6,7 +6,6 @@ import {
   derive,
   freshId,
   switchesOf,
-  type Assignment,
   type Box,
   type FootSwitch,
   type Reads,
@@ -19,6 +18,9 @@ import { contactsFrom } from './contacts';
 import { reachOf } from './reach';
 
 type ForFeet = Reads<'boxes' | 'leads' | 'variant' | 'sounds' | 'switchPlan'>;
+
+/** A switch in a bank as one text, its box first. */
+export const slotKey = ({ box, switch: sw, bank }: Slot): string => `${box} ${sw} ${bank}`;
 
 /** A switch in a bank, with what it does there. */
 export type FootSlot = Slot & {
@@ -141,7 +143,7 @@ export function slotEdit(
   act: SwitchAct | null,
 ): SingleEdit {
   if (!act) return { edit: 'clearSwitch', arguments: { box, switch: sw, bank } };
-  const old = switchPlan.find((one) => one.box === box && one.switch === sw && one.bank === bank);
+  const old = switchPlan.find((one) => slotKey(one) === slotKey({ box, switch: sw, bank }));
   const id = old?.id ?? freshId('slot', new Set(switchPlan.map((one) => one.id)));
   return { edit: 'assignSwitch', arguments: { assignment: { id, box, switch: sw, bank, act } } };
 }
@@ -149,7 +151,7 @@ export function slotEdit(
 function slotOf(of: ForFeet, box: Box, footSwitch: FootSwitch, bank: number): FootSlot {
   const isFree = footSwitch.does === 'free';
   const own = of.switchPlan.find(
-    (one: Assignment) => one.box === box.id && one.switch === footSwitch.id && one.bank === bank,
+    (one) => slotKey(one) === slotKey({ box: box.id, switch: footSwitch.id, bank }),
   );
   return {
     box: box.id,
@@ -166,16 +168,16 @@ const OF = ['boxes', 'leads', 'variant', 'sounds', 'switchPlan', 'stage'] as con
 
 /**
  * Every box with switches, those that call sounds first, in the order of the rig.
- * @param isWhole with every bank; else those that are used and the next one
+ * @param more so many empty banks behind those that are used
  */
-export const underFoot = derive(OF, (of, isWhole: boolean): readonly FootBox[] =>
+export const underFoot = derive(OF, (of, more: number): readonly FootBox[] =>
   of.boxes
     .flatMap((box): FootBox[] => {
       const switches = switchesOf(box);
       if (switches.length === 0) return [];
       const hasFree = switches.some(({ does }) => does === 'free');
       const used = Math.max(0, ...of.switchPlan.flatMap((one) => (one.box === box.id ? [one.bank + 1] : [])));
-      const shown = isWhole ? bankCount(box) : Math.min(bankCount(box), hasFree ? used + 1 : 1);
+      const shown = Math.min(bankCount(box), hasFree ? used + more : 1);
       return [
         {
           id: box.id,

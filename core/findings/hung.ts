@@ -1,5 +1,5 @@
 // What hangs in loops, and switching it.
-import { blockIn, boxOf, type Block, type Box } from '../model';
+import { blockAt, blockIn, boxOf, type Block, type Box } from '../model';
 import {
   graphIn,
   isOn,
@@ -85,8 +85,6 @@ export const distinct = <D extends Data>(found: readonly Found<D>[]): readonly F
 
 /** @param model `box/block` */
 export function* modelOff(view: View, model: string): Generator<Cure> {
-  const [boxId, blockId] = model.split('/');
-  const box = boxOf(view, boxId);
-  const block = blockIn(box, blockId);
-  if (box && block?.states.some((state) => !isOn(state))) yield switchTo(view, box, block, 'off');
+  const at = blockAt(view, model);
+  if (at?.block.states.some((state) => !isOn(state))) yield switchTo(view, at.box, at.block, 'off');
 }

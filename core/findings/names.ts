@@ -1,4 +1,4 @@
-import { blockIn, boxOf, jackIn, leadOf, type Part, type Rig } from '../model';
+import { blockIn, blockWords, boxOf, jackIn, leadOf, type Part, type Rig } from '../model';
 
 /** What a part is called in a sentence: `SPK 16 Ω of Valve head`, `Loop 1 of Multi-effects`, `lead 12`. */
 export function partName(rig: Rig, part: Part): string {
@@ -8,8 +8,7 @@ export function partName(rig: Rig, part: Part): string {
   if (!box) return part.id;
   if (part.type === 'jack') return `${jackIn(box, inner)?.label ?? inner} of ${box.name}`;
   if (part.type === 'block') {
-    const block = blockIn(box, inner)?.name ?? inner;
-    return block === box.name ? box.name : `${block} of ${box.name}`;
+    return blockWords(box, blockIn(box, inner) ?? { name: inner });
   }
   return box.name;
 }

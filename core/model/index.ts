@@ -23,6 +23,7 @@ export { follow } from './follow';
 export { checkInvariants, checkOneBox } from './invariants';
 export { isKeyed, isPlain, keyOf, same, type Plain } from './keyed';
 export {
+  blockAt,
   blockIn,
   boxesById,
   boxOf,
@@ -82,7 +83,7 @@ export { jackSchema } from './schema-jack';
 export { boxSchema, modelSchema } from './schema-box';
 export { ITEMS, rigSchema } from './schema-rig';
 export { derive, everyNight, everySound, inNight, inSetting, type Reads, type Slices } from './slices';
-export { bankCount, freeSwitches, switchesOf } from './switches';
+export { bankCount, freeSwitches, isSwitched, switchesOf } from './switches';
 export {
   CONNECTORS,
   EFFECT_CATEGORIES,
@@ -110,4 +111,4 @@ export {
   type PlugAt,
   type Plugged,
 } from './wiring';
-export { endWords, endWordsLong, jackWords, shieldWords, titleWords } from './words';
+export { blockWords, endWords, endWordsLong, jackWords, shieldWords, titleWords } from './words';

@@ -33,6 +33,17 @@ export const blockIn = (box: Box | undefined, id: Id): Block | undefined => find
 export const jackOf = (rig: HasBoxes, ref: JackRef): Jack | undefined =>
   jackIn(boxOf(rig, ref.box), ref.jack);
 
+/** A block with the box that it is in, by `box/block`; undefined: the name leads nowhere. */
+export function blockAt(
+  rig: HasBoxes,
+  key: string,
+): { readonly box: Box; readonly block: Block } | undefined {
+  const [boxId, blockId] = key.split('/');
+  const box = boxOf(rig, boxId);
+  const block = blockIn(box, blockId);
+  return box && block ? { box, block } : undefined;
+}
+
 /** A jack with the box it is on. */
 export type JackEnd = { readonly box: Box; readonly jack: Jack };
 

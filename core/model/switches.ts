@@ -2,6 +2,9 @@
 import { weakly } from '../units';
 import type { Block, Box, FootSwitch } from './types';
 
+/** Has a block another state to go to? A double goes where its first goes. */
+export const isSwitched = ({ states, twinOf }: Block): boolean => states.length > 1 && twinOf === undefined;
+
 /** What has a switch of its own at the box as a rule; channels of an amplifier are switched at its panel. */
 const HAS_OWN: readonly Block['role'][] = [
   'effect',
@@ -27,10 +30,7 @@ export const switchesOf = weakly(
   (box: Box): readonly FootSwitch[] =>
     box.switches ??
     box.blocks
-      .filter(
-        ({ role, states, switchedBy, twinOf }) =>
-          switchedBy === 'hand' && states.length > 1 && twinOf === undefined && HAS_OWN.includes(role),
-      )
+      .filter((block) => block.switchedBy === 'hand' && isSwitched(block) && HAS_OWN.includes(block.role))
       .map(ofBlock),
 );
 

@@ -1,5 +1,5 @@
 import { boxOf, jackIn, jackOf } from './look-up';
-import type { JackRef, Lead, Rig } from './types';
+import type { Block, Box, JackRef, Lead, Rig } from './types';
 
 type HasBoxes = Pick<Rig, 'boxes'>;
 
@@ -12,6 +12,10 @@ export function jackWords(rig: HasBoxes, ref: JackRef): string {
   const label = jackIn(box, ref.jack)?.label ?? '';
   return `${box?.tag ?? ''} ${label}`.trim();
 }
+
+/** A block in a sentence: `Delay of Multi-effects`; a pedal by its name. */
+export const blockWords = (box: Pick<Box, 'name'>, block: Pick<Block, 'name'>): string =>
+  block.name === box.name ? box.name : `${block.name} of ${box.name}`;
 
 /** An end of a lead read out: `SEND 1 of Multi-effects`, or that it is loose. */
 export const endWordsLong = (rig: HasBoxes, refs: readonly JackRef[]): string =>

@@ -1,7 +1,7 @@
 // Whose preamp a sound goes through, and what is switched in it to go through another.
 import { actChains, placesOf } from '../chain';
 import type { EditGroup, SingleEdit } from '../edits';
-import { blockIn, boxOf, isPreamp, type Block, type Box, type Rig } from '../model';
+import { blockIn, blockWords, boxOf, isPreamp, type Block, type Box, type Rig } from '../model';
 import { soundName } from '../findings';
 import { isOn, resolve, settingsOf, trace } from '../signal';
 import { inWords } from '../units';
@@ -40,8 +40,7 @@ export function lostPreamps(rig: Rig, trial: Rig, variant: string | null): reado
   }
   return [...lost.values()].map(({ preamp: { box, block }, sounds }) => {
     const where = rig.sounds.length === 0 ? '' : ` in ${inWords(sounds.map((id) => soundName(rig, id)))}`;
-    const name = block.name === box.name ? box.name : `${block.name} of ${box.name}`;
-    return `${name} is not heard${where}`;
+    return `${blockWords(box, block)} is not heard${where}`;
   });
 }
 

@@ -1,4 +1,4 @@
-import { blockIn, boxOf, derive } from '../../model';
+import { blockAt, derive } from '../../model';
 import { traceIn, type ForSignal, type Path } from '../../signal';
 import { inWords } from '../../units';
 import { blockPart, type Found, type View } from '../finding';
@@ -51,10 +51,8 @@ export const preampsAtOdds = derive(['boxes', 'leads', 'variant', 'sound'], (vie
       if (told.every(({ real }) => real === null)) return [];
       const parts = told.flatMap(({ by, real }) =>
         [by, ...(real ? [real] : [])].flatMap((id) => {
-          const [boxId, blockId] = id.split('/');
-          const box = boxOf(view, boxId);
-          const block = blockIn(box, blockId);
-          return box && block ? [blockPart(box, block)] : [];
+          const at = blockAt(view, id);
+          return at ? [blockPart(at.box, at.block)] : [];
         }),
       );
       return [{ severity: 'caution', parts, data: { both: on.length > 1, preamps: told } }];
@@ -96,8 +94,6 @@ export const twoPreamps = rule<Data>({
 
 /** @param by `box/block` */
 function* switched(view: View, by: string, state: 'on' | 'off'): Generator<Cure> {
-  const [boxId, blockId] = by.split('/');
-  const box = boxOf(view, boxId);
-  const block = blockIn(box, blockId);
-  if (box && block?.states.some(({ id }) => id === state)) yield switchTo(view, box, block, state);
+  const at = blockAt(view, by);
+  if (at?.block.states.some(({ id }) => id === state)) yield switchTo(view, at.box, at.block, state);
 }

@@ -1,5 +1,5 @@
 import { judgeRule } from '../../control';
-import { blockIn, boxOf, derive, type SoundRule } from '../../model';
+import { blockAt, derive, type Rig, type SoundRule } from '../../model';
 import { inWords } from '../../units';
 import { blockPart, type Found } from '../finding';
 import { switchTo } from '../hung';
@@ -14,13 +14,8 @@ type Data = {
   readonly off: readonly string[];
 };
 
-const partsOf = (view: Parameters<typeof boxOf>[0], keys: readonly string[]) =>
-  keys.flatMap((key) => {
-    const [boxId, blockId] = key.split('/');
-    const box = boxOf(view, boxId);
-    const block = blockIn(box, blockId);
-    return box && block ? [{ box, block }] : [];
-  });
+const partsOf = (view: Pick<Rig, 'boxes'>, keys: readonly string[]) =>
+  keys.flatMap((key) => blockAt(view, key) ?? []);
 
 /** SOUND-RULE: a sound breaks a rule that the rig has for all of its sounds. */
 export const soundRule = rule<Data>({

@@ -1,11 +1,12 @@
 import { useState, type KeyboardEvent } from 'react';
+import { slotKey } from '../../../../core/control';
 import { count } from '../../../../core/units';
 import { boxOf } from '../../../../core/model';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { Empty } from '../../parts/empty';
 import { ChangeSwitches } from './change-switches';
-import { FixedRow, FootBoxRows, slotKey } from './foot-box';
+import { FixedRow, FootBoxRows } from './foot-box';
 import { SoundsHead } from './parts-of-view';
 import { ProposalLine } from './proposal';
 import { StoodOn } from './stood-on';

@@ -1,13 +1,10 @@
 import { useState } from 'react';
-import { actChoices, type FootBox, type FootSlot } from '../../../../core/control';
+import { actChoices, slotKey, type FootBox, type FootSlot } from '../../../../core/control';
 import { boxOf } from '../../../../core/model';
-import { inWords } from '../../../../core/units';
+import { count, inWords } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Editor } from './editor';
 import type { Feet } from './use-feet';
-
-export const slotKey = ({ box, switch: sw, bank }: Pick<FootSlot, 'box' | 'switch' | 'bank'>): string =>
-  `${box} ${sw} ${bank}`;
 
 const nameOf = (box: FootBox, { label, bank, text, isFree }: FootSlot): string =>
   `${box.name} ${label}${isFree && box.hasBanks ? `, bank ${bank + 1}` : ''}: ${text === '' ? 'nothing' : text}`;
@@ -107,9 +104,11 @@ export function FootBoxRows({ box, feet }: { box: FootBox; feet: Feet }) {
         ))}
       </div>
       {box.more > 0 ? (
-        <p className="text-xs text-muted">
-          {box.more} more {box.more === 1 ? 'bank' : 'banks'}, empty: the next one comes when this one is
-          used.
+        <p className="mt-1 flex items-center gap-2 text-xs text-muted">
+          {count(box.more, 'more bank')}, empty.
+          <Button look="quiet" onClick={feet.showMore}>
+            Show the next
+          </Button>
         </p>
       ) : null}
     </section>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { setWords, type Change, type PressesView } from '../../../../core/control';
+import { setWords, worstFirst, type PressesView } from '../../../../core/control';
 import { count } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Busy, Empty } from '../../parts/empty';
@@ -8,9 +8,6 @@ import { useAnalysis } from '../../worker/use-analysis';
 import { ChangeFacts, ChangeRow } from './change-row';
 import { Matrix } from './matrix';
 import { SoundsHead } from './parts-of-view';
-
-const worst = (a: Change, b: Change): number =>
-  b.presses.length + 100 * b.byHand.length - (a.presses.length + 100 * a.byHand.length);
 
 /** How many presses a song needs at most from one of its sounds to the next. */
 function Songs({ songs }: { songs: PressesView['songs'] }) {
@@ -62,7 +59,7 @@ export function PressesScreen() {
     );
   if (fault !== null) return <p className="p-4 text-sm text-fault">{fault}</p>;
   if (!value) return <Busy what="Counting presses" />;
-  const changes = inOrder ? value.changes : [...value.changes].sort(worst);
+  const changes = inOrder ? value.changes : worstFirst(value.changes);
   const isThere = chosen && value.sounds[chosen.from] && value.sounds[chosen.to];
   return (
     <div className="flex h-full min-h-0 flex-col">

@@ -5,6 +5,7 @@ import {
   pressOn,
   readAct,
   slotEdit,
+  slotKey,
   soundIn,
   underFoot,
   type FootSlot,
@@ -12,8 +13,6 @@ import {
 } from '../../../../core/control';
 import { boxOf, inNight } from '../../../../core/model';
 import { useOpen } from '../../rig/use-open';
-
-const keyOf = ({ box, switch: sw, bank }: FootSlot) => `${box} ${sw} ${bank}`;
 
 export function useFeet() {
   const { rig, setting, sound, readOnly, session } = useOpen(
@@ -24,14 +23,16 @@ export function useFeet() {
     'session',
   );
   const of = inNight(rig, setting.variant);
-  const boxes = underFoot(of, false);
+  /** Empty banks that are shown behind those that are used. */
+  const [more, setMore] = useState(1);
+  const boxes = underFoot(of, more);
   // Those with a fixed act stand in the first row only: they do the same in every bank.
   const slots = boxes.flatMap(({ banks }) =>
     banks.flatMap((row) => row.slots.filter(({ isFree }) => isFree || row.bank === 0)),
   );
   const [wanted, setAt] = useState<string | null>(null);
   const first = slots[0];
-  const at = slots.some((slot) => keyOf(slot) === wanted) ? wanted : first ? keyOf(first) : null;
+  const at = slots.some((slot) => slotKey(slot) === wanted) ? wanted : first ? slotKey(first) : null;
   const [writing, setWriting] = useState<{ key: string; text: string } | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   /** Whose switches are being changed. */
@@ -74,34 +75,35 @@ export function useFeet() {
     isReadOnly: readOnly !== null,
     from,
     standing: soundIn(of, trial),
-    stand: (slot: FootSlot) => setAt(keyOf(slot)),
+    stand: (slot: FootSlot) => setAt(slotKey(slot)),
     /** The cursor to the switch by so many places, or to the one below. */
     go: (by: number) => {
-      const place = slots.findIndex((slot) => keyOf(slot) === at);
+      const place = slots.findIndex((slot) => slotKey(slot) === at);
       const next = slots[Math.max(0, Math.min(slots.length - 1, place + by))];
       if (!next) return;
-      setAt(keyOf(next));
-      focus(keyOf(next));
+      setAt(slotKey(next));
+      focus(slotKey(next));
     },
     write: (slot: FootSlot, text: string) => {
       setRefused(null);
-      setAt(keyOf(slot));
-      setWriting({ key: keyOf(slot), text });
+      setAt(slotKey(slot));
+      setWriting({ key: slotKey(slot), text });
     },
     leave,
     give: (slot: FootSlot, text: string) => {
       setWriting(null);
       commit(slot, text);
-      focus(keyOf(slot));
+      focus(slotKey(slot));
     },
     clear: (slot: FootSlot) => commit(slot, ''),
     /** The switch is stood on, from where everything stands now. */
     press: (slot: FootSlot) => {
-      setAt(keyOf(slot));
+      setAt(slotKey(slot));
       setTried({ trial: pressOn(of, trial, slot.box, slot.switch), of: rig, from });
     },
     begin: () => setTried(null),
     change: setChanging,
+    showMore: () => setMore((n) => n + 1),
   };
 }
 
