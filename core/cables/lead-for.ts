@@ -17,6 +17,9 @@ export function endOf(rig: Rig, ref: JackRef): JackEnd {
   return end;
 }
 
+/** A maker's own socket: there are no adapters for it, its lead has its plug. */
+const ofManyPins = ({ jack }: JackEnd): boolean => jack.connector === 'din-7' || jack.connector === 'din-8';
+
 /** A new lead of the kind that belongs between the jacks, with the lowest free number and the adapters it needs. */
 export function leadFor(rig: Rig, from: readonly JackRef[], to: JackRef): Lead {
   const first = from[0];
@@ -34,6 +37,10 @@ export function leadFor(rig: Rig, from: readonly JackRef[], to: JackRef): Lead {
     const adapter = adapterFor(lead[side].plug.connector, connector);
     return adapter ? [adapter] : [];
   };
+  if (ofManyPins(a) && ofManyPins(b)) {
+    const plug = { ...lead.from.plug, connector: b.jack.connector };
+    return { ...lead, from: { ...lead.from, plug }, to: { ...lead.to, plug } };
+  }
   return {
     ...lead,
     from: { ...lead.from, adapters: adapters('from', a.jack.connector) },

@@ -20,7 +20,15 @@ import {
   toTaps,
   VALVE,
 } from './amplifier-parts';
-import { bassHead, fourChannelHead, parallelHead, plainHead, smallHead, switchableHead } from './heads';
+import {
+  bassHead,
+  fourChannelHead,
+  manyPinHead,
+  parallelHead,
+  plainHead,
+  smallHead,
+  switchableHead,
+} from './heads';
 import type { Kind } from './kind';
 
 const valveCombo = (): KindParts => ({
@@ -166,6 +174,14 @@ export const AMPLIFIERS: readonly Kind[] = [
     hint: '100 W, MIDI, internal load, direct out with cabinet simulation',
     place: 'backline',
     parts: fourChannelHead(),
+  },
+  {
+    id: 'many-pin-head',
+    name: 'Valve head, seven-pin footswitch',
+    words: ['seven-pin head', '7-pin head', 'special footswitch head', 'head with special footswitch'],
+    hint: '60 W, channel and boost by the maker’s own switch lead; channels of unlike power',
+    place: 'backline',
+    parts: manyPinHead(),
   },
   {
     id: 'small-head',

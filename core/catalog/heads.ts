@@ -151,6 +151,55 @@ export function fourChannelHead(): KindParts {
   };
 }
 
+/** Channel and boost by a socket of many pins that takes the maker's lead only; the channels differ in power. */
+export function manyPinHead(): KindParts {
+  return {
+    jacks: [
+      input('input', 'INPUT', AMP_INPUT, { panel: 'front' }),
+      send(),
+      back(LOOP_IN, { normalledFrom: 'send' }),
+      ...taps(60, 16, 8),
+      {
+        ...foot,
+        connector: 'din-7',
+        switchVolts: typical(5, 12),
+        notes: 'Looks like a MIDI socket and is none; may carry supply.',
+      },
+      mainsIn(),
+    ],
+    blocks: [
+      {
+        ...preamp([
+          { ...CLEAN, powerSetting: 'full' },
+          { ...LEAD, powerSetting: 'half' },
+        ]),
+        contacts: [{ id: 'tip', jack: 'foot', pole: 'tip', open: 'clean', closed: 'lead' }],
+      },
+      {
+        id: 'boost',
+        name: 'Boost',
+        role: 'effect',
+        category: 'booster',
+        states: [{ ...on, gainSmallDb: decibels(3, 8) }, off],
+        state: 'off',
+        contacts: [{ id: 'ring', jack: 'foot', pole: 'ring', open: 'off', closed: 'on' }],
+      },
+      POWER,
+    ],
+    wires: [
+      ...chain(new Set(['input', 'send']), 'input', 'preamp', 'boost', 'send'),
+      ...chain(new Set(['return']), 'return', 'power'),
+      ...toTaps(16, 8),
+    ],
+    // At its panel both are switched by hand; no foot has a switch there.
+    switches: [],
+    controls: [...toneStack, ...powerControls],
+    loops: [loopOf],
+    power: mains(220),
+    dropM: 1.2,
+  };
+}
+
 export const smallHead = (): KindParts => ({
   jacks: [
     input('input', 'INPUT', AMP_INPUT, { panel: 'front' }),

@@ -90,4 +90,31 @@ export const TAILS: readonly Kind[] = [
       ],
     },
   },
+  {
+    id: 'special-switch-lead',
+    name: 'Seven-pin switch lead, two tails',
+    words: ['seven-pin switch lead', '7-pin switch lead', 'special switch lead', 'special footswitch lead'],
+    hint: 'an amplifier’s own socket to two mono plugs: channel, boost',
+    place: 'backline',
+    part: 'lead',
+    parts: {
+      jacks: [
+        {
+          ...tail('amp', 'AMPLIFIER'),
+          carries: 'switch',
+          connector: 'din-7',
+          channels: 2,
+          ground: 'none',
+          notes: 'Looks like a MIDI plug and is none; may carry supply.',
+        },
+        { ...tail('channel', 'CHANNEL'), carries: 'switch', ground: 'none' },
+        { ...tail('boost', 'BOOST'), carries: 'switch', ground: 'none' },
+      ],
+      blocks: [],
+      wires: [
+        { from: { jack: 'amp' }, to: { jack: 'channel' }, fromChannel: 'left' },
+        { from: { jack: 'amp' }, to: { jack: 'boost' }, fromChannel: 'right' },
+      ],
+    },
+  },
 ];

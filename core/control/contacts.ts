@@ -1,24 +1,40 @@
 // Switch leads: which contact closes which pole of which jack, and what a block does then.
+import { presents } from '../cables';
 import {
   boxOf,
   endAt,
   plugsAt,
+  refAt,
   type Block,
   type Box,
+  type Figure,
   type Jack,
+  type JackEnd,
   type JackRef,
   type Lead,
+  type PlugAt,
   type Reads,
 } from '../model';
 
 export type Pole = 'tip' | 'ring';
-type PoleAt = JackRef & { readonly pole: Pole };
-type Wired = Reads<'boxes' | 'leads' | 'variant'>;
-type Action = NonNullable<Jack['tip']>;
+export type PoleAt = JackRef & { readonly pole: Pole };
+export type Wired = Reads<'boxes' | 'leads' | 'variant'>;
+export type Action = NonNullable<Jack['tip']>;
 
-const hasRing = (connector: Jack['connector']): boolean => connector.startsWith('trs');
+/** A second pole: a stereo plug, or a plug of many pins, whose second function is called its ring here. */
+export const hasRing = (connector: Jack['connector'] | null): boolean =>
+  connector !== null && (connector.startsWith('trs') || connector === 'din-7' || connector === 'din-8');
 /** A plug with two poles on both ends: a lead takes the ring along. */
-const takesRing = ({ from, to }: Lead): boolean => hasRing(from.plug.connector) && hasRing(to.plug.connector);
+export const takesRing = ({ from, to }: Lead): boolean => hasRing(presents(from)) && hasRing(presents(to));
+
+const NO_POLES: ReadonlySet<Pole> = new Set();
+const RING: ReadonlySet<Pole> = new Set(['ring']);
+
+/** The poles of an input that the plug in it grounds by itself: the sleeve of a mono plug lies on the ring. */
+export function heldAt(of: Wired, end: JackEnd): ReadonlySet<Pole> {
+  const isMono = ({ lead, side }: PlugAt) => presents(lead[side])?.startsWith('ts-') === true;
+  return end.jack.connector.startsWith('trs') && plugsAt(of, refAt(end)).some(isMono) ? RING : NO_POLES;
+}
 
 /** A pole of an input, and what it switches there. */
 export type Contact = {
@@ -53,7 +69,7 @@ export function givenBy(jack: Jack, pole: Pole): Action | null {
 }
 
 /** A pole is the same wire on: through leads, and through what has three ends. */
-function wiresFrom(of: Wired, at: PoleAt): readonly PoleAt[] {
+export function wiresFrom(of: Wired, at: PoleAt): readonly PoleAt[] {
   const along = plugsAt(of, at).flatMap(({ lead, far }) =>
     far && (at.pole === 'tip' || takesRing(lead)) ? [{ ...far, pole: at.pole }] : [],
   );
@@ -103,8 +119,27 @@ export function contactsFrom(of: Wired, from: PoleAt): readonly Arrival[] {
 }
 
 /** Can a contact do what the input wants? */
-export const suits = (given: Action, wanted: Action): boolean =>
+const suits = (given: Action, wanted: Action): boolean =>
   given === wanted || given === 'either' || wanted === 'either';
+
+/** Why a contact does not do what the input wants of it. */
+export type Trouble =
+  /** It stays, where an impulse is wanted; it goes back, where it is to stay. */
+  | { readonly what: 'latching' | 'momentary' }
+  /** The jack puts more volts on it than it stands. */
+  | { readonly what: 'volts'; readonly volts: number; readonly stands: number };
+
+const most = (figure: Figure | undefined) => figure && (figure.high ?? figure.value);
+const least = (figure: Figure | undefined) => figure && (figure.low ?? figure.value);
+
+/** What keeps a contact of an output from doing what an input wants of it; null: nothing. */
+export function troubleOf(input: Jack, wanted: Action, output: Jack, given: Action): Trouble | null {
+  if (!suits(given, wanted)) return { what: given === 'latching' ? 'latching' : 'momentary' };
+  const [volts, stands] = [most(input.switchVolts), least(output.switchVolts)];
+  return volts !== undefined && stands !== undefined && volts > stands
+    ? { what: 'volts', volts, stands }
+    : null;
+}
 
 /** The state of a block while these poles are closed. */
 const stateBy = (contacts: readonly Contact[], closed: ReadonlySet<Pole>): string | null =>
@@ -119,15 +154,29 @@ const sets = (poles: readonly Pole[]): readonly ReadonlySet<Pole>[] =>
     [new Set()],
   );
 
-/** The states that the poles at hand can give a block; the others stay open. */
-export const statesBy = (contacts: readonly Contact[], poles: readonly Pole[]): ReadonlySet<string> =>
-  new Set(sets(poles).flatMap((closed) => stateBy(contacts, closed) ?? []));
+/** What the poles at hand can give a block, by state the poles that are closed for it; the others stay open. */
+export function statesBy(
+  contacts: readonly Contact[],
+  poles: readonly Pole[],
+  held: ReadonlySet<Pole> = NO_POLES,
+): ReadonlyMap<string, readonly Pole[]> {
+  const found = new Map<string, readonly Pole[]>();
+  for (const closed of sets(poles)) {
+    const state = stateBy(contacts, new Set([...closed, ...held]));
+    if (state !== null && !found.has(state)) found.set(state, [...closed]);
+  }
+  return found;
+}
 
 /**
  * What the block comes to when one pole is opened or closed, from each of its states; at an impulse the next.
  * @param contacts all that act on the block at this jack
  */
-export function turnOf(contacts: readonly Contact[], pole: Pole): ReadonlyMap<string, string> {
+export function turnOf(
+  contacts: readonly Contact[],
+  pole: Pole,
+  held: ReadonlySet<Pole> = NO_POLES,
+): ReadonlyMap<string, string> {
   const turned = new Map<string, string>();
   const [first] = contacts;
   const wanted = contacts.find((contact) => contact.pole === pole);
@@ -138,8 +187,9 @@ export function turnOf(contacts: readonly Contact[], pole: Pole): ReadonlyMap<st
     return turned;
   }
   const poles = contacts.map((contact) => contact.pole);
-  for (const closed of sets(poles)) {
-    const other = new Set(poles.filter((one) => closed.has(one) !== (one === pole)));
+  for (const chosen of sets(poles.filter((one) => !held.has(one)))) {
+    const closed = new Set([...chosen, ...held]);
+    const other = new Set(poles.filter((one) => held.has(one) || closed.has(one) !== (one === pole)));
     const [now, then] = [stateBy(contacts, closed), stateBy(contacts, other)];
     if (now !== null && then !== null && !turned.has(now)) turned.set(now, then);
   }

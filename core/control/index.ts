@@ -1,4 +1,9 @@
 // Control: what each sound sets, by what it is switched, and what goes over the wire.
+export { channelCards, type ChannelCard, type InputWords } from './channel-cards';
+export { channelsIn, notReached } from './channels';
+export { type Trouble } from './contacts';
+export { couldSwitch, inputsIn, type Feed, type InputLine, type PoleLine } from './feeds';
+export { switchLeads, type SwitchLead } from './switch-leads';
 export { choicesOf, type Cell, type Choice } from './cells';
 export { cellName, headOf, type Column } from './columns';
 export { combinationRows, combinationsIn, type Combinations } from './combinations';

@@ -9,8 +9,17 @@ import {
   type Box,
   type FootSwitch,
 } from '../model';
-import { contactsFrom, contactsOf, givenBy, suits, turnOf, type Contact } from './contacts';
-import { reachOf, type Wired } from './reach';
+import {
+  contactsFrom,
+  contactsOf,
+  givenBy,
+  heldAt,
+  troubleOf,
+  turnOf,
+  type Contact,
+  type Wired,
+} from './contacts';
+import { reachOf } from './reach';
 import { thingsIn, type ForThings, type Wanted } from './things';
 
 /** A press: which switch, and in which bank the box is for it. */
@@ -79,11 +88,11 @@ function contactTurns(
     const is = given === 'either' ? sw.action : given;
     const cell = works.cellOf.get(`${arrival.box.id}/${arrival.block.id}`);
     const values = cell === undefined ? [] : (works.things[cell]?.values ?? []);
-    if (cell === undefined || !suits(is, arrival.is)) return [];
+    if (cell === undefined || troubleOf(arrival.jack, arrival.is, jack, is)) return [];
     const all: readonly Contact[] = contactsOf(arrival.box, arrival.jack).filter(
       ({ block }) => block === arrival.block,
     );
-    const to = turnOf(all, pole === arrival.pole ? pole : arrival.pole);
+    const to = turnOf(all, arrival.pole, heldAt(of, arrival));
     return [
       [
         cell,

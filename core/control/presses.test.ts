@@ -161,10 +161,10 @@ describe('linked switchers', () => {
           ]);
   });
 
-  test('by a mono lead the ring is not carried: both at once is for the selector’s own switch', () => {
+  test('a mono plug holds the ring closed: one amplifier alone is for the selector’s own switch', () => {
     const walks = walksIn(of(linkedStage('four-loop-switcher/control > amp-selector/remote')));
-    expect(told(walks[0]![1]!)[0]).toEqual(['FOUR 2']);
-    expect(told(walks[0]![2]!)[0]).toContain('AMP Selector');
+    expect(told(walks[0]![1]!)[0]).toEqual(['FOUR 2', 'AMP Selector']);
+    expect(told(walks[1]![2]!)[0]).toEqual(['FOUR 3']);
   });
 
   test('without it the selector takes a press or two of its own', () => {

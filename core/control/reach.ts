@@ -1,8 +1,16 @@
 // How far a call of one box reaches: over its own memory, MIDI and relays.
-import { boxOf, derive, freeSwitches, plugsAt, type Box, type Jack, type Reads } from '../model';
-import { contactsFrom, contactsOf, givenBy, statesBy, suits, type Arrival, type Pole } from './contacts';
-
-export type Wired = Reads<'boxes' | 'leads' | 'variant'>;
+import { boxOf, derive, freeSwitches, plugsAt, type Box, type Jack } from '../model';
+import {
+  contactsFrom,
+  contactsOf,
+  givenBy,
+  heldAt,
+  statesBy,
+  troubleOf,
+  type Arrival,
+  type Pole,
+  type Wired,
+} from './contacts';
 
 /** A control jack by which something is passed on; a hub in between has both. */
 const sends = ({ carries, direction }: Jack): boolean => carries === 'midi' && direction !== 'in';
@@ -47,7 +55,7 @@ function relaysOf(of: Wired, box: Box): ReadonlyMap<string, readonly Arrival[]> 
       if (given === null) continue;
       for (const arrival of contactsFrom(of, { box: box.id, jack: jack.id, pole })) {
         // An impulse steps on from wherever it stands: no call can know where it comes to.
-        if (arrival.is === 'momentary' || !suits(given, arrival.is)) continue;
+        if (arrival.is === 'momentary' || troubleOf(arrival.jack, arrival.is, jack, given)) continue;
         const key = `${arrival.box.id}/${arrival.block.id}`;
         found.set(key, [...(found.get(key) ?? []), arrival]);
       }
@@ -75,13 +83,8 @@ export const reachOf = derive(['boxes', 'leads', 'variant'], (of, caller: Box): 
       const [first] = arrivals;
       if (!first || things.has(key)) continue;
       const all = contactsOf(first.box, first.jack).filter(({ block }) => block === first.block);
-      things.set(
-        key,
-        statesBy(
-          all,
-          arrivals.map(({ pole }) => pole),
-        ),
-      );
+      const poles = arrivals.map(({ pole }) => pole);
+      things.set(key, new Set(statesBy(all, poles, heldAt(of, first)).keys()));
       if (!boxes.has(first.box)) boxes.set(first.box, box);
     }
   }

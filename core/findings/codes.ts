@@ -25,6 +25,9 @@ const ELECTRIC = [
   'STALE-SETTINGS',
 ] as const;
 
+/** Codes of what switches and of what is called. */
+const CONTROL = ['CTRL-JACK', 'CTRL-LOOKALIKE', 'CTRL-RINGHELD', 'CTRL-NOWAY'] as const;
+
 /** Codes of what hums. */
 const HUM = ['HUM-LIFTWORSE', 'HUM-LOOP', 'HUM-LEAK', 'HUM-SUPPLY', 'HUM-CIRCUITS', 'HUM-UNBAL'] as const;
 
@@ -106,6 +109,7 @@ export const CODES = [
   'GEAR-LEFTOVER',
   'GEAR-HIDDEN',
   'SOUND-RULE',
+  ...CONTROL,
   'KNOB-DEAD',
   'KNOB-REACH',
   ...ELECTRIC,

@@ -11,6 +11,7 @@ export type FigurePath =
   | { readonly on: 'power'; readonly field: PowerField }
   | { readonly on: 'dcOutlet'; readonly jack: string; readonly field: DcOutletField }
   | { readonly on: 'mainsOutlet'; readonly jack: string; readonly field: MainsOutletField }
+  | { readonly on: 'contact'; readonly jack: string; readonly field: 'switchVolts' }
   | { readonly on: 'box'; readonly field: 'tripMs' };
 
 const MODE = {
@@ -88,6 +89,7 @@ const WORDS: Record<FigurePath['field'], string> = {
   volts: 'voltage',
   milliamps: 'current',
   amps: 'current',
+  switchVolts: 'volts on its contact',
   tripMs: 'converter trip',
 };
 
@@ -103,6 +105,7 @@ const FIELDS: Readonly<Record<FigurePath['on'], object>> = {
   power: POWER,
   dcOutlet: DC_OUTLET,
   mainsOutlet: MAINS_OUTLET,
+  contact: { switchVolts: 'V' },
   box: { tripMs: 'ms' },
 };
 
@@ -193,6 +196,13 @@ export function figurePlaces(box: WithFigures): readonly FigurePlace[] {
         MAINS_OUTLET[field],
         jack.mainsOutlet !== undefined,
       );
+    add(
+      { on: 'contact', jack: jack.id, field: 'switchVolts' },
+      jack.switchVolts,
+      jack.label,
+      'V',
+      jack.carries === 'switch' && jack.direction !== 'both',
+    );
   }
   for (const block of box.blocks) {
     for (const state of block.states)
@@ -253,7 +263,8 @@ function holderOf(box: Draft<WithFigures> & { readonly name: string }, at: Figur
   }
   if (at.on === 'box') return box;
   const jack = find(box.jacks, at.jack);
-  const facts: Holder | undefined = jack[at.on];
+  if (at.on === 'contact' && jack.carries === 'switch') return jack;
+  const facts: Holder | undefined = at.on === 'contact' ? undefined : jack[at.on];
   if (!facts) throw new Error(`${jack.label} of ${box.name} is no such jack`);
   return facts;
 }

@@ -114,6 +114,7 @@ export const jackSchema = z.looseObject({
   phantom: z.looseObject({ is: z.enum(['on', 'off']).default('off'), switch: name.optional() }).optional(),
   /** Of an output: what 48 V does to it. */
   wantsPhantom: z.enum(['wanted', 'harmless', 'never']).optional(),
+  /** What a switch input puts on the contact; on an output, the most that its contacts stand. */
   switchVolts: notNegativeFigure.optional(),
   /** Of a switch output: what its contacts are; neither is said: as its plug has it, either way. */
   tip: contact.optional(),

@@ -67,6 +67,10 @@ const router = createBrowserRouter([
             ...view(async () => (await import('./views/sounds/presses-view')).PressesScreen),
           },
           {
+            path: 'sounds/channels',
+            ...view(async () => (await import('./views/sounds/channels-view')).ChannelsView),
+          },
+          {
             path: 'sounds/rules',
             ...view(async () => (await import('./views/sounds/rules-view')).RulesView),
           },

@@ -74,6 +74,9 @@ import { ring } from './wire-ring';
 import { shut } from './wire-shut';
 import { silent } from './wire-silent';
 import { turned } from './wire-turned';
+import { switchJack } from './ctrl-jack';
+import { noWay } from './ctrl-noway';
+import { lookalike, ringHeld } from './ctrl-plug';
 import { soundRule } from './sound-rule';
 
 const BY_CODE: Readonly<Record<Code, Rule>> = {
@@ -152,6 +155,10 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'SAFE-EARS': feedsApart.ears,
   'KNOB-REACH': feedsApart.reach,
   'SOUND-RULE': soundRule,
+  'CTRL-JACK': switchJack,
+  'CTRL-LOOKALIKE': lookalike,
+  'CTRL-RINGHELD': ringHeld,
+  'CTRL-NOWAY': noWay,
   'HUM-BOTHENDS': openAtBoth,
   'HUM-ADRIFT': adrift,
   'HUM-LIFTWORSE': liftWorse,

@@ -15,5 +15,6 @@ export const SOUND_PARTS = [
   { path: '/feet', name: 'Under the foot' },
   { path: '/presses', name: 'Presses' },
   { path: '/combinations', name: 'Combinations' },
+  { path: '/channels', name: 'Channels' },
   { path: '/rules', name: 'Rules' },
 ] as const;

@@ -1,0 +1,109 @@
+import { scopeIn } from '../../cables';
+import { couldSwitch, inputsIn, type Trouble } from '../../control';
+import { derive, endAt, plugsAt, refOf, type Jack } from '../../model';
+import { formatQuantity } from '../../units';
+import { cure } from '../cure';
+import { everyJack, isFree, jackPart, leadPart, type Found, type Wired } from '../finding';
+import { capitalFirst } from '../phrases';
+import { rule } from '../rule';
+
+const OF = ['boxes', 'leads', 'variant'] as const;
+
+/** Inputs with each contact that reaches one of their poles. */
+const feedsIn = (of: Wired) =>
+  inputsIn(of).flatMap((input) =>
+    input.poles.flatMap(({ contacts: [contact], feeds }) =>
+      contact ? feeds.map((feed) => ({ input, feed, wanted: contact.is })) : [],
+    ),
+  );
+
+type JackData = {
+  /** Where the lead is to lead to, `box/jack`. */
+  readonly at: string;
+  readonly from: string;
+  /** What the input wants of a contact. */
+  readonly wanted: NonNullable<Jack['tip']>;
+} & (
+  | { readonly trouble: Trouble }
+  /** What a plug in it carries that is neither a contact nor MIDI. */
+  | { readonly carries: string }
+);
+
+/** CTRL-JACK: a contact that is not what the input wants, or a lead from a jack that has none. */
+export const switchJack = rule<JackData>({
+  code: 'CTRL-JACK',
+  reads: 'rig',
+  judge: derive(OF, (of): readonly Found<JackData>[] => [
+    ...feedsIn(of).flatMap(({ input, feed, wanted }): Found<JackData>[] => {
+      const [lead] = feed.leads;
+      return feed.trouble === null || !lead
+        ? []
+        : [
+            {
+              severity: 'fault',
+              parts: [leadPart(lead), jackPart(input.box, input.jack), jackPart(feed.box, feed.jack)],
+              data: {
+                at: `${input.box.id}/${input.jack.id}`,
+                from: `${feed.box.id}/${feed.jack.id}`,
+                wanted,
+                trouble: feed.trouble,
+              },
+            },
+          ];
+    }),
+    ...inputsIn(of).flatMap(({ box, jack, stranger }): Found<JackData>[] => {
+      const far = stranger?.far;
+      return !far || far.jack.carries === 'midi' || stranger.lead.kind === 'midi'
+        ? []
+        : [
+            {
+              severity: 'fault',
+              parts: [leadPart(stranger.lead), jackPart(box, jack), jackPart(far.box, far.jack)],
+              data: {
+                at: `${box.id}/${jack.id}`,
+                from: `${far.box.id}/${far.jack.id}`,
+                wanted: 'either',
+                carries: far.jack.carries,
+              },
+            },
+          ];
+    }),
+  ]),
+  words: ({ data }, say) => {
+    const lead = capitalFirst(say.parts('lead')[0] ?? '');
+    const [at, from] = [say.jack(data.at), say.jack(data.from)];
+    if ('carries' in data)
+      return {
+        text: `${lead} joins ${from}, which carries ${data.carries}, to ${at}, which wants a contact.`,
+        why: 'A switch input is closed to ground and nothing else; what comes from elsewhere switches nothing and may harm it.',
+      };
+    const { trouble } = data;
+    if (trouble.what === 'volts')
+      return {
+        text: `${lead}: ${at} puts ${formatQuantity(trouble.volts, 'V')} on the contact of ${from}, which stands ${formatQuantity(trouble.stands, 'V')}.`,
+        why: 'A contact under more than it stands welds or burns, and what is behind it may go too.',
+      };
+    return trouble.what === 'latching'
+      ? {
+          text: `${lead}: the contact of ${from} stays as it is left, ${at} wants an impulse.`,
+          why: 'Every second press does nothing, or it hangs.',
+        }
+      : {
+          text: `${lead}: the contact of ${from} goes back by itself, ${at} wants one that stays.`,
+          why: 'What it switches is on only as long as somebody stands on it.',
+        };
+  },
+  *cures(view, { data }) {
+    const [plug] = plugsAt(view, refOf(data.from));
+    if (!plug) return;
+    const end = { lead: plug.lead.id, side: plug.side, ...scopeIn(view.variant?.id ?? null) };
+    const { jack: input } = endAt(view, refOf(data.at)) ?? {};
+    for (const { box, jack } of everyJack(view))
+      if (input && isFree(view, box, jack) && box.part !== 'lead' && couldSwitch(input, data.wanted, jack))
+        yield cure(view, {
+          edit: 'replug',
+          arguments: { ...end, at: [{ box: box.id, jack: jack.id }] },
+        });
+    yield cure(view, { edit: 'unplug', arguments: end });
+  },
+});
