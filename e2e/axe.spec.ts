@@ -115,6 +115,7 @@ test.describe('axe', () => {
     feet: 'Each by its own switch',
     presses: 'From each sound to each',
     combinations: 'No switcher in this rig',
+    channels: 'called from',
     rules: 'The wiring and the sounds suggest',
   };
   test('the parts of Sounds', async ({ page }) => {

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { writeRig } from '../core/file';
-import { board, call, linkedStage, slot, stand } from '../core/testing/feet';
+import { build } from '../core/testing/build';
+import { board, call, linkedStage, slot, stand, withSounds } from '../core/testing/feet';
 import { expect, importRig, saved, test } from './fixtures';
 
 const SWITCHER = 'four-loop-switcher';
@@ -175,4 +176,39 @@ test('a rig with one sound says what comes first, and without gear where to begi
   await page.getByRole('link', { name: 'Sounds', exact: true }).click();
   await page.getByRole('link', { name: 'Presses' }).click();
   await expect(page.getByText('Nothing to change between yet')).toBeVisible();
+});
+
+test('a channel that cannot be switched from here gets the lead that would, and that one is drawn', async ({
+  page,
+}) => {
+  const bare = stand(
+    withSounds(
+      build('guitar, effects-only unit, valve head', 'guitar/out > effects-only-unit/input'),
+      'Clean',
+      'Lead',
+    ),
+    's1',
+    { 'valve-head/preamp': 'lead' },
+  );
+  await importRig(page, writeRig(bare));
+  await expect(page.getByRole('button', { name: /cannot be switched from under a foot/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Sounds', exact: true }).click();
+  await page.getByRole('link', { name: 'Channels' }).click();
+  const head = page.getByRole('region', { name: 'Switched: Valve head' });
+  await expect(head.getByRole('status')).toContainText('Cannot be switched from here.');
+  await expect(head.getByRole('list', { name: 'What is plugged' })).toContainText('nothing reaches the tip');
+  await head
+    .getByRole('listitem')
+    .filter({ hasText: 'A stereo switch lead from RELAY 1 of Effects-only unit' })
+    .getByRole('button', { name: 'Plug it so' })
+    .click();
+  await expect(head.getByRole('status')).toHaveCount(0);
+  await expect(head.getByRole('list', { name: 'Sounds' })).toContainText(
+    'called from Effects-only unit, tip closed',
+  );
+  await expect(head.getByRole('list', { name: 'What is plugged' })).toContainText(
+    'RELAY 1 of Effects-only unit lead 2',
+  );
+  await page.keyboard.press('Control+z');
+  await expect(head.getByRole('status')).toContainText('Cannot be switched from here.');
 });

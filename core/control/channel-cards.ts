@@ -71,6 +71,15 @@ export const troubleWords = (trouble: Trouble): string =>
     ? `stands ${formatQuantity(trouble.stands, 'V')}, the jack puts ${formatQuantity(trouble.volts, 'V')} on it`
     : TROUBLE[trouble.what];
 
+/** `9 V`; of a figure that nobody has looked up its range, `5 to 12 V`. */
+function voltsWords(figure: Jack['switchVolts']): string {
+  if (!figure) return '';
+  const { value, low, high } = figure;
+  return low === undefined || high === undefined
+    ? formatQuantity(value, 'V')
+    : `${formatQuantity(low, '').trim()} to ${formatQuantity(high, 'V')}`;
+}
+
 const isRound = ({ connector }: Jack) => connector.startsWith('din');
 
 const poleName = (jack: Jack, pole: Pole): string =>
@@ -150,7 +159,7 @@ export const channelCards = derive(OF, (of: Reads<(typeof OF)[number]>): readonl
           label: input.jack.label,
           plug: connectorName(input.jack.connector),
           isRound: isRound(input.jack),
-          volts: input.jack.switchVolts ? formatQuantity(input.jack.switchVolts.value, 'V') : '',
+          volts: voltsWords(input.jack.switchVolts),
           poles: input.poles
             .filter(({ pole, contacts, feeds }) => pole === 'tip' || contacts.length > 0 || feeds.length > 0)
             .map((line) => ({

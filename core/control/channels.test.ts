@@ -1,10 +1,10 @@
 // Channels of amplifiers: what reaches them, what is wrong with it, and the lead that would.
 import { describe, expect, test } from '@jest/globals';
 import { applyEdit } from '../edits';
-import { inNight, type Lead, type Rig } from '../model';
+import { inNight, inSetting, type Lead, type Rig } from '../model';
 import { build, plugged } from '../testing/build';
 import { of, stand, withSounds } from '../testing/feet';
-import { channelsIn, notReached, switchLeads } from './index';
+import { channelCards, channelsIn, notReached, switchLeads } from './index';
 
 const HEAD = 'valve-head';
 const two = (rig: Rig, key = `${HEAD}/preamp`, state = 'lead') =>
@@ -70,6 +70,34 @@ describe('a channel of an amplifier', () => {
     expect(comes(goesBack)).toEqual([]);
     expect(channel(goesBack).inputs[0]!.poles[0]!.feeds[0]!.trouble).toEqual({ what: 'momentary' });
   });
+});
+
+test('a lead from a contact of the wrong sort is offered another one to come from', () => {
+  const rig = two(
+    build(
+      'guitar, effects-only unit, momentary footswitch, valve head',
+      'two-button-footswitch-momentary/out / valve-head/foot',
+    ),
+  );
+  const [first] = ways(rig);
+  expect(first!.text).toBe('Lead 1 from RELAY 1 of Effects-only unit');
+  expect(notReached(channel(applyEdit(rig, first!.edit).rig))).toEqual([]);
+});
+
+test('the card: who reaches each pole, how it stands in the sound in force, how each sound comes to it', () => {
+  const rig = stage('effects-only-unit/relay-1 / valve-head/foot');
+  const card = (sound: string) => channelCards(inSetting(rig, { variant: null, sound }))[0]!;
+  const { inputs, channels } = card('s1');
+  expect(inputs[0]!.poles[0]).toMatchObject({
+    does: ['Preamp: closed lead, open clean'],
+    feeds: [{ from: 'RELAY 1 of Effects-only unit', by: 'lead 1', trouble: '', note: '' }],
+    isClosed: true,
+  });
+  expect(card('s0').inputs[0]!.poles[0]!.isClosed).toBe(false);
+  expect(channels[0]!.sounds.map(({ wants, how }) => [wants, how])).toEqual([
+    ['clean', 'called from Effects-only unit, all open'],
+    ['lead', 'called from Effects-only unit, tip closed'],
+  ]);
 });
 
 describe('two functions on one plug', () => {

@@ -1,6 +1,16 @@
 // What stands at each pole of a switch input: the contact that reaches it, over which leads, and what is wrong with it.
 import { presents } from '../cables';
-import { derive, endAt, jackKey, plugsAt, refAt, type Box, type Jack, type JackEnd, type Lead } from '../model';
+import {
+  derive,
+  endAt,
+  jackKey,
+  plugsAt,
+  refAt,
+  type Box,
+  type Jack,
+  type JackEnd,
+  type Lead,
+} from '../model';
 import {
   contactsOf,
   givenBy,

@@ -12,6 +12,7 @@ import {
   type Box,
   type JackEnd,
   type JackRef,
+  type PlugAt,
   type Rig,
 } from '../model';
 import { channelsIn, notReached, type Channel } from './channels';
@@ -44,6 +45,26 @@ const outs = (at: At, carries: 'switch' | 'midi') =>
     at,
     ({ box, jack }) => jack.carries === carries && jack.direction === 'out' && box.part !== 'lead',
   );
+
+const replugged = (
+  { variant }: At,
+  { lead, side }: Pick<PlugAt, 'lead' | 'side'>,
+  end: JackEnd,
+): Pick<Trial, 'edits'> => ({
+  edits: [{ edit: 'replug', arguments: { lead: lead.id, side, at: [refAt(end)], ...scopeIn(variant) } }],
+});
+
+/** A lead that comes from a contact of the wrong sort, from another one. */
+function* fromAnother(at: At, { inputs }: Channel): Generator<Trial> {
+  const of = inNight(at.rig, at.variant);
+  for (const { poles } of inputs)
+    for (const feed of poles.flatMap(({ feeds }) => feeds)) {
+      const [plug] = plugsAt(of, refAt(feed));
+      if (!plug || feed.trouble === null) continue;
+      for (const end of outs(at, 'switch'))
+        yield { ...replugged(at, plug, end), text: `Lead ${plug.lead.number} from ${nameOf(end)}` };
+    }
+}
 
 /** Plugs that stand by one another's jack, tails in the wrong inputs, plugs with a pole too few. */
 function* putRight({ rig, variant }: At, { box, inputs }: Channel): Generator<Trial> {
@@ -99,17 +120,7 @@ function* putRight({ rig, variant }: At, { box, inputs }: Channel): Generator<Tr
               text: `The plugs of lead ${lead.number} and lead ${there.lead.number} exchanged`,
             }
           : {
-              edits: [
-                {
-                  edit: 'replug',
-                  arguments: {
-                    lead: lead.id,
-                    side,
-                    at: [{ box: near.id, jack: jack.id }],
-                    ...scopeIn(variant),
-                  },
-                },
-              ],
+              ...replugged({ rig, variant }, { lead, side }, { box: near, jack }),
               text: `Lead ${lead.number} into ${nameOf({ box: near, jack })}`,
             };
       }
@@ -204,7 +215,7 @@ export function switchLeads(at: At, channel: Channel): readonly SwitchLead[] {
     }
     return found;
   };
-  for (const makes of [putRight, oneLead]) {
+  for (const makes of [putRight, fromAnother, oneLead]) {
     const found = proved(makes(at, channel));
     if (found.length > 0) return found;
   }

@@ -78,7 +78,11 @@ export const CONTROL_CASES: readonly Case[] = [
       build('effects-only unit, four-channel head', 'effects-only-unit/relay-1 / four-channel-head/foot'),
     spoil: {
       edit: 'setPlug',
-      arguments: { lead: 'lead-1', side: 'to', plug: { connector: 'ts-635', angle: 'straight', silent: false } },
+      arguments: {
+        lead: 'lead-1',
+        side: 'to',
+        plug: { connector: 'ts-635', angle: 'straight', silent: false },
+      },
     },
     first: 'lead-1',
     severity: 'caution',

@@ -1,7 +1,7 @@
 import type { InputWords } from '../../../../core/control';
 
 /** Height of one pole's row, px. */
-export const POLE_ROW = 52;
+export const POLE_ROW = 60;
 const WIDTH = 136;
 const BUS = 12;
 const PLUG = 104;
