@@ -3,7 +3,7 @@ const path = require('node:path');
 
 const coreRooms = [
   'press', 'papers', 'bench', 'planner', 'findings', 'drawing', 'proposals', 'routings', 'acts', 'inside', 'search', 'timing', 'routes', 'layers', 'gear',
-  'buffers', 'chain', 'order', 'levelling', 'hum', 'level', 'equaliser', 'tone', 'network', 'power', 'control', 'cables',
+  'buffers', 'chain', 'order', 'levelling', 'hum', 'level', 'equaliser', 'tone', 'network', 'power', 'control', 'midi', 'cables',
   'signal', 'circuit', 'impulse', 'sums', 'catalog', 'edits', 'file', 'lengths', 'model', 'units',
 ]; // prettier-ignore
 

@@ -169,7 +169,7 @@ export const AMPLIFIERS: readonly Kind[] = [
   {
     id: 'four-channel-head',
     name: 'Four-channel head',
-    revision: 2,
+    revision: 3,
     words: ['four-channel head', 'four channel head', 'midi head', '4-channel head', 'high gain head'],
     hint: '100 W, MIDI, internal load, direct out with cabinet simulation',
     place: 'backline',

@@ -14,6 +14,22 @@ const switchOut = (id: string, label: string): JackInput => ({
   tip: 'either',
 });
 
+const midiIn = (id: string, label: string): JackInput => ({
+  id,
+  label,
+  direction: 'in',
+  carries: 'midi',
+  connector: 'din-5',
+  ground: 'none',
+});
+const midiOut = (id: string, label: string): JackInput => ({
+  id,
+  label,
+  direction: 'out',
+  carries: 'midi',
+  connector: 'din-5',
+});
+
 const without = (jacks: readonly JackInput[], more: Partial<KindParts> = {}): KindParts => ({
   jacks,
   blocks: [],
@@ -89,15 +105,8 @@ export const CONTROL: readonly Kind[] = [
     place: 'floor',
     parts: without(
       [
-        { id: 'midi-out', label: 'MIDI OUT', direction: 'out', carries: 'midi', connector: 'din-5' },
-        {
-          id: 'midi-in',
-          label: 'MIDI IN',
-          direction: 'in',
-          carries: 'midi',
-          connector: 'din-5',
-          ground: 'none',
-        },
+        midiOut('midi-out', 'MIDI OUT'),
+        midiIn('midi-in', 'MIDI IN'),
         { id: 'exp-1', label: 'EXP 1', direction: 'in', carries: 'expression', connector: 'trs-635' },
         { id: 'exp-2', label: 'EXP 2', direction: 'in', carries: 'expression', connector: 'trs-635' },
         dcIn(),
@@ -120,14 +129,7 @@ export const CONTROL: readonly Kind[] = [
       [
         switchOut('relay-1', 'RELAY 1'),
         switchOut('relay-2', 'RELAY 2'),
-        {
-          id: 'midi-in',
-          label: 'MIDI IN',
-          direction: 'in',
-          carries: 'midi',
-          connector: 'din-5',
-          ground: 'none',
-        },
+        midiIn('midi-in', 'MIDI IN'),
         dcIn(),
       ],
       {
@@ -141,6 +143,28 @@ export const CONTROL: readonly Kind[] = [
         })),
         power: lowVoltage(60),
       },
+    ),
+  },
+  {
+    id: 'midi-thru-box',
+    name: 'MIDI thru box',
+    words: ['midi thru box', 'thru box', 'midi splitter', 'midi thru'],
+    hint: 'one input to four outputs alike',
+    place: 'floor',
+    parts: without(
+      [midiIn('midi-in', 'MIDI IN'), ...[1, 2, 3, 4].map((n) => midiOut(`thru-${n}`, `THRU ${n}`)), dcIn()],
+      { power: lowVoltage(30) },
+    ),
+  },
+  {
+    id: 'midi-merge',
+    name: 'MIDI merge box',
+    words: ['midi merge box', 'midi merge', 'merge box', 'merger'],
+    hint: 'what comes in at two inputs to one output',
+    place: 'floor',
+    parts: without(
+      [midiIn('in-1', 'MIDI IN 1'), midiIn('in-2', 'MIDI IN 2'), midiOut('out', 'MIDI OUT'), dcIn()],
+      { power: lowVoltage(30) },
     ),
   },
   contacts('latching'),

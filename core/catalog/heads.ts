@@ -127,7 +127,12 @@ export function fourChannelHead(): KindParts {
     ],
     blocks: [
       {
-        ...preamp([CLEAN, CRUNCH, LEAD, channel('ultra', 'ultra', [60, 80])]),
+        ...preamp(
+          [CLEAN, CRUNCH, LEAD, channel('ultra', 'ultra', [60, 80])].map((state, i) => ({
+            ...state,
+            program: String(i + 1),
+          })),
+        ),
         switchedBy: 'preset',
         contacts: [
           { id: 'tip', jack: 'foot', pole: 'tip', open: 'clean', closed: 'crunch' },

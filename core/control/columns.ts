@@ -12,7 +12,7 @@ import {
 } from '../model';
 import { inOrder } from '../lengths';
 import { traceIn } from '../signal';
-import { takesMidi } from './reach';
+import { takesMidi } from './midi-net';
 
 /** What a column of the table sets. */
 export type Column = {

@@ -1,5 +1,5 @@
 // How far a call of one box reaches: over its own memory, MIDI and relays.
-import { boxOf, derive, freeSwitches, plugsAt, type Box, type Jack } from '../model';
+import { derive, freeSwitches, type Box } from '../model';
 import {
   contactsFrom,
   contactsOf,
@@ -11,13 +11,8 @@ import {
   type Pole,
   type Wired,
 } from './contacts';
-
-/** A control jack by which something is passed on; a hub in between has both. */
-const sends = ({ carries, direction }: Jack): boolean => carries === 'midi' && direction !== 'in';
-const hears = ({ carries, direction }: Jack): boolean => carries === 'midi' && direction !== 'out';
-
-/** Can a box be called by program? */
-export const takesMidi = (box: Box): boolean => box.midi !== undefined || box.jacks.some(hears);
+import { arrives, hearingsIn, takesMidi } from './midi-net';
+import { sentTo, stateBy } from './sent';
 
 /** Has a box presets that can be called? */
 const remembers = (box: Box): boolean =>
@@ -25,16 +20,13 @@ const remembers = (box: Box): boolean =>
   box.blocks.some(({ switchedBy }) => switchedBy === 'preset') ||
   freeSwitches(box).length > 0;
 
-/** The box itself and those that hear it over MIDI, each with the one before it. */
+/** The box itself and those that hear it over MIDI, by themselves or through one that is called, each with the one before. */
 function calledFrom(of: Wired, first: Box): ReadonlyMap<Box, Box | null> {
   const found = new Map<Box, Box | null>([[first, null]]);
   for (const [box] of found)
-    for (const jack of box.jacks.filter(sends))
-      for (const { far } of plugsAt(of, { box: box.id, jack: jack.id })) {
-        const next = far && boxOf(of, far.box);
-        const into = next?.jacks.find(({ id }) => id === far?.jack);
-        if (next && into && hears(into) && !found.has(next)) found.set(next, box);
-      }
+    for (const hearing of hearingsIn(of))
+      if (hearing.sender === box && arrives(hearing) && !found.has(hearing.receiver))
+        found.set(hearing.receiver, hearing.hops.at(-1)?.out.box ?? box);
   return found;
 }
 
@@ -79,6 +71,14 @@ export const reachOf = derive(['boxes', 'leads', 'variant'], (of, caller: Box): 
       for (const { id } of box.blocks) things.set(`${box.id}/*eq-${id}`, null);
     }
     if (isUnit || before) things.set(`${box.id}/*program`, null);
+    for (const other of boxes.keys())
+      for (const { heard, cc } of sentTo(other, box)) {
+        const states = [true, false].flatMap((isOn) => stateBy(box, heard, isOn) ?? []);
+        const key = `${box.id}/${heard.block ?? ''}`;
+        // A toggle turns from wherever it stands: no call can know where it comes to.
+        if (heard.does === 'switch' && cc === heard.cc && states.length > 0 && !things.has(key))
+          things.set(key, new Set(states));
+      }
     for (const [key, arrivals] of relaysOf(of, box)) {
       const [first] = arrivals;
       if (!first || things.has(key)) continue;

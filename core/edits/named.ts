@@ -9,6 +9,7 @@ import { routingEdits } from './routing';
 import { soundEdits } from './sounds';
 import { stageEdits } from './stage';
 import { stateEdits } from './state';
+import { midiEdits } from './midi';
 import { switchEdits } from './switches';
 import type { EditDefinition } from './edit';
 
@@ -26,6 +27,7 @@ export const EDITS = {
   ...stateEdits,
   ...soundEdits,
   ...switchEdits,
+  ...midiEdits,
   ...walkEdits,
 };
 

@@ -89,6 +89,20 @@ export const soundEdits = {
     },
   ),
 
+  /** What is dialled in the sender of a box in a sound, as the sender counts; null: nobody has noted it. */
+  setDialled: edit<{ sound: string; box: string; dialled: string | null }>(
+    'Note what is dialled',
+    (draft, { sound: id, box, dialled }) => {
+      const sound = byId(draft.sounds, id, 'sound');
+      byId(draft.boxes, box, 'box');
+      demand(
+        dialled === null || (dialled.trim() !== '' && dialled.length <= 20),
+        'What is dialled has 1 to 20 signs.',
+      );
+      sound.dialled = withEntry(sound.dialled, box, dialled);
+    },
+  ),
+
   /** Whether what rings of a block is heard into the next sound; null: as the box does it by itself. */
   setTails: edit<{ sound: string; box: string; block: string; tails: 'kept' | 'cut' | null }>(
     'Change tails',

@@ -26,7 +26,17 @@ const ELECTRIC = [
 ] as const;
 
 /** Codes of what switches and of what is called. */
-const CONTROL = ['CTRL-JACK', 'CTRL-LOOKALIKE', 'CTRL-RINGHELD', 'CTRL-NOWAY'] as const;
+const CONTROL = [
+  'CTRL-JACK',
+  'CTRL-LOOKALIKE',
+  'CTRL-RINGHELD',
+  'CTRL-NOWAY',
+  'CTRL-NUMBER',
+  'CTRL-CHANNEL',
+  'CTRL-CC',
+  'CTRL-CHAIN',
+  'CTRL-UNKNOWN',
+] as const;
 
 /** Codes of what hums. */
 const HUM = ['HUM-LIFTWORSE', 'HUM-LOOP', 'HUM-LEAK', 'HUM-SUPPLY', 'HUM-CIRCUITS', 'HUM-UNBAL'] as const;

@@ -26,7 +26,10 @@ type CureEdit = Extract<
       | 'setAdapters'
       | 'wireInside'
       | 'setBlockState'
-      | 'setControl';
+      | 'setControl'
+      | 'setProgram'
+      | 'setDialled'
+      | 'setTrsType';
   }
 >;
 
@@ -70,6 +73,12 @@ function words(rig: Rig, call: CureEdit): string {
       const name = blockIn(boxOf(rig, box), block)?.states.find((s) => s.id === state)?.name;
       return `Set ${partName(rig, { type: 'block', id: `${box}/${block}` })} to ${name ?? state ?? 'rest'}`;
     }
+    case 'setProgram':
+      return `Have ${partName(rig, { type: 'box', id: call.arguments.box })} show ${call.arguments.shown ?? 'nothing'}`;
+    case 'setDialled':
+      return `Dial ${call.arguments.dialled ?? 'nothing'} for ${partName(rig, { type: 'box', id: call.arguments.box })}`;
+    case 'setTrsType':
+      return `Take a lead of type ${call.arguments.type ?? 'unknown'}`;
     case 'setControl': {
       const { box, control, position } = call.arguments;
       const label = boxOf(rig, box)?.controls.find((c) => c.id === control)?.label ?? control;

@@ -12,7 +12,10 @@ const TOPICS: readonly { readonly name: string; readonly codes: readonly string[
   { name: 'supplies', codes: ['SAFE-DCVOLT', 'SAFE-DCPOL', 'DC-CURRENT', 'DC-TOTAL', 'DC-UNFED'] },
   { name: 'mains', codes: ['SAFE-MAINS', 'SAFE-MAINSVOLT'] },
   { name: 'heat', codes: ['SAFE-HEAT'] },
-  { name: 'switching', codes: ['CTRL-NUMBER', 'CTRL-CHANNEL', 'CTRL-CHAIN', 'CTRL-PRESSES'] },
+  { name: 'switching', codes: ['CTRL-NUMBER', 'CTRL-CHANNEL', 'CTRL-CHAIN', 'CTRL-NOWAY'] },
+  { name: 'presses', codes: ['CTRL-PRESSES', 'CTRL-POP'] },
+  { name: 'stored sounds', codes: ['CTRL-UNSTORED'] },
+  { name: 'expression pedals', codes: ['EXP-WIRING'] },
 ];
 
 /** The topics that none of these codes speaks of. */

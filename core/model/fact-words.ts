@@ -56,11 +56,18 @@ const BANK_WORDS = {
 
 /** How a box counts its programs: `channel 1, counts from 0, 128 programs a bank`; empty where nothing is known. */
 export function midiFacts({ midi = {} }: Box): string {
-  const { channel, countsFrom, letters, programs, banks, bankBytes, banksCountFrom } = midi;
+  const { channel, countsFrom, letters, slots, programs, banks, bankBytes, banksCountFrom } = midi;
   return [
     ...(channel === undefined ? [] : [channel === 0 ? 'every channel' : `channel ${channel}`]),
     ...(countsFrom === undefined ? [] : [`counts from ${countsFrom}`]),
-    ...(letters === undefined ? [] : [`${letters} letters to a number`]),
+    ...(letters === undefined
+      ? []
+      : [
+          slots === undefined
+            ? `${letters} letters to a number`
+            : `letters A to ${String.fromCharCode(64 + letters)}`,
+        ]),
+    ...(slots === undefined ? [] : [`${slots} places to a ${letters === undefined ? 'number' : 'letter'}`]),
     ...(programs === undefined ? [] : [`${programs} programs a bank`]),
     ...(banks === undefined ? [] : [`${banks} banks`]),
     ...(banksCountFrom === undefined ? [] : [`banks from ${banksCountFrom}`]),

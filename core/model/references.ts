@@ -79,6 +79,8 @@ export const INSIDE_A_BOX: readonly Reference[] = [
   { at: 'boxes[].blocks[].contacts[].jack', to: 'jack', gone: drop('boxes[].blocks[].contacts[]') },
   { at: 'boxes[].blocks[].contacts[].open', to: 'block state', gone: 'absent' },
   { at: 'boxes[].blocks[].contacts[].closed', to: 'block state', gone: 'absent' },
+  { at: 'boxes[].midi.ccs[].block', to: 'block', gone: drop('boxes[].midi.ccs[]') },
+  { at: 'boxes[].midi.ccs[].control', to: 'control', gone: drop('boxes[].midi.ccs[]') },
   { at: 'boxes[].controls[].moves[]', to: 'jack', gone: drop('boxes[].controls[].moves[]') },
 ];
 
@@ -98,6 +100,7 @@ export const BETWEEN_PARTS: readonly Reference[] = [
   },
   { at: 'boxes[].place', to: 'place', gone: 'never' },
   { at: 'boxes[].jacks[].wallOutlet', to: 'mains outlet', gone: 'absent' },
+  { at: 'boxes[].sent[].to', to: 'box', gone: drop('boxes[].sent[]') },
   { at: 'boxes[].memory.stored[].sound', to: 'sound', gone: drop('boxes[].memory.stored[]') },
   { at: 'boxes[].hidden[].assumed[].sound', to: 'sound', gone: drop('boxes[].hidden[].assumed[]') },
   { at: 'leads[].from.at[].(box/jack)', to: 'jack', gone: drop('leads[].from.at[]') },
@@ -110,6 +113,7 @@ export const BETWEEN_PARTS: readonly Reference[] = [
   { at: 'sounds[].guitar', to: 'box', gone: 'null' },
   { at: 'sounds[].messages[].to', to: 'box', gone: drop('sounds[].messages[]') },
   { at: 'sounds[].programs{key}', to: 'box', gone: drop('sounds[].programs{key}') },
+  { at: 'sounds[].dialled{key}', to: 'box', gone: drop('sounds[].dialled{key}') },
   { at: 'sounds[].tails{key}', to: 'block', gone: drop('sounds[].tails{key}') },
   { at: 'sounds[].moves{key}', to: 'box', gone: drop('sounds[].moves{key}') },
   { at: 'sounds[].moves{}.(box/control)', to: 'control', gone: drop('sounds[].moves{}') },

@@ -36,6 +36,8 @@ const blockState = z.looseObject({
   loadOhm: positiveFigure.optional(),
   /** Of a channel: the power that it is set to (`full`, `half`); changing between unlike ones pops. */
   powerSetting: z.string().max(40).optional(),
+  /** The program that calls it, as the display of its box shows it. */
+  program: z.string().min(1).max(20).optional(),
   /** Of an amp model: what of an amplifier it stands for. */
   models: z.enum(['preamp', 'power', 'amplifier']).optional(),
 });

@@ -90,20 +90,58 @@ const loop = z.looseObject({
   stands: z.enum(['anywhere', 'first']).default('anywhere'),
 });
 
-/** How a receiver counts and what it wants ahead of a program change. */
+/** How a display writes programs: `22`, `12C`, `03-2`, `C04`. */
+const counting = {
+  /** What the display calls the first program. */
+  countsFrom: z.number().int().min(0).max(999).optional(),
+  /** Programs the display has under one number, told apart by letters: 4 is 1A to 1D; with `slots` the banks, A1 to D8. */
+  letters: z.number().int().min(1).max(26).optional(),
+  /** Places under one number, 03-2, or under one letter. */
+  slots: z.number().int().min(2).max(128).optional(),
+  slotsCountFrom: z.number().int().min(0).max(1).optional(),
+  /** Numbers are filled up to so many digits. */
+  digits: z.number().int().min(1).max(4).optional(),
+};
+
+const ccNumber = z.number().int().min(0, 'from 0 to 127').max(127, 'from 0 to 127');
+const midiChannel = z.number().int().min(0).max(16);
+
+/** How a receiver counts and what it wants ahead of a program change; how it counts what it sends. */
 const midi = z.looseObject({
   /** 0 hears every channel. */
-  channel: z.number().int().min(0).max(16).optional(),
-  /** What the display calls the first program. */
-  countsFrom: z.number().int().optional(),
-  /** Programs the display has under one number, told apart by letters: 4 is 1A to 1D. */
-  letters: z.number().int().min(1).max(26).optional(),
+  channel: midiChannel.optional(),
+  ...counting,
   /** Programs of one bank on the wire. */
   programs: z.number().int().min(1).max(128).optional(),
   banks: z.number().int().min(1).max(16_384).optional(),
   /** Where the number of the bank goes: CC 0, CC 32, both as one number, or nowhere. */
   bankBytes: z.enum(['none', 'msb', 'lsb', '14-bit']).optional(),
   banksCountFrom: z.number().int().min(0).max(1).optional(),
+  /** How it counts what it sends to others, where otherwise than its own programs. */
+  sends: z.looseObject(counting).optional(),
+  /** What it hears by control changes. */
+  ccs: z
+    .array(
+      z.looseObject({
+        id,
+        cc: ccNumber,
+        /** A switch follows the value, a toggle turns at each message. */
+        does: z.enum(['switch', 'toggle', 'tap', 'bank-up', 'bank-down', 'knob']),
+        block: id.optional(),
+        control: id.optional(),
+      }),
+    )
+    .max(128)
+    .optional(),
+});
+
+/** What is set in a sender for one box that hears it. */
+const sent = z.looseObject({
+  id,
+  to: id,
+  channel: midiChannel.min(1, 'from 1 to 16').optional(),
+  /** Numbers of control changes, by what the other end hears of them; what is gone there is passed over. */
+  ccs: z.array(z.looseObject({ id, hears: z.string().max(60), cc: ccNumber })).default([]),
 });
 
 /** A switch under the foot, and what a press of it does. */
@@ -203,6 +241,8 @@ export const boxSchema = z.looseObject({
   /** It is in for a test or for one night, and goes again. */
   temporary: z.boolean().optional(),
   ...model,
+  /** What it is set to send to others. */
+  sent: z.array(sent).max(64).optional(),
   memory: z.looseObject({ stored: z.array(z.looseObject({ sound: id, date: day })).default([]) }).optional(),
   notes,
 });

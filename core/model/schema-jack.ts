@@ -9,6 +9,7 @@ import {
   notNegativeFigure,
   notes,
   positiveFigure,
+  trsType,
 } from './schema-parts';
 
 const groundTie = z.enum(['audio', 'chassis', 'transformer', 'lifted', 'none']);
@@ -114,6 +115,10 @@ export const jackSchema = z.looseObject({
   phantom: z.looseObject({ is: z.enum(['on', 'off']).default('off'), switch: name.optional() }).optional(),
   /** Of an output: what 48 V does to it. */
   wantsPhantom: z.enum(['wanted', 'harmless', 'never']).optional(),
+  /** Of a MIDI output: what the box says itself, what comes in, or both. */
+  passes: z.enum(['own', 'through', 'both']).optional(),
+  /** Of a MIDI jack on TRS: A has pin 5 on the tip, B on the ring. */
+  trsType: trsType.optional(),
   /** What a switch input puts on the contact; on an output, the most that its contacts stand. */
   switchVolts: notNegativeFigure.optional(),
   /** Of a switch output: what its contacts are; neither is said: as its plug has it, either way. */

@@ -48,6 +48,9 @@ export const connector = z.enum(CONNECTORS);
 /** What a switch contact is, or is wanted to be: it stays as it is left, or it gives an impulse. */
 export const contact = z.enum(['latching', 'momentary', 'either']);
 
+/** How five pins lie on a TRS plug. */
+export const trsType = z.enum(['A', 'B']);
+
 export const jackRef = z.looseObject({ box: id, jack: id });
 
 /** How an equaliser, or the cuts of a cabinet model, are set: a gain for each band in its order, dB. */

@@ -1,65 +1,8 @@
 import { z } from 'zod';
 import { boxSchema } from './schema-box';
-import {
-  connector,
-  day,
-  emptyLayer,
-  id,
-  jackRef,
-  name,
-  notNegative,
-  notes,
-  partKey,
-  stateLayer,
-} from './schema-parts';
-import { DEFAULT_STOCK_M, EFFECT_CATEGORIES, FORMAT, LEAD_KINDS, LIMITS, SEVERITIES, VERSION } from './terms';
-
-const plug = z.looseObject({
-  connector,
-  angle: z.enum(['straight', 'angled', 'flat']).default('straight'),
-  silent: z.boolean().default(false),
-});
-
-const adapter = z.looseObject({ name, takes: connector, gives: connector });
-
-const leadEnd = z.looseObject({
-  /** None: loose. One: plugged there. Several: plugged into one of them at a time, as the sound says. */
-  at: z.array(jackRef).default([]),
-  plug,
-  adapters: z.array(adapter).default([]),
-});
-
-export const leadSchema = z.looseObject({
-  id,
-  number: z.number().int().min(1).max(99_999),
-  from: leadEnd,
-  to: leadEnd,
-  kind: z.enum(LEAD_KINDS),
-  lengthM: notNegative.max(LIMITS.lengthM, `a lead is at most ${LIMITS.lengthM} m long`),
-  lengthBy: z.enum(['computed', 'hand', 'measured']).default('computed'),
-  /** Of its cable, farad a metre; what is usual where nothing is said. */
-  faradPerM: z.number().gt(0).max(1e-9, 'at most 1000 pF/m').optional(),
-  makeup: z.enum(['soldered', 'solderless', 'moulded', 'unknown']).default('unknown'),
-  break: z
-    .looseObject({
-      kind: z.enum(['none', 'lift', 'cap', 'transformer', 'twin-core']),
-      end: z.enum(['from', 'to']).optional(),
-    })
-    .default({ kind: 'none' }),
-  loom: id.optional(),
-  /** Laid for a test or a night's mending; it is to go again. */
-  temporary: z.boolean().optional(),
-  label: name.default(''),
-  measured: z
-    .looseObject({
-      shieldOhm: notNegative.optional(),
-      coreOhm: notNegative.optional(),
-      farad: notNegative.optional(),
-      date: day.optional(),
-    })
-    .optional(),
-  notes,
-});
+import { leadSchema } from './schema-lead';
+import { day, emptyLayer, id, jackRef, name, notNegative, notes, partKey, stateLayer } from './schema-parts';
+import { DEFAULT_STOCK_M, EFFECT_CATEGORIES, FORMAT, LIMITS, SEVERITIES, VERSION } from './terms';
 
 const place = z.looseObject({
   id,
@@ -189,6 +132,8 @@ const sound = z.looseObject({
   state: stateLayer.default(emptyLayer()),
   /** What the display of each box that is called by program shows: `22`, `12C`. */
   programs: z.record(id, z.string().min(1).max(20)).optional(),
+  /** What is dialled in a sender for each box that it calls, as the sender counts: `23`, with bank bytes `0/3/23`. */
+  dialled: z.record(id, z.string().min(1).max(20)).optional(),
   /** Whether what still rings is heard into the next sound. */
   tails: z.record(partKey, z.enum(['kept', 'cut'])).optional(),
   /** What each expression pedal moves. */

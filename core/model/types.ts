@@ -20,6 +20,10 @@ export type Block = Box['blocks'][number];
 export type BlockState = Block['states'][number];
 export type BlockRole = Block['role'];
 export type Control = Box['controls'][number];
+/** What a box is set to send to another one. */
+export type Sent = NonNullable<Box['sent']>[number];
+/** What a box hears by a control change. */
+export type HeardControl = NonNullable<NonNullable<Box['midi']>['ccs']>[number];
 export type FootSwitch = NonNullable<Box['switches']>[number];
 export type InnerWiring = Box['patches'][number];
 export type Wire = InnerWiring['wires'][number];

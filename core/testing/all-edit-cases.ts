@@ -4,6 +4,7 @@ import { GROUND_CASES } from './edit-cases-grounds';
 import { LEAD_CASES } from './edit-cases-leads';
 import { RIG_CASES } from './edit-cases-rig';
 import { STATE_CASES } from './edit-cases-state';
+import { MIDI_CASES } from './edit-cases-midi';
 import { SWITCH_CASES } from './edit-cases-switches';
 
 export const EDIT_CASES = {
@@ -13,4 +14,5 @@ export const EDIT_CASES = {
   ...GROUND_CASES,
   ...STATE_CASES,
   ...SWITCH_CASES,
+  ...MIDI_CASES,
 };

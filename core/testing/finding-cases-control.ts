@@ -5,6 +5,46 @@ import { stand, withSounds } from './feet';
 import type { Case } from './finding-cases';
 import { set } from './short-edits';
 
+const DIALLED = (dialled: string) =>
+  ({ edit: 'setDialled', arguments: { sound: 'sound-1', box: 'midi-delay', dialled } }) as const;
+
+/** A delay that a sound calls: it shows 12 counted from 0, the footswitch counts from 1. */
+const called = () =>
+  edited(build('midi footswitch, midi delay', 'midi-footswitch/midi-out : midi-delay/midi-in'), {
+    edit: 'setProgram',
+    arguments: { sound: 'sound-1', box: 'midi-delay', shown: '12' },
+  });
+
+const HEARS = (does: 'switch' | 'toggle') =>
+  ({
+    edit: 'setMidi',
+    arguments: {
+      box: 'midi-delay',
+      midi: { channel: 1, ccs: [{ id: 'delay', cc: 20, does, block: 'delay' }] },
+    },
+  }) as const;
+const SENT = (cc: number) =>
+  ({
+    edit: 'setSent',
+    arguments: {
+      box: 'midi-footswitch',
+      sent: [{ id: 'delay', to: 'midi-delay', ccs: [{ id: 'delay', hears: 'delay', cc }] }],
+    },
+  }) as const;
+
+/** A delay that is on in one sound and off in another, by hand but for a control change. */
+const hearing = (does: 'switch' | 'toggle') => {
+  const rig = withSounds(called(), 'One', 'Two');
+  const byHand = {
+    ...rig,
+    boxes: rig.boxes.map((box) => ({
+      ...box,
+      blocks: box.blocks.map((block) => ({ ...block, switchedBy: 'hand' as const })),
+    })),
+  };
+  return edited(stand(byHand, 's1', { 'midi-delay/delay': 'off' }), HEARS(does));
+};
+
 export const CONTROL_CASES: readonly Case[] = [
   {
     code: 'SOUND-RULE',
@@ -102,5 +142,50 @@ export const CONTROL_CASES: readonly Case[] = [
     spoil: { edit: 'unplug', arguments: { lead: 'lead-1', side: 'to' } },
     first: 'valve-head/preamp',
     severity: 'fault',
+  },
+  {
+    code: 'CTRL-NUMBER',
+    sound: () => edited(called(), DIALLED('13')),
+    spoil: DIALLED('12'),
+    first: 'midi-delay',
+    severity: 'fault',
+  },
+  {
+    code: 'CTRL-CHANNEL',
+    sound: () =>
+      edited(called(), {
+        edit: 'setSent',
+        arguments: {
+          box: 'midi-footswitch',
+          sent: [{ id: 'delay', to: 'midi-delay', channel: 1, ccs: [] }],
+        },
+      }),
+    spoil: {
+      edit: 'setSent',
+      arguments: { box: 'midi-footswitch', sent: [{ id: 'delay', to: 'midi-delay', channel: 2, ccs: [] }] },
+    },
+    first: 'midi-delay',
+    severity: 'fault',
+  },
+  {
+    code: 'CTRL-CC',
+    sound: () => edited(hearing('switch'), SENT(20)),
+    spoil: SENT(21),
+    first: 'midi-delay',
+    severity: 'fault',
+  },
+  {
+    code: 'CTRL-CHAIN',
+    sound: called,
+    spoil: { edit: 'unplug', arguments: { lead: 'lead-1', side: 'to' } },
+    first: 'midi-delay',
+    severity: 'fault',
+  },
+  {
+    code: 'CTRL-UNKNOWN',
+    sound: () => hearing('switch'),
+    spoil: HEARS('toggle'),
+    first: 'midi-delay/delay',
+    severity: 'note',
   },
 ];

@@ -26,6 +26,7 @@ function withNames(rig: Rig): Loose {
             ),
             switches: [{ id: 'panel', label: 'CHANNEL', does: 'steps', blocks: ['preamp'], jack: 'foot' }],
             memory: { stored: [{ sound: 'sound-2', date: '2026-03-01' }] },
+            sent: [{ id: 'unit', to: 'multi-effects', channel: 1 }],
           }
         : box.id === 'fuzz'
           ? {
@@ -33,6 +34,7 @@ function withNames(rig: Rig): Loose {
               hidden: [
                 { id: 'bias', label: 'Bias', value: '5 V', assumed: [{ sound: 'sound-2', value: '4.5 V' }] },
               ],
+              midi: { ccs: [{ id: 'drive', cc: 20, does: 'switch', block: 'fuzz', control: 'volume' }] },
               blocks: [...box.blocks, { ...box.blocks[0], id: 'twin', twinOf: 'fuzz' }],
               patches: [
                 ...box.patches,
@@ -94,6 +96,7 @@ function withNames(rig: Rig): Loose {
             state,
             messages: [{ id: 'm', to: 'multi-effects', bytes: [192, 3] }],
             programs: { 'multi-effects': '12' },
+            dialled: { 'multi-effects': '13' },
             tails: { 'multi-effects/delay': 'kept' },
             moves: { cabinet: { box: 'fuzz', control: 'volume' } },
           }

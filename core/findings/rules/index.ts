@@ -74,6 +74,9 @@ import { ring } from './wire-ring';
 import { shut } from './wire-shut';
 import { silent } from './wire-silent';
 import { turned } from './wire-turned';
+import { controlNumbers, midiChannel } from './ctrl-agree';
+import { midiChain, unknownState } from './ctrl-chain';
+import { programNumber } from './ctrl-number';
 import { switchJack } from './ctrl-jack';
 import { noWay } from './ctrl-noway';
 import { lookalike, ringHeld } from './ctrl-plug';
@@ -159,6 +162,11 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'CTRL-LOOKALIKE': lookalike,
   'CTRL-RINGHELD': ringHeld,
   'CTRL-NOWAY': noWay,
+  'CTRL-NUMBER': programNumber,
+  'CTRL-CHANNEL': midiChannel,
+  'CTRL-CC': controlNumbers,
+  'CTRL-CHAIN': midiChain,
+  'CTRL-UNKNOWN': unknownState,
   'HUM-BOTHENDS': openAtBoth,
   'HUM-ADRIFT': adrift,
   'HUM-LIFTWORSE': liftWorse,
