@@ -116,6 +116,7 @@ test.describe('axe', () => {
     presses: 'From each sound to each',
     combinations: 'No switcher in this rig',
     channels: 'called from',
+    numbers: 'to dial',
     rules: 'The wiring and the sounds suggest',
   };
   test('the parts of Sounds', async ({ page }) => {

@@ -17,8 +17,10 @@ export function endOf(rig: Rig, ref: JackRef): JackEnd {
   return end;
 }
 
-/** A maker's own socket: there are no adapters for it, its lead has its plug. */
-const ofManyPins = ({ jack }: JackEnd): boolean => jack.connector === 'din-7' || jack.connector === 'din-8';
+/** A maker's own socket, or MIDI on five pins or on TRS: there are no adapters for it, its lead has its plugs. */
+const hasOwnPlug = ({ jack }: JackEnd): boolean =>
+  ['din-7', 'din-8'].includes(jack.connector) ||
+  (jack.carries === 'midi' && (jack.connector === 'din-5' || jack.connector.startsWith('trs')));
 
 /** A new lead of the kind that belongs between the jacks, with the lowest free number and the adapters it needs. */
 export function leadFor(rig: Rig, from: readonly JackRef[], to: JackRef): Lead {
@@ -37,9 +39,9 @@ export function leadFor(rig: Rig, from: readonly JackRef[], to: JackRef): Lead {
     const adapter = adapterFor(lead[side].plug.connector, connector);
     return adapter ? [adapter] : [];
   };
-  if (ofManyPins(a) && ofManyPins(b)) {
-    const plug = { ...lead.from.plug, connector: b.jack.connector };
-    return { ...lead, from: { ...lead.from, plug }, to: { ...lead.to, plug } };
+  if (hasOwnPlug(a) && hasOwnPlug(b)) {
+    const plug = ({ jack }: JackEnd) => ({ ...lead.from.plug, connector: jack.connector });
+    return { ...lead, from: { ...lead.from, plug: plug(a) }, to: { ...lead.to, plug: plug(b) } };
   }
   return {
     ...lead,

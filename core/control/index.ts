@@ -8,7 +8,21 @@ export { ccLines, proposeCcs } from './cc-plan';
 export { channelFaults, freeChannel, type ChannelFault } from './channel-faults';
 export { messagesOf, receiversIn, rightlyDialled, type SoundMessages } from './messages';
 export { hearingsIn, MOST_IN_A_ROW, senderOf } from './midi-net';
-export { countingWords, numbersView, numbersWords, type NumbersView } from './numbers';
+export {
+  CALLED_FIELDS,
+  choiceOfHeard,
+  heardBy,
+  heardChoices,
+  keepMidi,
+  midiForm,
+  readMidi,
+  readSentChannel,
+  SENT_FIELDS,
+  SHOWN_FIELDS,
+  type MidiField,
+  type MidiForm,
+} from './own-midi';
+export { countingWords, numbersCsv, numbersView, numbersWords, type NumbersView } from './numbers';
 export { unknownStates } from './unknown';
 export { choicesOf, type Cell, type Choice } from './cells';
 export { cellName, headOf, type Column } from './columns';

@@ -95,7 +95,7 @@ describe('who hears whom', () => {
                 ? { ...jack, ...small, trsType: into }
                 : jack,
           ),
-        })) as Rig['boxes'],
+        })),
         leads: rig.leads.map((one) => ({
           ...one,
           ...(lead ? { trsType: lead } : {}),

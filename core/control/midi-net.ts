@@ -14,6 +14,13 @@ export type Hop = {
   readonly isUnsure: boolean;
 };
 
+/** Something on TRS whose type matters. */
+export type TrsPart = {
+  readonly type: 'A' | 'B' | undefined;
+  readonly name: string;
+  readonly of: { readonly lead: string } | { readonly box: string; readonly jack: string };
+};
+
 /** What one box sends and another one hears. */
 export type Hearing = {
   readonly sender: Box;
@@ -43,13 +50,28 @@ export const passesOf = (box: Box, jack: Jack): NonNullable<Jack['passes']> =>
 
 const isTrs = (connector: Jack['connector'] | null): boolean => connector?.startsWith('trs') === true;
 
-/** How the pins lie along a lead: the same at both ends, or (null) nobody knows. */
-function pins(lead: Lead, out: Jack, into: Jack): 'alike' | 'crossed' | 'unsure' {
-  const ends = [presents(lead.from), presents(lead.to)].map(isTrs);
-  const jacks = [out, into].filter(({ connector }) => isTrs(connector));
-  if (jacks.length === 0) return 'alike';
-  // From TRS to TRS the wires go straight; from five pins on they are laid as the lead has it.
-  const types = [...jacks.map(({ trsType }) => trsType), ...(ends[0] === ends[1] ? [] : [lead.trsType])];
+/** What of a lead and its jacks decides how the pins lie: TRS jacks; from five pins on the lead, as it was made. */
+export function trsParts({ lead, out, into }: Pick<Hop, 'lead' | 'out' | 'into'>): readonly TrsPart[] {
+  const jacks = [out, into].flatMap((end): TrsPart[] =>
+    isTrs(end.jack.connector)
+      ? [
+          {
+            type: end.jack.trsType,
+            name: `${end.jack.label} of ${end.box.name}`,
+            of: { box: end.box.id, jack: end.jack.id },
+          },
+        ]
+      : [],
+  );
+  const [from, to] = [presents(lead.from), presents(lead.to)].map(isTrs);
+  return jacks.length === 0 || from === to
+    ? jacks
+    : [...jacks, { type: lead.trsType, name: `lead ${lead.number}`, of: { lead: lead.id } }];
+}
+
+/** How the pins lie along a lead: the same at both ends, or nobody knows. */
+function pins(hop: Pick<Hop, 'lead' | 'out' | 'into'>): 'alike' | 'crossed' | 'unsure' {
+  const types = trsParts(hop).map(({ type }) => type);
   const known = new Set(types.filter((type) => type !== undefined));
   if (known.size > 1) return 'crossed';
   return types.length > 1 && types.some((type) => type === undefined) ? 'unsure' : 'alike';
@@ -60,7 +82,7 @@ function hopsFrom(of: Wired, out: JackEnd): readonly Hop[] {
   return plugsAt(of, { box: out.box.id, jack: out.jack.id }).flatMap(({ lead, far }): Hop[] => {
     const into = endAt(of, far);
     if (!into || !hearsMidi(into.jack)) return [];
-    const how = pins(lead, out.jack, into.jack);
+    const how = pins({ lead, out, into });
     return [{ lead, out, into, isCrossed: how === 'crossed', isUnsure: how === 'unsure' }];
   });
 }

@@ -1,11 +1,12 @@
 // The numbers of a rig as they are read: what each sound calls in each box, what to dial for it, how each box counts.
+import { toCsv } from '../file';
 import { hexOf, wireMs, writeProgram, type Counting } from '../midi';
 import { derive, type Box, type Reads } from '../model';
 import { count, inWords } from '../units';
 import { ccLines } from './cc-plan';
 import { sentChannel } from './channel-faults';
 import { messagesOf, receiversIn, sendingCount, type ProgramCall } from './messages';
-import { hearingsIn, MOST_IN_A_ROW, senderOf, type Hearing } from './midi-net';
+import { hearingsIn, MOST_IN_A_ROW, senderOf, trsParts, type Hearing, type TrsPart } from './midi-net';
 
 /** `1, 2, 3 …`, `1A, 1B, 1C, 1D, 2A`: how a display begins; empty: nobody knows. */
 export function countingWords(counting: Counting): string {
@@ -46,6 +47,8 @@ export type ChainLine = {
   readonly sender: string;
   readonly way: string;
   readonly faults: readonly string[];
+  /** Of what nobody has said yet which type its TRS is. */
+  readonly asks: readonly TrsPart[];
 };
 
 export type NumbersView = {
@@ -128,14 +131,14 @@ function chainLine({ sender, hops }: Hearing): ChainLine {
       ...hops.map(({ lead, out, into }) => `${out.jack.label} – lead ${lead.number} – ${into.box.tag}`),
     ].join(' '),
     faults: [
-      ...hops.flatMap(({ lead, isCrossed, isUnsure }) => [
+      ...hops.flatMap(({ lead, isCrossed }) => [
         ...(isCrossed ? [`lead ${lead.number}: TRS A and B do not go together, nothing is heard`] : []),
-        ...(isUnsure ? [`lead ${lead.number}: nobody has said which type its TRS is, A or B`] : []),
       ]),
       ...(hops.length > MOST_IN_A_ROW
         ? [`${count(hops.length, 'box', 'boxes')} one after the other: from the fourth on by a thru box`]
         : []),
     ],
+    asks: hops.flatMap((hop) => (hop.isUnsure ? trsParts(hop).filter(({ type }) => type === undefined) : [])),
   };
 }
 
@@ -192,3 +195,41 @@ export function numbersWords({ columns }: NumbersView): string {
     ...(lost.length > 0 ? [`nothing reaches ${inWords(lost)}`] : []),
   ].join('; ');
 }
+
+/** The numbers as CSV: a line a call. */
+export const numbersCsv = ({ columns, rows }: NumbersView): string =>
+  toCsv([
+    [
+      'Sound',
+      'Box',
+      'Is to show',
+      'Channel',
+      'Dial on',
+      'Number',
+      'Bank',
+      'Wire',
+      'Dialled',
+      'What is wrong',
+    ],
+    ...rows.flatMap(({ name, cells }) =>
+      cells.flatMap((cell, i) => {
+        const column = columns[i];
+        return column && cell.shows !== ''
+          ? [
+              [
+                name,
+                column.name,
+                cell.shows,
+                column.channel,
+                column.sender?.name ?? '',
+                cell.dial,
+                cell.bank,
+                cell.hex,
+                cell.dialled,
+                cell.problem || (cell.lands === '' ? '' : `lands ${cell.lands}`),
+              ],
+            ]
+          : [];
+      }),
+    ),
+  ]);

@@ -55,11 +55,17 @@ const midiGroup: FieldGroup = {
   fields: [
     whole('midi.channel', 'Channel (0: all)'),
     whole('midi.countsFrom', 'Display counts from'),
-    whole('midi.letters', 'Letters to a number'),
+    whole('midi.letters', 'Letters'),
+    whole('midi.slots', 'Places under each number or letter'),
+    whole('midi.slotsCountFrom', 'The first place is'),
+    whole('midi.digits', 'Digits shown'),
     whole('midi.programs', 'Programs a bank'),
     whole('midi.banks', 'Banks'),
     choice('midi.bankBytes', 'Bank number in', words.BANK_BYTES, { empty: 'absent' }),
     whole('midi.banksCountFrom', 'Banks count from'),
+    whole('midi.sends.countsFrom', 'What it sends counts from'),
+    whole('midi.sends.letters', 'Letters of what it sends'),
+    whole('midi.sends.slots', 'Places of what it sends'),
   ],
 };
 

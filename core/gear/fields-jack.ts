@@ -41,6 +41,12 @@ export function jackGroups(item: GearItem, jack: Jack): readonly FieldGroup[] {
               choice('ring', 'Contact of its ring', words.CONTACT, { empty: 'absent' }),
             ]
           : []),
+        ...(jack.carries === 'midi' && jack.direction !== 'in'
+          ? [choice('passes', 'It sends', words.PASSES, { empty: 'absent' })]
+          : []),
+        ...(jack.carries === 'midi' && jack.connector.startsWith('trs')
+          ? [choice('trsType', 'Type of its TRS', words.TRS_TYPE, { empty: 'absent' })]
+          : []),
         flag('mult', 'More than one lead may stand in it'),
         ...(jack.connector.startsWith('xlr') && jack.direction === 'out'
           ? [choice('wantsPhantom', '48 V here is', words.PHANTOM, { empty: 'absent' })]

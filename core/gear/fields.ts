@@ -161,7 +161,10 @@ export function groupsOfPart(item: GearItem, address: Address): readonly FieldGr
         flag('inverts', 'Turns the polarity'),
         ...(isEffect ? [number('mix', 'Share of effect, 0 to 1')] : []),
         ...(block?.role === 'preamp'
-          ? [text('powerSetting', 'Power setting', { empty: 'absent', hint: 'full, half: unlike ones pop' })]
+          ? [
+              text('powerSetting', 'Power setting', { empty: 'absent', hint: 'full, half: unlike ones pop' }),
+              text('program', 'Program that calls it', { empty: 'absent', hint: 'as its display shows it' }),
+            ]
           : []),
         ...(block?.role === 'ampModel'
           ? [choice('models', 'Stands for', words.MODELS, { empty: 'absent' })]

@@ -120,6 +120,17 @@ export const SWITCH_DOES = options<FootSwitch['does']>({
   'bank-down': 'the bank before',
   tap: 'the time, tapped',
 });
+export const PASSES = options<NonNullable<Jack['passes']>>({
+  own: 'what the box says itself',
+  through: 'what comes in',
+  both: 'both',
+});
+
+export const TRS_TYPE = options<NonNullable<Jack['trsType']>>({
+  A: 'A, pin 5 on the tip',
+  B: 'B, pin 5 on the ring',
+});
+
 export const CONTACT = options<NonNullable<Jack['tip']>>({
   latching: 'latching',
   momentary: 'momentary',

@@ -71,6 +71,10 @@ const router = createBrowserRouter([
             ...view(async () => (await import('./views/sounds/channels-view')).ChannelsView),
           },
           {
+            path: 'sounds/numbers',
+            ...view(async () => (await import('./views/sounds/numbers-view')).NumbersScreen),
+          },
+          {
             path: 'sounds/rules',
             ...view(async () => (await import('./views/sounds/rules-view')).RulesView),
           },

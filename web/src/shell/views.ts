@@ -16,5 +16,6 @@ export const SOUND_PARTS = [
   { path: '/presses', name: 'Presses' },
   { path: '/combinations', name: 'Combinations' },
   { path: '/channels', name: 'Channels' },
+  { path: '/numbers', name: 'Numbers' },
   { path: '/rules', name: 'Rules' },
 ] as const;

@@ -27,7 +27,7 @@ function Input({ input }: { input: InputWords }) {
       </figcaption>
       {stranger === '' ? null : <p className="pb-1 text-xs text-fault">{stranger}.</p>}
       <div className="flex">
-        <ul aria-label="What is plugged" className="w-64 shrink-0 text-right">
+        <ul aria-label="What is plugged" className="w-36 shrink-0 text-right sm:w-64">
           {poles.map(({ pole, name, feeds, isHeld }) => (
             <li key={pole} style={row} className="flex flex-col justify-center pr-2 leading-tight">
               {feeds.map(({ from, by, trouble, note }) => (
@@ -165,7 +165,7 @@ export function ChannelsView() {
               {card.name} <span className="ml-1 font-mono text-xs font-normal text-muted">{card.tag}</span>
             </h2>
             <div className="grid gap-x-8 gap-y-3 xl:grid-cols-[40rem_1fr]">
-              <div className="flex min-w-0 flex-col gap-3 overflow-x-auto">
+              <div className="flex min-w-0 flex-col gap-3">
                 {card.inputs.map((input) => (
                   <Input key={input.key} input={input} />
                 ))}
