@@ -16,6 +16,7 @@ import { buffersCommand } from './buffers';
 import { levelsCommand } from './levels';
 import { powerCommand } from './power';
 import { combinationsCommand } from './combinations';
+import { messagesCommand } from './messages';
 import { pressesCommand } from './presses';
 import { rulesCommand } from './rules';
 import { soundsCommand } from './sounds';
@@ -57,6 +58,8 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
   power RIG                   what every outlet feeds, what supplies and circuits carry, the placement that is best
   presses RIG                 what is pressed from sound to sound, worst first; --sound S: to one; --plan: what free
                              switches are best given to do, -o OUT: with it
+  messages RIG                what each sound sends, what to dial for it, and whether it lands on simulated receivers
+        --midi FILE           a Standard MIDI File with a marker a sound
   combinations RIG            what sounds want of each switcher: the table to store
   rules RIG                   what goes together and what must not, checked in every sound; what the rig suggests
   sounds RIG                  what each sound sets, and in what it is other than the one before; --sound S: one
@@ -247,6 +250,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
   power: powerCommand,
   sounds: soundsCommand,
   presses: pressesCommand,
+  messages: messagesCommand,
   combinations: combinationsCommand,
   rules: rulesCommand,
   loops: loopsCommand,

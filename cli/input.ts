@@ -62,6 +62,7 @@ const VALUES = [
   '--to',
   '--node',
   '--lift',
+  '--midi',
   '-o',
 ];
 

@@ -117,6 +117,7 @@ test.describe('axe', () => {
     combinations: 'No switcher in this rig',
     channels: 'called from',
     numbers: 'to dial',
+    proof: 'Bytes by hand',
     rules: 'The wiring and the sounds suggest',
   };
   test('the parts of Sounds', async ({ page }) => {

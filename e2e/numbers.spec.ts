@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import { parseMidi } from 'midi-file';
 import { writeRig } from '../core/file';
 import { build, edited } from '../core/testing/build';
 import { withSounds } from '../core/testing/feet';
@@ -92,4 +94,103 @@ test('how a box counts is changed in its words, and every number follows; nonsen
   );
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('region', { name: 'Control changes' })).toHaveCount(0);
+});
+
+/** Both sounds call the delay; the second is dialled one too low. */
+const called = () =>
+  edited(
+    rig(),
+    ...(['s0', 's1'] as const).map((sound, i) => ({
+      edit: 'setProgram' as const,
+      arguments: { sound, box: 'midi-delay', shown: i === 0 ? '22' : '5' },
+    })),
+    { edit: 'setDialled', arguments: { sound: 's1', box: 'midi-delay', dialled: '5' } },
+  );
+
+async function prove(page: Page) {
+  await importRig(page, writeRig(called()));
+  await page.getByRole('link', { name: 'Sounds', exact: true }).click();
+  await page.getByRole('link', { name: 'Proof' }).click();
+}
+
+test('every sound is proved on simulated receivers; what does not land is named, walked by keys', async ({
+  page,
+}) => {
+  await prove(page);
+  await expect(page.getByText('2 of 3 calls do not land')).toBeVisible();
+  const delay = page.getByRole('region', { name: 'Simulated: MIDI delay' });
+  await expect(delay).toContainText('C0 16');
+  await expect(delay).toContainText('channel 1, program 22 on the wire');
+  await expect(page.getByRole('region', { name: 'Simulated: Four-channel head' })).toContainText(
+    'lamp clean',
+  );
+  await page.getByRole('list', { name: 'Calls' }).getByRole('button').first().focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(delay).toContainText('shows 4, is to show 5');
+  await page.getByLabel('Who takes them').selectOption('Unit with banks of four letters');
+  await page.getByLabel('Bytes in hex').fill('C0 2');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('“2” is no byte');
+  await page.getByLabel('Bytes in hex').fill('B0 00 00 C0 2E');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'Bytes by hand' })).toContainText('shows 12C');
+});
+
+test('the messages go out as a MIDI file that a library reads, and as hex', async ({ page }) => {
+  await prove(page);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as MIDI file' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toMatch(/-sounds\.mid$/);
+  const events = parseMidi(readFileSync(await file.path())).tracks[0] ?? [];
+  expect(events.flatMap((event) => (event.type === 'marker' ? [event.text] : []))).toEqual(['Clean', 'Lead']);
+  expect(events.flatMap((event) => (event.type === 'programChange' ? [event.programNumber] : []))).toEqual([
+    22, 0, 4, 0,
+  ]);
+  const [hex] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as hex' }).click(),
+  ]);
+  expect(readFileSync(await hex.path(), 'utf8')).toBe('# Clean\nC0 16\nC1 00\n\n# Lead\nC0 04\nC1 00\n');
+});
+
+test('a sound goes to a device by a chosen port, each message shown; refused permission says what else there is', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const taken: number[][] = [];
+    const port = (id: string) => ({
+      id,
+      name: `Port ${id}`,
+      send: (bytes: number[]) => taken.push([...bytes]),
+    });
+    let isAllowed = false;
+    Object.assign(window, { taken });
+    Object.assign(navigator, {
+      requestMIDIAccess: () => {
+        const answer = isAllowed
+          ? Promise.resolve({ outputs: new Map(['one', 'two'].map((id) => [id, port(id)])) })
+          : Promise.reject(new Error('not allowed'));
+        isAllowed = true;
+        return answer;
+      },
+    });
+  });
+  await prove(page);
+  await page.getByRole('button', { name: 'Send to a device' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Ask for MIDI outputs' }).click();
+  await expect(dialog).toContainText('The browser was not allowed to use MIDI.');
+  await dialog.getByRole('button', { name: 'Ask for MIDI outputs' }).click();
+  await dialog.getByLabel('Output').selectOption('Port two');
+  await dialog.getByRole('button', { name: 'Send' }).click();
+  await expect(dialog.getByRole('list', { name: 'What was sent' }).getByRole('listitem')).toHaveText([
+    'C0 16 to Port two',
+    'C1 00 to Port two',
+  ]);
+  expect(await page.evaluate(() => (window as unknown as { taken: number[][] }).taken)).toEqual([
+    [0xc0, 22],
+    [0xc1, 0],
+  ]);
 });

@@ -23,6 +23,8 @@ export {
   type MidiForm,
 } from './own-midi';
 export { countingWords, numbersCsv, numbersView, numbersWords, type NumbersView } from './numbers';
+export { soundsHex, soundsSmf } from './proof-out';
+export { proofWords, proveSounds, receiverFacts, sentBy, type Proof, type Shown, type Step } from './proof';
 export { unknownStates } from './unknown';
 export { choicesOf, type Cell, type Choice } from './cells';
 export { cellName, headOf, type Column } from './columns';

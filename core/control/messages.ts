@@ -1,5 +1,5 @@
 // What each sound sends: programs and control changes, as they are dialled, as they go over the wire, as they are shown.
-import { blockIn, freeSwitches, type Box, type HeardControl, type Reads, type Sound } from '../model';
+import { blockIn, derive, freeSwitches, type Box, type HeardControl, type Reads, type Sound } from '../model';
 import {
   controlBytes,
   placeOf,
@@ -62,7 +62,8 @@ export type SoundMessages = {
 };
 
 /** How a box counts what it sends. */
-export const sendingCount = ({ midi }: Box): Counting => midi?.sends ?? midi ?? {};
+export const sendingCount = ({ midi = {} }: Box): Counting =>
+  Object.keys(midi.sends ?? {}).length > 0 ? (midi.sends ?? midi) : midi;
 
 /** The channel on which a box is called; 0 hears all: the first. */
 export const channelOf = ({ midi }: Box): number => midi?.channel || 1;
@@ -90,8 +91,8 @@ export function programWanted(
   };
 }
 
-/** `23`, or with bank bytes ahead `0/3/23`. */
-function readDialled(sender: Box, text: string): Select | null {
+/** What goes over the wire by what is dialled, `23` or with bank bytes ahead `0/3/23`; null: it cannot be dialled. */
+export function dialledSelect(sender: Box, text: string): Select | null {
   const parts = text.split('/').map((part) => part.trim());
   const number = parts.at(-1) ?? '';
   const banks = parts.slice(0, -1).map(Number);
@@ -114,7 +115,7 @@ function programCall(of: ForMessages, sound: Sound, receiver: Box): ProgramCall 
   const isCalled = 'program' in select;
   const channel = channelOf(receiver);
   const dialled = sound.dialled?.[receiver.id] ?? null;
-  const sent = dialled === null || !sender ? null : readDialled(sender, dialled);
+  const sent = dialled === null || !sender ? null : dialledSelect(sender, dialled);
   const landed = sent && placeOf(receiver.midi ?? {}, sent);
   return {
     receiver,
@@ -132,7 +133,8 @@ function programCall(of: ForMessages, sound: Sound, receiver: Box): ProgramCall 
   };
 }
 
-function controlCalls(of: ForMessages, sound: Sound, receiver: Box): readonly ControlCall[] {
+/** What a sound sends to a box by control changes that are set in its sender. */
+export function controlCalls(of: ForMessages, sound: Sound, receiver: Box): readonly ControlCall[] {
   const sender = senderOf(of, receiver)?.sender;
   if (!sender) return [];
   const { blockState } = statesIn({ ...of, sound });
@@ -167,8 +169,10 @@ export const receiversIn = (of: Reads<'boxes' | 'leads' | 'variant'>): readonly 
       (freeSwitches(box).length === 0 || senderOf(of, box) !== null),
   );
 
+const OF = ['boxes', 'leads', 'variant', 'sounds'] as const;
+
 /** Everything that a sound sends, in the order of the boxes. */
-export function messagesOf(of: ForMessages, sound: Sound): SoundMessages {
+export const messagesOf = derive(OF, (of: ForMessages, sound: Sound): SoundMessages => {
   const receivers = receiversIn(of);
   const programs = receivers.flatMap((box) => programCall(of, sound, box) ?? []);
   const controls = receivers.flatMap((box) => controlCalls(of, sound, box));
@@ -178,4 +182,4 @@ export function messagesOf(of: ForMessages, sound: Sound): SoundMessages {
     controls,
     length: [...programs, ...controls].reduce((sum, { bytes }) => sum + bytes.length, 0),
   };
-}
+});

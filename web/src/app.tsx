@@ -75,6 +75,10 @@ const router = createBrowserRouter([
             ...view(async () => (await import('./views/sounds/numbers-view')).NumbersScreen),
           },
           {
+            path: 'sounds/proof',
+            ...view(async () => (await import('./views/sounds/proof-view')).ProofView),
+          },
+          {
             path: 'sounds/rules',
             ...view(async () => (await import('./views/sounds/rules-view')).RulesView),
           },

@@ -17,5 +17,6 @@ export const SOUND_PARTS = [
   { path: '/combinations', name: 'Combinations' },
   { path: '/channels', name: 'Channels' },
   { path: '/numbers', name: 'Numbers' },
+  { path: '/proof', name: 'Proof' },
   { path: '/rules', name: 'Rules' },
 ] as const;
