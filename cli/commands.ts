@@ -1,5 +1,5 @@
 import { cureOf, isOpen, judge, report, sentenceOf, underTheirCauses } from '../core/findings';
-import { pocketCardHtml, paperMap, scheduleCsv, scheduleOf, svgOf } from '../core/papers';
+import { pocketCardHtml, paperMap, scheduleCsv, scheduleOf, setSheetHtml, svgOf } from '../core/papers';
 import { cardsOf } from '../core/planner';
 import { applyEdit } from '../core/edits';
 import { fileSchema, writeRig } from '../core/file';
@@ -50,6 +50,7 @@ export const USAGE = `npm run -s hum -- COMMAND RIG [options]     RIG: a file, o
              --pdf FILE       the sheet: map, leads, sounds, cautions, patch-up
              --labels FILE    labels for both ends of every lead, as a PDF; --flag: to fold, not to wrap
              --card FILE      one page for a phone: leads, patch-up, sounds, cautions
+             --set-sheet FILE the songs of the set in order, with a card for each on a phone
   netlist RIG --to TAG:jack   the circuit of a route in one sound as a plain SPICE netlist (docs/netlists.md)
         --from INSTRUMENT     else from the first
   loops RIG                   every ground loop by what it goes by, and hum at each output of each sound
@@ -207,6 +208,8 @@ const fix: Command = (call) => {
   return 0;
 };
 
+const dayOf = ({ values }: Call): string => values['--date'] ?? new Date().toISOString().slice(0, 10);
+
 /** What `export` can write, each under its option. */
 const EXPORTS: Readonly<Record<string, (call: Call) => string | Uint8Array | Promise<Uint8Array>>> = {
   '--svg': (call) => {
@@ -218,8 +221,16 @@ const EXPORTS: Readonly<Record<string, (call: Call) => string | Uint8Array | Pro
   '--labels': async (call) => (await import('./paper')).labelsFile(call),
   '--card': (call) => {
     const rig = rigOf(call);
-    const day = call.values['--date'] ?? new Date().toISOString().slice(0, 10);
-    return pocketCardHtml(rig, variantOf(call, rig), day, call.flags.has('--feet') ? 'feet' : 'metres');
+    return pocketCardHtml(
+      rig,
+      variantOf(call, rig),
+      dayOf(call),
+      call.flags.has('--feet') ? 'feet' : 'metres',
+    );
+  },
+  '--set-sheet': (call) => {
+    const rig = rigOf(call);
+    return setSheetHtml(rig, variantOf(call, rig), dayOf(call));
   },
 };
 
@@ -228,7 +239,8 @@ const exportCommand: Command = async (call) => {
     const file = call.values[option];
     return file === undefined ? [] : [{ option, make, file }];
   });
-  if (wanted.length === 0) throw new BadInput('export wants --svg, --pdf, --labels or --card, and a FILE');
+  if (wanted.length === 0)
+    throw new BadInput('export wants --svg, --pdf, --labels, --card or --set-sheet, and a FILE');
   for (const { make, file } of wanted) write(call, file, await make(call));
   if (call.flags.has('--json') && wanted.every(({ file }) => file !== '-'))
     call.printJson(Object.fromEntries(wanted.map(({ option, file }) => [option.slice(2), file])));

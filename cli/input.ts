@@ -53,6 +53,7 @@ const VALUES = [
   '--pdf',
   '--labels',
   '--card',
+  '--set-sheet',
   '--paper',
   '--date',
   '--set',

@@ -112,6 +112,7 @@ test.describe('axe', () => {
     sheet: 'Everything off, masters down',
   };
   const parts = {
+    set: 'Between sounds',
     feet: 'Each by its own switch',
     presses: 'From each sound to each',
     combinations: 'No switcher in this rig',

@@ -3,7 +3,7 @@ import { blockWords, derive, guitarOf, switchesOf, type Reads } from '../model';
 import { count, inWords } from '../units';
 import { betweenSounds, type Between } from './between';
 import { machineOf, type Machine, type Move } from './machine';
-import { followings, moved, standingIn, valuesIn, walksIn, type State } from './presses';
+import { followings, inSet, moved, standingIn, valuesIn, walksIn, type State } from './presses';
 import { valueName, type Thing, type Wanted } from './things';
 
 /** A press in words. */
@@ -170,7 +170,7 @@ export type PressesView = {
 };
 
 const played = ({ sounds, songs }: ForChanges) =>
-  songs.map((song) => ({
+  inSet(songs).map((song) => ({
     name: song.name,
     places: song.sounds.flatMap((id) => {
       const place = sounds.findIndex((sound) => sound.id === id);

@@ -55,7 +55,7 @@ const isSwitcher = ({ blocks }: Box): boolean => {
 const isTold = ({ block, wants }: Wanted): boolean =>
   block !== null && (block.role !== 'mute' || new Set(wants).size > 1);
 
-const slotWords = (leader: Box, { switch: sw, bank }: { switch: string; bank: number }): string => {
+export const slotWords = (leader: Box, { switch: sw, bank }: { switch: string; bank: number }): string => {
   const label = switchesOf(leader).find(({ id }) => id === sw)?.label ?? sw;
   return leader.banks ? `bank ${bank + 1}, ${label}` : label;
 };

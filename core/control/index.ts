@@ -25,6 +25,7 @@ export {
 export { countingWords, numbersCsv, numbersView, numbersWords, type NumbersView } from './numbers';
 export { soundsHex, soundsSmf } from './proof-out';
 export { proofWords, proveSounds, receiverFacts, sentBy, type Proof, type Shown, type Step } from './proof';
+export { guitarOfSong, setLines, setWordsOf, type SetLine } from './set';
 export { unknownStates } from './unknown';
 export { choicesOf, type Cell, type Choice } from './cells';
 export { cellName, headOf, type Column } from './columns';

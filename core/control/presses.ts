@@ -1,5 +1,5 @@
 // The fewest presses from each sound to each, over everything that the switches can reach.
-import { derive, type Assignment, type Reads, type Sound } from '../model';
+import { derive, type Assignment, type Reads, type Song, type Sound } from '../model';
 import { machineOf, type Machine, type Move } from './machine';
 import type { ForThings, Thing, Wanted } from './things';
 
@@ -229,9 +229,12 @@ export const walksIn = derive(['boxes', 'leads', 'variant', 'sounds', 'switchPla
   walksOf(of, of.switchPlan),
 );
 
+/** The songs that are played this time. */
+export const inSet = (songs: readonly Song[]): readonly Song[] => songs.filter(({ out }) => out !== true);
+
 /** The sounds in the order in which they follow one another: song by song, or as they are listed. */
 export const inSequence = ({ sounds, songs }: Reads<'sounds' | 'songs'>): readonly Sound[] => {
-  const played = songs.flatMap((song) =>
+  const played = inSet(songs).flatMap((song) =>
     song.sounds.flatMap((id) => sounds.find((sound) => sound.id === id) ?? []),
   );
   return played.length > 1 ? played : sounds;

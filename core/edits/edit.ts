@@ -71,3 +71,8 @@ export const mustBeSide = (side: Side): Side => {
   demand(side === 'from' || side === 'to', `A lead has the ends from and to, not "${String(side)}".`);
   return side;
 };
+
+/** Puts an item into a list, at its end where there is no such place. */
+export function insertAt<T>(list: T[], item: T, index: number) {
+  list.splice(Math.max(0, Math.min(list.length, index)), 0, item);
+}

@@ -10,6 +10,7 @@ import { soundEdits } from './sounds';
 import { stageEdits } from './stage';
 import { stateEdits } from './state';
 import { midiEdits } from './midi';
+import { songEdits } from './songs';
 import { switchEdits } from './switches';
 import type { EditDefinition } from './edit';
 
@@ -28,6 +29,7 @@ export const EDITS = {
   ...soundEdits,
   ...switchEdits,
   ...midiEdits,
+  ...songEdits,
   ...walkEdits,
 };
 

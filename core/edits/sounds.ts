@@ -1,14 +1,10 @@
-import { byId, copy, demand, edit, isNewId } from './edit';
+import { byId, copy, demand, edit, isNewId, insertAt } from './edit';
 import { forget, LIMITS, type RigDraft, type Sound, type Variant } from '../model';
 
 const checkName = (name: string) => {
   demand(name.trim() !== '', 'A name cannot be empty.');
   demand(name.length <= LIMITS.nameLength, `A name has at most ${LIMITS.nameLength} characters.`);
 };
-
-function insertAt<T>(list: T[], item: T, index: number) {
-  list.splice(Math.max(0, Math.min(list.length, index)), 0, item);
-}
 
 /** A record with one entry changed, or without it. */
 const withEntry = <T>(

@@ -2,3 +2,4 @@
 export { unevenGuitars } from './uneven';
 export { knobsAt } from './ways';
 export { chooseLevels, type LevelPlan, type LevelStep, type LevelSum, type SetLine } from './plan';
+export { songLevels, type SongLevel } from './set';

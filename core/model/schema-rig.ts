@@ -231,8 +231,20 @@ const loom = z.looseObject({ id, name, label: name.default('') });
 const song = z.looseObject({
   id,
   name,
+  /** In the order in which they are called. */
   sounds: z.array(id).default([]),
+  /** What it is played on, whatever its sounds say; null: as they say. */
   guitar: id.nullable().default(null),
+  pickup: name.optional(),
+  /** `standard`, `drop D`. */
+  tuning: name.optional(),
+  capo: z.number().int().min(0).max(24, 'a capo is at fret 0 to 24').optional(),
+  /** Of the strings: `10–52`. */
+  gauge: name.optional(),
+  /** Who hands the guitar. */
+  handedBy: name.optional(),
+  /** Not played this time; it stays in the list. */
+  out: z.boolean().optional(),
   notes,
 });
 

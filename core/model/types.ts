@@ -20,6 +20,7 @@ export type Block = Box['blocks'][number];
 export type BlockState = Block['states'][number];
 export type BlockRole = Block['role'];
 export type Control = Box['controls'][number];
+export type Song = Rig['songs'][number];
 /** What a box is set to send to another one. */
 export type Sent = NonNullable<Box['sent']>[number];
 /** What a box hears by a control change. */

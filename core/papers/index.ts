@@ -9,6 +9,7 @@ export {
   type Total,
 } from './schedule';
 export { pocketCardHtml } from './pocket-card';
+export { setSheetHtml } from './set-sheet';
 export { labelsOf, loomLabelsOf, type Label, type LabelEnd, type LoomLabel } from './labels';
 export {
   mapSheets,

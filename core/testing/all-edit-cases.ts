@@ -5,6 +5,7 @@ import { LEAD_CASES } from './edit-cases-leads';
 import { RIG_CASES } from './edit-cases-rig';
 import { STATE_CASES } from './edit-cases-state';
 import { MIDI_CASES } from './edit-cases-midi';
+import { SONG_CASES } from './edit-cases-songs';
 import { SWITCH_CASES } from './edit-cases-switches';
 
 export const EDIT_CASES = {
@@ -15,4 +16,5 @@ export const EDIT_CASES = {
   ...STATE_CASES,
   ...SWITCH_CASES,
   ...MIDI_CASES,
+  ...SONG_CASES,
 };

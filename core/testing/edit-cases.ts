@@ -1,7 +1,7 @@
 // One call of each named edit with what it changes, and one that is refused: the parts that the cases share.
 import { fourCable } from './build';
 import { applyEdit, type SingleEdit } from '../edits';
-import { makePlace, makeSound, type Rig, type SoundRule } from '../model';
+import { makePlace, makeSound, type Rig, type SoundRule, type Song } from '../model';
 
 export const REST = { layer: 'rest' } as const;
 export const SOUND = { layer: 'sound', id: 'sound-1' } as const;
@@ -37,6 +37,8 @@ export const RULE: SoundRule = {
 };
 
 /** The four-cable rig with one of everything an edit may be about. */
+export const SONG: Song = { id: 'tune', name: 'Tune', sounds: ['sound-2'], guitar: null, notes: '' };
+
 export function rigForEdits(): Rig {
   const mains: Rig['stage']['mains'] = {
     circuits: [{ id: 'one', name: 'Stage' }],
@@ -70,6 +72,7 @@ export function rigForEdits(): Rig {
       },
     },
     { edit: 'setRule', arguments: { rule: RULE } },
+    { edit: 'addSong', arguments: { song: SONG, index: 0 } },
     { edit: 'startWalk', arguments: { walk: WALK } },
     { edit: 'tick', arguments: { walk: 'w', tick: TICK } },
     { edit: 'acceptFinding', arguments: { accepted: ACCEPTED } },

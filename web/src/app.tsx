@@ -79,6 +79,10 @@ const router = createBrowserRouter([
             ...view(async () => (await import('./views/sounds/proof-view')).ProofView),
           },
           {
+            path: 'sounds/set',
+            ...view(async () => (await import('./views/sounds/set-view')).SetView),
+          },
+          {
             path: 'sounds/rules',
             ...view(async () => (await import('./views/sounds/rules-view')).RulesView),
           },

@@ -1,10 +1,13 @@
 import { useEffect } from 'react';
 import { useOpen } from '../rig/use-open';
 
+/** Fields without text: a key is never meant for what is written in them. */
+const WITHOUT_TEXT = ['range', 'checkbox', 'radio', 'file', 'button', 'submit'];
+
 /** In a field with text in it the keys belong to the text; an empty one has nothing to undo. */
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement
-    ? target.type !== 'range' && target.value !== ''
+    ? !WITHOUT_TEXT.includes(target.type) && target.value !== ''
     : target instanceof HTMLElement && target.isContentEditable;
 
 /** Undo and redo by the keys every system has for them; in a text field they belong to the text. */

@@ -12,6 +12,7 @@ export const VIEWS = [
 /** The parts of the view Sounds, behind its path. */
 export const SOUND_PARTS = [
   { path: '', name: 'Table' },
+  { path: '/set', name: 'Set' },
   { path: '/feet', name: 'Under the foot' },
   { path: '/presses', name: 'Presses' },
   { path: '/combinations', name: 'Combinations' },

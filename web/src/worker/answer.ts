@@ -16,11 +16,12 @@ import {
   turnedPairs,
   wiringsIn,
 } from '../../../core/chain';
-import { changeOf, pressesView, proposeSwitches } from '../../../core/control';
+import { changeOf, pressesView, proposeSwitches, proveSounds } from '../../../core/control';
 import { drawMap, drawProfile, drawStrip } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
 import { cureOf, houseLines, marksOf, report } from '../../../core/findings';
-import { pocketCardHtml, paperMap, sheetOf, shelfCard, svgOf } from '../../../core/papers';
+import { songLevels } from '../../../core/levelling';
+import { pocketCardHtml, paperMap, setSheetHtml, sheetOf, shelfCard, svgOf } from '../../../core/papers';
 import {
   actName,
   assumedFigures,
@@ -105,6 +106,12 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   latency: (rig, { setting }) => latencyView(rig, setting),
   levels: (rig, { setting, route }) => levelView(rig, setting, route),
   presses: (rig, { variant }) => pressesView(inNight(rig, variant)),
+  set: (rig, { variant }) => ({
+    counts: pressesView(inNight(rig, variant)).counts,
+    levels: songLevels(inNight(rig, variant)),
+  }),
+  setSheet: (rig, { variant, day }) => setSheetHtml(rig, variant, day),
+  proof: (rig, { variant }) => proveSounds(inNight(rig, variant)),
   change: (rig, { variant, from, to }) => changeOf(inNight(rig, variant), from, to),
   switches: (rig, { variant }) => {
     const of = inNight(rig, variant);

@@ -3,7 +3,8 @@ import type { Stands } from '../../../core/buffers';
 import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Act, Held, InHand, OrderLine } from '../../../core/chain';
 import type { Detail, MapDrawing, ProfileDrawing, StripDrawing } from '../../../core/drawing';
-import type { Change, PressesView, Proposal } from '../../../core/control';
+import type { Change, PressesView, Proof, Proposal } from '../../../core/control';
+import type { SongLevel } from '../../../core/levelling';
 import type { Layer } from '../../../core/layers';
 import type { HumView } from '../../../core/hum';
 import type { LevelView } from '../../../core/level';
@@ -108,6 +109,21 @@ export type Queries = {
   presses: {
     query: { readonly kind: 'presses'; readonly variant: string | null };
     result: PressesView;
+  };
+  /** Presses of the set, and how loud each song is on its guitar. */
+  set: {
+    query: { readonly kind: 'set'; readonly variant: string | null };
+    result: { readonly counts: PressesView['counts']; readonly levels: readonly SongLevel[] };
+  };
+  /** The set as a page to print and to have on a phone. */
+  setSheet: {
+    query: { readonly kind: 'setSheet'; readonly variant: string | null; readonly day: string };
+    result: string;
+  };
+  /** Every sound on simulated receivers. */
+  proof: {
+    query: { readonly kind: 'proof'; readonly variant: string | null };
+    result: Proof;
   };
   /** One change of sound, by their places. */
   change: {

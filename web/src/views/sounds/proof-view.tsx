@@ -1,20 +1,13 @@
 import { useRef, useState, type KeyboardEvent } from 'react';
-import {
-  proofWords,
-  proveSounds,
-  receiversIn,
-  sentBy,
-  soundsHex,
-  soundsSmf,
-  type Step,
-} from '../../../../core/control';
+import { proofWords, receiversIn, sentBy, soundsHex, soundsSmf, type Step } from '../../../../core/control';
 import { inNight, slug } from '../../../../core/model';
 import { formatQuantity } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
-import { Empty } from '../../parts/empty';
+import { Busy, Empty } from '../../parts/empty';
 import { useOpen } from '../../rig/use-open';
 import { saveBytes, saveText } from '../../store/files';
+import { useAnalysis } from '../../worker/use-analysis';
 import { SoundsHead } from './parts-of-view';
 import { SendDevice } from './send-device';
 import { ShownBox, TryBytes } from './stand-in';
@@ -73,7 +66,9 @@ export function ProofView() {
   const [chosen, setChosen] = useState(0);
   const [sending, setSending] = useState(false);
   const of = { ...inNight(rig, setting.variant), title: rig.title };
-  const proof = proveSounds(of);
+  const { value: proof, fault } = useAnalysis<'proof'>({ kind: 'proof', variant: setting.variant });
+  if (fault !== null) return <p className="p-4 text-sm text-fault">{fault}</p>;
+  if (!proof) return <Busy what="Calling every sound" />;
   const at = Math.min(chosen, proof.steps.length - 1);
   const step = proof.steps[at];
   const sound = rig.sounds[step?.to ?? -1];
