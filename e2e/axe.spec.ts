@@ -119,6 +119,7 @@ test.describe('axe', () => {
     channels: 'called from',
     numbers: 'to dial',
     proof: 'Bytes by hand',
+    sweeps: 'Heel down',
     rules: 'The wiring and the sounds suggest',
   };
   test('the parts of Sounds', async ({ page }) => {

@@ -9,6 +9,7 @@ import {
   type SectionId,
   type WalkStep,
 } from './parts';
+import { calibrationSteps } from './calibration';
 import { downStep, powerSteps } from './switching';
 
 /**
@@ -26,6 +27,7 @@ export function patchUp(rig: Rig, variant: string | null): readonly WalkStep[] {
     ...leadSteps(rig, 'supplies', of('supplies')),
     ...powerSteps(rig, variant),
     ...stringsStep(rig),
+    ...calibrationSteps(rig, variant),
     ...proofSteps(rig, variant),
     ...downStep(rig, variant),
   ];

@@ -69,7 +69,7 @@ const contacts = (action: 'latching' | 'momentary'): Kind => ({
   ),
 });
 
-const expression = (value: string): KindParts =>
+const expression = (wiper: 'tip' | 'ring'): KindParts =>
   without(
     [
       {
@@ -79,9 +79,10 @@ const expression = (value: string): KindParts =>
         carries: 'expression',
         connector: 'trs-635',
         ground: 'audio',
+        wiper,
       },
     ],
-    { hidden: [{ id: 'wiring', label: 'WIRING', value }] },
+    { hidden: [{ id: 'wiring', label: 'WIRING', value: `${wiper} wiper` }] },
   );
 
 const outlet = (i: number, group: string | null, milliamps: number, volts = 9): JackInput => ({
@@ -171,11 +172,12 @@ export const CONTROL: readonly Kind[] = [
   contacts('momentary'),
   {
     id: 'ring-expression-pedal',
+    revision: 2,
     name: 'Expression pedal, ring wiper',
     words: ['ring expression pedal', 'expression pedal ring', 'ring wiper'],
     hint: 'TRS, wiper on the ring; carries no sound',
     place: 'floor',
-    parts: expression('ring wiper'),
+    parts: expression('ring'),
   },
   {
     id: 'shared-supply',

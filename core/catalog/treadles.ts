@@ -130,6 +130,7 @@ export const TREADLES: readonly Kind[] = [
   {
     id: 'expression-pedal',
     name: 'Expression pedal',
+    revision: 2,
     words: ['expression pedal', 'expression', 'exp'],
     hint: 'TRS, wiper on the tip; carries no sound',
     place: 'floor',
@@ -142,6 +143,7 @@ export const TREADLES: readonly Kind[] = [
           carries: 'expression',
           connector: 'trs-635',
           ground: 'audio',
+          wiper: 'tip',
         },
       ],
       blocks: [],

@@ -1,6 +1,14 @@
 // The cells of the table of sounds: what stands in one, what it can be, and what is typed into it.
 import type { SingleEdit } from '../edits';
-import { combinationOf, guitarOf, pickupChoices, sources, type Reads, type Sound } from '../model';
+import {
+  combinationOf,
+  guitarOf,
+  pickupChoices,
+  sources,
+  type Moves,
+  type Reads,
+  type Sound,
+} from '../model';
 import { statesIn, type StateSource } from '../signal';
 import { formatDb, inWords } from '../units';
 import { pickupsOf, type Column } from './columns';
@@ -109,6 +117,10 @@ export function cellOf(of: Of, column: Column, sound: Sound): Cell {
   }
 }
 
+/** Range and curve of what is moved already, where it stays the same control. */
+const ofSame = ({ moves }: Sound, pedal: string, control: string): Partial<Moves> =>
+  moves?.[pedal]?.control === control ? moves[pedal] : {};
+
 /** Puts a value into a cell; null: back to what stands below it, or nothing. */
 export function cellEdit(column: Column, sound: Sound, value: string | null): SingleEdit {
   const scope = { layer: 'sound', id: sound.id } as const;
@@ -147,7 +159,10 @@ export function cellEdit(column: Column, sound: Sound, value: string | null): Si
         arguments: {
           sound: sound.id,
           pedal: column.box.id,
-          moves: value === null || !column.target ? null : { box: column.target.id, control: value },
+          moves:
+            value === null || !column.target
+              ? null
+              : { ...ofSame(sound, column.box.id, value), box: column.target.id, control: value },
         },
       };
   }

@@ -26,6 +26,7 @@ export { countingWords, numbersCsv, numbersView, numbersWords, type NumbersView 
 export { soundsHex, soundsSmf } from './proof-out';
 export { proofWords, proveSounds, receiverFacts, sentBy, type Proof, type Shown, type Step } from './proof';
 export { guitarOfSong, setLines, setWordsOf, type SetLine } from './set';
+export { movedPlace, pedalsIn, swept, volumePedals, type Pedal, type Wiring } from './expression';
 export { unknownStates } from './unknown';
 export { choicesOf, type Cell, type Choice } from './cells';
 export { cellName, headOf, type Column } from './columns';

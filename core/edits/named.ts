@@ -10,6 +10,7 @@ import { soundEdits } from './sounds';
 import { stageEdits } from './stage';
 import { stateEdits } from './state';
 import { midiEdits } from './midi';
+import { pedalEdits } from './pedals';
 import { songEdits } from './songs';
 import { switchEdits } from './switches';
 import type { EditDefinition } from './edit';
@@ -30,6 +31,7 @@ export const EDITS = {
   ...switchEdits,
   ...midiEdits,
   ...songEdits,
+  ...pedalEdits,
   ...walkEdits,
 };
 

@@ -1,5 +1,5 @@
 import { byId, copy, demand, edit, isNewId, insertAt } from './edit';
-import { forget, LIMITS, type RigDraft, type Sound, type Variant } from '../model';
+import { forget, LIMITS, type RigDraft, type Sound, type Variant, type Moves } from '../model';
 
 const checkName = (name: string) => {
   demand(name.trim() !== '', 'A name cannot be empty.');
@@ -110,12 +110,18 @@ export const soundEdits = {
   ),
 
   /** What an expression pedal moves in a sound; null: nothing. */
-  setMoves: edit<{ sound: string; pedal: string; moves: { box: string; control: string } | null }>(
+  setMoves: edit<{ sound: string; pedal: string; moves: Moves | null }>(
     'Change expression',
     (draft, { sound: id, pedal, moves }) => {
       const sound = byId(draft.sounds, id, 'sound');
       byId(draft.boxes, pedal, 'box');
-      if (moves) byId(byId(draft.boxes, moves.box, 'box').controls, moves.control, 'control');
+      if (moves) {
+        const target = byId(draft.boxes, moves.box, 'box');
+        byId(target.controls, moves.control, 'control');
+        if (moves.engages !== undefined) byId(target.blocks, moves.engages, 'block');
+        for (const at of [moves.heel, moves.toe])
+          demand(at === undefined || (at >= 0 && at <= 1), 'A position is from 0 to 1.');
+      }
       sound.moves = withEntry(sound.moves, pedal, copy(moves));
     },
   ),

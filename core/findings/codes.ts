@@ -36,6 +36,7 @@ const CONTROL = [
   'CTRL-CC',
   'CTRL-CHAIN',
   'CTRL-UNKNOWN',
+  'EXP-WIRING',
 ] as const;
 
 /** Codes of what hums. */

@@ -41,6 +41,9 @@ export function jackGroups(item: GearItem, jack: Jack): readonly FieldGroup[] {
               choice('ring', 'Contact of its ring', words.CONTACT, { empty: 'absent' }),
             ]
           : []),
+        ...(jack.carries === 'expression'
+          ? [choice('wiper', 'Its wiper is on', words.POLE, { empty: 'absent' })]
+          : []),
         ...(jack.carries === 'midi' && jack.direction !== 'in'
           ? [choice('passes', 'It sends', words.PASSES, { empty: 'absent' })]
           : []),

@@ -241,6 +241,10 @@ export const boxSchema = z.looseObject({
   /** It is in for a test or for one night, and goes again. */
   temporary: z.boolean().optional(),
   ...model,
+  /** Of an expression pedal: what its input showed at the heel and at the toe, when that was set. */
+  calibrated: z
+    .looseObject({ at: z.string().max(130), heel: z.number(), toe: z.number(), date: day })
+    .optional(),
   /** What it is set to send to others. */
   sent: z.array(sent).max(64).optional(),
   memory: z.looseObject({ stored: z.array(z.looseObject({ sound: id, date: day })).default([]) }).optional(),

@@ -115,6 +115,8 @@ export const jackSchema = z.looseObject({
   phantom: z.looseObject({ is: z.enum(['on', 'off']).default('off'), switch: name.optional() }).optional(),
   /** Of an output: what 48 V does to it. */
   wantsPhantom: z.enum(['wanted', 'harmless', 'never']).optional(),
+  /** Of an expression jack: the pole on which a pedal has its wiper, or an input wants it. */
+  wiper: z.enum(['tip', 'ring']).optional(),
   /** Of a MIDI output: what the box says itself, what comes in, or both. */
   passes: z.enum(['own', 'through', 'both']).optional(),
   /** Of a MIDI jack on TRS: A has pin 5 on the tip, B on the ring. */

@@ -1,7 +1,18 @@
 import { z } from 'zod';
 import { boxSchema } from './schema-box';
 import { leadSchema } from './schema-lead';
-import { day, emptyLayer, id, jackRef, name, notNegative, notes, partKey, stateLayer } from './schema-parts';
+import {
+  day,
+  emptyLayer,
+  id,
+  jackRef,
+  name,
+  notNegative,
+  notes,
+  partKey,
+  stateLayer,
+  turn,
+} from './schema-parts';
 import { DEFAULT_STOCK_M, EFFECT_CATEGORIES, FORMAT, LIMITS, SEVERITIES, VERSION } from './terms';
 
 const place = z.looseObject({
@@ -137,7 +148,21 @@ const sound = z.looseObject({
   /** Whether what still rings is heard into the next sound. */
   tails: z.record(partKey, z.enum(['kept', 'cut'])).optional(),
   /** What each expression pedal moves. */
-  moves: z.record(id, z.looseObject({ box: id, control: id })).optional(),
+  moves: z
+    .record(
+      id,
+      z.looseObject({
+        box: id,
+        control: id,
+        /** Where the control is at the heel and at the toe; its whole way where nothing is said. */
+        heel: turn.optional(),
+        toe: turn.optional(),
+        curve: z.enum(['even', 'early', 'late']).optional(),
+        /** A block that the pedal switches on when it leaves the heel; one that is gone is passed over. */
+        engages: z.string().max(60).optional(),
+      }),
+    )
+    .optional(),
   messages: z
     .array(z.looseObject({ id, to: id, bytes: z.array(z.number().int().min(0).max(255)) }))
     .default([]),

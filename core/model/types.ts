@@ -21,6 +21,8 @@ export type BlockState = Block['states'][number];
 export type BlockRole = Block['role'];
 export type Control = Box['controls'][number];
 export type Song = Rig['songs'][number];
+/** What an expression pedal moves in a sound. */
+export type Moves = NonNullable<Sound['moves']>[string];
 /** What a box is set to send to another one. */
 export type Sent = NonNullable<Box['sent']>[number];
 /** What a box hears by a control change. */

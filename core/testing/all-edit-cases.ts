@@ -5,6 +5,7 @@ import { LEAD_CASES } from './edit-cases-leads';
 import { RIG_CASES } from './edit-cases-rig';
 import { STATE_CASES } from './edit-cases-state';
 import { MIDI_CASES } from './edit-cases-midi';
+import { PEDAL_CASES } from './edit-cases-pedals';
 import { SONG_CASES } from './edit-cases-songs';
 import { SWITCH_CASES } from './edit-cases-switches';
 
@@ -17,4 +18,5 @@ export const EDIT_CASES = {
   ...SWITCH_CASES,
   ...MIDI_CASES,
   ...SONG_CASES,
+  ...PEDAL_CASES,
 };

@@ -182,6 +182,50 @@ export const CONTROL_CASES: readonly Case[] = [
     severity: 'fault',
   },
   {
+    code: 'EXP-WIRING',
+    sound: () =>
+      edited(
+        build('expression pedal, midi delay'),
+        {
+          edit: 'plug',
+          arguments: {
+            lead: makeLead({
+              id: 'lead-1',
+              number: 1,
+              kind: 'expression',
+              from: [{ box: 'expression-pedal', jack: 'out' }],
+              to: [{ box: 'midi-delay', jack: 'exp' }],
+            }),
+          },
+        },
+        {
+          edit: 'setMoves',
+          arguments: {
+            sound: 'sound-1',
+            pedal: 'expression-pedal',
+            moves: { box: 'midi-delay', control: 'mix' },
+          },
+        },
+        {
+          edit: 'setCalibrated',
+          arguments: {
+            box: 'expression-pedal',
+            calibrated: { at: 'midi-delay/exp', heel: 0, toe: 127, date: '2026-03-01' },
+          },
+        },
+      ),
+    spoil: {
+      edit: 'setPlug',
+      arguments: {
+        lead: 'lead-1',
+        side: 'to',
+        plug: { connector: 'ts-635', angle: 'straight', silent: false },
+      },
+    },
+    first: 'lead-1',
+    severity: 'caution',
+  },
+  {
     code: 'CTRL-UNKNOWN',
     sound: () => hearing('switch'),
     spoil: HEARS('toggle'),

@@ -83,6 +83,10 @@ const router = createBrowserRouter([
             ...view(async () => (await import('./views/sounds/set-view')).SetView),
           },
           {
+            path: 'sounds/sweeps',
+            ...view(async () => (await import('./views/sounds/pedals-view')).PedalsView),
+          },
+          {
             path: 'sounds/rules',
             ...view(async () => (await import('./views/sounds/rules-view')).RulesView),
           },

@@ -77,6 +77,7 @@ import { turned } from './wire-turned';
 import { controlNumbers, midiChannel } from './ctrl-agree';
 import { midiChain, unknownState } from './ctrl-chain';
 import { programNumber } from './ctrl-number';
+import { expression } from './exp-wiring';
 import { switchJack } from './ctrl-jack';
 import { noWay } from './ctrl-noway';
 import { lookalike, ringHeld } from './ctrl-plug';
@@ -167,6 +168,7 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'CTRL-CC': controlNumbers,
   'CTRL-CHAIN': midiChain,
   'CTRL-UNKNOWN': unknownState,
+  'EXP-WIRING': expression,
   'HUM-BOTHENDS': openAtBoth,
   'HUM-ADRIFT': adrift,
   'HUM-LIFTWORSE': liftWorse,

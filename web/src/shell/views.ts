@@ -19,5 +19,6 @@ export const SOUND_PARTS = [
   { path: '/channels', name: 'Channels' },
   { path: '/numbers', name: 'Numbers' },
   { path: '/proof', name: 'Proof' },
+  { path: '/sweeps', name: 'Sweeps' },
   { path: '/rules', name: 'Rules' },
 ] as const;
