@@ -120,6 +120,7 @@ test.describe('axe', () => {
     numbers: 'to dial',
     proof: 'Bytes by hand',
     sweeps: 'Heel down',
+    stored: 'All are in it now',
     rules: 'The wiring and the sounds suggest',
   };
   test('the parts of Sounds', async ({ page }) => {

@@ -79,3 +79,33 @@ test('the set goes out as a sheet with a card for each song', async ({ page, con
   await expect(phone.getByRole('heading', { name: '1 Low Tide' })).toBeVisible();
   await expect(phone.getByRole('article')).toContainText('Clean');
 });
+
+test('what is stored is ticked by keys with the day, and to be stored again once the sound is changed', async ({
+  page,
+}) => {
+  await importRig(
+    page,
+    writeRig(
+      withSounds(build('guitar, four-loop switcher', 'guitar/out > four-loop-switcher/in'), 'Clean', 'Lead'),
+    ),
+  );
+  await page.getByRole('link', { name: 'Sounds', exact: true }).click();
+  await page.getByRole('link', { name: 'Stored' }).click();
+  const tick = (sound: string) => page.getByRole('button', { name: `${sound} in Four-loop switcher` });
+  await tick('Clean').focus();
+  await page.keyboard.press('Space');
+  await expect(tick('Clean')).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('ArrowDown');
+  await expect(tick('Lead')).toBeFocused();
+  await page.getByRole('button', { name: 'All are in it now' }).click();
+  await expect(page.getByText('2 of 2 stored in 1 box')).toBeVisible();
+  await page.getByRole('link', { name: 'Table' }).click();
+  await page.getByRole('gridcell', { name: 'Lead, Four-loop switcher Loop 1' }).click();
+  await page.keyboard.press('Space');
+  await page.getByRole('link', { name: 'Stored' }).click();
+  await expect(tick('Lead')).toHaveAccessibleName(/store again/);
+  await page.getByRole('link', { name: 'Map', exact: true }).click();
+  await expect(
+    page.getByRole('button', { name: /Lead changed since stored in Four-loop switcher/ }),
+  ).toBeVisible();
+});

@@ -47,7 +47,8 @@ export type ChannelCard = {
   readonly channels: readonly {
     readonly key: string;
     readonly name: string;
-    readonly states: readonly string[];
+    readonly block: string;
+    readonly states: readonly { readonly id: string; readonly name: string; readonly light: string }[];
     readonly sounds: readonly {
       readonly id: string;
       readonly name: string;
@@ -180,7 +181,8 @@ export const channelCards = derive(OF, (of: Reads<(typeof OF)[number]>): readonl
           return {
             key,
             name: block.name,
-            states: block.states.map((state) => state.name),
+            block: block.id,
+            states: block.states.map(({ id, name: own, light = '' }) => ({ id, name: own, light })),
             sounds: of.sounds.map((sound, i) => ({
               id: sound.id,
               name: sound.name,

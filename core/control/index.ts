@@ -27,6 +27,8 @@ export { soundsHex, soundsSmf } from './proof-out';
 export { proofWords, proveSounds, receiverFacts, sentBy, type Proof, type Shown, type Step } from './proof';
 export { guitarOfSong, setLines, setWordsOf, type SetLine } from './set';
 export { movedPlace, pedalsIn, swept, volumePedals, type Pedal, type Wiring } from './expression';
+export { lightEdits, lightLines, lightOf, unlikeLights } from './lights';
+export { notStored, storedBasis, storedView, storedWords, type StoredCell, type StoredView } from './stored';
 export { unknownStates } from './unknown';
 export { choicesOf, type Cell, type Choice } from './cells';
 export { cellName, headOf, type Column } from './columns';

@@ -15,6 +15,7 @@ import { inWords } from '../units';
 import type { Choice } from './cells';
 import type { Slot } from './propose';
 import { contactsFrom } from './contacts';
+import { lightLines, unlikeLights } from './lights';
 import { reachOf } from './reach';
 
 type ForFeet = Reads<'boxes' | 'leads' | 'variant' | 'sounds' | 'switchPlan'>;
@@ -30,6 +31,10 @@ export type FootSlot = Slot & {
   readonly text: string;
   /** The sound that it calls. */
   readonly calls: string | null;
+  /** The colour that it is lit in, by name; empty: nobody has said. */
+  readonly light: string;
+  /** That of the channel which it calls, where it is another one. */
+  readonly wantedLight: string;
 };
 
 export type FootBox = {
@@ -153,6 +158,7 @@ function slotOf(of: ForFeet, box: Box, footSwitch: FootSwitch, bank: number): Fo
   const own = of.switchPlan.find(
     (one) => slotKey(one) === slotKey({ box: box.id, switch: footSwitch.id, bank }),
   );
+  const unlike = own && unlikeLights(lightLines(of)).find(({ slot }) => slot === own);
   return {
     box: box.id,
     switch: footSwitch.id,
@@ -161,6 +167,8 @@ function slotOf(of: ForFeet, box: Box, footSwitch: FootSwitch, bank: number): Fo
     isFree,
     text: isFree ? (own ? actWords(of, box.id, own.act) : '') : fixedWords(of, box, footSwitch),
     calls: own?.act.type === 'sound' ? own.act.sound : null,
+    light: own?.light ?? '',
+    wantedLight: unlike?.wanted ?? '',
   };
 }
 

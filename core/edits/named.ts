@@ -11,6 +11,7 @@ import { stageEdits } from './stage';
 import { stateEdits } from './state';
 import { midiEdits } from './midi';
 import { pedalEdits } from './pedals';
+import { storedEdits } from './stored';
 import { songEdits } from './songs';
 import { switchEdits } from './switches';
 import type { EditDefinition } from './edit';
@@ -31,6 +32,7 @@ export const EDITS = {
   ...switchEdits,
   ...midiEdits,
   ...songEdits,
+  ...storedEdits,
   ...pedalEdits,
   ...walkEdits,
 };

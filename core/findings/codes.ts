@@ -37,6 +37,8 @@ const CONTROL = [
   'CTRL-CHAIN',
   'CTRL-UNKNOWN',
   'EXP-WIRING',
+  'CTRL-UNSTORED',
+  'CTRL-COLOUR',
 ] as const;
 
 /** Codes of what hums. */

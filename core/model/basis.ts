@@ -11,7 +11,7 @@ const CARRIES_SIGNAL: readonly Lead['kind'][] = [
 ];
 
 /** FNV-1a over 32 bits. */
-function hashOf(text: string): string {
+export function hashOf(text: string): string {
   let hash = 0x811c9dc5;
   for (let i = 0; i < text.length; i += 1) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
   return (hash >>> 0).toString(16).padStart(8, '0');

@@ -2,7 +2,7 @@
 export * from './types';
 export type { Known } from './known';
 export type { HistoryRecord } from './history-record';
-export { basisOf } from './basis';
+export { basisOf, hashOf } from './basis';
 export { clone, utf8Length } from './clone';
 export { actsOnBlock, jacksOfControl, movesJack } from './controls';
 export { combinationOf, instrumentOf, pickupChoices, type Coil, type Combination } from './pickups';

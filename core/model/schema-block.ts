@@ -38,6 +38,8 @@ const blockState = z.looseObject({
   powerSetting: z.string().max(40).optional(),
   /** The program that calls it, as the display of its box shows it. */
   program: z.string().min(1).max(20).optional(),
+  /** The colour of its light, by name. */
+  light: z.string().max(40).optional(),
   /** Of an amp model: what of an amplifier it stands for. */
   models: z.enum(['preamp', 'power', 'amplifier']).optional(),
 });

@@ -247,6 +247,19 @@ export const boxSchema = z.looseObject({
     .optional(),
   /** What it is set to send to others. */
   sent: z.array(sent).max(64).optional(),
-  memory: z.looseObject({ stored: z.array(z.looseObject({ sound: id, date: day })).default([]) }).optional(),
+  memory: z
+    .looseObject({
+      stored: z
+        .array(
+          z.looseObject({
+            sound: id,
+            date: day,
+            /** What the sound was to be in this box then; another one since is to be stored again. */
+            basis: z.string().max(40).optional(),
+          }),
+        )
+        .default([]),
+    })
+    .optional(),
   notes,
 });

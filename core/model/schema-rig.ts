@@ -188,6 +188,8 @@ const assignment = z.looseObject({
   switch: id,
   /** Counted from 0. */
   bank: z.number().int().min(0).max(998).default(0),
+  /** The colour that its light is set to, by name. */
+  light: z.string().max(40).optional(),
   act: z.discriminatedUnion('type', [
     z.looseObject({ type: z.literal('sound'), sound: id }),
     z.looseObject({ type: z.literal('steps'), blocks: z.array(z.looseObject({ box: id, block: id })) }),

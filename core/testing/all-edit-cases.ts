@@ -6,6 +6,7 @@ import { RIG_CASES } from './edit-cases-rig';
 import { STATE_CASES } from './edit-cases-state';
 import { MIDI_CASES } from './edit-cases-midi';
 import { PEDAL_CASES } from './edit-cases-pedals';
+import { STORED_CASES } from './edit-cases-stored';
 import { SONG_CASES } from './edit-cases-songs';
 import { SWITCH_CASES } from './edit-cases-switches';
 
@@ -18,5 +19,6 @@ export const EDIT_CASES = {
   ...SWITCH_CASES,
   ...MIDI_CASES,
   ...SONG_CASES,
+  ...STORED_CASES,
   ...PEDAL_CASES,
 };

@@ -1,5 +1,6 @@
 // Rigs that show a finding about switching, one edit from rigs that do not.
-import { makeLead } from '../model';
+import { storedBasis } from '../control';
+import { inNight, makeLead } from '../model';
 import { build, edited } from './build';
 import { stand, withSounds } from './feet';
 import type { Case } from './finding-cases';
@@ -44,6 +45,51 @@ const hearing = (does: 'switch' | 'toggle') => {
   };
   return edited(stand(byHand, 's1', { 'midi-delay/delay': 'off' }), HEARS(does));
 };
+
+/** A switcher in which its one sound is stored as it is; its loops hang between two states. */
+const stored = () => {
+  const rig = withSounds(build('four-loop switcher'), 'One', 'Two');
+  const named = { ...rig, sounds: rig.sounds.map((one, i) => ({ ...one, id: `sound-${i + 1}` })) };
+  const on = stand(named, 'sound-2', {
+    'four-loop-switcher/loop-1': 'on',
+    'four-loop-switcher/loop-2': 'on',
+  });
+  const box = on.boxes[0];
+  return on.sounds.reduce(
+    (now, sound) =>
+      box
+        ? edited(now, {
+            edit: 'setStored',
+            arguments: {
+              box: box.id,
+              sound: sound.id,
+              stored: { date: '2026-03-01', basis: storedBasis(inNight(on, null), box, sound) },
+            },
+          })
+        : now,
+    on,
+  );
+};
+
+const LIT = (light: string) => ({
+  id: 'lit',
+  box: 'four-loop-switcher',
+  switch: 'switch-1',
+  bank: 0,
+  light,
+  act: { type: 'sound' as const, sound: 'sound-1' },
+});
+
+/** A switch that calls a sound on an amplifier's red channel. */
+const lit = (light: string) =>
+  edited(
+    build('four-loop switcher, valve head'),
+    {
+      edit: 'setStateLight',
+      arguments: { box: 'valve-head', block: 'preamp', state: 'clean', light: 'red' },
+    },
+    { edit: 'assignSwitch', arguments: { assignment: LIT(light) } },
+  );
 
 export const CONTROL_CASES: readonly Case[] = [
   {
@@ -224,6 +270,29 @@ export const CONTROL_CASES: readonly Case[] = [
     },
     first: 'lead-1',
     severity: 'caution',
+  },
+  {
+    code: 'CTRL-UNSTORED',
+    sound: stored,
+    spoil: {
+      edit: 'setBlockState',
+      arguments: {
+        box: 'four-loop-switcher',
+        block: 'loop-2',
+        state: 'on',
+        scope: { layer: 'sound', id: 'sound-1' },
+      },
+    },
+    first: 'four-loop-switcher',
+    severity: 'note',
+    cure: 'none',
+  },
+  {
+    code: 'CTRL-COLOUR',
+    sound: () => lit('red'),
+    spoil: { edit: 'assignSwitch', arguments: { assignment: LIT('green') } },
+    first: 'four-loop-switcher',
+    severity: 'note',
   },
   {
     code: 'CTRL-UNKNOWN',

@@ -87,6 +87,10 @@ const router = createBrowserRouter([
             ...view(async () => (await import('./views/sounds/pedals-view')).PedalsView),
           },
           {
+            path: 'sounds/stored',
+            ...view(async () => (await import('./views/sounds/stored-view')).StoredScreen),
+          },
+          {
             path: 'sounds/rules',
             ...view(async () => (await import('./views/sounds/rules-view')).RulesView),
           },

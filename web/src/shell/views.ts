@@ -20,5 +20,6 @@ export const SOUND_PARTS = [
   { path: '/numbers', name: 'Numbers' },
   { path: '/proof', name: 'Proof' },
   { path: '/sweeps', name: 'Sweeps' },
+  { path: '/stored', name: 'Stored' },
   { path: '/rules', name: 'Rules' },
 ] as const;

@@ -10,6 +10,7 @@ import { count, inWords } from '../../../../core/units';
 import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
 import { Empty } from '../../parts/empty';
+import { TextField } from '../../parts/field';
 import { useOpen } from '../../rig/use-open';
 import { ContactDrawing, POLE_ROW } from './contact-drawing';
 import { SoundsHead } from './parts-of-view';
@@ -66,16 +67,39 @@ function Input({ input }: { input: InputWords }) {
 }
 
 /** What each sound wants of one channel, and how it comes to it. */
-function Wants({ channel }: { channel: ChannelCard['channels'][number] }) {
-  const { name, states, sounds, isAlike, key, lacks } = channel;
+function Wants({ channel, box }: { channel: ChannelCard['channels'][number]; box: string }) {
+  const { name, block, states, sounds, isAlike, key, lacks } = channel;
   const { rig, setting, session, readOnly } = useOpen('rig', 'setting', 'session', 'readOnly');
   const at = channelsIn(inNight(rig, setting.variant)).find((one) => one.key === key);
   const leads = at && lacks.length > 0 ? switchLeads({ rig, variant: setting.variant }, at) : [];
   return (
     <section aria-label={`${name}, sound by sound`} className="min-w-0 text-sm">
       <h3 className="pb-1 text-xs font-normal text-muted">
-        <span className="text-sm font-semibold text-ink">{name}</span> {states.join(', ')}
+        <span className="text-sm font-semibold text-ink">{name}</span>
       </h3>
+      <ul aria-label={`Lights of ${name}`} className="flex flex-wrap gap-x-4 gap-y-1 pb-2">
+        {states.map(({ id, name: state, light }) => (
+          <li key={id} className="flex items-center gap-1.5">
+            <span>{state}</span>
+            <span className="w-20">
+              <TextField
+                label={`Light of ${state}`}
+                value={light}
+                placeholder="light"
+                onPause={false}
+                disabled={readOnly !== null}
+                maxLength={40}
+                commit={(text) =>
+                  session.commit({
+                    edit: 'setStateLight',
+                    arguments: { box, block, state: id, light: text.trim() === '' ? null : text.trim() },
+                  })
+                }
+              />
+            </span>
+          </li>
+        ))}
+      </ul>
       {isAlike ? (
         <p>
           <b>{sounds[0]?.wants}</b> in every sound: nothing is to be switched.
@@ -175,7 +199,7 @@ export function ChannelsView() {
               </div>
               <div className="flex min-w-0 flex-col gap-3">
                 {card.channels.map((channel) => (
-                  <Wants key={channel.key} channel={channel} />
+                  <Wants key={channel.key} channel={channel} box={card.box} />
                 ))}
               </div>
             </div>

@@ -1,5 +1,5 @@
 import { useState, type KeyboardEvent } from 'react';
-import { slotKey } from '../../../../core/control';
+import { lightEdits, lightLines, slotKey } from '../../../../core/control';
 import { count } from '../../../../core/units';
 import { boxOf } from '../../../../core/model';
 import { ActLink } from '../../parts/act-link';
@@ -38,6 +38,7 @@ export function FeetView() {
   const { rig, boxes, refused, changing } = feet;
   const fixed = boxes.filter(({ hasFree }) => !hasFree);
   const free = boxes.length - fixed.length;
+  const lights = lightEdits(lightLines(feet.of));
   const box = changing === null ? undefined : boxOf(rig, changing);
   if (boxes.length === 0)
     return (
@@ -58,6 +59,11 @@ export function FeetView() {
             : 'No box here calls sounds: each switch does what is printed on it.'
         }
       >
+        {lights ? (
+          <Button disabled={feet.isReadOnly} onClick={() => feet.session.commit(lights)}>
+            Light them as their channels
+          </Button>
+        ) : null}
         <Button disabled={feet.isReadOnly || isProposing} onClick={() => setProposing(true)}>
           Propose what they do
         </Button>

@@ -6,8 +6,8 @@ import { Button } from '../../parts/button';
 import { Editor } from './editor';
 import type { Feet } from './use-feet';
 
-const nameOf = (box: FootBox, { label, bank, text, isFree }: FootSlot): string =>
-  `${box.name} ${label}${isFree && box.hasBanks ? `, bank ${bank + 1}` : ''}: ${text === '' ? 'nothing' : text}`;
+const nameOf = (box: FootBox, { label, bank, text, isFree, light, wantedLight }: FootSlot): string =>
+  `${box.name} ${label}${isFree && box.hasBanks ? `, bank ${bank + 1}` : ''}: ${text === '' ? 'nothing' : text}${light === '' ? '' : `, lit ${light}`}${wantedLight === '' ? '' : `, its channel is ${wantedLight}`}`;
 
 /** One switch: its printed name, and what a press of it does. */
 function SwitchPlate({ box, slot, feet }: { box: FootBox; slot: FootSlot; feet: Feet }) {
@@ -31,7 +31,18 @@ function SwitchPlate({ box, slot, feet }: { box: FootBox; slot: FootSlot; feet: 
           slot.isFree ? 'border-line bg-raised' : 'border-dashed border-hair bg-sheet'
         } ${isCalled ? 'border-2 border-ink' : ''}`}
       >
-        <span className="font-mono text-xs text-muted">{slot.label}</span>
+        <span className="flex w-full items-baseline justify-between gap-1 text-xs">
+          <span className="font-mono text-muted">{slot.label}</span>
+          {slot.light === '' ? null : (
+            <span
+              className={
+                slot.wantedLight === '' ? 'truncate text-muted' : 'truncate font-semibold text-caution'
+              }
+            >
+              {slot.light}
+            </span>
+          )}
+        </span>
         <span
           className={`w-full truncate text-sm ${slot.calls ? 'font-semibold' : ''} ${slot.text === '' ? 'text-muted' : ''}`}
         >

@@ -16,7 +16,7 @@ export function SoundsHead({
   const { rig } = useOpen('rig');
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-b border-line bg-ground px-4 py-1.5">
-      <nav aria-label="Parts of Sounds" className="flex">
+      <nav aria-label="Parts of Sounds" className="flex flex-wrap">
         {SOUND_PARTS.map(({ path, name }) => (
           <NavLink
             key={path}

@@ -62,6 +62,7 @@ export function useFeet() {
     return why === null;
   };
   return {
+    session,
     rig,
     of,
     boxes,
