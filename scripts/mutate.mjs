@@ -1,5 +1,6 @@
 // npm run mutate [-- WORD]: makes the code wrong in one place at a time and runs the suites that should notice.
 // Ends with 1 if one of them did not.
+import { CONTROL_MUTATIONS } from './mutations-control.mjs';
 import { HUM_MUTATIONS } from './mutations-hum.mjs';
 import { POWER_MUTATIONS } from './mutations-power.mjs';
 import { SOUND_MUTATIONS } from './mutations-sounds.mjs';
@@ -283,6 +284,7 @@ const MUTATIONS = [
     suites: ['core/network/pickups'],
   },
   ...TONE_MUTATIONS,
+  ...CONTROL_MUTATIONS,
   ...HUM_MUTATIONS,
   ...POWER_MUTATIONS,
   ...SOUND_MUTATIONS,

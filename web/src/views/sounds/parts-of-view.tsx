@@ -33,7 +33,7 @@ export function SoundsHead({
         ))}
       </nav>
       <h1 className="sr-only">{title}</h1>
-      <p className="min-w-0 flex-1 text-xs text-muted">{text}</p>
+      <p className="min-w-60 flex-1 text-xs text-muted">{text}</p>
       {children}
     </div>
   );
