@@ -1,23 +1,14 @@
 import type { Page } from '@playwright/test';
 import { writeRig } from '../core/file';
-import { makeLead } from '../core/model';
 import { build, edited } from '../core/testing/build';
-import { withSounds } from '../core/testing/feet';
+import { expressionLead, withSounds } from '../core/testing/feet';
 import { expect, importRig, saved, test } from './fixtures';
 
 const rig = () =>
-  edited(withSounds(build('guitar, expression pedal, midi delay'), 'Clean', 'Lead'), {
-    edit: 'plug',
-    arguments: {
-      lead: makeLead({
-        id: 'lead-1',
-        number: 1,
-        kind: 'expression',
-        from: [{ box: 'expression-pedal', jack: 'out' }],
-        to: [{ box: 'midi-delay', jack: 'exp' }],
-      }),
-    },
-  });
+  edited(
+    withSounds(build('guitar, expression pedal, midi delay'), 'Clean', 'Lead'),
+    expressionLead('midi-delay/exp'),
+  );
 
 async function open(page: Page) {
   await importRig(page, writeRig(rig()));

@@ -10,8 +10,8 @@ export const CONTROL_MUTATIONS = [
   {
     what: 'control: a contact stands any volts',
     file: 'core/control/contacts.ts',
-    from: 'volts > stands ?',
-    to: 'volts > stands * 1e9 ?',
+    from: 'stands !== undefined && volts > stands',
+    to: 'stands !== undefined && volts > stands * 1e9',
     suites: ['core/control/channels'],
   },
   {

@@ -122,6 +122,14 @@ const shots = [
     },
   },
   {
+    name: 'numbers',
+    act: async (page) => {
+      await go('Sounds')(page);
+      await page.getByRole('link', { name: 'Numbers' }).click();
+      await page.getByRole('table', { name: 'Numbers by sound' }).waitFor();
+    },
+  },
+  {
     name: 'bench',
     act: async (page) => {
       await directNight(page);
@@ -140,7 +148,6 @@ const shots = [
       await page.getByRole('link', { name: 'Fly kit' }).waitFor();
     },
   },
-  { name: 'map-tablet', size: [820, 1180], act: directNight },
 ];
 
 /** What the command line writes of the demo, as pictures: a sheet of labels, the card on a phone in the dark. */

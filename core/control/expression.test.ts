@@ -2,26 +2,12 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { patchUp } from '../bench';
-import { makeLead, type Rig } from '../model';
+import type { Rig } from '../model';
 import { build, edited } from '../testing/build';
-import { of, stand, withSounds } from '../testing/feet';
+import { expressionLead, of, stand, withSounds } from '../testing/feet';
 import { movedPlace, pedalsIn, swept, volumePedals } from './index';
 
-const lead = (to = 'midi-delay/exp') => {
-  const [box = '', jack = ''] = to.split('/');
-  return {
-    edit: 'plug' as const,
-    arguments: {
-      lead: makeLead({
-        id: 'lead-1',
-        number: 1,
-        kind: 'expression',
-        from: [{ box: 'expression-pedal', jack: 'out' }],
-        to: [{ box, jack }],
-      }),
-    },
-  };
-};
+const lead = (to = 'midi-delay/exp') => expressionLead(to);
 const wants = (wiper: 'tip' | 'ring') =>
   ({ edit: 'setWiper', arguments: { box: 'midi-delay', jack: 'exp', wiper } }) as const;
 const moves = {

@@ -52,7 +52,10 @@ export type ChainLine = {
 };
 
 export type NumbersView = {
+  /** Boxes that some sound calls, or of which it is known how they count. */
   readonly columns: readonly NumberColumn[];
+  /** Boxes that hear MIDI and of which nobody has said anything. */
+  readonly others: readonly { readonly box: string; readonly name: string }[];
   readonly rows: readonly {
     readonly sound: string;
     readonly name: string;
@@ -157,8 +160,13 @@ const longest = (all: readonly Hearing[]): readonly Hearing[] =>
 const OF = ['boxes', 'leads', 'variant', 'sounds'] as const;
 
 export const numbersView = derive(OF, (of: Reads<(typeof OF)[number]>): NumbersView => {
-  const receivers = receiversIn(of);
+  const all = receiversIn(of);
+  const isTold = (box: Box) =>
+    box.midi !== undefined ||
+    of.sounds.some((sound) => messagesOf(of, sound).programs.some(({ receiver }) => receiver === box));
+  const receivers = all.filter(isTold);
   return {
+    others: all.flatMap((box) => (isTold(box) ? [] : [{ box: box.id, name: box.name }])),
     columns: receivers.map((box) => columnOf(of, box)),
     rows: of.sounds.map((sound) => {
       const { programs, controls, length } = messagesOf(of, sound);

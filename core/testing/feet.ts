@@ -1,7 +1,7 @@
 // Boards under the foot for tests: a switcher with pedals, what sounds set of them, plans of free switches.
 import fc from 'fast-check';
 import { applyEdit } from '../edits';
-import { inNight, makeSound, type Assignment, type Rig, type SwitchAct } from '../model';
+import { inNight, makeLead, makeSound, refOf, type Assignment, type Rig, type SwitchAct } from '../model';
 import { proposeSwitches, type Walk } from '../control';
 import { build, plugged } from './build';
 
@@ -113,3 +113,18 @@ export const linkedStage = (...plugs: string[]): Rig => {
   const both = stand(drive, 's2', { 'four-loop-switcher/buffer': 'off', 'amp-selector/select': 'both' });
   return { ...both, switchPlan: proposeSwitches(of(both)).plan };
 };
+
+/** The lead of an expression pedal into an input, `box/jack`. */
+export const expressionLead = (to: string) =>
+  ({
+    edit: 'plug',
+    arguments: {
+      lead: makeLead({
+        id: 'lead-1',
+        number: 1,
+        kind: 'expression',
+        from: [{ box: 'expression-pedal', jack: 'out' }],
+        to: [refOf(to)],
+      }),
+    },
+  }) as const;

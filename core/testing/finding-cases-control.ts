@@ -2,7 +2,7 @@
 import { storedBasis } from '../control';
 import { inNight, makeLead } from '../model';
 import { build, edited } from './build';
-import { stand, withSounds } from './feet';
+import { expressionLead, stand, withSounds } from './feet';
 import type { Case } from './finding-cases';
 import { set } from './short-edits';
 
@@ -232,18 +232,7 @@ export const CONTROL_CASES: readonly Case[] = [
     sound: () =>
       edited(
         build('expression pedal, midi delay'),
-        {
-          edit: 'plug',
-          arguments: {
-            lead: makeLead({
-              id: 'lead-1',
-              number: 1,
-              kind: 'expression',
-              from: [{ box: 'expression-pedal', jack: 'out' }],
-              to: [{ box: 'midi-delay', jack: 'exp' }],
-            }),
-          },
-        },
+        expressionLead('midi-delay/exp'),
         {
           edit: 'setMoves',
           arguments: {

@@ -7,13 +7,11 @@ import {
 } from '../../../../core/control';
 import { inNight, inSetting } from '../../../../core/model';
 import { count, inWords } from '../../../../core/units';
-import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
-import { Empty } from '../../parts/empty';
 import { TextField } from '../../parts/field';
 import { useOpen } from '../../rig/use-open';
 import { ContactDrawing, POLE_ROW } from './contact-drawing';
-import { SoundsHead } from './parts-of-view';
+import { EmptyPart, SoundsHead } from './parts-of-view';
 
 const row = { height: POLE_ROW };
 
@@ -158,15 +156,14 @@ export function ChannelsView() {
   const cards = channelCards(of);
   if (cards.length === 0)
     return (
-      <div className="flex h-full min-h-0 flex-col">
-        <SoundsHead title="Channels" text="Nothing is switched from outside its box." />
-        <Empty
-          title="No channels to switch"
-          text="Amplifiers with channels, and boxes with a switch jack, stand here with what reaches them."
-        >
-          <ActLink to={`/rig/${rig.id}/gear`}>Enter one</ActLink>
-        </Empty>
-      </div>
+      <EmptyPart
+        title="Channels"
+        line="Nothing is switched from outside its box."
+        head="No channels to switch"
+        text="Amplifiers with channels, and boxes with a switch jack, stand here with what reaches them."
+        to="/gear"
+        act="Enter one"
+      />
     );
   return (
     <div className="flex h-full min-h-0 flex-col">

@@ -2,12 +2,10 @@ import { combinationRows, combinationsIn, type Combinations } from '../../../../
 import { toCsv } from '../../../../core/file';
 import { inNight, slug } from '../../../../core/model';
 import { count, inWords } from '../../../../core/units';
-import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
-import { Empty } from '../../parts/empty';
 import { useOpen } from '../../rig/use-open';
 import { saveText } from '../../store/files';
-import { SoundsHead } from './parts-of-view';
+import { EmptyPart, SoundsHead } from './parts-of-view';
 
 const CELL = 'border-b border-hair px-3 py-1.5 text-left align-baseline';
 
@@ -107,15 +105,14 @@ export function CombinationsView() {
   const tables = combinationsIn(inNight(rig, setting.variant));
   if (tables.length === 0)
     return (
-      <div className="flex h-full min-h-0 flex-col">
-        <SoundsHead title="Combinations" text="No switcher in this rig." />
-        <Empty
-          title="No switcher in this rig"
-          text="Loop switchers and amplifier selectors stand here, each with the combinations that the sounds want of it."
-        >
-          <ActLink to={`/rig/${rig.id}/gear`}>Enter one</ActLink>
-        </Empty>
-      </div>
+      <EmptyPart
+        title="Combinations"
+        line="No switcher in this rig."
+        head="No switcher in this rig"
+        text="Loop switchers and amplifier selectors stand here, each with the combinations that the sounds want of it."
+        to="/gear"
+        act="Enter one"
+      />
     );
   const csv = tables.flatMap((table) => [[nameOf(table)], ...combinationRows(table), []]);
   return (

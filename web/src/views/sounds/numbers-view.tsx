@@ -8,14 +8,12 @@ import {
 } from '../../../../core/control';
 import { boxOf, inNight, slug } from '../../../../core/model';
 import { formatQuantity } from '../../../../core/units';
-import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
-import { Empty } from '../../parts/empty';
 import { useOpen } from '../../rig/use-open';
 import { saveText } from '../../store/files';
 import { ChangeMidi } from './change-midi';
 import { NumberCell } from './number-cell';
-import { SoundsHead } from './parts-of-view';
+import { EmptyPart, SoundsHead } from './parts-of-view';
 
 const CELL = 'border-b border-hair px-3 text-left align-top';
 
@@ -174,17 +172,16 @@ export function NumbersScreen() {
   const of = inNight(rig, setting.variant);
   const view = numbersView(of);
   const box = boxOf(rig, changed);
-  if (view.columns.length === 0)
+  if (view.columns.length + view.others.length === 0)
     return (
-      <div className="flex h-full min-h-0 flex-col">
-        <SoundsHead title="Numbers" text="Nothing is called by number." />
-        <Empty
-          title="Nothing is called by number"
-          text="Boxes with a MIDI input stand here: what each sound is to show on them, and what to dial for it."
-        >
-          <ActLink to={`/rig/${rig.id}/gear`}>Enter one</ActLink>
-        </Empty>
-      </div>
+      <EmptyPart
+        title="Numbers"
+        line="Nothing is called by number."
+        head="Nothing is called by number"
+        text="Boxes with a MIDI input stand here: what each sound is to show on them, and what to dial for it."
+        to="/gear"
+        act="Enter one"
+      />
     );
   return (
     <div className="flex h-full min-h-0 flex-col">
@@ -228,7 +225,7 @@ export function NumbersScreen() {
             <tbody>
               {view.rows.map(({ sound, name, cells, controls, ms, bytes }) => (
                 <tr key={sound}>
-                  <th scope="row" className={`${CELL} py-2 font-semibold`}>
+                  <th scope="row" className={`${CELL} max-w-44 truncate py-2 font-semibold`}>
                     {name}
                   </th>
                   {cells.map((cell, i) => {
@@ -239,7 +236,7 @@ export function NumbersScreen() {
                       </td>
                     ) : null;
                   })}
-                  <td className={`${CELL} border-l border-l-line py-2 text-xs`}>
+                  <td className={`${CELL} border-l border-l-line py-2 text-xs whitespace-nowrap`}>
                     {ms > 0 ? `${formatQuantity(ms, 'ms')}, ${bytes} bytes` : 'nothing'}
                     {controls.map((line) => (
                       <span key={line} className="block font-mono">
@@ -252,6 +249,16 @@ export function NumbersScreen() {
             </tbody>
           </table>
         </div>
+        {view.others.length > 0 ? (
+          <p className="px-4 pt-3 text-xs text-muted">
+            Could be called too:{' '}
+            {view.others.map(({ box: id, name }) => (
+              <Button key={id} look="quiet" onClick={() => setChanged(id)}>
+                {name}
+              </Button>
+            ))}
+          </p>
+        ) : null}
         <div className="flex flex-wrap gap-x-8">
           <Controls view={view} />
           <Wires view={view} />

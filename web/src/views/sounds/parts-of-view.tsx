@@ -1,5 +1,7 @@
 import type { ReactNode } from 'react';
 import { NavLink } from 'react-router';
+import { ActLink } from '../../parts/act-link';
+import { Empty } from '../../parts/empty';
 import { SOUND_PARTS } from '../../shell/views';
 import { useOpen } from '../../rig/use-open';
 
@@ -35,6 +37,32 @@ export function SoundsHead({
       <h1 className="sr-only">{title}</h1>
       <p className="min-w-60 flex-1 text-xs text-muted">{text}</p>
       {children}
+    </div>
+  );
+}
+
+/** A part that has nothing to show yet: what it would be, and where that begins. */
+export function EmptyPart(props: {
+  title: string;
+  /** In a line beside the parts. */
+  line: string;
+  head: string;
+  text: string;
+  /** Within the rig: `/gear`. */
+  to: string;
+  act: string;
+  children?: ReactNode;
+}) {
+  const { rig } = useOpen('rig');
+  return (
+    <div className="flex h-full min-h-0 flex-col">
+      <SoundsHead title={props.title} text={props.line} />
+      <div className="min-h-0 flex-1 overflow-auto bg-sheet">
+        <Empty title={props.head} text={props.text}>
+          <ActLink to={`/rig/${rig.id}${props.to}`}>{props.act}</ActLink>
+        </Empty>
+        {props.children}
+      </div>
     </div>
   );
 }

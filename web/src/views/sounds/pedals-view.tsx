@@ -2,12 +2,10 @@ import { useState } from 'react';
 import { pedalsIn, volumePedals, type Pedal } from '../../../../core/control';
 import { inNight, jackKey, refAt, type JackEnd } from '../../../../core/model';
 import { count, inWords } from '../../../../core/units';
-import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
-import { Empty } from '../../parts/empty';
 import { useOpen } from '../../rig/use-open';
 import { today } from '../../store/app';
-import { SoundsHead } from './parts-of-view';
+import { EmptyPart, SoundsHead } from './parts-of-view';
 import { PedalDrawing } from './pedal-drawing';
 import { PedalMoves } from './pedal-moves';
 
@@ -187,15 +185,14 @@ export function PedalsView() {
   const volumes = volumePedals(of);
   if (pedals.length === 0 && volumes.length === 0)
     return (
-      <div className="flex h-full min-h-0 flex-col">
-        <SoundsHead title="Sweeps" text="No pedal that sweeps." />
-        <Empty
-          title="No pedal that sweeps"
-          text="Expression and volume pedals stand here: how they are wired, calibrated, and what they move in each sound."
-        >
-          <ActLink to={`/rig/${rig.id}/gear`}>Enter one</ActLink>
-        </Empty>
-      </div>
+      <EmptyPart
+        title="Sweeps"
+        line="No pedal that sweeps."
+        head="No pedal that sweeps"
+        text="Expression and volume pedals stand here: how they are wired, calibrated, and what they move in each sound."
+        to="/gear"
+        act="Enter one"
+      />
     );
   const open = pedals.filter(({ used, calibrated }) => used.length > 0 && !calibrated).length;
   return (

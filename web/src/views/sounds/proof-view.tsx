@@ -2,13 +2,12 @@ import { useRef, useState, type KeyboardEvent } from 'react';
 import { proofWords, receiversIn, sentBy, soundsHex, soundsSmf, type Step } from '../../../../core/control';
 import { inNight, slug } from '../../../../core/model';
 import { formatQuantity } from '../../../../core/units';
-import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
-import { Busy, Empty } from '../../parts/empty';
+import { Busy } from '../../parts/empty';
 import { useOpen } from '../../rig/use-open';
 import { saveBytes, saveText } from '../../store/files';
 import { useAnalysis } from '../../worker/use-analysis';
-import { SoundsHead } from './parts-of-view';
+import { EmptyPart, SoundsHead } from './parts-of-view';
 import { SendDevice } from './send-device';
 import { ShownBox, TryBytes } from './stand-in';
 
@@ -76,18 +75,16 @@ export function ProofView() {
   const file = slug(rig.title);
   if (!proof.isAny)
     return (
-      <div className="flex h-full min-h-0 flex-col">
-        <SoundsHead title="Proof" text={proofWords(proof)} />
-        <div className="min-h-0 flex-1 overflow-auto bg-sheet">
-          <Empty
-            title="Nothing to prove yet"
-            text="As soon as a sound calls a program over MIDI, it is sent here to simulated receivers, byte by byte."
-          >
-            <ActLink to={`/rig/${rig.id}/sounds/numbers`}>Say what is called</ActLink>
-          </Empty>
-          <TryBytes boxes={receiversIn(of)} />
-        </div>
-      </div>
+      <EmptyPart
+        title="Proof"
+        line={proofWords(proof)}
+        head="Nothing to prove yet"
+        text="As soon as a sound calls a program over MIDI, it is sent here to simulated receivers, byte by byte."
+        to="/sounds/numbers"
+        act="Say what is called"
+      >
+        <TryBytes boxes={receiversIn(of)} />
+      </EmptyPart>
     );
   return (
     <div className="flex h-full min-h-0 flex-col">

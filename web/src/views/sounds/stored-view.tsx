@@ -1,12 +1,10 @@
 import type { KeyboardEvent } from 'react';
 import { storedBasis, storedView, storedWords, type StoredCell } from '../../../../core/control';
 import { inNight, type Box, type Sound } from '../../../../core/model';
-import { ActLink } from '../../parts/act-link';
 import { Button } from '../../parts/button';
-import { Empty } from '../../parts/empty';
 import { useOpen } from '../../rig/use-open';
 import { today } from '../../store/app';
-import { SoundsHead } from './parts-of-view';
+import { EmptyPart, SoundsHead } from './parts-of-view';
 
 const WORDS: Readonly<Record<StoredCell['state'], string>> = {
   stored: 'stored',
@@ -53,15 +51,14 @@ export function StoredScreen() {
     });
   if (view.boxes.length === 0)
     return (
-      <div className="flex h-full min-h-0 flex-col">
-        <SoundsHead title="Stored" text="No box here stores sounds." />
-        <Empty
-          title="No box here stores sounds"
-          text="Units, switchers and boxes that are called by program stand here, with a tick for each sound that is stored in them."
-        >
-          <ActLink to={`/rig/${rig.id}/gear`}>Enter one</ActLink>
-        </Empty>
-      </div>
+      <EmptyPart
+        title="Stored"
+        line="No box here stores sounds."
+        head="No box here stores sounds"
+        text="Units, switchers and boxes that are called by program stand here, with a tick for each sound that is stored in them."
+        to="/gear"
+        act="Enter one"
+      />
     );
   return (
     <div className="flex h-full min-h-0 flex-col">
