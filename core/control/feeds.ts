@@ -17,12 +17,12 @@ import {
   hasRing,
   heldAt,
   troubleOf,
-  type Trouble,
   wiresFrom,
   type Action,
   type Contact,
   type Pole,
   type PoleAt,
+  type Trouble,
   type Wired,
 } from './contacts';
 
@@ -149,6 +149,6 @@ export function couldSwitch(input: Jack, wanted: Action, output: Jack): boolean 
   return given !== null && troubleOf(input, wanted, output, given) === null;
 }
 
-/** What a plug of a lead presents, for words: mono or with a second pole. */
+/** Is one of its plugs mono? */
 export const isMonoLead = ({ from, to }: Lead): boolean =>
   [from, to].some((end) => presents(end)?.startsWith('ts-') === true);

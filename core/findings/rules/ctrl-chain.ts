@@ -20,10 +20,15 @@ export const midiChain = rule<Data>({
   reads: 'rig',
   judge: derive(OF, (of): readonly Found<Data>[] => {
     const hearings = hearingsIn(of);
-    const crossed = new Set(hearings.flatMap(({ hops }) => hops.filter(({ isCrossed }) => isCrossed)));
+    // A lead that several senders use is told once.
+    const crossed = new Map(
+      hearings.flatMap(({ hops }) =>
+        hops.flatMap((hop) => (hop.isCrossed ? [[hop.lead.id, hop] as const] : [])),
+      ),
+    );
     const calls = of.sounds.map((sound) => ({ id: sound.id, programs: messagesOf(of, sound).programs }));
     return [
-      ...[...crossed].map(({ lead, out, into }): Found<Data> => ({
+      ...[...crossed.values()].map(({ lead, out, into }): Found<Data> => ({
         severity: 'fault',
         parts: [leadPart(lead), boxPart(into.box)],
         data: { lead: lead.id, type: into.jack.trsType ?? out.jack.trsType ?? null },
@@ -32,7 +37,7 @@ export const midiChain = rule<Data>({
         const sounds = calls.flatMap(({ id, programs }) =>
           programs.some(({ receiver }) => receiver === box) ? [id] : [],
         );
-        const isTold = [...crossed].some(({ into }) => into.box === box);
+        const isTold = [...crossed.values()].some(({ into }) => into.box === box);
         return sounds.length === 0 || senderOf(of, box) || isTold
           ? []
           : [{ severity: 'fault', parts: [boxPart(box)], data: { lost: box.id, sounds } }];
