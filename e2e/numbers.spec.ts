@@ -194,3 +194,20 @@ test('a sound goes to a device by a chosen port, each message shown; refused per
     [0xc1, 0],
   ]);
 });
+
+test('every sound of the demo lands, from power-up and over every change of its set', async ({ page }) => {
+  await importRig(page, readFileSync('demo/pit-chair.humrig.json', 'utf8'));
+  await page.getByRole('link', { name: 'Sounds', exact: true }).click();
+  await page.getByRole('link', { name: 'Proof' }).click();
+  await expect(page.getByText('All 8 calls land: 3 from power-up and 5 from one to the next.')).toBeVisible();
+  const calls = page.getByRole('list', { name: 'Calls' }).getByRole('button');
+  await expect(calls).toHaveCount(8);
+  await expect(calls.filter({ hasText: 'does not land' })).toHaveCount(0);
+  await calls.first().focus();
+  for (const display of ['12', '22', '65']) {
+    await expect(page.getByRole('region', { name: 'Simulated: Delay unit' })).toContainText(
+      `shows ${display}`,
+    );
+    await page.keyboard.press('ArrowDown');
+  }
+});

@@ -1,5 +1,5 @@
 // What is heard between two sounds: states passed on the way, echoes cut off, channels that pop.
-import { boxOf, isPreamp, type Reads, type Sound } from '../model';
+import { boxOf, isPreamp, type BlockState, type Reads, type Sound } from '../model';
 import { isOn, statesIn, traceIn, type Path } from '../signal';
 import { inWords } from '../units';
 import type { Press } from './machine';
@@ -50,6 +50,12 @@ function passed(of: ForSound, from: Sound, to: Sound, half: Sound, after: string
 
 const RINGS = ['delay', 'reverb', 'looper'];
 
+/** Are two states set to unlike power, so that changing between them pops? */
+export const pops = (before: BlockState, after: BlockState): boolean =>
+  before.powerSetting !== undefined &&
+  after.powerSetting !== undefined &&
+  before.powerSetting !== after.powerSetting;
+
 /** Echoes that end with the sound, and channels of unlike power. */
 function atOnce(of: ForThings, from: Sound, to: Sound): readonly Between[] {
   const [was, will] = [statesIn({ ...of, sound: from }), statesIn({ ...of, sound: to })];
@@ -59,10 +65,6 @@ function atOnce(of: ForThings, from: Sound, to: Sound): readonly Between[] {
       if (before === after) return [];
       const tails = from.tails?.[`${box.id}/${block.id}`];
       const rings = RINGS.includes(block.category ?? '') && isOn(before) && !isOn(after);
-      const pops =
-        before.powerSetting !== undefined &&
-        after.powerSetting !== undefined &&
-        before.powerSetting !== after.powerSetting;
       return [
         ...(rings && tails === 'cut'
           ? [{ kind: 'tails' as const, text: `${block.name} of ${box.name} is cut off` }]
@@ -70,7 +72,7 @@ function atOnce(of: ForThings, from: Sound, to: Sound): readonly Between[] {
         ...(rings && tails === 'kept'
           ? [{ kind: 'tails' as const, text: `${block.name} of ${box.name} rings on` }]
           : []),
-        ...(pops
+        ...(pops(before, after)
           ? [
               {
                 kind: 'pop' as const,

@@ -29,6 +29,7 @@ export { guitarOfSong, setLines, setWordsOf, type SetLine } from './set';
 export { movedPlace, pedalsIn, swept, volumePedals, type Pedal, type Wiring } from './expression';
 export { lightEdits, lightLines, lightOf, unlikeLights } from './lights';
 export { notStored, storedBasis, storedView, storedWords, type StoredCell, type StoredView } from './stored';
+export { popsIn } from './pops';
 export { unknownStates } from './unknown';
 export { choicesOf, type Cell, type Choice } from './cells';
 export { cellName, headOf, type Column } from './columns';

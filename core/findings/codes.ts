@@ -37,6 +37,7 @@ const CONTROL = [
   'CTRL-CHAIN',
   'CTRL-UNKNOWN',
   'EXP-WIRING',
+  'CTRL-POP',
   'CTRL-UNSTORED',
   'CTRL-COLOUR',
 ] as const;

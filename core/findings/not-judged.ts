@@ -13,7 +13,7 @@ const TOPICS: readonly { readonly name: string; readonly codes: readonly string[
   { name: 'mains', codes: ['SAFE-MAINS', 'SAFE-MAINSVOLT'] },
   { name: 'heat', codes: ['SAFE-HEAT'] },
   { name: 'switching', codes: ['CTRL-NUMBER', 'CTRL-CHANNEL', 'CTRL-CHAIN', 'CTRL-NOWAY'] },
-  { name: 'presses', codes: ['CTRL-PRESSES', 'CTRL-POP'] },
+  { name: 'presses', codes: ['CTRL-PRESSES'] },
   { name: 'stored sounds', codes: ['CTRL-UNSTORED'] },
   { name: 'expression pedals', codes: ['EXP-WIRING'] },
 ];

@@ -261,6 +261,22 @@ export const CONTROL_CASES: readonly Case[] = [
     severity: 'caution',
   },
   {
+    code: 'CTRL-POP',
+    sound: () => withSounds(build('seven-pin switch lead, seven-pin head'), 'Clean', 'Lead'),
+    spoil: {
+      edit: 'setBlockState',
+      arguments: {
+        box: 'valve-head-seven-pin-footswitch',
+        block: 'preamp',
+        state: 'lead',
+        scope: { layer: 'sound', id: 's1' },
+      },
+    },
+    first: 'valve-head-seven-pin-footswitch/preamp',
+    severity: 'note',
+    cure: 'none',
+  },
+  {
     code: 'CTRL-UNSTORED',
     sound: stored,
     spoil: {

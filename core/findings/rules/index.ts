@@ -78,6 +78,7 @@ import { controlNumbers, midiChannel } from './ctrl-agree';
 import { midiChain, unknownState } from './ctrl-chain';
 import { programNumber } from './ctrl-number';
 import { expression } from './exp-wiring';
+import { pop } from './ctrl-pop';
 import { colour, unstored } from './ctrl-stored';
 import { switchJack } from './ctrl-jack';
 import { noWay } from './ctrl-noway';
@@ -170,6 +171,7 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'CTRL-CHAIN': midiChain,
   'CTRL-UNKNOWN': unknownState,
   'EXP-WIRING': expression,
+  'CTRL-POP': pop,
   'CTRL-UNSTORED': unstored,
   'CTRL-COLOUR': colour,
   'HUM-BOTHENDS': openAtBoth,
