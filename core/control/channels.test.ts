@@ -4,7 +4,8 @@ import { applyEdit } from '../edits';
 import { inNight, inSetting, type Lead, type Rig } from '../model';
 import { build, plugged } from '../testing/build';
 import { of, stand, withSounds } from '../testing/feet';
-import { channelCards, channelsIn, notReached, switchLeads } from './index';
+import { judge } from '../findings';
+import { channelCards, channelsIn, inputsIn, notReached, switchLeads } from './index';
 
 const HEAD = 'valve-head';
 const two = (rig: Rig, key = `${HEAD}/preamp`, state = 'lead') =>
@@ -180,6 +181,15 @@ describe('a socket of the maker’s own', () => {
       far: { jack: { id: 'midi-out' } },
     });
   });
+});
+
+test('two poles of one lead with the wrong contacts are one finding', () => {
+  const rig = build(
+    'momentary footswitch, four-channel head',
+    'two-button-footswitch-momentary/out / four-channel-head/foot',
+  );
+  expect(inputsIn(of(rig)).flatMap(({ poles }) => poles.map(({ feeds }) => feeds.length))).toEqual([1, 1]);
+  expect(judge(rig, null).filter(({ code }) => code === 'CTRL-JACK')).toHaveLength(1);
 });
 
 test('a contact that stands less than the jack puts on it is not trusted with it', () => {

@@ -9,13 +9,18 @@ import { rule } from '../rule';
 
 const OF = ['boxes', 'leads', 'variant'] as const;
 
-/** Inputs with each contact that reaches one of their poles. */
-const feedsIn = (of: Wired) =>
-  inputsIn(of).flatMap((input) =>
-    input.poles.flatMap(({ contacts: [contact], feeds }) =>
-      contact ? feeds.map((feed) => ({ input, feed, wanted: contact.is })) : [],
-    ),
-  );
+/** Contacts that do not do what an input wants of them; of two poles of one lead the first. */
+const troublesIn = (of: Wired) =>
+  inputsIn(of).flatMap((input) => {
+    const all = input.poles.flatMap(({ contacts: [contact], feeds }) =>
+      contact
+        ? feeds.flatMap((feed) =>
+            feed.trouble ? [{ input, feed, trouble: feed.trouble, wanted: contact.is }] : [],
+          )
+        : [],
+    );
+    return all.filter(({ feed }, i) => all.findIndex((one) => one.feed.jack === feed.jack) === i);
+  });
 
 type JackData = {
   /** Where the lead is to lead to, `box/jack`. */
@@ -34,9 +39,9 @@ export const switchJack = rule<JackData>({
   code: 'CTRL-JACK',
   reads: 'rig',
   judge: derive(OF, (of): readonly Found<JackData>[] => [
-    ...feedsIn(of).flatMap(({ input, feed, wanted }): Found<JackData>[] => {
+    ...troublesIn(of).flatMap(({ input, feed, trouble, wanted }): Found<JackData>[] => {
       const [lead] = feed.leads;
-      return feed.trouble === null || !lead
+      return !lead
         ? []
         : [
             {
@@ -46,7 +51,7 @@ export const switchJack = rule<JackData>({
                 at: `${input.box.id}/${input.jack.id}`,
                 from: `${feed.box.id}/${feed.jack.id}`,
                 wanted,
-                trouble: feed.trouble,
+                trouble,
               },
             },
           ];
