@@ -11,6 +11,18 @@ import { rule } from '../rule';
 
 type Data = Crossing | MisplacedData;
 
+/** Of rings that the same leads close, by whichever plugs, the loudest. */
+function oncePerLeads(found: readonly Found<Data>[]): readonly Found<Data>[] {
+  const gainOf = ({ figures = [] }: Found<Data>) => figures[0]?.value ?? -Infinity;
+  const loudest = new Map<string, Found<Data>>();
+  for (const one of found) {
+    const key = one.parts.map(({ id }) => id).join(' ');
+    const other = loudest.get(key);
+    if (!other || gainOf(one) > gainOf(other)) loudest.set(key, one);
+  }
+  return [...loudest.values()];
+}
+
 /** WIRE-RING: crossed leads close the signal on itself; told by the two leads whose exchange opens it again. */
 export const ring = rule<Data>({
   code: 'WIRE-RING',
@@ -40,17 +52,19 @@ export const ring = rule<Data>({
     if (rings.length > 0 && misplaced) return [misplacedFound(misplaced, loud(loudest))];
     const all = crossingsIn(of);
     if (rings.length > 0 && all.length > 0) {
-      return toldByRing(of, all).map((exchange) => {
+      const found = toldByRing(of, all).map((exchange) => {
         const own = rings.filter(({ cycle }) =>
           [exchange.a.lead, exchange.b.lead].some((lead) => cycle.leads.includes(lead)),
         );
         return told(exchange, own.length > 0 ? Math.max(...own.map(({ gain }) => gain)) : loudest, all);
       });
+      return oncePerLeads(found);
     }
-    return rings.flatMap(({ cycle, gain }): Found<Data>[] => {
+    const found = rings.flatMap(({ cycle, gain }): Found<Data>[] => {
       const exchange = ringExchange(of, cycle);
       return exchange ? [told(exchange, gain, [exchange])] : [];
     });
+    return oncePerLeads(found);
   }),
   words: (finding, say) => ({
     text:
