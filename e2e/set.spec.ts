@@ -58,7 +58,7 @@ test('songs are written, moved by keys and by the pointer, and told with what li
   await page.reload();
   await expect(songs(page)).toHaveCount(2);
   await songs(page).nth(1).click();
-  await form(page).getByLabel('Played this time').uncheck();
+  await form(page).getByLabel('Played this time').click();
   await expect(page.getByText('1 song, 0 guitar changes')).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(page.getByText('2 songs, 1 guitar change')).toBeVisible();
