@@ -37,6 +37,9 @@ export function presents(end: Lead['from']): Connector | null {
   return at;
 }
 
+/** Is it a mono plug, adapters counted in? */
+export const isMonoPlug = (end: Lead['from']): boolean => presents(end)?.startsWith('ts-') === true;
+
 const NAMES: Record<Connector, string> = {
   'ts-635': '6.35 mm TS',
   'trs-635': '6.35 mm TRS',

@@ -1,5 +1,5 @@
 // Which lead and plug fit which jack, and the edits that lay, put, move and take out.
-export { adapterFor, connectorName, kindServes, leadKindFor, plugFits, presents } from './fit';
+export { adapterFor, connectorName, isMonoPlug, kindServes, leadKindFor, plugFits, presents } from './fit';
 export { insertable, insertEdit, moveInto, removeEdit, takeOutEdit } from './in-line';
 export { joinable, joinLoomsEdit, loomsIn, loomsOf, nameLoomEdit, splitLoomEdit, type Loom } from './looms';
 export { layEdit, scopeIn } from './plug-edits';

@@ -124,16 +124,13 @@ function range(from: number, to: number): readonly number[] {
  * both ends. Null: nothing is to be changed.
  */
 export function proposeCcs(of: ForMessages): EditGroup | null {
-  const lines = ccLines(of).filter(({ sender, sends, isNeeded }) => sender && (isNeeded || sends !== null));
+  const all = ccLines(of);
+  const lines = all.filter(({ sender, sends, isNeeded }) => sender && (isNeeded || sends !== null));
   const isOmni = lines.some(({ receiver }) => receiver.midi?.channel === 0);
   const keyOf = ({ sender, channel }: CcLine, cc: number) =>
     `${sender?.id ?? ''} ${isOmni ? 0 : channel} ${cc}`;
   // What is heard and not sent keeps its number: nobody else may use it.
-  const taken = new Set(
-    ccLines(of).flatMap((line) =>
-      lines.some(({ name }) => name === line.name) ? [] : [keyOf(line, line.heard.cc)],
-    ),
-  );
+  const taken = new Set(all.flatMap((line) => (lines.includes(line) ? [] : [keyOf(line, line.heard.cc)])));
   const numbers = new Map<CcLine, number>();
   for (const line of lines) {
     const cc = [line.heard.cc, ...FREE].find((one) => !isReserved(one) && !taken.has(keyOf(line, one)));

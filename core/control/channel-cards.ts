@@ -67,7 +67,7 @@ const TROUBLE: Record<'latching' | 'momentary', string> = {
   momentary: 'goes back by itself, one that stays is wanted',
 };
 
-export const troubleWords = (trouble: Trouble): string =>
+const troubleWords = (trouble: Trouble): string =>
   trouble.what === 'volts'
     ? `stands ${formatQuantity(trouble.stands, 'V')}, the jack puts ${formatQuantity(trouble.volts, 'V')} on it`
     : TROUBLE[trouble.what];

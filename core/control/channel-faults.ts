@@ -40,8 +40,9 @@ export function channelFaults(of: ForMessages): readonly ChannelFault[] {
     const channel = sentChannel(sender, receiver);
     if (!hears(receiver, channel))
       found.push({ what: 'unlike', sender, receiver, sends: channel, hears: channelOf(receiver) });
-    for (const { sender: who, receiver: other, hops } of hearingsIn(of)) {
-      if (who !== sender || other === receiver || !arrives({ sender: who, receiver: other, hops })) continue;
+    for (const hearing of hearingsIn(of)) {
+      const other = hearing.receiver;
+      if (hearing.sender !== sender || other === receiver || !arrives(hearing)) continue;
       if (!receivers.includes(other) || !hears(other, channel)) continue;
       const unlike = sounds.some((calls) => {
         const [mine, theirs] = [receiver, other].map((box) => selectIn(calls, box));

@@ -47,7 +47,7 @@ const heldOf = ({ poles }: InputLine): ReadonlySet<Pole> =>
   new Set(poles.filter(({ isHeld }) => isHeld).map(({ pole }) => pole));
 
 /** What poles of one input give a block. */
-const givenBy = (input: InputLine, block: Block, poles: readonly PoleLine[]) =>
+const statesGiven = (input: InputLine, block: Block, poles: readonly PoleLine[]) =>
   statesBy(
     input.poles.flatMap(({ contacts }) => contacts.filter((one) => one.block === block)),
     poles.map(({ pole }) => pole),
@@ -67,7 +67,7 @@ function bySwitches(input: InputLine, block: Block): readonly (readonly [string,
   if (fed.length === 0) return [];
   if (steps) return block.states.map(({ id }) => [id, { by: 'switch', boxes, closed: null }] as const);
   return [
-    ...givenBy(
+    ...statesGiven(
       input,
       block,
       fed.map(({ line }) => line),
@@ -89,7 +89,7 @@ function byCalls(of: Wired, channel: Pick<Channel, 'key' | 'block' | 'inputs'>) 
         const fed = input.poles.filter(({ feeds, isHeld }) =>
           feeds.some((feed) => !isHeld && feed.trouble === null && boxes.has(feed.box)),
         );
-        return givenBy(input, block, fed).get(id) ?? [];
+        return statesGiven(input, block, fed).get(id) ?? [];
       });
       const before = found.get(id);
       found.set(id, {

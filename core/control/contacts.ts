@@ -1,5 +1,5 @@
 // Switch leads: which contact closes which pole of which jack, and what a block does then.
-import { presents } from '../cables';
+import { isMonoPlug, presents } from '../cables';
 import {
   boxOf,
   endAt,
@@ -32,7 +32,7 @@ const RING: ReadonlySet<Pole> = new Set(['ring']);
 
 /** The poles of an input that the plug in it grounds by itself: the sleeve of a mono plug lies on the ring. */
 export function heldAt(of: Wired, end: JackEnd): ReadonlySet<Pole> {
-  const isMono = ({ lead, side }: PlugAt) => presents(lead[side])?.startsWith('ts-') === true;
+  const isMono = ({ lead, side }: PlugAt) => isMonoPlug(lead[side]);
   return end.jack.connector.startsWith('trs') && plugsAt(of, refAt(end)).some(isMono) ? RING : NO_POLES;
 }
 

@@ -1,5 +1,4 @@
 // Expression pedals: how they are wired, whether they are calibrated, what each moves in each sound; volume pedals by their place.
-import { presents } from '../cables';
 import {
   blockIn,
   derive,
@@ -17,6 +16,7 @@ import {
   type Sound,
 } from '../model';
 import { traceIn } from '../signal';
+import { isMonoLead } from './feeds';
 
 export type Wiring =
   /** The wiper is where it is wanted; it is not; a mono plug leaves one pole out; nobody has said; nothing is plugged. */
@@ -41,7 +41,7 @@ const OF = ['boxes', 'leads', 'variant', 'sounds'] as const;
 
 function wiringOf(out: JackEnd, into: JackEnd | null, lead: Lead | null): Wiring {
   if (!into || !lead) return 'loose';
-  if ([lead.from, lead.to].some((end) => presents(end)?.startsWith('ts-') === true)) return 'mono';
+  if (isMonoLead(lead)) return 'mono';
   const [has, wants] = [out.jack.wiper, into.jack.wiper];
   if (has === undefined || wants === undefined) return 'unknown';
   return has === wants ? 'fits' : 'unlike';
@@ -84,20 +84,17 @@ export function swept({ heel = 0, toe = 1, curve = 'even' }: Partial<Moves>, p: 
 export type Treadle = {
   readonly box: Box;
   readonly block: Block;
-  /** By sound where it stands against the preamps on its way: `ahead of Preamp of Valve head`. */
+  /** By sound where it stands against the first preamp on its way. */
   readonly places: readonly { readonly sound: Sound; readonly where: 'ahead' | 'after' | 'alone' }[];
 };
 
-/** Does a block stand ahead of the first preamp that is on, or behind the last? */
-export function placeIn(of: Reads<'boxes' | 'leads' | 'variant'>, sound: Sound, box: Box, id: string) {
+/** Does a block stand ahead of the first preamp that is on, or behind it? Null: no sound goes through it. */
+function placeIn(of: Reads<'boxes' | 'leads' | 'variant'>, sound: Sound, box: Box, id: string) {
   for (const { sections } of traceIn({ ...of, sound }).paths) {
     const at = sections.findIndex((one) => one.box === box && one.block.id === id);
     if (at < 0) continue;
-    const preamps = sections.flatMap(({ block, state }, i) =>
-      isPreamp(block) && state.id !== 'off' ? [i] : [],
-    );
-    const [first] = preamps;
-    if (first === undefined) return 'alone' as const;
+    const first = sections.findIndex(({ block, state }) => isPreamp(block) && state.id !== 'off');
+    if (first < 0) return 'alone' as const;
     return at < first ? ('ahead' as const) : ('after' as const);
   }
   return null;

@@ -1,5 +1,5 @@
 // What stands at each pole of a switch input: the contact that reaches it, over which leads, and what is wrong with it.
-import { presents } from '../cables';
+import { isMonoPlug } from '../cables';
 import {
   derive,
   endAt,
@@ -150,5 +150,4 @@ export function couldSwitch(input: Jack, wanted: Action, output: Jack): boolean 
 }
 
 /** Is one of its plugs mono? */
-export const isMonoLead = ({ from, to }: Lead): boolean =>
-  [from, to].some((end) => presents(end)?.startsWith('ts-') === true);
+export const isMonoLead = ({ from, to }: Lead): boolean => [from, to].some(isMonoPlug);

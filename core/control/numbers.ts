@@ -4,7 +4,6 @@ import { hexOf, wireMs, writeProgram, type Counting } from '../midi';
 import { derive, type Box, type Reads } from '../model';
 import { count, inWords } from '../units';
 import { ccLines } from './cc-plan';
-import { sentChannel } from './channel-faults';
 import { messagesOf, receiversIn, sendingCount, type ProgramCall } from './messages';
 import { hearingsIn, MOST_IN_A_ROW, senderOf, trsParts, type Hearing, type TrsPart } from './midi-net';
 
@@ -39,12 +38,10 @@ export type NumberColumn = {
     readonly name: string;
     readonly tag: string;
     readonly counts: string;
-    readonly channel: number;
   } | null;
 };
 
 export type ChainLine = {
-  readonly sender: string;
   readonly way: string;
   readonly faults: readonly string[];
   /** Of what nobody has said yet which type its TRS is. */
@@ -73,7 +70,6 @@ export type NumbersView = {
     readonly channel: number;
     readonly hears: number;
     readonly sends: number | null;
-    readonly sender: string;
     readonly values: string;
     readonly isNeeded: boolean;
     readonly faults: readonly string[];
@@ -120,7 +116,6 @@ function columnOf(of: Parameters<typeof senderOf>[0], box: Box): NumberColumn {
       name: sender.name,
       tag: sender.tag,
       counts: countingWords(sendingCount(sender)),
-      channel: sentChannel(sender, box),
     },
   };
 }
@@ -128,7 +123,6 @@ function columnOf(of: Parameters<typeof senderOf>[0], box: Box): NumberColumn {
 /** A way from a sender to the last box that hears it. */
 function chainLine({ sender, hops }: Hearing): ChainLine {
   return {
-    sender: sender.id,
     way: [
       sender.tag,
       ...hops.map(({ lead, out, into }) => `${out.jack.label} – lead ${lead.number} – ${into.box.tag}`),
@@ -180,13 +174,12 @@ export const numbersView = derive(OF, (of: Reads<(typeof OF)[number]>): NumbersV
       };
     }),
     chain: longest(hearingsIn(of)).map(chainLine),
-    ccs: ccLines(of).map(({ name, channel, heard, sends, sender, values, isNeeded, faults, receiver }) => ({
+    ccs: ccLines(of).map(({ name, channel, heard, sends, values, isNeeded, faults, receiver }) => ({
       key: `${receiver.id}/${heard.id}`,
       name,
       channel,
       hears: heard.cc,
       sends,
-      sender: sender?.name ?? '',
       values,
       isNeeded,
       faults,

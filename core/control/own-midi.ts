@@ -44,8 +44,6 @@ export type MidiForm = {
   readonly ccs: readonly HeardControl[];
 };
 
-const isKey = (key: string): key is keyof Midi => key !== '';
-
 /** The fields of a box as it says itself. */
 export function midiForm({ midi = {} }: Pick<Box, 'midi'>): MidiForm {
   const sends: Readonly<Record<string, unknown>> = midi.sends ?? {};
@@ -85,7 +83,7 @@ export function readMidi(
     Object.fromEntries(
       [...numbers].flatMap(([key, value]) =>
         prefix === ''
-          ? key.startsWith('sends.') || !isKey(key)
+          ? key.startsWith('sends.')
             ? []
             : [[key, value]]
           : key.startsWith(prefix)

@@ -34,21 +34,21 @@ export function receiverFacts(box: Box): ReceiverFacts {
     counting: midi,
     banking: midi,
     lamps,
-    controls: (midi.ccs ?? []).map(({ cc, does, block: id, control }) => {
+    controls: (midi.ccs ?? []).map(({ id: heard, cc, does, block: id, control }) => {
       const block = box.blocks.find((one) => one.id === id);
       const knob = box.controls.find((one) => one.id === control);
-      return { cc, does, name: block?.name ?? knob?.label ?? does.replace('-', ' ') };
+      return { id: heard, cc, does, name: block?.name ?? knob?.label ?? does.replace('-', ' ') };
     }),
   };
 }
 
 /** A message of a sound: whole, from whom it comes. */
-export type Sent = { readonly sender: Box; readonly bytes: readonly number[] };
+type SentMessage = { readonly sender: Box; readonly bytes: readonly number[] };
 
 /** What a sound sends as its senders are set: what is noted as dialled, on the channels that are noted. */
-export function sentBy(of: ForMessages, sound: Sound): readonly Sent[] {
+export function sentBy(of: ForMessages, sound: Sound): readonly SentMessage[] {
   return [
-    ...messagesOf(of, sound).programs.flatMap((call): Sent[] => {
+    ...messagesOf(of, sound).programs.flatMap((call): SentMessage[] => {
       const { sender, receiver, select } = call;
       const what = call.dialled === null || !sender ? select : dialledSelect(sender, call.dialled);
       return sender && what ? [{ sender, bytes: selectBytes(sentChannel(sender, receiver), what) }] : [];
@@ -106,7 +106,7 @@ function faultsOf(of: ForMessages, sound: Sound, box: Box, facts: ReceiverFacts,
   for (const { hears } of controlCalls(of, sound, box)) {
     const block = box.blocks.find(({ id }) => id === hears.block);
     if (!block) continue;
-    const isOn = state.switched.get(block.name);
+    const isOn = state.switched.get(hears.id);
     const want = blockState(box, block).state;
     const is = isOn === undefined ? null : stateBy(box, hears, isOn);
     if (is !== want.id)

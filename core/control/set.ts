@@ -18,6 +18,8 @@ export type SetLine = {
   /** Counted from 1; null: not played this time. */
   readonly number: number | null;
   readonly guitar: Box | undefined;
+  /** Is another guitar taken up for it than the song before had? */
+  readonly isChange: boolean;
   /** `drop D`, `capo 2`, `10–52`, `Bridge`. */
   readonly facts: readonly string[];
   readonly sounds: readonly SetSound[];
@@ -83,13 +85,16 @@ export const setLines = derive(
     const played = inSet(of.songs);
     return of.songs.map((song) => {
       const at = played.indexOf(song);
+      const before = at < 0 ? undefined : played[at - 1];
+      const guitar = guitarOfSong(of, song);
       return {
         song,
         number: at < 0 ? null : at + 1,
-        guitar: guitarOfSong(of, song),
+        guitar,
+        isChange: before !== undefined && guitarOfSong(of, before) !== guitar,
         facts: factsOf(song),
         sounds: song.sounds.flatMap((id) => soundIn(of, id)),
-        before: at < 0 ? [] : between(of, played[at - 1], song),
+        before: at < 0 ? [] : between(of, before, song),
       };
     });
   },
@@ -98,9 +103,7 @@ export const setLines = derive(
 /** `8 songs, 3 guitar changes`, or what is lacking. */
 export function setWordsOf(lines: readonly SetLine[]): string {
   const played = lines.filter(({ number }) => number !== null);
-  const changes = played.filter(
-    ({ before, number }) => number !== 1 && before.some((text) => text.startsWith('take ')),
-  ).length;
+  const changes = played.filter(({ isChange }) => isChange).length;
   const silent = played.filter(({ sounds }) => sounds.length === 0).map(({ song }) => song.name);
   return [
     `${played.length} ${played.length === 1 ? 'song' : 'songs'}`,

@@ -9,7 +9,7 @@ type ForStored = Reads<'boxes' | 'leads' | 'variant' | 'sounds'>;
 const OF = ['boxes', 'leads', 'variant', 'sounds'] as const;
 
 /** Has a box presets to store sounds in: its own switches call them, or programs of another one do. */
-export const storesSounds = (of: ForStored, box: Box): boolean =>
+const storesSounds = (of: ForStored, box: Box): boolean =>
   box.part !== 'lead' &&
   (freeSwitches(box).length > 0 ||
     (box.blocks.length > 0 && box.midi !== undefined && senderOf(of, box) !== null));

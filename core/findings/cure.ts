@@ -109,8 +109,5 @@ export const group = (label: string, edits: readonly SingleEdit[]): Cure => ({
   label,
 });
 
-/** An act that was made elsewhere, with its words. */
-export const cureOfEdit = (edit: EditCall, label: string): Cure => ({ edit, label });
-
 /** An act that was made elsewhere as a group of edits with a name of its own. */
 export const act = (edit: EditGroup): Cure => ({ edit, label: edit.arguments.label });

@@ -78,6 +78,12 @@ describe('bank bytes', () => {
     expect([hexOf(bytes), wireMs(bytes.length)]).toEqual([hex, expect.closeTo(ms, 9)]);
   });
 
+  test('a program without bank bytes lands in the first bank, whatever that is called', () => {
+    const alone = { msb: null, lsb: null, program: 4 };
+    for (const bankBytes of ['none', 'msb', 'lsb', '14-bit'] as const)
+      for (const banksCountFrom of [0, 1]) expect(placeOf({ bankBytes, banksCountFrom }, alone)).toBe(4);
+  });
+
   test('what cannot be called is refused with its reason', () => {
     expect(selectOf({ bankBytes: 'none' }, 128)).toEqual({
       refused: expect.stringMatching(/beyond the first 128, and no bank number/),

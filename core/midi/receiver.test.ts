@@ -95,12 +95,27 @@ describe('byte by byte', () => {
       'boost off',
     ]);
     expect(shown('switcher', 'C0 02 B0 6A 7F')).toBe('2-3');
-    const turning = { ...facts('from-0'), controls: [{ cc: 20, does: 'toggle' as const, name: 'delay' }] };
+    const turning = {
+      ...facts('from-0'),
+      controls: [{ id: 'delay', cc: 20, does: 'toggle' as const, name: 'delay' }],
+    };
     expect(receiveAll(turning, POWERED_UP, hex('B0 14 7F B0 14 00')).log.map(({ did }) => did)).toEqual([
       'delay turned, to what is unknown',
       '',
     ]);
   });
+});
+
+test('two functions of one name are switched each by itself', () => {
+  const twins = {
+    ...facts('from-0'),
+    controls: [20, 21].map((cc) => ({ id: `cc-${cc}`, cc, does: 'switch' as const, name: 'Delay' })),
+  };
+  const { state } = receiveAll(twins, POWERED_UP, hex('B0 14 7F B0 15 00'));
+  expect([...state.switched]).toEqual([
+    ['cc-20', true],
+    ['cc-21', false],
+  ]);
 });
 
 test('hex is read as people write it, and refused by the word that is none', () => {

@@ -12,6 +12,8 @@ export type ReceiverFacts = {
   /** What lights up at places counted from 0: the channel of an amplifier. Nothing said of any: it takes all programs. */
   readonly lamps?: ReadonlyMap<number, string>;
   readonly controls?: readonly {
+    /** Told apart by it: two blocks may have one name. */
+    readonly id: string;
     readonly cc: number;
     readonly does: 'switch' | 'toggle' | 'tap' | 'bank-up' | 'bank-down' | 'knob';
     readonly name: string;
@@ -25,7 +27,7 @@ export type ReceiverState = {
   readonly lsb: number | null;
   /** Counted from 0; null: nobody has called one since power-up. */
   readonly place: number | null;
-  /** Of what control changes switch: on, off; nothing said: unknown since power-up. */
+  /** Of what control changes switch, by its id: on, off; nothing said: unknown since power-up. */
   readonly switched: ReadonlyMap<string, boolean>;
 };
 
@@ -58,11 +60,8 @@ export const lampOf = ({ lamps }: ReceiverFacts, { place }: ReceiverState): stri
   place === null ? '' : (lamps?.get(place) ?? '');
 
 function program(facts: ReceiverFacts, state: ReceiverState, number: number): Pick<Taken, 'state' | 'did'> {
-  const { bankBytes = 'none', banksCountFrom = 0 } = facts.banking;
-  // Bank bytes stay in force; until the first of them the first bank is.
-  const first = bankBytes === 'none' ? 0 : banksCountFrom;
-  const msb = state.msb ?? (bankBytes === '14-bit' ? first >> 7 : first);
-  const lsb = state.lsb ?? (bankBytes === '14-bit' ? first & 127 : first);
+  // Bank bytes stay in force.
+  const { msb, lsb } = state;
   const place = placeOf(facts.banking, { msb, lsb, program: number });
   if (place === null || (facts.lamps !== undefined && facts.lamps.size > 0 && !facts.lamps.has(place)))
     return { state, did: 'has no such program, stays' };
@@ -85,15 +84,15 @@ function control(
   const heard = facts.controls?.filter((one) => one.cc === cc) ?? [];
   const switched = new Map(state.switched);
   let { place } = state;
-  const did = heard.map(({ does, name }) => {
+  const did = heard.map(({ id, does, name }) => {
     if (does === 'switch') {
-      switched.set(name, value >= 64);
+      switched.set(id, value >= 64);
       return `${name} ${value >= 64 ? 'on' : 'off'}`;
     }
     if (does === 'toggle') {
-      const was = switched.get(name);
+      const was = switched.get(id);
       if (value < 64) return '';
-      if (was !== undefined) switched.set(name, !was);
+      if (was !== undefined) switched.set(id, !was);
       return was === undefined ? `${name} turned, to what is unknown` : `${name} ${was ? 'off' : 'on'}`;
     }
     if (does === 'knob') return `${name} ${value}`;
@@ -177,7 +176,7 @@ export const STAND_INS: readonly {
       counting: { countsFrom: 1 },
       banking: { bankBytes: 'none' },
       lamps: new Map(['clean', 'crunch', 'lead', 'ultra'].map((name, i) => [i, name])),
-      controls: [{ cc: 20, does: 'switch', name: 'boost' }],
+      controls: [{ id: 'boost', cc: 20, does: 'switch', name: 'boost' }],
     },
   },
   {
@@ -188,9 +187,14 @@ export const STAND_INS: readonly {
       counting: { countsFrom: 1, slots: 4, slotsCountFrom: 1 },
       banking: { bankBytes: 'none' },
       controls: [
-        ...[1, 2, 3, 4].map((n) => ({ cc: 101 + n, does: 'switch' as const, name: `loop ${n}` })),
-        { cc: 106, does: 'bank-up', name: 'bank up' },
-        { cc: 107, does: 'bank-down', name: 'bank down' },
+        ...[1, 2, 3, 4].map((n) => ({
+          id: `loop-${n}`,
+          cc: 101 + n,
+          does: 'switch' as const,
+          name: `loop ${n}`,
+        })),
+        { id: 'bank-up', cc: 106, does: 'bank-up', name: 'bank up' },
+        { id: 'bank-down', cc: 107, does: 'bank-down', name: 'bank down' },
       ],
     },
   },

@@ -44,15 +44,16 @@ export function selectOf(banking: Banking, index: number): Select | { readonly r
   return { msb: number >> 7, lsb: number & 127, program };
 }
 
-/** The place counted from 0 that a receiver lands on; null: it has none such, and stays where it is. */
+/** The place counted from 0 that a receiver lands on, in the first bank where none is told; null: it has none such, and stays where it is. */
 export function placeOf(banking: Banking, { msb, lsb, program }: Select): number | null {
   const { programs = 128, banks, bankBytes = 'none', banksCountFrom = 0 } = banking;
   if (program >= programs) return null;
+  const first = banksCountFrom;
   const told = {
-    none: banksCountFrom,
-    msb: msb ?? 0,
-    lsb: lsb ?? 0,
-    '14-bit': ((msb ?? 0) << 7) + (lsb ?? 0),
+    none: first,
+    msb: msb ?? first,
+    lsb: lsb ?? first,
+    '14-bit': ((msb ?? first >> 7) << 7) + (lsb ?? first & 127),
   };
   const bank = told[bankBytes] - banksCountFrom;
   return bank < 0 || (banks !== undefined && bank >= banks) ? null : bank * programs + program;

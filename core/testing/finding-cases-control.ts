@@ -6,6 +6,12 @@ import { expressionLead, stand, withSounds } from './feet';
 import type { Case } from './finding-cases';
 import { set } from './short-edits';
 
+/** A mono plug at the far end. */
+const MONO = {
+  edit: 'setPlug',
+  arguments: { lead: 'lead-1', side: 'to', plug: { connector: 'ts-635', angle: 'straight', silent: false } },
+} as const;
+
 const DIALLED = (dialled: string) =>
   ({ edit: 'setDialled', arguments: { sound: 'sound-1', box: 'midi-delay', dialled } }) as const;
 
@@ -162,14 +168,7 @@ export const CONTROL_CASES: readonly Case[] = [
     code: 'CTRL-RINGHELD',
     sound: () =>
       build('effects-only unit, four-channel head', 'effects-only-unit/relay-1 / four-channel-head/foot'),
-    spoil: {
-      edit: 'setPlug',
-      arguments: {
-        lead: 'lead-1',
-        side: 'to',
-        plug: { connector: 'ts-635', angle: 'straight', silent: false },
-      },
-    },
+    spoil: MONO,
     first: 'lead-1',
     severity: 'caution',
   },
@@ -249,14 +248,7 @@ export const CONTROL_CASES: readonly Case[] = [
           },
         },
       ),
-    spoil: {
-      edit: 'setPlug',
-      arguments: {
-        lead: 'lead-1',
-        side: 'to',
-        plug: { connector: 'ts-635', angle: 'straight', silent: false },
-      },
-    },
+    spoil: MONO,
     first: 'lead-1',
     severity: 'caution',
   },

@@ -7,7 +7,7 @@ import {
   type ChannelFault,
 } from '../../control';
 import { boxOf, derive, everySound } from '../../model';
-import { act, cureOfEdit } from '../cure';
+import { act } from '../cure';
 import { boxPart, type Found } from '../finding';
 import { rule } from '../rule';
 
@@ -64,18 +64,18 @@ export const midiChannel = rule<ChannelData>({
       const sent = (sender.sent ?? []).map((one) =>
         one.to === receiver.id ? { ...one, channel: data.hears } : one,
       );
-      yield cureOfEdit(
-        { edit: 'setSent', arguments: { box: sender.id, sent } },
-        `Send on channel ${data.hears} from ${sender.name} to ${receiver.name}`,
-      );
+      yield {
+        edit: { edit: 'setSent', arguments: { box: sender.id, sent } },
+        label: `Send on channel ${data.hears} from ${sender.name} to ${receiver.name}`,
+      };
       return;
     }
     const channel = freeChannel(view, sender);
     for (const box of [other, receiver])
-      yield cureOfEdit(
-        { edit: 'setMidi', arguments: { box: box.id, midi: { ...box.midi, channel } } },
-        `Set ${box.name} to channel ${channel}`,
-      );
+      yield {
+        edit: { edit: 'setMidi', arguments: { box: box.id, midi: { ...box.midi, channel } } },
+        label: `Set ${box.name} to channel ${channel}`,
+      };
   },
 });
 

@@ -2,7 +2,7 @@ import { layEdit, scopeIn } from '../../cables';
 import { hearingsIn, messagesOf, MOST_IN_A_ROW, receiversIn, senderOf, unknownStates } from '../../control';
 import { blockAt, derive, endAt, leadOf, pluggedIn } from '../../model';
 import { count } from '../../units';
-import { cureOfEdit, cure } from '../cure';
+import { cure } from '../cure';
 import { blockPart, boxPart, everyJack, isFree, leadPart, type Found } from '../finding';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
@@ -95,15 +95,15 @@ export const midiChain = rule<Data>({
       }
       for (const out of jacks)
         if (out.box !== into.box && out.jack.direction === 'out' && isFree(view, out.box, out.jack))
-          yield cureOfEdit(
-            layEdit(
+          yield {
+            edit: layEdit(
               view.rig,
               view.variant?.id ?? null,
               { box: out.box.id, jack: out.jack.id },
               { box: into.box.id, jack: into.jack.id },
             ),
-            `Plug a MIDI lead: ${out.jack.label} of ${out.box.name} to ${into.jack.label} of ${into.box.name}`,
-          );
+            label: `Plug a MIDI lead: ${out.jack.label} of ${out.box.name} to ${into.jack.label} of ${into.box.name}`,
+          };
     } else if ('lead' in data && data.type !== null && leadOf(view, data.lead))
       yield cure(view, { edit: 'setTrsType', arguments: { lead: data.lead, type: data.type } });
   },
@@ -131,8 +131,8 @@ export const unknownState = rule<Unknown>({
     const at = blockAt(view, data.key);
     const heard = at?.box.midi?.ccs?.find(({ block, does }) => block === at.block.id && does === 'toggle');
     if (at && heard)
-      yield cureOfEdit(
-        {
+      yield {
+        edit: {
           edit: 'setMidi',
           arguments: {
             box: at.box.id,
@@ -144,7 +144,7 @@ export const unknownState = rule<Unknown>({
             },
           },
         },
-        `Set ${at.box.name} to follow the value of control ${heard.cc}`,
-      );
+        label: `Set ${at.box.name} to follow the value of control ${heard.cc}`,
+      };
   },
 });

@@ -1,7 +1,6 @@
 import { channelsIn, notReached, switchLeads } from '../../control';
 import { blockAt, derive } from '../../model';
 import { inWords } from '../../units';
-import { cureOfEdit } from '../cure';
 import { blockPart, type Found } from '../finding';
 import { rule } from '../rule';
 
@@ -45,6 +44,6 @@ export const noWay = rule<Data>({
     const channel = at && channelsIn(view).find(({ key }) => key === data.key);
     if (!channel) return;
     for (const { edit, text } of switchLeads({ rig: view.rig, variant: view.variant?.id ?? null }, channel))
-      yield cureOfEdit(edit, text);
+      yield { edit, label: text };
   },
 });

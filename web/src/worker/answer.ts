@@ -16,7 +16,14 @@ import {
   turnedPairs,
   wiringsIn,
 } from '../../../core/chain';
-import { changeOf, pressesView, proposeSwitches, proveSounds } from '../../../core/control';
+import {
+  changeOf,
+  channelsIn,
+  pressesView,
+  proposeSwitches,
+  proveSounds,
+  switchLeads,
+} from '../../../core/control';
 import { drawMap, drawProfile, drawStrip } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
 import { cureOf, houseLines, marksOf, report } from '../../../core/findings';
@@ -111,6 +118,10 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
     levels: songLevels(inNight(rig, variant)),
   }),
   setSheet: (rig, { variant, day }) => setSheetHtml(rig, variant, day),
+  switchLeads: (rig, { variant, key }) => {
+    const channel = channelsIn(inNight(rig, variant)).find((one) => one.key === key);
+    return channel ? switchLeads({ rig, variant }, channel) : [];
+  },
   proof: (rig, { variant }) => proveSounds(inNight(rig, variant)),
   change: (rig, { variant, from, to }) => changeOf(inNight(rig, variant), from, to),
   switches: (rig, { variant }) => {

@@ -3,7 +3,7 @@ import type { Stands } from '../../../core/buffers';
 import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Act, Held, InHand, OrderLine } from '../../../core/chain';
 import type { Detail, MapDrawing, ProfileDrawing, StripDrawing } from '../../../core/drawing';
-import type { Change, PressesView, Proof, Proposal } from '../../../core/control';
+import type { Change, PressesView, Proof, Proposal, SwitchLead } from '../../../core/control';
 import type { SongLevel } from '../../../core/levelling';
 import type { Layer } from '../../../core/layers';
 import type { HumView } from '../../../core/hum';
@@ -119,6 +119,11 @@ export type Queries = {
   setSheet: {
     query: { readonly kind: 'setSheet'; readonly variant: string | null; readonly day: string };
     result: string;
+  };
+  /** What would let a channel be switched, by its `box/block`. */
+  switchLeads: {
+    query: { readonly kind: 'switchLeads'; readonly variant: string | null; readonly key: string };
+    result: readonly SwitchLead[];
   };
   /** Every sound on simulated receivers. */
   proof: {

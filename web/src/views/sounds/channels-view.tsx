@@ -1,15 +1,10 @@
-import {
-  channelCards,
-  channelsIn,
-  switchLeads,
-  type ChannelCard,
-  type InputWords,
-} from '../../../../core/control';
-import { inNight, inSetting } from '../../../../core/model';
+import { channelCards, type ChannelCard, type InputWords } from '../../../../core/control';
+import { inSetting } from '../../../../core/model';
 import { count, inWords } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { TextField } from '../../parts/field';
 import { useOpen } from '../../rig/use-open';
+import { useAnalysis } from '../../worker/use-analysis';
 import { ContactDrawing, POLE_ROW } from './contact-drawing';
 import { EmptyPart, SoundsHead } from './parts-of-view';
 
@@ -64,12 +59,38 @@ function Input({ input }: { input: InputWords }) {
   );
 }
 
+/** What would let a channel be switched, each proved on a trial of the rig. */
+function Leads({ channel }: { channel: string }) {
+  const { setting, session, readOnly } = useOpen('setting', 'session', 'readOnly');
+  const { value, stale } = useAnalysis<'switchLeads'>({
+    kind: 'switchLeads',
+    variant: setting.variant,
+    key: channel,
+  });
+  if (!value) return <p className="text-xs text-muted">Looking for a lead that would …</p>;
+  return value.length === 0 ? (
+    <p className="text-xs text-muted">
+      No free contact or MIDI output in this rig would do it: a footswitch or a unit with a relay is needed,
+      or another amplifier.
+    </p>
+  ) : (
+    <ul aria-label="What would do it">
+      {value.map(({ edit, text }) => (
+        <li key={text} className="flex items-start gap-2 py-0.5">
+          <span className="min-w-0 flex-1">{text}</span>
+          <Button disabled={readOnly !== null || stale} onClick={() => session.commit(edit)}>
+            Plug it so
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 /** What each sound wants of one channel, and how it comes to it. */
 function Wants({ channel, box }: { channel: ChannelCard['channels'][number]; box: string }) {
   const { name, block, states, sounds, isAlike, key, lacks } = channel;
-  const { rig, setting, session, readOnly } = useOpen('rig', 'setting', 'session', 'readOnly');
-  const at = channelsIn(inNight(rig, setting.variant)).find((one) => one.key === key);
-  const leads = at && lacks.length > 0 ? switchLeads({ rig, variant: setting.variant }, at) : [];
+  const { session, readOnly } = useOpen('session', 'readOnly');
   return (
     <section aria-label={`${name}, sound by sound`} className="min-w-0 text-sm">
       <h3 className="pb-1 text-xs font-normal text-muted">
@@ -116,23 +137,7 @@ function Wants({ channel, box }: { channel: ChannelCard['channels'][number]; box
       {lacks.length > 0 ? (
         <div role="status" className="mt-2">
           <p className="font-semibold">Cannot be switched from here.</p>
-          {leads.length === 0 ? (
-            <p className="text-xs text-muted">
-              No free contact or MIDI output in this rig would do it: a footswitch or a unit with a relay is
-              needed, or another amplifier.
-            </p>
-          ) : (
-            <ul aria-label="What would do it">
-              {leads.map(({ edit, text }) => (
-                <li key={text} className="flex items-start gap-2 py-0.5">
-                  <span className="min-w-0 flex-1">{text}</span>
-                  <Button disabled={readOnly !== null} onClick={() => session.commit(edit)}>
-                    Plug it so
-                  </Button>
-                </li>
-              ))}
-            </ul>
-          )}
+          <Leads channel={key} />
         </div>
       ) : null}
     </section>
