@@ -122,7 +122,7 @@ export const CONTROL: readonly Kind[] = [
   {
     id: 'relay-footswitch',
     name: 'Relay footswitch',
-    revision: 2,
+    revision: 3,
     words: ['relay footswitch', 'relay box', 'amp footswitch', 'channel switch', 'footswitch'],
     hint: 'floating contacts for two functions of an amplifier',
     place: 'floor',
@@ -143,6 +143,7 @@ export const CONTROL: readonly Kind[] = [
           pole: 'tip' as const,
         })),
         power: lowVoltage(60),
+        changeMs: typical(2, 10),
       },
     ),
   },

@@ -83,6 +83,7 @@ export function fourLoops(): KindParts {
     slots: { blocks: 16 },
     power: unitPower(800, 1500),
     tripMs: typical(0.5, 3),
+    changeMs: typical(5, 60),
     ...feet(numbered(8), 16),
     midi: { countsFrom: 0, programs: 128, bankBytes: 'msb' },
   };
@@ -159,6 +160,7 @@ export function rackUnit(): KindParts {
     slots: { blocks: 24 },
     power: mains(40),
     tripMs: typical(0.5, 2),
+    changeMs: typical(5, 60),
     ...feet([]),
     midi: { countsFrom: 0, programs: 128, bankBytes: 'msb' },
   };

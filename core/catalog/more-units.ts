@@ -72,6 +72,7 @@ function effectsUnit(): KindParts {
     slots: { blocks: 8 },
     power: unitPower(200, 400),
     tripMs: typical(1, 3),
+    changeMs: typical(5, 60),
     ...feet(numbered(3), 32),
     midi: { countsFrom: 1, programs: 128, bankBytes: 'none' },
   };
@@ -150,6 +151,7 @@ function stereoLoopUnit(): KindParts {
     slots: { blocks: 10 },
     power: unitPower(400, 800),
     tripMs: typical(0.5, 3),
+    changeMs: typical(5, 60),
     ...feet(numbered(6), 20),
     midi: { countsFrom: 0, programs: 128, bankBytes: 'none' },
   };
@@ -160,7 +162,7 @@ export const MORE_UNITS: readonly Kind[] = [
   {
     id: 'four-loop-unit',
     name: 'Four-loop unit',
-    revision: 2,
+    revision: 3,
     words: ['four-loop unit', 'four loop unit', '4-loop unit', 'large unit', 'big unit', 'flagship unit'],
     hint: 'four loops, two of them analogue and first only',
     place: 'floor',
@@ -169,7 +171,7 @@ export const MORE_UNITS: readonly Kind[] = [
   {
     id: 'rack-unit',
     name: 'Rack unit',
-    revision: 2,
+    revision: 3,
     words: ['rack unit', 'rack', 'rack modeller', 'rack modeler', 'rack multi-effects'],
     hint: 'in and out blocks instead of loops, three stereo pairs',
     place: 'backline',
@@ -178,7 +180,7 @@ export const MORE_UNITS: readonly Kind[] = [
   {
     id: 'effects-unit',
     name: 'Effects-only unit',
-    revision: 2,
+    revision: 3,
     words: ['effects-only unit', 'effects only', 'effects only unit', 'stompbox unit', 'multi stomp'],
     hint: 'ahead and after groups, two relays, no amp model',
     place: 'floor',
@@ -188,7 +190,7 @@ export const MORE_UNITS: readonly Kind[] = [
     id: 'stereo-loop-unit',
     name: 'Stereo-loop unit',
     words: ['stereo-loop unit', 'stereo loop unit', 'unit with stereo loop'],
-    revision: 3,
+    revision: 4,
     hint: 'one stereo loop, amp and cabinet model',
     place: 'floor',
     parts: stereoLoopUnit(),

@@ -66,6 +66,7 @@ function midiDelay(): KindParts {
     controls: [other('time', 'TIME', 'delay'), mix('mix', 'MIX', 'delay'), level('level', 'LEVEL', 'delay')],
     power: lowVoltage(300),
     tripMs: typical(1, 3),
+    changeMs: typical(2, 30),
     midi: { channel: 1, countsFrom: 0, programs: 128, bankBytes: 'none' },
   };
 }
@@ -141,7 +142,7 @@ export const OUTBOARD: readonly Kind[] = [
     id: 'midi-delay',
     name: 'MIDI delay',
     words: ['midi delay', 'delay unit', 'outboard', 'outboard delay'],
-    revision: 2,
+    revision: 3,
     hint: 'stereo, presets by MIDI',
     place: 'floor',
     parts: midiDelay(),

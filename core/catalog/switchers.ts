@@ -238,6 +238,7 @@ export function loopSwitcher(count: number): KindParts {
     power: lowVoltage(30 + 20 * count),
     ...(count > 2
       ? {
+          changeMs: typical(2, 10),
           ...feet(numbered(count), 8),
           midi: { countsFrom: 1, programs: 128, bankBytes: 'none' as const },
         }
@@ -287,6 +288,7 @@ export function fourAmpSelector(): KindParts {
       { from: from('pick-3', 'out'), to: { jack: 'out-3' } },
       { from: from('pick-3', 'out2'), to: { jack: 'out-4' } },
     ],
+    changeMs: typical(2, 10),
     ...feet(numbered(4)),
     power: lowVoltage(60),
   };

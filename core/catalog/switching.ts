@@ -108,7 +108,7 @@ export const SWITCHING: readonly Kind[] = [
   {
     id: 'four-amp-selector',
     name: 'Four-amp selector',
-    revision: 2,
+    revision: 3,
     words: ['four-amp selector', 'four amp selector', '4 amp selector', 'amp matrix'],
     hint: 'one of four amplifiers or two in a row, all isolated',
     place: 'floor',
@@ -134,7 +134,7 @@ export const SWITCHING: readonly Kind[] = [
   {
     id: 'loop-switcher-4',
     name: 'Four-loop switcher',
-    revision: 2,
+    revision: 3,
     words: [
       'loop switcher',
       'switcher',
@@ -150,7 +150,7 @@ export const SWITCHING: readonly Kind[] = [
   {
     id: 'loop-switcher-8',
     name: 'Eight-loop switcher',
-    revision: 2,
+    revision: 3,
     words: ['eight-loop switcher', 'loop switcher 8', '8-loop switcher', 'eight loop switcher'],
     hint: 'eight loops with presets, own buffer, tuner out, MIDI',
     place: 'floor',

@@ -140,6 +140,7 @@ function unit(): KindParts {
       { id: 'loop-1', name: 'Loop 1', sends: ['send-1'], returns: ['return-1'], stands: 'anywhere' },
       { id: 'loop-2', name: 'Loop 2', sends: ['send-2'], returns: ['return-2'], stands: 'anywhere' },
     ],
+    changeMs: typical(5, 60),
     ...feet(['A', 'B', 'C', 'D'], 32),
     midi: { countsFrom: 0, programs: 128, bankBytes: 'msb' },
   };
@@ -186,6 +187,7 @@ function smallUnit(): KindParts {
     power: unitPower(200, 500),
     tripMs: typical(1, 3),
     slots: { blocks: 8 },
+    changeMs: typical(5, 60),
     ...feet(['A', 'B', 'C'], 10),
   };
 }
@@ -215,7 +217,7 @@ export const UNITS: readonly Kind[] = [
       'modeler',
       'effects unit',
     ],
-    revision: 3,
+    revision: 4,
     hint: 'two loops, a grid of blocks, two stereo outputs',
     place: 'floor',
     parts: unit(),
@@ -224,7 +226,7 @@ export const UNITS: readonly Kind[] = [
     id: 'small-unit',
     name: 'Small unit',
     words: ['small unit', 'compact unit', 'small multi', 'mini unit', 'small modeller'],
-    revision: 3,
+    revision: 4,
     hint: 'amp and cabinet model, no loops, stereo out',
     place: 'floor',
     parts: smallUnit(),

@@ -34,17 +34,16 @@ export function standing(from: Sound, values: ReadonlyMap<Thing, string>): Sound
   return { ...from, state: { ...from.state, blocks, patches } };
 }
 
-/** What is worse half way than at both ends. */
-function passed(of: ForSound, from: Sound, to: Sound, half: Sound, after: string): readonly Between[] {
+/** What is worse half way than at both ends, in words. */
+export function worseHalfWay(of: ForSound, from: Sound, to: Sound, half: Sound): readonly string[] {
   const [was, will, now] = [from, to, half].map((sound) => outputsIn(of, sound));
   const silent = [...(was ?? [])].filter((output) => will?.has(output) && !now?.has(output));
   const names = silent.map((output) => boxOf(of, output.split('/')[0])?.name ?? output);
   const [a, b, c] = [from, to, half].map((sound) => preampsIn(of, sound));
-  const told = (text: string): Between => ({ kind: 'passed', text: `After ${after}: ${text}` });
   return [
-    ...(silent.length > 0 ? [told(`nothing at ${inWords([...new Set(names)])}`)] : []),
-    ...(a && b && c && c.least === 0 && a.least > 0 && b.least > 0 ? [told('no preamp on the way')] : []),
-    ...(a && b && c && c.most > 1 && a.most <= 1 && b.most <= 1 ? [told('two preamps at once')] : []),
+    ...(silent.length > 0 ? [`nothing at ${inWords([...new Set(names)])}`] : []),
+    ...(a && b && c && c.least === 0 && a.least > 0 && b.least > 0 ? ['no preamp on the way'] : []),
+    ...(a && b && c && c.most > 1 && a.most <= 1 && b.most <= 1 ? ['two preamps at once'] : []),
   ];
 }
 
@@ -57,7 +56,7 @@ export const pops = (before: BlockState, after: BlockState): boolean =>
   before.powerSetting !== after.powerSetting;
 
 /** Echoes that end with the sound, and channels of unlike power. */
-function atOnce(of: ForThings, from: Sound, to: Sound): readonly Between[] {
+export function atOnce(of: ForThings, from: Sound, to: Sound): readonly Between[] {
   const [was, will] = [statesIn({ ...of, sound: from }), statesIn({ ...of, sound: to })];
   return of.boxes.flatMap((box) =>
     box.blocks.flatMap((block): Between[] => {
@@ -96,7 +95,10 @@ export const betweenSounds = (
   halves: readonly { readonly press: Press; readonly values: ReadonlyMap<Thing, string> }[],
 ): readonly Between[] => [
   ...halves.flatMap(({ press, values }) =>
-    passed(of, from, to, standing(from, values), `${press.box.name} ${press.footSwitch.label}`),
+    worseHalfWay(of, from, to, standing(from, values)).map((text): Between => ({
+      kind: 'passed',
+      text: `After ${press.box.name} ${press.footSwitch.label}: ${text}`,
+    })),
   ),
   ...atOnce(of, from, to),
 ];

@@ -2,9 +2,9 @@
 import { connectorName } from '../cables';
 import { derive, type Jack, type Reads } from '../model';
 import { formatQuantity, inWords } from '../units';
-import { channelsIn, notReached, type Channel } from './channels';
+import { channelsIn, closedIn, notReached, type Channel } from './channels';
 import type { Pole, Trouble } from './contacts';
-import { inputsIn, type Feed, type InputLine, type PoleLine } from './feeds';
+import { inputsIn, type Feed, type PoleLine } from './feeds';
 
 /** A contact at a pole, as it is read. */
 export type FeedWords = {
@@ -67,7 +67,7 @@ const TROUBLE: Record<'latching' | 'momentary', string> = {
   momentary: 'goes back by itself, one that stays is wanted',
 };
 
-const troubleWords = (trouble: Trouble): string =>
+export const troubleWords = (trouble: Trouble): string =>
   trouble.what === 'volts'
     ? `stands ${formatQuantity(trouble.stands, 'V')}, the jack puts ${formatQuantity(trouble.volts, 'V')} on it`
     : TROUBLE[trouble.what];
@@ -83,7 +83,7 @@ function voltsWords(figure: Jack['switchVolts']): string {
 
 const isRound = ({ connector }: Jack) => connector.startsWith('din');
 
-const poleName = (jack: Jack, pole: Pole): string =>
+export const poleName = (jack: Jack, pole: Pole): string =>
   isRound(jack) ? (pole === 'tip' ? 'first function' : 'second function') : pole;
 
 function doesOf({ contacts }: PoleLine): readonly string[] {
@@ -104,24 +104,8 @@ const feedWords = ({ box, jack, leads, tail, trouble, isFloating }: Feed): FeedW
   note: isFloating ? '' : 'not floating: it joins the grounds of both boxes',
 });
 
-/** Is a pole closed in a sound, as what reaches it stands then? */
-function closedIn(
-  channels: readonly Channel[],
-  input: InputLine,
-  line: PoleLine,
-  place: number,
-): boolean | null {
-  if (line.isHeld) return true;
-  for (const channel of channels) {
-    if (!channel.inputs.includes(input) || !line.contacts.some(({ block }) => block === channel.block))
-      continue;
-    const come = channel.comes.get(channel.wants[place] ?? '');
-    if (come && come.closed !== null) return come.closed.includes(line.pole);
-  }
-  return null;
-}
-
-function howOf({ comes, inputs, box }: Channel, state: string): string {
+/** How a channel comes to a state, or that it is left to hands. */
+export function howOf({ comes, inputs, box }: Channel, state: string): string {
   const come = comes.get(state);
   if (!come)
     return inputs.length > 0 || box.midi ? 'by hand: nothing reaches it' : 'by hand: it has no jack for it';

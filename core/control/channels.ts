@@ -140,3 +140,20 @@ export const notReached = ({ wants, comes, block }: Channel): readonly string[] 
     ? []
     : block.states.flatMap(({ id }) => (wanted.has(id) && !comes.has(id) ? [id] : []));
 };
+
+/** Is a pole closed in a sound, as what reaches it stands then? */
+export function closedIn(
+  channels: readonly Channel[],
+  input: InputLine,
+  line: PoleLine,
+  place: number,
+): boolean | null {
+  if (line.isHeld) return true;
+  for (const channel of channels) {
+    if (!channel.inputs.includes(input) || !line.contacts.some(({ block }) => block === channel.block))
+      continue;
+    const come = channel.comes.get(channel.wants[place] ?? '');
+    if (come && come.closed !== null) return come.closed.includes(line.pole);
+  }
+  return null;
+}

@@ -23,14 +23,20 @@ export {
   type MidiForm,
 } from './own-midi';
 export { countingWords, numbersCsv, numbersView, numbersWords, type NumbersView } from './numbers';
+export { sentBy } from './sending';
 export { soundsHex, soundsSmf } from './proof-out';
-export { proofWords, proveSounds, receiverFacts, sentBy, type Proof, type Shown, type Step } from './proof';
+export { proofWords, proveSounds, receiverFacts, type Proof, type Shown, type Step } from './proof';
 export { guitarOfSong, setLines, setWordsOf, type SetLine } from './set';
 export { movedPlace, pedalsIn, swept, volumePedals, type Pedal, type Wiring } from './expression';
 export { lightEdits, lightLines, lightOf, unlikeLights } from './lights';
 export { notStored, storedBasis, storedView, storedWords, type StoredCell, type StoredView } from './stored';
 export { popsIn } from './pops';
 export { unknownStates } from './unknown';
+export { carriedIn, type Carried } from './carried';
+export { notReachedIn, type NotReached } from './not-reached';
+export { timeLineOf, type PressChoice, type TimeAsk, type TimeLine } from './time-line';
+export type { TimeEvent } from './press-times';
+export { controlView, msOf, timeWords, type ControlView } from './layer-view';
 export { choicesOf, type Cell, type Choice } from './cells';
 export { cellName, headOf, type Column } from './columns';
 export { combinationRows, combinationsIn, type Combinations } from './combinations';

@@ -2,7 +2,7 @@
 import { hexOf, writeSmf } from '../midi';
 import type { Rig, Sound } from '../model';
 import type { ForMessages } from './messages';
-import { sentBy } from './proof';
+import { sentBy } from './sending';
 
 /** Messages of each sound, as the senders are set. */
 const marked = (of: ForMessages, sounds: readonly Sound[]) =>

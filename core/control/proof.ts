@@ -1,12 +1,10 @@
 // The proof before anybody kneels on the floor: what is set in the senders goes byte by byte to simulated receivers.
 import {
-  controlBytes,
   displayOf,
   lampOf,
   POWERED_UP,
   readProgram,
   receiveAll,
-  selectBytes,
   wireMs,
   type LogLine,
   type ReceiverFacts,
@@ -14,10 +12,10 @@ import {
 } from '../midi';
 import { blockWords, derive, type Box, type Reads, type Sound } from '../model';
 import { statesIn } from '../signal';
-import { sentChannel } from './channel-faults';
-import { controlCalls, dialledSelect, messagesOf, receiversIn, type ForMessages } from './messages';
+import { controlCalls, messagesOf, receiversIn, type ForMessages } from './messages';
 import { arrives, hearingsIn } from './midi-net';
 import { followings } from './presses';
+import { sentBy } from './sending';
 import { stateBy } from './sent';
 
 /** What a simulated box goes by: its own facts. */
@@ -40,26 +38,6 @@ export function receiverFacts(box: Box): ReceiverFacts {
       return { id: heard, cc, does, name: block?.name ?? knob?.label ?? does.replace('-', ' ') };
     }),
   };
-}
-
-/** A message of a sound: whole, from whom it comes. */
-type SentMessage = { readonly sender: Box; readonly bytes: readonly number[] };
-
-/** What a sound sends as its senders are set: what is noted as dialled, on the channels that are noted. */
-export function sentBy(of: ForMessages, sound: Sound): readonly SentMessage[] {
-  return [
-    ...messagesOf(of, sound).programs.flatMap((call): SentMessage[] => {
-      const { sender, receiver, select } = call;
-      const what = call.dialled === null || !sender ? select : dialledSelect(sender, call.dialled);
-      return sender && what ? [{ sender, bytes: selectBytes(sentChannel(sender, receiver), what) }] : [];
-    }),
-    ...receiversIn(of).flatMap((receiver) =>
-      controlCalls(of, sound, receiver).map(({ sender, cc, value }) => ({
-        sender,
-        bytes: controlBytes(sentChannel(sender, receiver), cc, value),
-      })),
-    ),
-  ];
 }
 
 /** A receiver after a sound was called. */

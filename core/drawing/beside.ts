@@ -2,7 +2,8 @@
 import { boxOf, jackKey, type Jack } from '../model';
 import { jacksOf } from '../layers';
 import { textWidth } from './fonts';
-import { leadsIn } from './layer-leads';
+import { carriedShown, controlLeads, notReachedUnder } from './control-shown';
+import { powerLeads } from './layer-leads';
 import { arrowOf, hopsOf, pathOf, type Routed } from './leads';
 import { placeSleeves, starred } from './sleeves';
 import { layLeads } from './lay-leads';
@@ -98,7 +99,8 @@ export type Beside = {
 /** The leads of a layer beside sound, routed for themselves: the sound's leads stay where they are. */
 export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placement, view: MapView): Beside {
   const { placement, items: rules, services } = serviceRow(rig, base, layer);
-  const leads = leadsIn(rig, layer);
+  const leads = layer === 'control' ? controlLeads(rig) : powerLeads(rig);
+  const carried = layer === 'control' ? carriedShown(rig) : null;
   const pins = pinsOf(placement, services, layer, leads, view.open);
   const endOf = (ref: MapLead['from']) =>
     ref && pins.get(ref.box)?.find((pin) => pin.jack.id === ref.jack)?.end;
@@ -144,7 +146,8 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
     );
   const isDrawn = (job: Job) => isShown(job) || (!feeds && jobs.length <= MOST_DRAWN);
   const walls = feeds ? wallJobs(placement, services, endOf).filter(isShown) : [];
-  const lines = linesOf(jobs.filter(isDrawn), walls, { placement, rects, taken }, view);
+  const figureOf = ({ id }: MapLead) => carried?.get(id)?.figure;
+  const lines = linesOf(jobs.filter(isDrawn), walls, { placement, rects, taken }, view, figureOf);
   const stubs = stubsOf(
     jobs.filter((job) => !isDrawn(job)),
     endNames(rig, placement, feeds),
@@ -168,7 +171,8 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
     })),
   );
   const followed = new Set(walls.map(({ lead }) => lead.to?.box));
-  const told = [...names, ...wallsUnder(placement, services, feeds, followed)].filter(
+  const under = carried ? notReachedUnder(rig, placement) : wallsUnder(placement, services, feeds, followed);
+  const told = [...names, ...under].filter(
     (item) => !hidesAnother(item, [...rects, ...drawn.sleeves], services),
   );
   return {
@@ -176,7 +180,11 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
     items: [
       ...rules,
       ...plates,
-      ...drawn.routed.map((r, i) => pathOf(r, hops[i] ?? [], view.marks[`lead:${r.lead.id}`])),
+      ...drawn.routed.map((r, i) => {
+        const own = carried?.get(r.lead.id);
+        const mark = view.marks[`lead:${r.lead.id}`] ?? (own?.isWrong ? 'fault' : undefined);
+        return { ...pathOf(r, hops[i] ?? [], mark), ...(own && !mark ? { quantity: own.weight } : {}) };
+      }),
       ...lines.walls,
       ...drawn.marks,
       ...told,
@@ -236,6 +244,7 @@ function linesOf(
   walls: readonly Job[],
   { placement, rects, taken }: Around,
   view: MapView,
+  figureOf: (lead: MapLead) => string | undefined,
 ): Stubs & { readonly walls: readonly Item[] } {
   const { width, height } = placement;
   const ways = layLeads({
@@ -249,7 +258,7 @@ function linesOf(
     const points = ways[i];
     return points ? [{ lead, points, isPatch: false, tail: false }] : [];
   });
-  const sleeves = placeSleeves(routed, taken, placement, undefined, (lead) =>
+  const sleeves = placeSleeves(routed, taken, placement, figureOf, (lead) =>
     starred(lead.number, view.otherwise?.has(lead.id)),
   );
   return {

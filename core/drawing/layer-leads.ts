@@ -1,13 +1,13 @@
-import { jacksOf, type OtherLayer } from '../layers';
+import { jacksOf } from '../layers';
 import { resolveIn, type ForSignal } from '../signal';
 import { openedAt, type MapLead } from './model';
 
-/** The leads of a layer beside sound, as they are plugged in a setting. */
-export function leadsIn(rig: ForSignal, layer: OtherLayer): readonly MapLead[] {
+/** The leads of supply, as they are plugged in a setting. */
+export function powerLeads(rig: ForSignal): readonly MapLead[] {
   const resolved = resolveIn(rig);
   const belongs = (ref: { box: string; jack: string } | undefined) => {
     const box = ref && resolved.boxes.get(ref.box);
-    return box !== undefined && jacksOf(box, layer).some((jack) => jack.id === ref?.jack);
+    return box !== undefined && jacksOf(box, 'power').some((jack) => jack.id === ref?.jack);
   };
   return resolved.runs.flatMap(({ lead, from, to }): MapLead[] => {
     if (!belongs(from) && !belongs(to)) return [];

@@ -266,8 +266,10 @@ function fitted(rig: Drawn, request: Ask): MapDrawing {
 /** Drawings kept while the rig stays as it is: the pane's, the paper's, and those of selections just left. */
 const KEPT = 8;
 
-const drawings = derive(['boxes', 'leads', 'looms', 'stage', 'variant', 'sound', 'houseRules'], (rig) =>
-  recently((ask: Ask) => (ask.level === 'fit' ? fitted(rig, ask) : atDetail(rig, ask, ask.level)), KEPT),
+const drawings = derive(
+  ['boxes', 'leads', 'looms', 'stage', 'variant', 'sound', 'sounds', 'houseRules'],
+  (rig) =>
+    recently((ask: Ask) => (ask.level === 'fit' ? fitted(rig, ask) : atDetail(rig, ask, ask.level)), KEPT),
 );
 
 /** The map of a rig in a setting: boxes in their places, leads between them. Same input, same output, to the pixel. */

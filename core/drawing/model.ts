@@ -17,7 +17,9 @@ import type { Level } from './primitives';
 import { isOn, oriented, resolveIn, traceIn, type ForSignal, type Resolved, type Run } from '../signal';
 
 /** What the map of a setting is drawn from. */
-export type Drawn = Reads<'boxes' | 'leads' | 'looms' | 'stage' | 'variant' | 'sound' | 'houseRules'>;
+export type Drawn = Reads<
+  'boxes' | 'leads' | 'looms' | 'stage' | 'variant' | 'sound' | 'sounds' | 'houseRules'
+>;
 
 /** A lead as the map draws it: which jacks it joins in this setting, and from which others it may be played. */
 export type MapLead = {

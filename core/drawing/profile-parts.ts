@@ -48,6 +48,9 @@ export type ProfileRequest = {
   readonly held?: Held | null | undefined;
   /** A box that stands by itself though it is off. */
   readonly open?: string | null | undefined;
+  /** Of layer Control: the press that is looked at, by its id, and the sound it is pressed in; as the sound in force says unless said. */
+  readonly press?: string | null | undefined;
+  readonly pressedIn?: string | null | undefined;
   /** How levels are written; dBu unless said. */
   readonly levels?: LevelUnit | undefined;
   readonly width: number;

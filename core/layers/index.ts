@@ -7,6 +7,7 @@ export {
   jacksInLayer,
   jacksOf,
   LAYERS,
+  tells,
   type Elsewhere,
   type Layer,
   type OtherLayer,

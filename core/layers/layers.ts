@@ -28,6 +28,9 @@ export const isOther = (layer: Layer): layer is OtherLayer => layer === 'control
 /** Does the layer show a quantity of the signal along its way? */
 export const hasQuantity = (layer: Layer): boolean => layer !== 'signal' && !isOther(layer);
 
+/** Has the layer facts of its own to tell beside the map? */
+export const tells = (layer: Layer): boolean => hasQuantity(layer) || layer === 'control';
+
 /** Jacks that hold the leads of a layer beside sound. */
 export const jacksOf = (box: Box, layer: OtherLayer): readonly Jack[] =>
   box.jacks.filter((jack) => CARRIES[layer].includes(jack.carries));

@@ -12,7 +12,7 @@ export type FigurePath =
   | { readonly on: 'dcOutlet'; readonly jack: string; readonly field: DcOutletField }
   | { readonly on: 'mainsOutlet'; readonly jack: string; readonly field: MainsOutletField }
   | { readonly on: 'contact'; readonly jack: string; readonly field: 'switchVolts' }
-  | { readonly on: 'box'; readonly field: 'tripMs' };
+  | { readonly on: 'box'; readonly field: 'tripMs' | 'changeMs' };
 
 const MODE = {
   rIn: 'Ω',
@@ -91,6 +91,7 @@ const WORDS: Record<FigurePath['field'], string> = {
   amps: 'current',
   switchVolts: 'volts on its contact',
   tripMs: 'converter trip',
+  changeMs: 'time to change over',
 };
 
 /** Which figures of a jack's switch position tell anything: an input has no output impedance. */
@@ -106,7 +107,7 @@ const FIELDS: Readonly<Record<FigurePath['on'], object>> = {
   dcOutlet: DC_OUTLET,
   mainsOutlet: MAINS_OUTLET,
   contact: { switchVolts: 'V' },
-  box: { tripMs: 'ms' },
+  box: { tripMs: 'ms', changeMs: 'ms' },
 };
 
 /** A place where a figure may stand, and the one that does. */
@@ -138,7 +139,7 @@ export const takesLine = (mode: JackMode | undefined): boolean =>
   mode?.maxDbu !== undefined && (mode.maxDbu.low ?? mode.maxDbu.value) >= TAKES_LINE_DBU;
 
 /** What has figures: a box, or a model of one. */
-export type WithFigures = Pick<Box, 'jacks' | 'blocks' | 'power' | 'tripMs'>;
+export type WithFigures = Pick<Box, 'jacks' | 'blocks' | 'power' | 'tripMs' | 'changeMs'>;
 
 /** Figures that belong to a state of a block, known or not; its impedances are rare, and shown where they are known. */
 const OF_BLOCK: Partial<Record<Block['role'], readonly StateField[]>> = {
@@ -235,6 +236,10 @@ export function figurePlaces(box: WithFigures): readonly FigurePlace[] {
     add({ on: 'power', field }, box.power[field], 'Power', POWER[field], powered[field]);
   const converts = box.jacks.some((jack) => jack.converts);
   add({ on: 'box', field: 'tripMs' }, box.tripMs, 'Converters', 'ms', converts);
+  const isCalled =
+    box.jacks.some(({ carries }) => carries === 'midi' || carries === 'switch') ||
+    box.blocks.some(({ switchedBy }) => switchedBy === 'preset');
+  add({ on: 'box', field: 'changeMs' }, box.changeMs, 'Switching', 'ms', isCalled);
   return found;
 }
 

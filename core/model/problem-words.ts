@@ -6,6 +6,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   dropM: 'drop',
   latencyMs: 'delay',
   tripMs: 'converter trip',
+  changeMs: 'time to change over',
   dcMilliamps: 'supply current',
   stockM: 'stock lengths',
   hidden: 'hidden setting',

@@ -175,6 +175,8 @@ const clock = z.looseObject({
 /** What a model of gear is, wherever it stands and whatever it is called. */
 const model = {
   tripMs: notNegativeFigure.optional(),
+  /** From being called to being changed over, ms: its relays, or the time that a preset takes to load. */
+  changeMs: notNegativeFigure.optional(),
   dropM: notNegative.max(LIMITS.lengthM).optional(),
   jacks: z.array(jackSchema).default([]),
   blocks: z.array(blockSchema).default([]),

@@ -1,6 +1,7 @@
 import { boxIdOf } from '../../../core/acts';
 import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Held } from '../../../core/chain';
+import type { TimeAsk } from '../../../core/control';
 import type { Detail } from '../../../core/drawing';
 import type { Layer } from '../../../core/layers';
 import type { OpenState } from './open-rig';
@@ -38,6 +39,8 @@ export type MapState = {
   readonly gap: number | null;
   /** The ground loop that is shown as a closed figure, by its key. */
   readonly loop: string | null;
+  /** Of layer Control: which press is looked at in time. */
+  readonly pressed: TimeAsk;
   readonly asking: Asking | null;
   /** The order is read out beside the map. */
   readonly reading: boolean;
@@ -55,6 +58,7 @@ export type MapState = {
   readonly hold: (held: Held | null, drawn?: boolean) => void;
   readonly pointGap: (gap: number | null) => void;
   readonly ask: (asking: Asking | null) => void;
+  readonly setPressed: (pressed: TimeAsk) => void;
   readonly setLoop: (loop: string | null) => void;
   readonly setReading: (reading: boolean) => void;
   readonly setListed: (listed: boolean) => void;
@@ -82,6 +86,7 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   drawn: false,
   gap: null,
   loop: null,
+  pressed: { press: null, from: null },
   asking: null,
   reading: false,
   listed: false,
@@ -108,6 +113,7 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   pointAt: (pointed) => set({ pointed }),
   setOver: (over) => set({ over }),
   ask: (asking) => set({ asking }),
+  setPressed: (pressed) => set({ pressed }),
   setLoop: (loop) => set({ loop }),
   setReading: (reading) => set({ reading, hand: null, held: null }),
   setListed: (listed) => set({ listed }),

@@ -19,6 +19,7 @@ import {
 import {
   changeOf,
   channelsIn,
+  controlView,
   pressesView,
   proposeSwitches,
   proveSounds,
@@ -106,12 +107,12 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
     const name = nameOf(of, reading.chains).join('; ');
     return { ...drawStrip(of, reading.chains, width), name, notes: orderNotes(of, reading) };
   },
-  profile: (rig, { setting, route, layer, held, open, levels, width, height }) =>
-    drawProfile({ rig, setting, route, layer, held, open, levels, width, height }),
+  profile: (rig, { kind: _, ...ask }) => drawProfile({ rig, ...ask }),
   tone: (rig, { setting, route, part }) => toneView(rig, setting, route, part),
   eq: (rig, { setting, route }) => eqView(rig, setting, route),
   latency: (rig, { setting }) => latencyView(rig, setting),
   levels: (rig, { setting, route }) => levelView(rig, setting, route),
+  control: (rig, { setting, press, pressedIn }) => controlView(inSetting(rig, setting), press, pressedIn),
   presses: (rig, { variant }) => pressesView(inNight(rig, variant)),
   set: (rig, { variant }) => ({
     counts: pressesView(inNight(rig, variant)).counts,

@@ -3,7 +3,7 @@ import type { Stands } from '../../../core/buffers';
 import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Act, Held, InHand, OrderLine } from '../../../core/chain';
 import type { Detail, MapDrawing, ProfileDrawing, StripDrawing } from '../../../core/drawing';
-import type { Change, PressesView, Proof, Proposal, SwitchLead } from '../../../core/control';
+import type { Change, ControlView, PressesView, Proof, Proposal, SwitchLead } from '../../../core/control';
 import type { SongLevel } from '../../../core/levelling';
 import type { Layer } from '../../../core/layers';
 import type { HumView } from '../../../core/hum';
@@ -79,6 +79,9 @@ export type Queries = {
       readonly held: Held | null;
       /** A box that stands by itself though it is off: the one that is chosen. */
       readonly open: string | null;
+      /** Of layer Control: the press that is looked at, and the sound it is pressed in. */
+      readonly press?: string | null;
+      readonly pressedIn?: string | null;
       readonly levels: LevelUnit;
       readonly width: number;
       readonly height: number;
@@ -104,6 +107,16 @@ export type Queries = {
   hum: {
     query: { readonly kind: 'hum'; readonly setting: Setting; readonly route: number };
     result: HumView;
+  };
+  /** What layer Control tells beside the map: leads, what is not reached, one press in time. */
+  control: {
+    query: {
+      readonly kind: 'control';
+      readonly setting: Setting;
+      readonly press: string | null;
+      readonly pressedIn: string | null;
+    };
+    result: ControlView;
   };
   /** Presses between sounds. */
   presses: {

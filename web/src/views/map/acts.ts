@@ -18,11 +18,12 @@ import {
 import { insertable } from '../../../../core/cables';
 import type { EditCall } from '../../../../core/edits';
 import { LAYERS } from '../../../../core/layers';
-import { isAudio } from '../../../../core/model';
+import { isAudio, type Part } from '../../../../core/model';
 import type { OpenRig, OpenState } from '../../rig/open-rig';
 import { goFocus } from '../../parts/focus';
 import { useNotice } from '../../store/app';
 import { holdPart, stepPart } from './order-acts';
+import { controlIn } from './use-control';
 import { findingsIn, isTold, linesIn } from './use-map';
 
 /** Something that can be done on the map, by key and by menu. */
@@ -94,18 +95,47 @@ export function perform(act: Act, store: OpenRig): void {
 
 const say = (text: string) => useNotice.getState().say(text);
 
+/** What happens next by the press that is looked at, or before; from nothing chosen the first. */
+function alongPress(state: OpenState, by: 1 | -1): Part | null {
+  const { selection } = state;
+  const parts = (controlIn(state)?.lines ?? []).flatMap(({ part }) => part ?? []);
+  const at = parts.findIndex(({ type, id }) => type === selection?.type && id === selection.id);
+  return parts[at < 0 ? 0 : Math.min(parts.length - 1, Math.max(0, at + by))] ?? null;
+}
+
+/** The press after the one that is looked at, or before it, around. */
+function otherPress(state: OpenState, by: 1 | -1): void {
+  const { presses = [], press } = controlIn(state) ?? {};
+  const at = presses.findIndex(({ id }) => id === press?.id);
+  const next = presses[(at + by + presses.length) % presses.length];
+  if (next) state.setPressed({ press: next.id, from: state.pressed.from });
+}
+
 /** Going about: along the route, and from jack to jack of a box. */
 function stepActs(state: OpenState): readonly Act[] {
   const { rig, selection, select, layer } = state;
   const box = selectedBox(rig, selection);
+  const isTimed = layer === 'control';
   const walk = (by: 1 | -1) => {
-    const next = alongRoute(linesIn(state), selection, by);
+    const next = isTimed ? alongPress(state, by) : alongRoute(linesIn(state), selection, by);
     if (next) select(next);
   };
   const jack = (by: 1 | -1) => select(alongJacks(rig, layer, selection, by));
   return [
-    { ...act('Next on the route', 'ArrowRight', '→', () => walk(1)), by: 'route' },
-    { ...act('Back on the route', 'ArrowLeft', '←', () => walk(-1)), by: 'route' },
+    {
+      ...act(isTimed ? 'Next in the press' : 'Next on the route', 'ArrowRight', '→', () => walk(1)),
+      by: 'route',
+    },
+    {
+      ...act(isTimed ? 'Back in the press' : 'Back on the route', 'ArrowLeft', '←', () => walk(-1)),
+      by: 'route',
+    },
+    ...(isTimed
+      ? [
+          act('Next press', 'e', 'E', () => otherPress(state, 1)),
+          act('Press before', 'Shift+E', 'Shift E', () => otherPress(state, -1)),
+        ]
+      : []),
     act('Next jack of the box', 'ArrowDown', '↓', () => jack(1), !!box),
     act('Jack before', 'ArrowUp', '↑', () => jack(-1), !!box),
   ];

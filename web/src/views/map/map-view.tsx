@@ -1,6 +1,6 @@
 import { lazy, Suspense, useEffect } from 'react';
 import { Link } from 'react-router';
-import { hasQuantity } from '../../../../core/layers';
+import { tells } from '../../../../core/layers';
 import { isPutAway, wiring } from '../../../../core/model';
 import { ActLink } from '../../parts/act-link';
 import { Empty } from '../../parts/empty';
@@ -27,6 +27,7 @@ const ToneFacts = lazy(async () => ({ default: (await import('./tone-facts')).To
 const HumFacts = lazy(async () => ({ default: (await import('./hum-facts')).HumFacts }));
 const LatencyFacts = lazy(async () => ({ default: (await import('./latency-facts')).LatencyFacts }));
 const LevelFacts = lazy(async () => ({ default: (await import('./level-facts')).LevelFacts }));
+const ControlFacts = lazy(async () => ({ default: (await import('./control-facts')).ControlFacts }));
 const Otherwise = lazy(async () => ({ default: (await import('./otherwise')).Otherwise }));
 const MapDialogs = lazy(async () => ({ default: (await import('./dialogs')).MapDialogs }));
 
@@ -43,6 +44,7 @@ function Facts() {
       {layer === 'level' ? <LevelFacts /> : null}
       {layer === 'hum' ? <HumFacts /> : null}
       {layer === 'latency' ? <LatencyFacts /> : null}
+      {layer === 'control' ? <ControlFacts /> : null}
       {selection?.type === 'lead' ? (
         <LeadFacts id={selection.id} />
       ) : selection?.type === 'loom' ? (
@@ -82,7 +84,7 @@ export function MapView() {
   const bare = useOpenWith(({ rig, setting }) => wiring(rig, setting.variant).every(isPutAway));
   const phone = useMedia('(max-width: 599px)');
   const wide = useMedia('(min-width: 1000px)');
-  const facts = hand !== null || held !== null || reading || selection !== null || hasQuantity(layer);
+  const facts = hand !== null || held !== null || reading || selection !== null || tells(layer);
   useEffect(() => {
     if (!hand && !held && !reading) return;
     const onKey = (event: KeyboardEvent) => {

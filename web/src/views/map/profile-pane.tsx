@@ -1,6 +1,6 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { Stop } from '../../../../core/drawing';
-import { hasQuantity } from '../../../../core/layers';
+import { hasQuantity, tells } from '../../../../core/layers';
 import { boxIdOf } from '../../../../core/acts';
 import { Button } from '../../parts/button';
 import { useMedia, useSize } from '../../parts/use-size';
@@ -19,6 +19,7 @@ const Hands = lazy(async () => ({ default: (await importHands()).Hands }));
 
 const HEAD = 26;
 const OPEN = 176;
+const PressChoice = lazy(async () => ({ default: (await import('./press-choice')).PressChoice }));
 /** Hands that have not come near by then may come at any time. */
 const SOON_MS = 2_000;
 /** With ways under each other it is drawn up to this height, and scrolls from there. */
@@ -27,13 +28,14 @@ const MOST = 320;
 /** The elevation profile along the chosen route; pointing at a stop lights its box, and back. */
 export function ProfilePane() {
   const store = useOpenRig();
-  const { setting, selection, layer, held, reading, setReading } = useOpen(
+  const { setting, selection, layer, held, reading, setReading, pressed } = useOpen(
     'setting',
     'selection',
     'layer',
     'held',
     'reading',
     'setReading',
+    'pressed',
   );
   const { levels } = usePreferences();
   const { routes, route } = useRoutes();
@@ -42,14 +44,17 @@ export function ProfilePane() {
   const [unfolded, setUnfolded] = useState(false);
   const [ref, size, pane] = useSize();
   const folded = short && !unfolded;
+  /** One press in time, whatever route is chosen. */
+  const isTimed = layer === 'control';
   const query = size
     ? ({
         kind: 'profile',
         setting,
         layer,
         route,
-        held: hasQuantity(layer) ? null : held,
-        open: hasQuantity(layer) ? null : boxIdOf(selection),
+        held: tells(layer) ? null : held,
+        open: tells(layer) ? null : boxIdOf(selection),
+        ...(isTimed ? { press: pressed.press, pressedIn: pressed.from } : {}),
         levels,
         width: Math.max(320, size.width),
         height: OPEN - HEAD,
@@ -103,7 +108,7 @@ export function ProfilePane() {
     stop.at.tail.join() === held.stretch.tail.join() &&
     stop.at.at >= held.stretch.at &&
     stop.at.at < held.stretch.at + held.stretch.count;
-  const title = name ?? (stops.length > 0 ? 'Order' : 'No route');
+  const title = isTimed ? 'Press' : (name ?? (stops.length > 0 ? 'Order' : 'No route'));
 
   return (
     <section
@@ -114,16 +119,21 @@ export function ProfilePane() {
     >
       <div className="flex items-center gap-2 px-3 text-xs" style={{ minHeight: HEAD }}>
         <h2 className="shrink-0 text-sm">{title}</h2>
+        {isTimed ? (
+          <Suspense fallback={null}>
+            <PressChoice />
+          </Suspense>
+        ) : null}
         <p
           className="min-w-0 flex-1 truncate text-muted"
           title={[drawing?.name, drawing?.caption].join('. ')}
         >
-          {drawing?.name ? <span className="text-ink">{drawing.name}. </span> : null}
-          {stops.length > 0
+          {drawing?.name && !isTimed ? <span className="text-ink">{drawing.name}. </span> : null}
+          {stops.length > 0 || isTimed
             ? drawing?.caption
             : 'Nothing stands in the order yet: it begins behind an instrument.'}
         </p>
-        {stops.length > 0 ? (
+        {stops.length > 0 && !isTimed ? (
           <Button
             look="quiet"
             aria-pressed={reading}
@@ -146,7 +156,7 @@ export function ProfilePane() {
           tabIndex={0}
           role="application"
           aria-roledescription="profile"
-          aria-label={`Profile of ${title}: ${stops.length} stops`}
+          aria-label={`Profile of ${title}: ${stops.length} ${isTimed ? 'events' : 'stops'}`}
           aria-busy={stale}
           className={`overflow-x-auto focus-visible:outline-offset-[-2px] ${
             (drawing?.height ?? 0) > height ? 'overflow-y-auto' : 'overflow-y-hidden'

@@ -63,19 +63,21 @@ export function ToolLine() {
           </button>
         ))}
       </div>
-      <label className="flex min-w-0 items-center gap-1.5 text-sm">
-        <span className="text-muted">Route</span>
-        {options.length > 0 ? (
-          <Choice
-            className="max-w-64 border-hair"
-            value={String(route)}
-            options={options}
-            onChange={(value) => map.setRoute(Number(value))}
-          />
-        ) : (
-          <span className="text-muted">none yet</span>
-        )}
-      </label>
+      {map.layer === 'control' ? null : (
+        <label className="flex min-w-0 flex-1 basis-40 items-center gap-1.5 text-sm">
+          <span className="text-muted">Route</span>
+          {options.length > 0 ? (
+            <Choice
+              className="max-w-64 min-w-0 border-hair"
+              value={String(route)}
+              options={options}
+              onChange={(value) => map.setRoute(Number(value))}
+            />
+          ) : (
+            <span className="text-muted">none yet</span>
+          )}
+        </label>
+      )}
       <div className="ml-auto flex items-center gap-1">
         <Button
           look="quiet"

@@ -12,7 +12,7 @@ import { useAnalysis, type Analysis } from '../../worker/use-analysis';
 const NONE = [] as const;
 
 /** What was told last in a slot, for acts: they are made of the state as it is when a key is pressed. */
-const told = <T>(state: OpenState, slot: string): T | null =>
+export const told = <T>(state: OpenState, slot: string): T | null =>
   (state.answers[slot]?.value ?? null) as T | null;
 /** Whether there has been an answer in a slot yet; it may be of an earlier document. */
 export const isTold = (state: OpenState, slot: 'route' | 'findings'): boolean => told(state, slot) !== null;
