@@ -95,7 +95,12 @@ describe('laws of circuits', () => {
           controlTo: '0',
           value: gain,
         };
-        const of = netlist(...driven(parts, 'p').elements, stage, ohms('ro', 'e', 'n3', 470));
+        const fed = (value: number) =>
+          netlist(...driven(parts, 'p').elements, { ...stage, value }, ohms('ro', 'e', 'n3', 470));
+        const of = fed(gain);
+        // A stage that feeds itself with a loop gain of one is on the brink: no way of reckoning has it exactly.
+        const [one, other] = [volts(of, 'q', at), volts(fed(gain * (1 + 1e-9)), 'q', at)];
+        fc.pre(Math.hypot(one[0] - other[0], one[1] - other[1]) < 1e-6 * Math.hypot(...one));
         expectAlike(volts(of, 'q', at), twinVolts(of, 'q', at));
         if (parts.some(({ kind }) => kind === 'K')) met.count('coupled');
         met.count('networks');

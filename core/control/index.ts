@@ -42,7 +42,7 @@ export { cellName, headOf, type Column } from './columns';
 export { combinationRows, combinationsIn, type Combinations } from './combinations';
 export { judgeRule, memberName, proposedRules, ruleLines, type RuleLine } from './rules';
 export { proposeSwitches, type Proposal } from './propose';
-export { walksIn, walksOf, type Walk } from './presses';
+export { overWish, walksIn, walksOf, type Walk } from './presses';
 export {
   changeOf,
   pressesView,
@@ -58,6 +58,7 @@ export { readLabels, saidOf, switchesSaid, usualSwitches } from './own-switches'
 export {
   actChoices,
   actWords,
+  callEdit,
   readAct,
   slotEdit,
   slotKey,

@@ -10,8 +10,8 @@ import { machineOf } from './machine';
 import { moved, standingIn, valuesIn } from './presses';
 import { carriedIn, controlView, notReachedIn, timeLineOf } from './index';
 
-const at = (rig: Rig, sound: string | null) => inSetting(rig, { variant: null, sound });
-const carried = (rig: Rig, sound: string | null) =>
+const at = (rig: Rig, sound: string) => inSetting(rig, { variant: null, sound });
+const carried = (rig: Rig, sound: string) =>
   carriedIn(at(rig, sound)).map(({ from, to, flows, short, what, trouble }) => ({
     way: `${from?.box.tag ?? '–'} ${flows ? '>' : '-'} ${to?.box.tag ?? '–'}`,
     short,
@@ -42,7 +42,7 @@ describe('what each lead carries', () => {
   });
 
   test('with no sound in force they carry nothing', () => {
-    expect(carried(calledStage(), null).flatMap(({ what }) => what)).toEqual([]);
+    expect(carried(calledStage(), 'none').flatMap(({ what }) => what)).toEqual([]);
   });
 
   test('two outputs hear each other not, and no arrow is drawn', () => {
@@ -253,7 +253,7 @@ describe('one press in time', () => {
       'valve-head',
     ]);
     expect(timeLineOf(at(withSounds(build('guitar, combo'), 'One'), 's0'), null, null)).toBeNull();
-    expect(controlView(at(build('guitar, combo'), null), null, null)).toMatchObject({
+    expect(controlView(at({ ...build('guitar, combo'), sounds: [] }, 'none'), null, null)).toMatchObject({
       press: null,
       lines: [],
     });

@@ -50,7 +50,13 @@ const MOST_STATES = 60_000;
 
 /** The value of each cell. */
 export type State = readonly number[];
-type Seen = { readonly state: State; readonly by: Move | null; readonly before: Seen | null };
+type Seen = {
+  readonly state: State;
+  readonly by: Move | null;
+  readonly before: Seen | null;
+  /** Presses up to it. */
+  readonly depth: number;
+};
 
 const pathTo = (seen: Seen): readonly Move[] => {
   const moves: Move[] = [];
@@ -100,6 +106,8 @@ type Found = {
   readonly moves: readonly Move[];
   /** Cells that are not as the sound wants them at the end. */
   readonly left: readonly number[];
+  /** Is all met that can be? */
+  readonly isMet: boolean;
   readonly isShortest: boolean;
 };
 
@@ -123,8 +131,16 @@ export const valuesIn = ({ things }: Machine, state: State): ReadonlyMap<Thing, 
     }),
   );
 
-/** From one sound to all others, within one gang, by breadth: the first that is met has the fewest presses. */
-export function fromSound(machine: Machine, gang: Gang, from: number): readonly Found[] {
+/**
+ * From one sound to all others, within one gang, by breadth: the first that is met has the fewest presses.
+ * @param most presses that are looked ahead
+ */
+export function fromSound(
+  machine: Machine,
+  gang: Gang,
+  from: number,
+  most = Number.POSITIVE_INFINITY,
+): readonly Found[] {
   const { wants, things } = machine;
   const local = localOf(machine, gang);
   const start = local.cells.map((cell) => valueIn(machine, from, cell));
@@ -149,18 +165,18 @@ export function fromSound(machine: Machine, gang: Gang, from: number): readonly 
         if (!found.has(to) && goal.every(({ at, want }) => seen.state[at] === want)) found.set(to, seen);
       });
   };
-  const first: Seen = { state: start, by: null, before: null };
+  const first: Seen = { state: start, by: null, before: null, depth: 0 };
   const queue: Seen[] = [first];
   const seen = new Set([start.join()]);
   look(first);
   for (const at of queue) {
-    if (met.size === wants.length || queue.length >= MOST_STATES) break;
+    if (met.size === wants.length || queue.length >= MOST_STATES || at.depth >= most) break;
     for (const own of local.moves) {
       const state = moved(at.state, own);
       const key = state?.join();
       if (!state || key === undefined || seen.has(key)) continue;
       seen.add(key);
-      const next = { state, by: own.move, before: at };
+      const next = { state, by: own.move, before: at, depth: at.depth + 1 };
       queue.push(next);
       look(next);
     }
@@ -172,6 +188,7 @@ export function fromSound(machine: Machine, gang: Gang, from: number): readonly 
     return {
       moves: end ? pathTo(end) : [],
       left: all.flatMap(({ at, cell, want }) => (last[at] === want ? [] : [cell])),
+      isMet: met.has(to),
       isShortest: met.has(to) || isWhole,
     };
   });
@@ -193,6 +210,13 @@ function namedAfter(moves: readonly Move[], sound: string, all: readonly Move[])
   );
 }
 
+/** Gangs in which sounds want anything unlike. */
+const differingGangs = (machine: Machine): readonly Gang[] =>
+  gangsOf(machine).filter(({ cells }) => {
+    const differs = (cell: number) => new Set(machine.wants.map((wants) => wants[cell])).size > 1;
+    return cells.some((cell) => cell < machine.things.length && differs(cell));
+  });
+
 const OF = ['boxes', 'leads', 'variant', 'sounds'] as const;
 
 /** From every sound to every sound, by their places: `walks[from][to]`. Calls come first, single switches after. */
@@ -200,10 +224,7 @@ export const walksOf = derive(
   OF,
   (of: ForThings, plan: readonly Assignment[]): readonly (readonly Walk[])[] => {
     const machine = machineOf(of, plan);
-    const gangs = gangsOf(machine).filter(({ cells }) => {
-      const differs = (cell: number) => new Set(machine.wants.map((wants) => wants[cell])).size > 1;
-      return cells.some((cell) => cell < machine.things.length && differs(cell));
-    });
+    const gangs = differingGangs(machine);
     return of.sounds.map((_, from) => {
       const parts = gangs.map((gang) => fromSound(machine, gang, from));
       return of.sounds.map((__, to): Walk => {
@@ -257,3 +278,27 @@ export function followings(of: Reads<'sounds' | 'songs'>): readonly {
     return { from, to, times: n };
   });
 }
+
+/** Changes of the set that no so many presses bring about: looked at no farther than that, which is quick. */
+export const overWish = derive(
+  ['boxes', 'leads', 'variant', 'sounds', 'songs', 'switchPlan'],
+  (of, wish: number): readonly { readonly from: Sound; readonly to: Sound }[] => {
+    const machine = machineOf(of, of.switchPlan);
+    const gangs = differingGangs(machine);
+    const follow = followings(of);
+    const starts = new Map(
+      [...new Set(follow.map(({ from }) => from))].map((from) => [
+        from,
+        gangs.map((gang) => fromSound(machine, gang, from, wish)),
+      ]),
+    );
+    return follow.flatMap(({ from, to }) => {
+      const parts = (starts.get(from) ?? []).flatMap((found) => found[to] ?? []);
+      const presses = parts.reduce((sum, { moves }) => sum + moves.length, 0);
+      const [was, will] = [of.sounds[from], of.sounds[to]];
+      return was && will && (presses > wish || parts.some(({ isMet }) => !isMet))
+        ? [{ from: was, to: will }]
+        : [];
+    });
+  },
+);

@@ -4,6 +4,7 @@ import {
   bankCount,
   boxOf,
   derive,
+  freeSwitches,
   freshId,
   switchesOf,
   type Box,
@@ -151,6 +152,24 @@ export function slotEdit(
   const old = switchPlan.find((one) => slotKey(one) === slotKey({ box, switch: sw, bank }));
   const id = old?.id ?? freshId('slot', new Set(switchPlan.map((one) => one.id)));
   return { edit: 'assignSwitch', arguments: { assignment: { id, box, switch: sw, bank, act } } };
+}
+
+/** A free switch of the first bank that nothing is planned for, to call a sound; null: there is none, or one calls it. */
+export function callEdit(
+  of: Reads<'boxes' | 'switchPlan'>,
+  sound: string,
+): Extract<SingleEdit, { readonly edit: 'assignSwitch' }> | null {
+  const taken = new Set(of.switchPlan.map(slotKey));
+  if (of.switchPlan.some(({ bank, act }) => bank === 0 && act.type === 'sound' && act.sound === sound))
+    return null;
+  for (const box of of.boxes)
+    for (const { id } of freeSwitches(box)) {
+      const slot = { box: box.id, switch: id, bank: 0 };
+      if (taken.has(slotKey(slot))) continue;
+      const edit = slotEdit(of, slot, { type: 'sound', sound });
+      if (edit.edit === 'assignSwitch') return edit;
+    }
+  return null;
 }
 
 function slotOf(of: ForFeet, box: Box, footSwitch: FootSwitch, bank: number): FootSlot {

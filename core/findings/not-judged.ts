@@ -16,6 +16,8 @@ const TOPICS: readonly { readonly name: string; readonly codes: readonly string[
   { name: 'presses', codes: ['CTRL-PRESSES'] },
   { name: 'stored sounds', codes: ['CTRL-UNSTORED'] },
   { name: 'expression pedals', codes: ['EXP-WIRING'] },
+  { name: 'room on a board', codes: ['BOARD-FIT'] },
+  { name: 'spares', codes: ['SPARE-SINGLE'] },
 ];
 
 /** The topics that none of these codes speaks of. */

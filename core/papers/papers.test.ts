@@ -190,7 +190,7 @@ describe('the sheet', () => {
     const spoiled = edited(rig, { edit: 'unplug', arguments: { lead: 'lead-6', side: 'to' } });
     const sheet = sheetOf(spoiled, null);
     expect(sheet.findings[0]).toMatchObject({ code: 'SAFE-NOLOAD', severity: 'danger' });
-    expect(sheet.notJudged).toContain('presses');
+    expect(sheet.notJudged).toContain('spares');
     expect(sheet.walk[0]!.title).toBe('Everything off, masters down');
   });
 

@@ -21,8 +21,8 @@ const ends = (rig: Rig) =>
     ...new Set(trace(rig, setting).paths.map((path) => path.sections.at(-1)!.block.id)),
   ]);
 
-/** What hands cure and no press: a cupboard is aired. */
-const byHand = ({ code }: Finding) => code === 'SAFE-HEAT';
+/** What hands cure and no press: a cupboard is aired, pedals are hung into loops or stay under the foot. */
+const byHand = ({ code }: Finding) => code === 'SAFE-HEAT' || code === 'CTRL-PRESSES';
 
 /** Every cure pressed, the worst first. */
 function cured(rig: Rig): Rig {
@@ -76,12 +76,13 @@ describe('Pit chair', () => {
     expect(way('relay-footswitch')).toEqual([{ box: 'valve-head', jack: 'foot' }]);
   });
 
-  test('contains four honest mistakes, the heat of its cupboard among them, and nothing else', () => {
+  test('contains four honest mistakes, the heat of its cupboard among them, what its pedals ask of feet, and nothing else', () => {
     expect(found(demo('pit-chair'))).toEqual([
       ['SAFE-HEAT', 'danger', null],
       ['WIRE-SILENT', 'fault', 'sound-1'],
       ['SAFE-IMPED', 'caution', null],
       ['MODEL-TWOPRE', 'caution', 'storm'],
+      ['CTRL-PRESSES', 'note', null],
     ]);
   });
 

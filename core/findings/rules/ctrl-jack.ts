@@ -1,9 +1,7 @@
-import { scopeIn } from '../../cables';
-import { couldSwitch, inputsIn, type Trouble } from '../../control';
-import { derive, endAt, plugsAt, refOf, type Jack } from '../../model';
-import { formatQuantity } from '../../units';
-import { cure } from '../cure';
-import { everyJack, isFree, jackPart, leadPart, type Found, type Wired } from '../finding';
+import { inputsIn, type Trouble } from '../../control';
+import { derive, type Jack } from '../../model';
+import { contactCures } from '../contact-cures';
+import { jackPart, leadPart, type Found, type Wired } from '../finding';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
 
@@ -15,7 +13,9 @@ const troublesIn = (of: Wired) =>
     const all = input.poles.flatMap(({ contacts: [contact], feeds }) =>
       contact
         ? feeds.flatMap((feed) =>
-            feed.trouble ? [{ input, feed, trouble: feed.trouble, wanted: contact.is }] : [],
+            feed.trouble && feed.trouble.what !== 'volts'
+              ? [{ input, feed, trouble: feed.trouble, wanted: contact.is }]
+              : [],
           )
         : [],
     );
@@ -29,7 +29,7 @@ type JackData = {
   /** What the input wants of a contact. */
   readonly wanted: NonNullable<Jack['tip']>;
 } & (
-  | { readonly trouble: Trouble }
+  | { readonly trouble: Exclude<Trouble, { readonly what: 'volts' }> }
   /** What a plug in it carries that is neither a contact nor MIDI. */
   | { readonly carries: string }
 );
@@ -83,11 +83,6 @@ export const switchJack = rule<JackData>({
         why: 'A switch input is closed to ground and nothing else; what comes from elsewhere switches nothing and may harm it.',
       };
     const { trouble } = data;
-    if (trouble.what === 'volts')
-      return {
-        text: `${lead}: ${at} puts ${formatQuantity(trouble.volts, 'V')} on the contact of ${from}, which stands ${formatQuantity(trouble.stands, 'V')}.`,
-        why: 'A contact under more than it stands welds or burns, and what is behind it may go too.',
-      };
     return trouble.what === 'latching'
       ? {
           text: `${lead}: the contact of ${from} stays as it is left, ${at} wants an impulse.`,
@@ -99,16 +94,6 @@ export const switchJack = rule<JackData>({
         };
   },
   *cures(view, { data }) {
-    const [plug] = plugsAt(view, refOf(data.from));
-    if (!plug) return;
-    const end = { lead: plug.lead.id, side: plug.side, ...scopeIn(view.variant?.id ?? null) };
-    const { jack: input } = endAt(view, refOf(data.at)) ?? {};
-    for (const { box, jack } of everyJack(view))
-      if (input && isFree(view, box, jack) && box.part !== 'lead' && couldSwitch(input, data.wanted, jack))
-        yield cure(view, {
-          edit: 'replug',
-          arguments: { ...end, at: [{ box: box.id, jack: jack.id }] },
-        });
-    yield cure(view, { edit: 'unplug', arguments: end });
+    yield* contactCures(view, data);
   },
 });

@@ -79,6 +79,8 @@ import { midiChain, unknownState } from './ctrl-chain';
 import { programNumber } from './ctrl-number';
 import { expression } from './exp-wiring';
 import { pop } from './ctrl-pop';
+import { presses } from './ctrl-presses';
+import { switchVolts } from './safe-switchvolt';
 import { colour, unstored } from './ctrl-stored';
 import { switchJack } from './ctrl-jack';
 import { noWay } from './ctrl-noway';
@@ -110,6 +112,7 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'DC-UNDER': dcUnder,
   'DC-UNFED': dcUnfed,
   'SAFE-FEEDBACK': feedback,
+  'SAFE-SWITCHVOLT': switchVolts,
   'WIRE-JOINED': joined,
   'WIRE-DIRECTION': direction,
   'WIRE-RING': ring,
@@ -171,6 +174,7 @@ const BY_CODE: Readonly<Record<Code, Rule>> = {
   'CTRL-CHAIN': midiChain,
   'CTRL-UNKNOWN': unknownState,
   'EXP-WIRING': expression,
+  'CTRL-PRESSES': presses,
   'CTRL-POP': pop,
   'CTRL-UNSTORED': unstored,
   'CTRL-COLOUR': colour,
