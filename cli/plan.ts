@@ -31,7 +31,8 @@ const signalWords = ({ tone, roomDb, floorDb, humDb }: PlanLine): readonly strin
 ];
 
 function printLine(call: Call, line: PlanLine, at: number) {
-  const { name, key, runs, fetch, move, putAway, adapters, trips, ms, groundLoops, deadKnobs } = line;
+  const { name, key, runs, fetch, move, putAway, adapters, trips, ms, groundLoops, deadKnobs, presses } =
+    line;
   const found = SEVERITIES.flatMap((severity) => {
     const n = line.findings[severity];
     return n > 0 ? [count(n, severity)] : [];
@@ -46,6 +47,9 @@ function printLine(call: Call, line: PlanLine, at: number) {
     count(groundLoops, 'ground loop'),
     ...signalWords(line),
     ...(deadKnobs.length > 0 ? [count(deadKnobs.length, 'dead knob')] : []),
+    ...(presses === null
+      ? []
+      : [`${count(presses.total, 'press', 'presses')}${presses.isMore ? ' or more' : ''} over the set`]),
     found.length > 0 ? found.join(' · ') : 'no findings',
     ...(line.turned > 0 ? [`${line.turned} turned`] : []),
   ];

@@ -42,7 +42,7 @@ export { cellName, headOf, type Column } from './columns';
 export { combinationRows, combinationsIn, type Combinations } from './combinations';
 export { judgeRule, memberName, proposedRules, ruleLines, type RuleLine } from './rules';
 export { proposeSwitches, type Proposal } from './propose';
-export { overWish, walksIn, walksOf, type Walk } from './presses';
+export { changesWithin, walksIn, walksOf, type Walk } from './presses';
 export {
   changeOf,
   pressesView,

@@ -16,7 +16,7 @@ import {
   told,
   withSounds,
 } from '../testing/feet';
-import { changeOf, proposeSwitches, walksIn, walksOf } from './index';
+import { changeOf, changesWithin, proposeSwitches, walksIn, walksOf } from './index';
 
 describe('from sound to sound', () => {
   test('a pedal is one press of its own switch; a call takes with it what its box stores', () => {
@@ -87,6 +87,25 @@ describe('from sound to sound', () => {
     expect(walksOf(of(rig), together)[0]![1]!.presses).toHaveLength(1);
     expect(walksOf(of(rig), single)[0]![1]!.presses).toHaveLength(2);
   });
+});
+
+test('law: looked ahead so far, presses are as they are looked for to the end; what needs more is not counted', () => {
+  const met = new Set<string>();
+  fc.assert(
+    fc.property(anyBoard, fc.integer({ min: 0, max: 3 }), (any, most) => {
+      const { rig, plan } = drawn(any);
+      const walks = walksOf(of(rig), plan);
+      for (const { from, to, presses } of changesWithin({ ...of(rig), switchPlan: plan }, most)) {
+        const [a, b] = [from, to].map(({ id }) => rig.sounds.findIndex((sound) => sound.id === id));
+        const walk = walks[a!]![b!]!;
+        if (presses !== null) expect(walk.presses).toHaveLength(presses);
+        else expect(walk.presses.length > most || walk.byHand.length > 0).toBe(true);
+        met.add(presses === null ? 'more' : String(presses));
+      }
+    }),
+    { numRuns: 60 },
+  );
+  expect([...met].sort()).toEqual(expect.arrayContaining(['0', '1', 'more']));
 });
 
 describe('what a call reaches', () => {

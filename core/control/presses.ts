@@ -279,26 +279,33 @@ export function followings(of: Reads<'sounds' | 'songs'>): readonly {
   });
 }
 
-/** Changes of the set that no so many presses bring about: looked at no farther than that, which is quick. */
-export const overWish = derive(
+/** A change of the set: how often it is played, and by how many presses; null: by more than were looked ahead. */
+type CountedChange = {
+  readonly from: Sound;
+  readonly to: Sound;
+  readonly times: number;
+  readonly presses: number | null;
+};
+
+/** The changes of the set, looked at no farther than so many presses of each: that is quick. */
+export const changesWithin = derive(
   ['boxes', 'leads', 'variant', 'sounds', 'songs', 'switchPlan'],
-  (of, wish: number): readonly { readonly from: Sound; readonly to: Sound }[] => {
+  (of, most: number): readonly CountedChange[] => {
     const machine = machineOf(of, of.switchPlan);
     const gangs = differingGangs(machine);
     const follow = followings(of);
     const starts = new Map(
       [...new Set(follow.map(({ from }) => from))].map((from) => [
         from,
-        gangs.map((gang) => fromSound(machine, gang, from, wish)),
+        gangs.map((gang) => fromSound(machine, gang, from, most)),
       ]),
     );
-    return follow.flatMap(({ from, to }) => {
+    return follow.flatMap(({ from, to, times }): readonly CountedChange[] => {
       const parts = (starts.get(from) ?? []).flatMap((found) => found[to] ?? []);
       const presses = parts.reduce((sum, { moves }) => sum + moves.length, 0);
       const [was, will] = [of.sounds[from], of.sounds[to]];
-      return was && will && (presses > wish || parts.some(({ isMet }) => !isMet))
-        ? [{ from: was, to: will }]
-        : [];
+      const isMet = parts.every((part) => part.isMet);
+      return was && will ? [{ from: was, to: will, times, presses: isMet ? presses : null }] : [];
     });
   },
 );

@@ -11,6 +11,7 @@ import { inNight, leadsOtherwise, nightName, type Rig, type Setting } from '../m
 import { powerPlan, type PowerPlan } from '../power';
 import { resolve, settingsOf, trace } from '../signal';
 import { formatClock, inWords, type LengthUnit } from '../units';
+import { controlTables, type TitledTable } from './control-tables';
 import { powerTables, type PaperTable } from './power-tables';
 import { scheduleOf, type Schedule } from './schedule';
 
@@ -77,6 +78,8 @@ export type Sheet = {
   /** What feeds what, and what takes the power of amplifiers. */
   readonly power: PowerPlan;
   readonly powerTables: readonly PaperTable[];
+  /** Switches, numbers to dial, control changes. */
+  readonly controlTables: readonly TitledTable[];
   /** Shields with something in them, and what was heard of them. */
   readonly shields: readonly ShieldLine[];
   readonly findings: readonly FindingLine[];
@@ -324,6 +327,7 @@ export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'me
     shields: shieldBook(inNight(rig, variant)),
     power,
     powerTables: powerTables(power),
+    controlTables: controlTables(inNight(rig, variant)),
     findings: lines.filter(isOpen),
     accepted: lines.filter((line) => !isOpen(line)),
     notJudged: NOT_JUDGED,

@@ -1,5 +1,6 @@
 // What a routing is in figures, counted on a trial document.
 import { asBase } from '../chain';
+import { changesWithin } from '../control';
 import type { RoutingChange } from '../edits';
 import { judge, sentenceOf, soundName, type Finding } from '../findings';
 import { groundLoops } from '../hum';
@@ -44,6 +45,8 @@ export type Figures = SignalFigures & {
   readonly ms: number;
   readonly groundLoops: number;
   readonly deadKnobs: readonly string[];
+  /** Presses over the set; a change that needs more than were looked ahead counts one more than these. Null: no two sounds. */
+  readonly presses: { readonly total: number; readonly isMore: boolean } | null;
   readonly findings: Readonly<Record<Severity, number>>;
   readonly worst: readonly string[];
   /** Wishes not met: sides of effects, and whose preamp each sound has now. */
@@ -78,6 +81,18 @@ export function stageRuns(
     })
     .map(({ lead }) => lead);
   return { count: leads.length, metres: leads.reduce((sum, lead) => sum + lead.lengthM, 0), leads };
+}
+
+/** Farther than this presses are not counted: a routing that needs more is bad whatever the number. */
+const MOST_PRESSES = 3;
+
+function pressesOf(trial: Rig, variant: string | null): Figures['presses'] {
+  const changes = changesWithin(inNight(trial, variant), MOST_PRESSES);
+  if (changes.length === 0) return null;
+  return {
+    total: changes.reduce((sum, { presses, times }) => sum + times * (presses ?? MOST_PRESSES + 1), 0),
+    isMore: changes.some(({ presses }) => presses === null),
+  };
 }
 
 const countBySeverity = (findings: readonly Finding[]): Record<Severity, number> => {
@@ -130,6 +145,7 @@ export function figuresOf(rig: Rig, change: RoutingChange, trial: Rig, variant: 
     deadKnobs: deadKnobs(inNight(trial, variant)).map(
       ({ box, control }) => `${control.label} of ${box.name}`,
     ),
+    presses: pressesOf(trial, variant),
     findings: countBySeverity(findings),
     worst: distinct(findings.map((finding) => sentenceOf(trial, finding).text)).slice(0, 3),
     undone: [

@@ -123,6 +123,7 @@ describe('what matters', () => {
       hum: { groundLoops: 1 },
       humDb: { humDb: 40 },
       knobs: { deadKnobs: ['PRESENCE of Head'] },
+      presses: { presses: { total: 9, isMore: false } },
       adapters: { adapters: ['XLR to jack'] },
       tone: { tone: { db: -2, hz: 4_000 } },
       room: { roomDb: -1 },

@@ -80,6 +80,7 @@ export const CRITERIA = [
     of: ({ roomDb }) => inTenths(Math.max(0, -(roomDb ?? 0))),
   },
   { id: 'noise', words: 'Little noise', of: ({ floorDb }) => -Math.round(floorDb ?? QUIET_DB) },
+  { id: 'presses', words: 'Few presses over the set', of: ({ presses }) => presses?.total ?? 0 },
   { id: 'adapters', words: 'No adapters', of: ({ adapters }) => adapters.length },
 ] as const satisfies readonly {
   readonly id: string;

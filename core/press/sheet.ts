@@ -178,11 +178,22 @@ function power(flow: Flow, { power: { unfed }, powerTables }: Sheet) {
   if (powerTables.length === 0) return;
   flow.heading('Power plan');
   if (unfed.length > 0) flow.paragraph(`Fed by nothing: ${unfed.join(', ')}.`);
-  for (const { heads, mono, rows } of powerTables)
-    flow.table(
-      heads.map((title, i) => ({ title, share: 1, ...(mono.includes(i) ? { face: 'mono' as const } : {}) })),
-      rows,
-    );
+  for (const table of powerTables) words(flow, table);
+}
+
+function words(flow: Flow, { heads, mono, rows }: Sheet['powerTables'][number]) {
+  flow.table(
+    heads.map((title, i) => ({ title, share: 1, ...(mono.includes(i) ? { face: 'mono' as const } : {}) })),
+    rows,
+  );
+}
+
+/** Which switch does what, what is dialled for each sound, which control change is which. */
+function control(flow: Flow, { controlTables }: Sheet) {
+  for (const table of controlTables) {
+    flow.heading(table.title);
+    words(flow, table);
+  }
 }
 
 function walk(flow: Flow, name: string, parts: readonly WalkPart[], unit: LengthUnit) {
@@ -236,6 +247,7 @@ export async function sheetPdf(rig: Rig, variant: string | null, order: Order): 
   knobs(flow, sheet);
   earths(flow, sheet);
   shields(flow, sheet);
+  control(flow, sheet);
   power(flow, sheet);
   differing(flow, sheet, nightName(rig, null));
   walk(flow, 'Patch-up', sheet.walk, unit);

@@ -1,5 +1,6 @@
 // Every rig that shows a finding, with its neighbour.
 import { CONTROL_CASES } from './finding-cases-control';
+import { FEET_CASES } from './finding-cases-feet';
 import { WHOLE_CASES, type Case } from './finding-cases';
 import { HUM_CASES } from './finding-cases-hum';
 import { INSIDE_CASES } from './finding-cases-inside';
@@ -17,6 +18,7 @@ export const ALL_CASES: readonly Case[] = [
   ...POWER_CASES,
   ...HUM_CASES,
   ...CONTROL_CASES,
+  ...FEET_CASES,
   ...SIGNAL_CASES,
   ...TONE_CASES,
 ];

@@ -1,4 +1,4 @@
-import { callEdit, overWish } from '../../control';
+import { callEdit, changesWithin } from '../../control';
 import { boxOf, derive, type Reads } from '../../model';
 import { count, inWords } from '../../units';
 import { boxPart, type Found } from '../finding';
@@ -27,7 +27,10 @@ export const presses = rule<Data>({
   judge: derive(OF, (of): readonly Found<Data>[] => {
     const boxes = planned(of);
     const wish = of.houseRules.limits.presses;
-    const over = boxes.length > 0 ? overWish(of, wish) : [];
+    const over =
+      boxes.length > 0
+        ? changesWithin(of, wish).filter(({ presses }) => presses === null || presses > wish)
+        : [];
     return over.length === 0
       ? []
       : [

@@ -82,6 +82,10 @@ function Facts({ line }: { line: ShownLine }) {
         <span className="text-xs text-muted">against the signal, between notes</span>
       </Fact>
       <Fact name="Knobs that die">{line.deadKnobs.length === 0 ? none : line.deadKnobs.join(', ')}</Fact>
+      <Fact name="Presses">
+        {line.presses === null ? none : `${line.presses.total}${line.presses.isMore ? ' or more' : ''}`}{' '}
+        <span className="text-xs text-muted">over the set</span>
+      </Fact>
       <Fact name="Findings">
         {judged.length === 0
           ? none

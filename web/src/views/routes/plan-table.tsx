@@ -35,11 +35,12 @@ const decibels = (db: number | null) =>
 /** What is not known is taken to be nowhere, dB under the signal. */
 const QUIETEST_DB = 200;
 
-const leadsTold = ({ fetch, move, putAway }: ShownLine): string => {
+const leadsTold = ({ fetch, move, putAway, adapters }: ShownLine): string => {
   const parts = [
     fetch.length > 0 ? `${fetch.length} fetch` : '',
     move.length > 0 ? `${move.length} move` : '',
     putAway.length > 0 ? `${putAway.length} away` : '',
+    adapters.length > 0 ? count(adapters.length, 'adapter') : '',
   ].filter(Boolean);
   return parts.length === 0 ? 'as they are' : parts.join(', ');
 };
@@ -51,15 +52,10 @@ const COLUMNS: readonly Column[] = [
     words: ({ runs }, units) => told(runs.count, formatLength(runs.metres, units)),
   },
   {
-    name: 'Leads',
-    of: ({ fetch, move, putAway }) => fetch.length * 2 + move.length + putAway.length,
+    name: 'Leads, adapters',
+    of: ({ fetch, move, putAway, adapters }) =>
+      100 * (fetch.length * 2 + move.length + putAway.length) + adapters.length,
     words: leadsTold,
-  },
-  {
-    name: 'Adapters',
-    isWide: true,
-    of: ({ adapters }) => adapters.length,
-    words: ({ adapters }) => (adapters.length === 0 ? dash : adapters.length),
   },
   {
     name: 'Trips',
@@ -95,6 +91,12 @@ const COLUMNS: readonly Column[] = [
     name: 'Dead knobs',
     of: ({ deadKnobs }) => deadKnobs.length,
     words: ({ deadKnobs }) => (deadKnobs.length === 0 ? dash : deadKnobs.length),
+  },
+  {
+    name: 'Presses',
+    isWide: true,
+    of: ({ presses }) => presses?.total ?? 0,
+    words: ({ presses }) => (presses === null ? dash : `${presses.total}${presses.isMore ? ' or more' : ''}`),
   },
   {
     name: 'Findings',

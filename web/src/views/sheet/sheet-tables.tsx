@@ -189,6 +189,26 @@ export function Shields({ sheet }: { sheet: Sheet }) {
   );
 }
 
+/** A table whose words were put together already. */
+function WordTable({ table: { heads, mono, rows } }: { table: Sheet['powerTables'][number] }) {
+  return (
+    <table className="sheet-table">
+      <Heads of={heads} />
+      <tbody>
+        {rows.map((row, i) => (
+          <tr key={`${row[0] ?? ''} ${i}`}>
+            {row.map((words, k) => (
+              <td key={heads[k]} className={`${cell} ${mono.includes(k) ? 'font-mono' : ''}`}>
+                {words}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
 /** What feeds what: outlets in use, supplies and circuits as a whole, plugs, and what takes the power of amplifiers. */
 export function PowerTables({ sheet }: { sheet: Sheet }) {
   const { unfed } = sheet.power;
@@ -197,22 +217,19 @@ export function PowerTables({ sheet }: { sheet: Sheet }) {
     <section aria-label="Power plan">
       <h3 className="sheet-title">Power plan</h3>
       {unfed.length > 0 ? <p className="font-semibold">Fed by nothing: {unfed.join(', ')}.</p> : null}
-      {sheet.powerTables.map(({ heads, mono, rows }) => (
-        <table key={heads[0]} className="sheet-table">
-          <Heads of={heads} />
-          <tbody>
-            {rows.map((row, i) => (
-              <tr key={`${row[0] ?? ''} ${i}`}>
-                {row.map((words, k) => (
-                  <td key={heads[k]} className={`${cell} ${mono.includes(k) ? 'font-mono' : ''}`}>
-                    {words}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+      {sheet.powerTables.map((table) => (
+        <WordTable key={table.heads[0]} table={table} />
       ))}
     </section>
   );
+}
+
+/** Which switch does what, what is dialled for each sound, which control change is which. */
+export function ControlTables({ sheet }: { sheet: Sheet }) {
+  return sheet.controlTables.map((table) => (
+    <section key={table.title} aria-label={table.title}>
+      <h3 className="sheet-title">{table.title}</h3>
+      <WordTable table={table} />
+    </section>
+  ));
 }

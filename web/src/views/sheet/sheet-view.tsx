@@ -8,7 +8,7 @@ import { today, useNotice, usePreferences } from '../../store/app';
 import { saveText } from '../../store/files';
 import { useAnalysis } from '../../worker/use-analysis';
 import { Judged, MapSheets, Order, Otherwise, Sounds, Walk } from './sheet-parts';
-import { Earths, PowerTables, Shields, Equalisers, Knobs, Tables } from './sheet-tables';
+import { ControlTables, Earths, PowerTables, Shields, Equalisers, Knobs, Tables } from './sheet-tables';
 import './print.css';
 
 /** Head and page numbers of every printed page; names are set as text of a style sheet, quotes and all. */
@@ -102,6 +102,7 @@ export function SheetView() {
         <Knobs sheet={sheet} />
         <Earths sheet={sheet} />
         <Shields sheet={sheet} />
+        <ControlTables sheet={sheet} />
         <PowerTables sheet={sheet} />
         <Otherwise sheet={sheet} base={nightName(rig, null)} />
         <Walk name="Patch-up" parts={sheet.walk} />
