@@ -7,6 +7,14 @@ import { judge, report } from '../core/findings';
 import { parseNetlist, solverOf, type Netlist } from '../core/circuit';
 import { cardsOf, planSearch, type Plan } from '../core/planner';
 import { applyEdit, trialOf, type EditCall } from '../core/edits';
+import {
+  changesWithin,
+  controlView,
+  numbersView,
+  pressesView,
+  proposeSwitches,
+  proveSounds,
+} from '../core/control';
 import { readRig, writeRig } from '../core/file';
 import { chooseLevels } from '../core/levelling';
 import { everySound, inNight, makeSound, type Rig } from '../core/model';
@@ -14,6 +22,7 @@ import { humAlong, planHum } from '../core/hum';
 import { levelsAlong } from '../core/level';
 import { settingsOf, trace, traceIn } from '../core/signal';
 import { build } from '../core/testing/build';
+import { calledStage } from '../core/testing/called-stage';
 import { largeRig } from '../core/testing/large-rig';
 import { toneTried } from '../core/tone';
 import { outcome } from '../core/units';
@@ -276,6 +285,37 @@ function manyLoops(): Rig {
 const humCured = (r: Rig): number => outcome(planHum(r, null)).tried;
 const loops = manyLoops();
 add(`cures of hum: ${humCured(loops)} sets of up to four acts`, median(loops, 3, humCured), 2000);
+
+/** Forty boxes and sixty sounds, called as it is proposed. */
+const show = largeRig(40, 60);
+const night = (r: Rig) => inNight(r, null);
+const called: Rig = { ...show, switchPlan: proposeSwitches(night(show)).plan };
+const second = (r: Rig) => ({ ...night(r), sound: r.sounds[1] ?? null });
+for (const [what, budget, work] of [
+  ['switches proposed, 60 sounds', 2000, (r: Rig) => proposeSwitches(night(r))],
+  ['presses from each of 60 sounds to each', 1000, (r: Rig) => pressesView(night(r))],
+  ['presses over the wish, 60 sounds', 50, (r: Rig) => changesWithin(night(r), 1)],
+  ['one press in time', 100, (r: Rig) => controlView(second(r), null, null)],
+] as const)
+  add(`${what}, 40 boxes`, median(called, 3, work), budget);
+
+/** Sixty sounds that call a delay and a relay box by number. */
+const stage = calledStage();
+const sixty = Array.from({ length: 60 }, (_, i) => ({
+  ...makeSound(`n${i}`, `Number ${i}`),
+  programs: { 'midi-delay': String(i), 'relay-footswitch': String(i % 2) },
+}));
+const numbered: Rig = { ...stage, sounds: sixty, switchPlan: [] };
+add(
+  'numbers of 60 sounds',
+  median(numbered, 5, (r) => numbersView(night(r))),
+  50,
+);
+add(
+  '60 sounds and their changes, byte by byte',
+  median(numbered, 5, (r) => proveSounds(night(r))),
+  200,
+);
 
 const [out, soundsOut] = process.argv.slice(2);
 if (out) writeFileSync(out, writeRig(large));

@@ -1,5 +1,6 @@
 // The fewest presses from each sound to each, over everything that the switches can reach.
 import { derive, type Assignment, type Reads, type Song, type Sound } from '../model';
+import { weakly } from '../units';
 import { machineOf, type Machine, type Move } from './machine';
 import type { ForThings, Thing, Wanted } from './things';
 
@@ -72,7 +73,7 @@ type Local = {
   readonly can: readonly ReadonlySet<number>[];
 };
 
-const localOf = ({ sizes }: Machine, { cells, moves }: Gang): Local => {
+const localOf = weakly(({ sizes }: Machine, { cells, moves }: Gang): Local => {
   const at = new Map(cells.map((cell, i) => [cell, i]));
   const here = (cell: number) => at.get(cell) ?? 0;
   const can = cells.map(() => new Set<number>());
@@ -91,7 +92,7 @@ const localOf = ({ sizes }: Machine, { cells, moves }: Gang): Local => {
       turns: move.turns.map(([cell, to]) => [here(cell), to] as const),
     })),
   };
-};
+});
 
 /** The state after a move; null: the box is in another bank. */
 export function moved(state: State, move: Pick<Move, 'bank' | 'in' | 'puts' | 'turns'>): State | null {
@@ -132,16 +133,20 @@ export const valuesIn = ({ things }: Machine, state: State): ReadonlyMap<Thing, 
   );
 
 /**
- * From one sound to all others, within one gang, by breadth: the first that is met has the fewest presses.
+ * From one sound to others, within one gang, by breadth: the first that is met has the fewest presses.
+ * @param aims which others, by their places; all of them unless said
  * @param most presses that are looked ahead
+ * @returns one for each aim, in their order
  */
 export function fromSound(
   machine: Machine,
   gang: Gang,
   from: number,
+  aims: readonly number[] = machine.wants.map((_, place) => place),
   most = Number.POSITIVE_INFINITY,
 ): readonly Found[] {
-  const { wants, things } = machine;
+  const { things } = machine;
+  const wants = aims.map((place) => machine.wants[place] ?? []);
   const local = localOf(machine, gang);
   const start = local.cells.map((cell) => valueIn(machine, from, cell));
   /** Of each sound what is wanted, by place in the gang. */
@@ -294,14 +299,17 @@ export const changesWithin = derive(
     const machine = machineOf(of, of.switchPlan);
     const gangs = differingGangs(machine);
     const follow = followings(of);
+    const aimsOf = new Map<number, number[]>();
+    for (const { from, to } of follow) aimsOf.set(from, [...(aimsOf.get(from) ?? []), to]);
     const starts = new Map(
-      [...new Set(follow.map(({ from }) => from))].map((from) => [
+      [...aimsOf].map(([from, aims]) => [
         from,
-        gangs.map((gang) => fromSound(machine, gang, from, most)),
+        gangs.map((gang) => fromSound(machine, gang, from, aims, most)),
       ]),
     );
     return follow.flatMap(({ from, to, times }): readonly CountedChange[] => {
-      const parts = (starts.get(from) ?? []).flatMap((found) => found[to] ?? []);
+      const at = aimsOf.get(from)?.indexOf(to) ?? -1;
+      const parts = (starts.get(from) ?? []).flatMap((found) => found[at] ?? []);
       const presses = parts.reduce((sum, { moves }) => sum + moves.length, 0);
       const [was, will] = [of.sounds[from], of.sounds[to]];
       const isMet = parts.every((part) => part.isMet);

@@ -13,6 +13,10 @@ const HEAD = 64;
 /** Of the width so much may be kept in view. */
 const KEPT_SHARE = 0.6;
 
+/** Where to scroll so that a stretch is seen: not past its beginning, not short of its end; null: it is. */
+const brought = (at: number, [most, least]: readonly [number, number]): number | null =>
+  at > most ? most : at < least ? least : null;
+
 /** The table of sounds by columns, of which only what is seen is drawn; one Tab stop, walked by arrows. */
 export function Grid({ sounds }: { sounds: Sounds }) {
   const { table, shown, size, chosen, pinned, only, numberOf, isReadOnly } = sounds;
@@ -50,10 +54,18 @@ export function Grid({ sounds }: { sounds: Sounds }) {
   const measureKey = shown.map(({ key }) => key).join(' ');
   useEffect(() => columns.measure(), [columns, measureKey]);
   const { row: atRow, column: atColumn } = chosen.at;
+  const [wide, high] = [room?.width ?? 0, room?.height ?? 0];
   useEffect(() => {
-    rows.scrollToIndex(atRow, { align: 'auto' });
-    if (atColumn >= kept) columns.scrollToIndex(atColumn - kept, { align: 'auto' });
-  }, [rows, columns, atRow, atColumn, kept]);
+    if (!pane) return;
+    // Where each cell lies is known: to have it measured would lay the whole table out once more at each key.
+    const top = HEAD + ROW * atRow;
+    const y = brought(rows.scrollOffset ?? 0, [top - HEAD, top + ROW - high]);
+    const before = shown.slice(0, atColumn).reduce((sum, column) => sum + widthOf(column), NAME);
+    const own = shown[atColumn];
+    const x = brought(columns.scrollOffset ?? 0, [before - left, before + (own ? widthOf(own) : 0) - wide]);
+    if (y !== null) pane.scrollTop = y;
+    if (x !== null && atColumn >= kept) pane.scrollLeft = x;
+  }, [rows, columns, pane, atRow, atColumn, kept, shown, left, wide, high]);
 
   const seen = columns.getVirtualItems();
   const [from, to] = [seen[0]?.index ?? 0, seen.at(-1)?.index ?? -1];

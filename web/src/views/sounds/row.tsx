@@ -6,6 +6,9 @@ export const ROW = 32;
 /** Room of the sounds’ names, px. */
 export const NAME = 168;
 
+/** The widest a small letter gets on the average, and the room at both sides of a cell, px. */
+const [LETTER, PADDING] = [8, 12];
+
 /** A column as it lies: its number among those that are shown, from the left edge of the table, px. */
 export type Laid = { readonly at: number; readonly left: number; readonly width: number };
 
@@ -24,6 +27,8 @@ const CellOf = memo(function CellOf(props: {
   const { id, cell, name, left, width, chosen, at } = props;
   const weight = cell.differs ? 'font-bold' : '';
   const tone = cell.isOn || cell.differs ? 'text-ink' : 'text-muted';
+  // Each thing that clips costs the whole table when it moves: only what may be too long does.
+  const clips = cell.text.length * LETTER > width - PADDING ? 'truncate' : 'whitespace-nowrap';
   const ground = chosen ? 'bg-select-tint' : cell.from === 'sound' ? 'bg-raised' : '';
   return (
     <div
@@ -33,7 +38,7 @@ const CellOf = memo(function CellOf(props: {
       aria-selected={chosen}
       title={cell.text}
       data-cell={id}
-      className={`absolute top-0 h-full truncate border-r border-b border-hair px-1.5 text-xs leading-8 ${weight} ${tone} ${ground} ${
+      className={`absolute top-0 h-full ${clips} border-r border-b border-hair px-1.5 text-xs leading-8 ${weight} ${tone} ${ground} ${
         at ? 'outline-2 -outline-offset-2 outline-select' : ''
       }`}
       style={{ left, width }}
