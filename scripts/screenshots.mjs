@@ -122,11 +122,12 @@ const shots = [
     },
   },
   {
-    name: 'numbers',
+    name: 'map-control',
     act: async (page) => {
-      await go('Sounds')(page);
-      await page.getByRole('link', { name: 'Numbers' }).click();
-      await page.getByRole('table', { name: 'Numbers by sound' }).waitFor();
+      await page.getByTestId('map').focus();
+      await page.keyboard.press('6');
+      await page.keyboard.press('s');
+      await page.getByText('RELAY 1 of Channel switch switches, lead 26').waitFor();
     },
   },
   {

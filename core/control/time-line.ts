@@ -173,7 +173,9 @@ export const timeLineOf = derive(
     const endOf = (all: readonly Changed[] = []) =>
       Math.max(0, ...calls.messages.map(({ until }) => until), ...all.map(({ event }) => event.until));
     const lacks = to ? lacksOf(machine, of.sounds.indexOf(to), after) : [];
-    const name = to?.name ?? inWords([...changed.keys()].map(thingName));
+    const name =
+      to?.name ??
+      inWords([...changed].map(([thing, value]) => `${thingName(thing)} ${valueName(thing, value)}`));
     const events = [
       ...calls.messages,
       ...(changes ?? []).flatMap(({ event, contact }) => [contact ?? [], event].flat()),

@@ -133,11 +133,18 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
       return from && to ? [{ lead, from, to }] : [];
     })
     .sort((a, b) => span(a.from, a.to) - span(b.from, b.to) || a.lead.number - b.lead.number);
-  const words = [...plates, ...names].flatMap((item) =>
-    item.type === 'text' ? [boxOfText(item, textWidth(item.text, item.face, item.size))] : [],
-  );
+  const wordBoxes = (items: readonly Item[]): readonly Rect[] =>
+    items.flatMap((item) =>
+      item.type === 'text' ? [boxOfText(item, textWidth(item.text, item.face, item.size))] : [],
+    );
   const rects = [...placement.placed, ...services.filter(({ box }) => box === null)].map(({ rect }) => rect);
-  const taken = [...words, ...rects];
+  // Where a lead leaves a plate downwards no words go on.
+  const leaving = [...pins.values()]
+    .flat()
+    .map(({ end: { x, y } }): Rect => ({ x: x - PIN / 4, y, w: PIN / 2, h: PIN }));
+  const unreached = carried ? notReachedUnder(rig, placement, [...rects, ...leaving]) : [];
+  const keptClear = wordBoxes(unreached);
+  const taken = [...wordBoxes([...plates, ...names]), ...rects, ...keptClear];
   const shown = new Set(view.shown);
   const isShown = ({ lead }: Job) =>
     shown.has(`lead:${lead.id}`) ||
@@ -147,7 +154,13 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
   const isDrawn = (job: Job) => isShown(job) || (!feeds && jobs.length <= MOST_DRAWN);
   const walls = feeds ? wallJobs(placement, services, endOf).filter(isShown) : [];
   const figureOf = ({ id }: MapLead) => carried?.get(id)?.figure;
-  const lines = linesOf(jobs.filter(isDrawn), walls, { placement, rects, taken }, view, figureOf);
+  const lines = linesOf(
+    jobs.filter(isDrawn),
+    walls,
+    { placement, rects, taken, words: keptClear },
+    view,
+    figureOf,
+  );
   const stubs = stubsOf(
     jobs.filter((job) => !isDrawn(job)),
     endNames(rig, placement, feeds),
@@ -171,10 +184,13 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
     })),
   );
   const followed = new Set(walls.map(({ lead }) => lead.to?.box));
-  const under = carried ? notReachedUnder(rig, placement) : wallsUnder(placement, services, feeds, followed);
-  const told = [...names, ...under].filter(
-    (item) => !hidesAnother(item, [...rects, ...drawn.sleeves], services),
-  );
+  const covered = [...rects, ...drawn.sleeves];
+  const told = [
+    ...[...names, ...wallsUnder(placement, services, feeds, followed)].filter(
+      (item) => !hidesAnother(item, covered, services),
+    ),
+    ...unreached,
+  ];
   return {
     placement,
     items: [
@@ -234,6 +250,8 @@ const wallsUnder = (
 type Around = {
   readonly placement: Placement;
   readonly rects: readonly Rect[];
+  /** What leads do not go through. */
+  readonly words: readonly Rect[];
   /** What sleeves keep clear of. */
   readonly taken: readonly Rect[];
 };
@@ -242,7 +260,7 @@ type Around = {
 function linesOf(
   jobs: readonly Job[],
   walls: readonly Job[],
-  { placement, rects, taken }: Around,
+  { placement, rects, taken, words }: Around,
   view: MapView,
   figureOf: (lead: MapLead) => string | undefined,
 ): Stubs & { readonly walls: readonly Item[] } {
@@ -251,7 +269,7 @@ function linesOf(
     width,
     height,
     plates: rects,
-    words: [],
+    words,
     runs: [...jobs, ...walls].map(({ from, to }, i) => ({ from, to, number: i + 1 })),
   });
   const routed = jobs.flatMap(({ lead }, i): Routed[] => {

@@ -2,10 +2,10 @@
 import { carriedIn, notReachedIn } from '../control';
 import { refAt, type JackEnd } from '../model';
 import { openedAt, type Drawn, type MapLead } from './model';
-import { fitText } from './fonts';
+import { textWidth } from './fonts';
 import type { Placement } from './place';
 import { text } from './plates';
-import type { Item, Quantity } from './primitives';
+import { overlaps, type Item, type Quantity, type Rect } from './primitives';
 import { SIZE } from './sizes';
 
 /** Of a lead: what stands on its sleeve, its weight, and whether nothing gets through it. */
@@ -42,14 +42,24 @@ export const carriedShown = (rig: Drawn): ReadonlyMap<string, ShownLead> =>
     ]),
   );
 
-/** Under the plates of what the sound wants something of that no lead brings: that it is not reached. */
-export const notReachedUnder = (rig: Drawn, { placed }: Placement): readonly Item[] => {
+/**
+ * Under the plates of what the sound wants something of that no lead brings: that it is not reached, and what it is
+ * as far as there is room beside what lies there.
+ */
+export const notReachedUnder = (
+  rig: Drawn,
+  { placed }: Placement,
+  taken: readonly Rect[],
+): readonly Item[] => {
   const told = new Set<string>();
   return notReachedIn(rig).flatMap(({ box, wants }): readonly Item[] => {
     const rect = placed.find((one) => one.box.box.id === box.id)?.rect;
     if (!rect || told.has(box.id)) return [];
     told.add(box.id);
-    const words = fitText(`not reached: ${wants}`, 'sans', SIZE.text, Math.max(rect.w, 140));
-    return [text(rect.x, rect.y + rect.h + 13, words, { tone: 'fault', part: { type: 'box', id: box.id } })];
+    const line = (words: string) =>
+      text(rect.x, rect.y + rect.h + 13, words, { tone: 'fault', part: { type: 'box', id: box.id } });
+    const whole = `not reached: ${wants}`;
+    const room = { x: rect.x, y: rect.y + rect.h + 2, w: textWidth(whole, 'sans', SIZE.text), h: SIZE.text };
+    return [line(taken.some((other) => overlaps(other, room)) ? 'not reached' : whole)];
   });
 };

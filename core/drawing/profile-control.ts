@@ -209,7 +209,7 @@ export function drawControl(
     xOf: (ms) => xs[instants.findIndex((one) => Math.abs(one - ms) < SAME_MS)] ?? LEFT,
     yOf: (box) => (tops.get(box) ?? ABOVE) + LANE / 2 + 5,
   };
-  const bottom = full - SOUNDS + 8;
+  const bottom = y + 12;
   const items: Item[] = [
     text(LEFT - 10, ABOVE - 6, 'ms', { anchor: 'end' }),
     text(LEFT - 10, bottom + 4, 'sounds', { anchor: 'end' }),

@@ -17,10 +17,10 @@ export function PressChoice() {
         options={options}
         onChange={(press) => setPressed({ ...pressed, press })}
       />
-      <label className="flex items-center gap-1.5">
+      <label className="flex w-40 items-center gap-1.5">
         in
         <Choice
-          className="max-w-36 border-hair"
+          className="border-hair"
           value={value.press.from}
           options={rig.sounds.map(({ id, name }) => ({ value: id, label: name }))}
           onChange={(from) => setPressed({ ...pressed, from })}
