@@ -47,6 +47,8 @@ describe('from sound to sound', () => {
       slot('four-loop-switcher', 'switch-1', call('s1'), 7),
     ];
     expect(told(walksOf(of(rig), plan)[0]![1]!)[0]).toEqual(['FOUR BANK ▼', 'FOUR 1']);
+    const ahead = (most: number) => changesWithin({ ...of(rig), switchPlan: plan }, most)[0]!.presses;
+    expect([ahead(1), ahead(2)]).toEqual([null, 2]);
   });
 
   test('of calls that come to the same the one of the sound itself is told', () => {
