@@ -68,6 +68,7 @@ function midiOn(of: ForCarried, sound: Sound, lead: Lead): Passing {
   const senders = new Set<Box>();
   const meant = new Set<Box>();
   let trouble = '';
+  let doubt = '';
   for (const { sender, receiver, hops } of hearingsIn(of)) {
     const at = hops.findIndex((hop) => hop.lead === lead);
     const hop = hops[at];
@@ -75,7 +76,7 @@ function midiOn(of: ForCarried, sound: Sound, lead: Lead): Passing {
     senders.add(sender);
     meant.add(receiver);
     if (hop.isCrossed) trouble = 'its pins lie otherwise at the other end: nothing is heard';
-    else if (hop.isUnsure) trouble = 'nobody has said how the pins lie on its TRS';
+    else if (hop.isUnsure) doubt = 'heard if the pins lie alike on its TRS: nobody has said how they do';
   }
   const sent = sentBy(of, sound).filter(({ sender }) => senders.has(sender));
   const inOrder = [
@@ -85,9 +86,10 @@ function midiOn(of: ForCarried, sound: Sound, lead: Lead): Passing {
   const [first] = inOrder;
   return {
     short: first ? `${first.short}${inOrder.length > 1 ? ` +${inOrder.length - 1}` : ''}` : '',
-    what: inOrder.map(
-      (message) => `${sentWords(message)}${meant.has(message.receiver) ? '' : ', passes by'}`,
-    ),
+    what: [
+      ...inOrder.map((message) => `${sentWords(message)}${meant.has(message.receiver) ? '' : ', passes by'}`),
+      ...(inOrder.length > 0 && doubt !== '' ? [doubt] : []),
+    ],
     trouble,
   };
 }
@@ -109,7 +111,7 @@ function switchOn(of: ForCarried, sound: Sound, lead: Lead): Passing {
   for (const input of inputsIn(of)) {
     const own = channelsIn(of).filter(({ box }) => box === input.box);
     if (input.stranger?.lead === lead)
-      found.push({ short: '', what: '', trouble: `it does not belong into ${input.jack.label}` });
+      found.push({ short: '', what: '', trouble: `it does not belong in ${input.jack.label}` });
     for (const line of input.poles) {
       const feed = line.feeds.find(({ leads }) => leads.includes(lead));
       if (!feed || line.contacts.length === 0) continue;

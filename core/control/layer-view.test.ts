@@ -45,6 +45,50 @@ describe('what each lead carries', () => {
     expect(carried(calledStage(), 'none').flatMap(({ what }) => what)).toEqual([]);
   });
 
+  test('on TRS whose pins nobody told it is heard perhaps; turned at one end it is not heard', () => {
+    const trs = (...types: ('A' | 'B')[]): Rig => {
+      const rig = calledStage();
+      const on =
+        (box: string, jack: string, trsType?: 'A' | 'B') =>
+        (one: Rig): Rig => ({
+          ...one,
+          boxes: one.boxes.map((own) =>
+            own.id === box
+              ? {
+                  ...own,
+                  jacks: own.jacks.map((j) =>
+                    j.id === jack
+                      ? { ...j, connector: 'trs-35' as const, ...(trsType ? { trsType } : {}) }
+                      : j,
+                  ),
+                }
+              : own,
+          ),
+        });
+      const small = { connector: 'trs-35', angle: 'straight', silent: false } as const;
+      const leads = rig.leads.map((lead) =>
+        lead.id === 'lead-4'
+          ? { ...lead, from: { ...lead.from, plug: small }, to: { ...lead.to, plug: small } }
+          : lead,
+      );
+      const [a, b] = types;
+      return on('midi-footswitch', 'midi-out', a)(on('midi-delay', 'midi-in', b)({ ...rig, leads }));
+    };
+    const [told] = carried(trs(), 's1');
+    expect([told!.what.at(-1), told!.trouble]).toEqual([
+      expect.stringMatching(/^heard if the pins lie alike/),
+      '',
+    ]);
+    expect(carried(trs('A', 'A'), 's1')[0]!.what.at(-1)).toBe('prog 1 to Relay footswitch, 0.64 ms');
+    const [crossed] = carried(trs('A', 'B'), 's1');
+    expect(crossed!.trouble).toMatch(/pins lie otherwise/);
+    expect(missed(trs('A', 'B'), 's1')[0]).toEqual([
+      'midi-delay',
+      'program 9',
+      'lead 4 turns the pins: it hears nothing',
+    ]);
+  });
+
   test('two outputs hear each other not, and no arrow is drawn', () => {
     const rig = withSounds(
       build('midi footswitch, unit', 'midi-footswitch/midi-out : multi-effects/midi-out'),
