@@ -62,6 +62,7 @@ test('what if: a longer lead is tried and answered at once, kept as one step, an
   await nudge(page, 'Cable of lead 4', 'ArrowRight', 20);
   await nudge(page, 'Length of lead 4', 'ArrowRight', 30);
   await expect(status).toContainText('Most treble');
+  await expect(status).toHaveAttribute('aria-busy', 'false');
   const wanted = (await status.textContent())!;
   await tone(page).getByRole('button', { name: 'Keep' }).click();
   await expect(said).toContainText(wanted);

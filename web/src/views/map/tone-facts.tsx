@@ -79,7 +79,7 @@ function Told({ view, part }: { view: ToneView; part: Part | null }) {
     const value = tries[slider.key];
     return value === undefined ? [] : [sliderEdit(slider, value, scope)];
   });
-  const { value: tried } = useAnalysis<'tried'>(
+  const { value: tried, stale } = useAnalysis<'tried'>(
     edits.length > 0 ? { kind: 'tried', setting, route, part, edits } : null,
     'tried',
   );
@@ -88,7 +88,13 @@ function Told({ view, part }: { view: ToneView; part: Part | null }) {
     <div className="flex flex-col gap-2">
       <div className="grid gap-2 min-[600px]:max-[999px]:grid-cols-2">
         <TonePlot hz={view.hz} lines={linesOf(view, edits.length > 0 ? tried : null)} />
-        <ToneTrials sliders={view.sliders} tries={tries} onTry={setTries} caption={tried?.caption ?? null} />
+        <ToneTrials
+          sliders={view.sliders}
+          tries={tries}
+          onTry={setTries}
+          caption={tried?.caption ?? null}
+          isBusy={stale}
+        />
       </div>
       <p className="text-xs text-muted">
         Thick: {view.curves[0]?.name}. Dashed: straight in, {view.straightIn}.

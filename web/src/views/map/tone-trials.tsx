@@ -25,8 +25,10 @@ export function ToneTrials(props: {
   tries: Tries;
   onTry: (tries: Tries) => void;
   caption: string | null;
+  /** What it says is of an earlier try: the answer to this one is on its way. */
+  isBusy: boolean;
 }) {
-  const { sliders, tries, onTry, caption } = props;
+  const { sliders, tries, onTry, caption, isBusy } = props;
   const { readOnly, scope, commit } = useOpen('readOnly', 'scope', 'commit');
   const { units } = usePreferences();
   const tried = sliders.filter(({ key }) => tries[key] !== undefined);
@@ -69,7 +71,7 @@ export function ToneTrials(props: {
       })}
       {tried.length > 0 ? (
         <>
-          <p className="text-xs text-select" role="status">
+          <p className="text-xs text-select" role="status" aria-busy={isBusy}>
             {caption}
           </p>
           <div className="flex gap-1">
