@@ -36,7 +36,7 @@ function programs(of: ForReached, sound: Sound): readonly NotReached[] {
     const unlike = faults.find((one) => one.what === 'unlike' && one.receiver === box);
     if (unlike?.what === 'unlike')
       return [{ box, wants, why: `called on channel ${unlike.sends}, it hears ${unlike.hears}` }];
-    return dialled !== null && lands !== shows
+    return dialled !== null && lands !== shows.trim()
       ? [{ box, wants, why: `dialled ${dialled}: ${lands === null ? 'lands nowhere' : `lands on ${lands}`}` }]
       : [];
   });

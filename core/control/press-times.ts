@@ -39,7 +39,9 @@ export function callsOf(of: ForTimes, caller: Box, sound: Sound | null): Calls {
   const blocks = new Map<string, number>();
   const messages: TimeEvent[] = [];
   const sent = sound ? sentBy(of, sound) : [];
-  const ends = new Map<Box, number>();
+  const numbered = new Set(sent.flatMap(({ receiver, block }) => (block === null ? [receiver] : [])));
+  const reached = reachOf(of, caller).boxes;
+  const heard = sound ? hearingsIn(of).filter((one) => arrives(one) && reached.has(one.receiver)) : [];
   for (const [sender, begins] of called) {
     let at = begins;
     for (const message of sent) {
@@ -61,14 +63,9 @@ export function callsOf(of: ForTimes, caller: Box, sound: Sound | null): Calls {
       else if (!called.has(receiver)) called.set(receiver, until);
       at = until;
     }
-    ends.set(sender, at);
-  }
-  // What is called by a number that nobody noted has it by the end of its sender's messages.
-  for (const box of sound ? reachOf(of, caller).boxes.keys() : []) {
-    const hearing = hearingsIn(of).find(
-      (one) => one.receiver === box && arrives(one) && ends.has(one.sender),
-    );
-    if (hearing && !called.has(box)) called.set(box, ends.get(hearing.sender) ?? 0);
+    // What is called by a number that nobody noted has it by the end of its sender's messages.
+    for (const { sender: from, receiver } of heard)
+      if (from === sender && !called.has(receiver) && !numbered.has(receiver)) called.set(receiver, at);
   }
   return { called, blocks, messages };
 }
@@ -93,10 +90,12 @@ function contactFor(of: ForTimes, thing: Thing, calls: Calls): Feed | null {
   return null;
 }
 
-const changedWords = (thing: Thing, name: string): string =>
-  thing.kind === 'program'
-    ? `${thing.box.name} shows ${name}`
-    : `${thingName(thing)} ${thing.kind === 'setting' ? 'as in the sound' : name}`;
+/** A thing with what it is: `Preamp of Head lead`; how a knob stands is told by the sound alone. */
+export const standsWords = (thing: Thing, value: string): string =>
+  `${thingName(thing)} ${thing.kind === 'setting' ? 'as in the sound' : valueName(thing, value)}`;
+
+const changedWords = (thing: Thing, value: string): string =>
+  thing.kind === 'program' ? `${thing.box.name} shows ${value}` : standsWords(thing, value);
 
 export type Changed = {
   readonly thing: Thing;
@@ -123,7 +122,6 @@ export function changesOf(
     const lead = feed?.leads.at(-1);
     const from = closes ?? calls.blocks.get(key) ?? calls.called.get(box) ?? 0;
     const until = from + takes(box);
-    const name = valueName(thing, value);
     return {
       thing,
       value,
@@ -135,11 +133,11 @@ export function changesOf(
         to: null,
         short:
           thing.kind === 'block'
-            ? `${thing.name} ${name}`
+            ? `${thing.name} ${valueName(thing, value)}`
             : thing.kind === 'program'
               ? `shows ${value}`
               : thing.name,
-        words: changedWords(thing, name),
+        words: changedWords(thing, value),
         part: block ? { type: 'block', id: `${box.id}/${block.id}` } : { type: 'box', id: box.id },
       },
       contact:

@@ -4,9 +4,18 @@ import { inWords } from '../units';
 import { atOnce, standing, worseHalfWay } from './between';
 import { thingName } from './changes';
 import { machineOf, type Machine, type Move } from './machine';
-import { callsOf, changesOf, LEAST, MIDDLE, MOST, type Changed, type TimeEvent } from './press-times';
+import {
+  callsOf,
+  changesOf,
+  LEAST,
+  MIDDLE,
+  MOST,
+  standsWords,
+  type Changed,
+  type TimeEvent,
+} from './press-times';
 import { inSequence, moved, standingIn, valuesIn } from './presses';
-import { valueName, type Thing } from './things';
+import type { Thing } from './things';
 
 /** What sounds from there on. */
 export type Heard = {
@@ -137,7 +146,7 @@ const lacksOf = (machine: Machine, to: number, after: ReadonlyMap<Thing, string>
   machine.things.flatMap((thing) => {
     const want = thing.wants[to] ?? null;
     if (want === null || want === after.get(thing)) return [];
-    return [`${thingName(thing)} ${thing.kind === 'setting' ? 'as in the sound' : valueName(thing, want)}`];
+    return [standsWords(thing, want)];
   });
 
 /** What comes at once is told in the order of cause. */
@@ -173,12 +182,10 @@ export const timeLineOf = derive(
     const endOf = (all: readonly Changed[] = []) =>
       Math.max(0, ...calls.messages.map(({ until }) => until), ...all.map(({ event }) => event.until));
     const lacks = to ? lacksOf(machine, of.sounds.indexOf(to), after) : [];
-    const name =
-      to?.name ??
-      inWords([...changed].map(([thing, value]) => `${thingName(thing)} ${valueName(thing, value)}`));
+    const name = to?.name ?? inWords([...changed].map(([thing, value]) => standsWords(thing, value)));
     const events = [
       ...calls.messages,
-      ...(changes ?? []).flatMap(({ event, contact }) => [contact ?? [], event].flat()),
+      ...(changes ?? []).flatMap(({ event, contact }) => (contact ? [contact, event] : [event])),
     ];
     return {
       press: { id: idOf(move), words: pressWords(of, machine, move) },

@@ -99,6 +99,38 @@ describe('the profile of one press', () => {
     ]);
   });
 
+  test('a relay box that switches two heads at once is one dot with a way down to each', () => {
+    const rig = calledStage(takes('relay-footswitch', 5), takes('valve-head', 12));
+    const second = build('valve head').boxes[0]!;
+    const two: Rig = {
+      ...rig,
+      boxes: [...rig.boxes, { ...second, id: 'second', tag: 'SECOND', place: rig.boxes[0]!.place }],
+      leads: [
+        ...rig.leads,
+        {
+          ...rig.leads.find(({ id }) => id === 'lead-6')!,
+          id: 'lead-7',
+          number: 7,
+          from: { ...rig.leads[5]!.from, at: [{ box: 'relay-footswitch', jack: 'relay-2' }] },
+          to: { ...rig.leads[5]!.to, at: [{ box: 'second', jack: 'foot' }] },
+        },
+      ],
+      sounds: rig.sounds.map((sound, i) =>
+        i === 1
+          ? {
+              ...sound,
+              state: { ...sound.state, blocks: { ...sound.state.blocks, 'second/preamp': 'lead' } },
+            }
+          : sound,
+      ),
+    };
+    const { items, stops } = profile(two);
+    expect(stops.map(({ words }) => words.split(',')[0]!)).toContain('RELAY 1 of Relay footswitch switches');
+    // Two messages, two contacts.
+    expect(items.filter(({ type }) => type === 'arrow')).toHaveLength(4);
+    expect(wordsOf({ items })).toContain('RELAY 1, RELAY 2, shows 1');
+  });
+
   test('with no switch, or no sound, it says what is missing', () => {
     expect(profile(withSounds(build('guitar, combo'), 'A', 'B'))).toMatchObject({
       stops: [],

@@ -2,7 +2,7 @@
 import { msOf, timeLineOf, timeWords, type TimeEvent, type TimeLine } from '../control';
 import type { Box, Reads } from '../model';
 import { fitText, textWidth } from './fonts';
-import type { Item } from './primitives';
+import type { Item, Point, Stroke } from './primitives';
 import {
   emptyProfile,
   LEFT,
@@ -85,45 +85,29 @@ const stopAt = (event: TimeEvent, { xOf, yOf }: Frame): Stop => {
   };
 };
 
+/** From one place of a lane to another, or of two lanes. */
+const span = (a: Point, b: Point, stroke: Stroke): readonly Item[] =>
+  a.x === b.x && a.y === b.y ? [] : polyline([a, b], stroke);
+
+/** Down from the sender or the contact to whom it is for. */
+function towards({ until, box, to }: TimeEvent, { xOf, yOf }: Frame): readonly Item[] {
+  if (!to) return [];
+  const [x, y, end] = [xOf(until), yOf(box), yOf(to)];
+  return [...span({ x, y }, { x, y: end - 4 }, 'single'), arrow(x, y, end)];
+}
+
 /** A message lies on its sender's lane for as long as it takes; a contact and a change end in a dot. */
 function drawn(event: TimeEvent, { xOf, yOf, sends }: Frame, room: number): readonly Item[] {
-  const { kind, from, until, box, to, short, words, part } = event;
+  const { kind, from, until, box, short, words, part } = event;
   const [a, b, y] = [xOf(from), xOf(until), yOf(box)];
-  const down = to
-    ? [
-        ...polyline(
-          [
-            { x: b, y },
-            { x: b, y: yOf(to) - 4 },
-          ],
-          'single',
-        ),
-        arrow(b, y, yOf(to)),
-      ]
-    : [];
+  const along = (stroke: Stroke) => span({ x: a, y }, { x: b, y }, stroke);
   if (kind === 'message')
     return [
-      ...polyline(
-        [
-          { x: a, y },
-          { x: b, y },
-        ],
-        'thick',
-      ),
-      ...down,
+      ...along('thick'),
       text((a + b) / 2, y - 5, fitText(short, 'mono', TEXT, b - a - 6), { face: 'mono', tone: 'ink', part }),
     ];
   return [
-    ...(b > a
-      ? polyline(
-          [
-            { x: a, y },
-            { x: b, y },
-          ],
-          'dashed',
-        )
-      : []),
-    ...down,
+    ...along('dashed'),
     { type: 'jack', x: b, y, side: 'top', free: kind === 'contact', label: words, part },
     text(b + 6, sends.has(box) ? y + 14 : y - 5, fitText(short, 'mono', TEXT, room), {
       face: 'mono',
@@ -148,13 +132,7 @@ function foot({ heard }: TimeLine, { xOf, right }: Frame, y: number): readonly I
     if (b - a < 1) return [];
     const isWhole = i === 0 || next === undefined;
     return [
-      ...polyline(
-        [
-          { x: a, y },
-          { x: b, y },
-        ],
-        isWhole ? 'thick' : 'dashed',
-      ),
+      ...span({ x: a, y }, { x: b, y }, isWhole ? 'thick' : 'dashed'),
       rule({ x: a, y: y - 6 }, { x: a, y: y + 6 }, 'ink'),
       text(a + 4, y + 15, fitText(one.short, 'sans', TEXT, b - a - 8), {
         anchor: 'start',
@@ -168,11 +146,11 @@ function foot({ heard }: TimeLine, { xOf, right }: Frame, y: number): readonly I
 function dotted(events: readonly TimeEvent[]): readonly TimeEvent[] {
   const dots = new Map<string, TimeEvent>();
   for (const event of events) {
-    const { kind, box, from, until, to, short, words } = event;
+    const { kind, box, from, until, short, words } = event;
     const key = kind === 'message' ? `${box.id} ${from} ${words}` : `${box.id} ${until}`;
     const own = dots.get(key);
     const both = own && { short: `${own.short}, ${short}`, words: `${own.words}; ${words}` };
-    dots.set(key, own ? { ...own, ...both, to: own.to ?? to } : event);
+    dots.set(key, own ? { ...own, ...both } : event);
   }
   return [...dots.values()];
 }
@@ -231,6 +209,7 @@ export function drawControl(
     ]),
   ];
   const dots = dotted(line.events);
+  items.push(...line.events.flatMap((event) => towards(event, frame)));
   for (const event of dots) {
     const own = frame.xOf(event.until);
     // Words reach as far as the next thing of the same lane.

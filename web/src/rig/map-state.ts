@@ -69,6 +69,9 @@ export type MapState = {
 
 const TALL = 900;
 
+/** The press that calls the sound in force, from the one before it. */
+export const OF_THE_SOUND: TimeAsk = { press: null, from: null };
+
 type Set = (change: Partial<OpenState> | ((old: OpenState) => Partial<OpenState>)) => void;
 
 export const mapState = (set: Set, get: () => OpenState): MapState => ({
@@ -86,12 +89,12 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   drawn: false,
   gap: null,
   loop: null,
-  pressed: { press: null, from: null },
+  pressed: OF_THE_SOUND,
   asking: null,
   reading: false,
   listed: false,
   stripShown: window.innerHeight >= TALL,
-  setLayer: (layer) => set({ layer, loop: null, over: null }),
+  setLayer: (layer) => set({ layer, loop: null, over: null, pressed: OF_THE_SOUND }),
   setRoute: (routeWanted) => set({ routeWanted }),
   setOpenKey: (openKey) => set({ openKey }),
   setLevel: (level) => set({ level }),

@@ -6,7 +6,7 @@ import type { Rig, Scope, Setting, Sound } from '../../../core/model';
 import { useNotice } from '../store/app';
 import type { Session, SessionState } from '../store/session';
 import { startAnalyst, type Analyst, type Answers } from '../worker/analyst';
-import { mapState, type MapState } from './map-state';
+import { mapState, OF_THE_SOUND, type MapState } from './map-state';
 
 type Chosen = {
   /** null: the base wiring. */
@@ -86,7 +86,12 @@ export function openRig(
       ...following(rig, chosen),
       ...begin,
       select: (selection) => set({ selection }),
-      setSound: (id) => set((old) => ({ soundId: id, ...following(old.rig, { ...old, soundId: id }, old) })),
+      setSound: (id) =>
+        set((old) => ({
+          soundId: id,
+          pressed: OF_THE_SOUND,
+          ...following(old.rig, { ...old, soundId: id }, old),
+        })),
       setVariant: (id) =>
         set((old) => ({ variantId: id, ...following(old.rig, { ...old, variantId: id }, old) })),
       commit: (call) => {
