@@ -28,6 +28,7 @@ test('under the foot by keys alone: walked, written, refused, taken away, undone
   await page.keyboard.press('Enter');
   await expect(plate(page, 'Four-loop switcher 2, bank 1: Two')).toBeFocused();
   await page.keyboard.press('ArrowRight');
+  await expect(plate(page, 'Four-loop switcher 3, bank 1: nothing')).toBeFocused();
   await page.keyboard.type('step loop 1 + loop 2');
   await page.keyboard.press('Enter');
   await expect(plate(page, 'Four-loop switcher 3, bank 1: step Loop 1 + Loop 2')).toBeFocused();
