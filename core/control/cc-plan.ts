@@ -3,7 +3,7 @@ import type { EditGroup, SingleEdit } from '../edits';
 import { isReserved } from '../midi';
 import { blockIn, blockWords, freshId, type Box, type HeardControl, type Sent } from '../model';
 import { statesIn } from '../signal';
-import { channelOf, receiversIn, type ForMessages } from './messages';
+import { channelOf, receiversIn, type ForAllMessages } from './messages';
 import { senderOf } from './midi-net';
 import { sentTo } from './sent';
 
@@ -49,7 +49,7 @@ function heardName(box: Box, { does, block, control }: HeardControl): string {
   return `${knob ? knob.label : DOES[does]} of ${box.name}`;
 }
 
-const isNeededIn = (of: ForMessages, box: Box, { does, block: id }: HeardControl): boolean => {
+const isNeededIn = (of: ForAllMessages, box: Box, { does, block: id }: HeardControl): boolean => {
   const block = blockIn(box, id);
   if (!block || block.switchedBy === 'preset' || (does !== 'switch' && does !== 'toggle')) return false;
   return (
@@ -71,7 +71,7 @@ function others(lines: readonly Omit<CcLine, 'faults'>[], line: Omit<CcLine, 'fa
 }
 
 /** Every control change that a box of the rig hears. */
-export function ccLines(of: ForMessages): readonly CcLine[] {
+export function ccLines(of: ForAllMessages): readonly CcLine[] {
   const lines = receiversIn(of).flatMap((receiver) => {
     const sender = senderOf(of, receiver)?.sender ?? null;
     const sent = sender ? sentTo(sender, receiver) : [];
@@ -123,7 +123,7 @@ function range(from: number, to: number): readonly number[] {
  * The plan that puts every number right that is needed or set: as it is heard where that can stay, else a free one at
  * both ends. Null: nothing is to be changed.
  */
-export function proposeCcs(of: ForMessages): EditGroup | null {
+export function proposeCcs(of: ForAllMessages): EditGroup | null {
   const all = ccLines(of);
   const lines = all.filter(({ sender, sends, isNeeded }) => sender && (isNeeded || sends !== null));
   const isOmni = lines.some(({ receiver }) => receiver.midi?.channel === 0);

@@ -1,6 +1,13 @@
 // Channels of MIDI that do not agree: otherwise set at both ends, or shared by boxes that are called unlike.
 import type { Box } from '../model';
-import { channelOf, messagesOf, receiversIn, type ForMessages, type ProgramCall } from './messages';
+import {
+  channelOf,
+  messagesOf,
+  receiversIn,
+  type ForAllMessages,
+  type ForMessages,
+  type ProgramCall,
+} from './messages';
 import { arrives, hearingsIn, senderOf } from './midi-net';
 
 export type ChannelFault =
@@ -30,7 +37,7 @@ const selectIn = (calls: readonly ProgramCall[], box: Box): string | undefined =
   JSON.stringify(calls.find((call) => call.receiver === box)?.select ?? undefined);
 
 /** Channels that are not as they should be. */
-export function channelFaults(of: ForMessages): readonly ChannelFault[] {
+export function channelFaults(of: ForAllMessages): readonly ChannelFault[] {
   const found: ChannelFault[] = [];
   const sounds = of.sounds.map((sound) => messagesOf(of, sound).programs);
   const receivers = receiversIn(of);

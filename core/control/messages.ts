@@ -14,7 +14,11 @@ import { statesIn } from '../signal';
 import { isBetween, senderOf, takesMidi } from './midi-net';
 import { sentTo, stateBy } from './sent';
 
-export type ForMessages = Reads<'boxes' | 'leads' | 'variant' | 'sounds'>;
+/** What one sound sends hangs on. */
+export type ForMessages = Reads<'boxes' | 'leads' | 'variant'>;
+
+/** What is asked of all sounds. */
+export type ForAllMessages = ForMessages & Reads<'sounds'>;
 
 /** A program that a sound calls in a box. */
 export type ProgramCall = {
@@ -160,26 +164,28 @@ export function controlCalls(of: ForMessages, sound: Sound, receiver: Box): read
 }
 
 /** Boxes that programs or control changes of others can call; what calls its own presets waits for nobody. */
-export const receiversIn = (of: Reads<'boxes' | 'leads' | 'variant'>): readonly Box[] =>
+export const receiversIn = derive(['boxes', 'leads', 'variant'], (of): readonly Box[] =>
   of.boxes.filter(
     (box) =>
       takesMidi(box) &&
       !isBetween(box) &&
       box.part !== 'lead' &&
       (freeSwitches(box).length === 0 || senderOf(of, box) !== null),
-  );
-
-const OF = ['boxes', 'leads', 'variant', 'sounds'] as const;
+  ),
+);
 
 /** Everything that a sound sends, in the order of the boxes. */
-export const messagesOf = derive(OF, (of: ForMessages, sound: Sound): SoundMessages => {
-  const receivers = receiversIn(of);
-  const programs = receivers.flatMap((box) => programCall(of, sound, box) ?? []);
-  const controls = receivers.flatMap((box) => controlCalls(of, sound, box));
-  return {
-    sound,
-    programs,
-    controls,
-    length: [...programs, ...controls].reduce((sum, { bytes }) => sum + bytes.length, 0),
-  };
-});
+export const messagesOf = derive(
+  ['boxes', 'leads', 'variant'],
+  (of: ForMessages, sound: Sound): SoundMessages => {
+    const receivers = receiversIn(of);
+    const programs = receivers.flatMap((box) => programCall(of, sound, box) ?? []);
+    const controls = receivers.flatMap((box) => controlCalls(of, sound, box));
+    return {
+      sound,
+      programs,
+      controls,
+      length: [...programs, ...controls].reduce((sum, { bytes }) => sum + bytes.length, 0),
+    };
+  },
+);

@@ -1,10 +1,10 @@
 import type { EditCall } from '../edits';
-import { inNight, type AcceptedFinding, type Rig, type Slices } from '../model';
+import { inNight, type Rig } from '../model';
 import { weakly } from '../units';
 import { trial } from './exchange';
-import { findingKey, SEVERITY_ORDER, viewOf, type Finding, type Found } from './finding';
+import { findingKey, SEVERITY_ORDER, viewOf, type Finding } from './finding';
+import { foundBy } from './found';
 import type { Cure } from './cure';
-import { atMost } from './guess';
 import type { Rule } from './rule';
 import { RULES, ruleOf } from './rules';
 
@@ -13,64 +13,20 @@ export const NO_CAUSE = 4;
 /** Causes before what they bring about. */
 export const rankOf = (code: string): number => ruleOf(code)?.cause ?? NO_CAUSE;
 
-/** An acceptance lapses when a figure worsens by over 1 dB or 10 %, the severity rises, or the parts change. */
-function stillAccepted(accepted: AcceptedFinding, finding: Omit<Finding, 'accepted'>): boolean {
-  if (findingKey(accepted) !== findingKey(finding)) return false;
-  if (SEVERITY_ORDER[finding.severity] < SEVERITY_ORDER[accepted.severity]) return false;
-  return finding.figures.every((figure) => {
-    const then = accepted.figures.find((f) => f.name === figure.name);
-    if (!then) return false;
-    const change = Math.abs(figure.value) - Math.abs(then.value);
-    return figure.unit.startsWith('dB') ? change <= 1 : change <= 0.1 * Math.abs(then.value);
-  });
-}
-
-/** What a rule found, as a finding of the setting it was found in. */
-function toFinding(rule: Rule, found: Found, { variant, sound, acceptedFindings }: Slices): Finding {
-  const finding = {
-    code: rule.code,
-    severity: atMost(found.severity, found.guess),
-    sound: rule.reads === 'rig' ? null : (sound?.id ?? null),
-    variant: found.variant === undefined ? (variant?.id ?? null) : found.variant,
-    parts: found.parts,
-    figures: found.figures ?? [],
-    assumed: found.assumed ?? [],
-    guess: found.guess,
-    data: found.data,
-  };
-  return { ...finding, accepted: acceptedFindings.find((entry) => stillAccepted(entry, finding)) ?? null };
-}
-
-const judgeBy = (rules: readonly Rule[], of: Slices): readonly Finding[] =>
-  rules.flatMap((rule) => rule.judge(of).map((found) => toFinding(rule, found, of)));
-
-/** What some of the rules find in a rig, in their order. */
-export function foundBy(
-  rules: readonly Rule[],
-  rig: Rig,
-  variant: string | null,
-  sounds: readonly string[] = rig.sounds.map((s) => s.id),
-): readonly Finding[] {
-  const night = inNight(rig, variant);
-  const meant = rig.sounds.filter(({ id }) => sounds.includes(id));
-  const [ofRig, ofSound] = [
-    rules.filter(({ reads }) => reads === 'rig'),
-    rules.filter(({ reads }) => reads === 'sound'),
-  ];
-  return [...judgeBy(ofRig, night), ...meant.flatMap((sound) => judgeBy(ofSound, { ...night, sound }))];
-}
+/** Where a finding stands among the others: worst first, then the causes' order. */
+const placeOf = ({ severity, code }: Finding): number =>
+  SEVERITY_ORDER[severity] * (NO_CAUSE + 1) + rankOf(code);
 
 /** Everything found, cause or not, without merging: worst first, then the causes' order. */
 export function judge(rig: Rig, variant: string | null, sounds?: readonly string[]): readonly Finding[] {
-  return foundBy(RULES, rig, variant, sounds)
-    .map((finding, i) => ({ finding, i }))
-    .sort(
-      (a, b) =>
-        SEVERITY_ORDER[a.finding.severity] - SEVERITY_ORDER[b.finding.severity] ||
-        rankOf(a.finding.code) - rankOf(b.finding.code) ||
-        a.i - b.i,
-    )
-    .map(({ finding }) => finding);
+  const places = new Map<number, Finding[]>();
+  for (const finding of foundBy(RULES, rig, variant, sounds)) {
+    const place = placeOf(finding);
+    const there = places.get(place);
+    if (there) there.push(finding);
+    else places.set(place, [finding]);
+  }
+  return [...places].sort(([a], [b]) => a - b).flatMap(([, found]) => found);
 }
 
 const isBad = (finding: Finding) => finding.severity === 'danger' || finding.severity === 'fault';
@@ -80,7 +36,7 @@ const SEARCHING = RULES.filter(({ wrong }) => wrong !== undefined);
 const PLAIN = RULES.filter(({ wrong, isMild }) => wrong === undefined && !isMild);
 
 /** Those, and the one whose finding is to be cured. */
-const plainAnd = (rule: Rule | undefined): readonly Rule[] => (rule?.isMild ? [...PLAIN, rule] : PLAIN);
+const plainAnd = weakly((rule: Rule): readonly Rule[] => (rule.isMild ? [...PLAIN, rule] : PLAIN));
 
 /** What stands against a rig, without the searches for whose fault it is: keys of what is bad, by the rule's code. */
 type Charges = ReadonlyMap<string, ReadonlySet<string>>;
@@ -107,7 +63,7 @@ const NOTHING: ReadonlySet<string> = new Set();
 /** Is the finding gone from this trial document, and is there no danger or fault that is new? */
 function proves(after: Rig, finding: Finding, before: Charges): boolean {
   const own = ruleOf(finding.code);
-  const plain = foundBy(plainAnd(own), after, finding.variant);
+  const plain = foundBy(own ? plainAnd(own) : PLAIN, after, finding.variant);
   const now = chargesOf(after, finding.variant, plain);
   for (const [code, keys] of now) if (![...keys].every((key) => before.get(code)?.has(key))) return false;
   if (own?.wrong) return (now.get(finding.code) ?? NOTHING).size < (before.get(finding.code) ?? NOTHING).size;

@@ -1,6 +1,7 @@
 import type { Rig } from '../model';
 import { findingKey, type Finding, SEVERITY_ORDER } from './finding';
-import { foundBy, NO_CAUSE, provedCure, rankOf } from './judge';
+import { foundBy } from './found';
+import { NO_CAUSE, provedCure, rankOf } from './judge';
 import { RULES, ruleOf } from './rules';
 
 /** A cause with the findings that go when it is cured. */

@@ -24,6 +24,11 @@ export type Say = {
   readonly jacksOf: (box: string, ids: readonly string[]) => string;
 };
 
+/** What is found in some slices; `reads` where it is a derivation by itself: those that it declares. */
+export type Judge<D extends Data> = ((of: Slices) => readonly Found<D>[]) & {
+  readonly reads?: readonly (keyof Slices)[];
+};
+
 /** One kind of finding: what is judged, what is said of it, and what cures it. D is what the last two go by. */
 export type RuleOf<D extends Data> = {
   readonly code: Code;
@@ -34,7 +39,7 @@ export type RuleOf<D extends Data> = {
   /** It may bring about what stands under it: the lower the number, the earlier it is looked at as a cause. */
   readonly cause?: 1 | 2 | 3;
   /** A derivation: it declares the slices that it reads. */
-  readonly judge: (of: Slices) => readonly Found<D>[];
+  readonly judge: Judge<D>;
   /**
    * For rules that search for whose fault it is: what is wrong by itself, as keys, without that search. A trial of a
    * cure is held against these: of what is wrong nothing may be new, and something must be gone.

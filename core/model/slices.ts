@@ -1,4 +1,4 @@
-import { Branch } from '../units';
+import { Branch, weakly } from '../units';
 import type { Rig, Setting, Sound, Variant } from './types';
 
 type Whole = Pick<
@@ -46,14 +46,22 @@ export const inSetting = (rig: Rig, { variant, sound }: Setting): Slices => ({
 });
 
 /** The same slices once for each sound of the rig, in the rig's order. */
-export const everySound = <T extends Reads<'sounds'>>(of: T): readonly (T & { readonly sound: Sound })[] =>
-  of.sounds.map((sound) => ({ ...of, sound }));
+export const everySound = weakly(
+  <T extends Reads<'sounds'>>(of: T): readonly (T & { readonly sound: Sound })[] =>
+    of.sounds.map((sound) => ({ ...of, sound })),
+);
 
 /** The same slices once for the base wiring and once for each variant. */
 export const everyNight = <T extends Reads<'variants'>>(
   of: T,
 ): readonly (T & { readonly variant: Variant | null })[] =>
   [null, ...of.variants].map((variant) => ({ ...of, variant }));
+
+/** What asks a derivation, and which slices it reads. */
+export type Derivation<K extends keyof Slices, A extends readonly unknown[], R> = ((
+  of: Reads<K>,
+  ...args: A
+) => R) & { readonly reads: readonly (keyof Slices)[] };
 
 /**
  * An analysis as a derivation: it names the slices that it reads and is handed only these, so that the compiler
@@ -66,21 +74,56 @@ export const everyNight = <T extends Reads<'variants'>>(
 export function derive<const K extends keyof Slices, A extends readonly unknown[], R>(
   reads: readonly [K, ...K[]],
   compute: (of: Reads<K>, ...args: A) => R,
-): (of: Reads<K>, ...args: A) => R {
-  const results = new Branch();
+): Derivation<K, A, R> {
+  const placeOf = placesFor(reads);
   // Called by `map` and the like it gets more than it declares: a place, a list. That is no part of the question.
   const declared = Math.max(0, compute.length - 1);
-  return (of, ...given) => {
+  const derived = (of: Reads<K>, ...given: A): R => {
     const args = given.length > declared ? (given.slice(0, declared) as unknown as A) : given;
-    let branch = results;
-    for (const name of reads) branch = branch.at(of[name]);
+    const { handed, results } = placeOf(of);
+    let branch = results.get(compute);
+    if (!branch) results.set(compute, (branch = new Branch()));
     for (const arg of args) branch = branch.at(arg);
-    branch.result ??= { value: compute(only(of, reads), ...args) };
+    branch.result ??= { value: compute(handed, ...args) };
     return branch.result.value as R;
   };
+  return Object.assign(derived, { reads });
 }
 
-/** Just the slices that are named: what is not declared is not there at run time either. */
+/** Where the results of all derivations that read the same slices hang, and what these are handed. */
+type Place<K extends keyof Slices> = {
+  /** Just the slices that are named: what is not declared is not there at run time either. */
+  readonly handed: Reads<K>;
+  readonly results: Map<unknown, Branch>;
+};
+
+/** By the names that are read, in their order: one way to their places for all who read them. */
+const WAYS = new Map<string, (of: Slices) => Place<keyof Slices>>();
+
+/** From slices to where results hang on them. Who asks mostly asks of the same slices as who asked before. */
+function placesFor<K extends keyof Slices>(reads: readonly K[]): (of: Reads<K>) => Place<K> {
+  const key = reads.join();
+  const known = WAYS.get(key) as ((of: Reads<K>) => Place<K>) | undefined;
+  if (known) return known;
+  const root = new Branch();
+  let last: Place<K> | null = null;
+  const isAsLast = (of: Reads<K>): boolean => {
+    if (!last) return false;
+    if (of === last.handed) return true;
+    for (const name of reads) if (of[name] !== last.handed[name]) return false;
+    return true;
+  };
+  const way = (of: Reads<K>): Place<K> => {
+    if (last && isAsLast(of)) return last;
+    let branch = root;
+    for (const name of reads) branch = branch.at(of[name]);
+    branch.result ??= { value: { handed: only(of, reads), results: new Map() } };
+    return (last = branch.result.value as Place<K>);
+  };
+  WAYS.set(key, way as (of: Partial<Slices>) => Place<keyof Slices>);
+  return way;
+}
+
 function only<K extends keyof Slices>(of: Reads<K>, reads: readonly K[]): Reads<K> {
   const handed: Partial<Reads<K>> = {};
   for (const name of reads) handed[name] = of[name];

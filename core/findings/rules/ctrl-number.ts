@@ -21,7 +21,7 @@ type Data = {
 export const programNumber = rule<Data>({
   code: 'CTRL-NUMBER',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sounds', 'sound'], (of): readonly Found<Data>[] =>
+  judge: derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Found<Data>[] =>
     of.sound === null
       ? []
       : messagesOf(of, of.sound).programs.flatMap((call): Found<Data>[] => {

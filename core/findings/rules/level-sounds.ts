@@ -1,6 +1,6 @@
 import { levelsAlong, powerSum } from '../../level';
 import { unevenGuitars } from '../../levelling';
-import { boxOf, derive, type Reads } from '../../model';
+import { boxOf, derive, type Reads, type Sound } from '../../model';
 import { traceIn } from '../../signal';
 import { formatDb } from '../../units';
 import { boxPart, type Found } from '../finding';
@@ -39,49 +39,48 @@ type Wish = {
 /** Figures that nobody has looked up are good to so much, dB. */
 const ASSUMED_DB = 3;
 
+/** How far a sound is off its wish against the first. */
+const offTheWish = derive(
+  ['boxes', 'leads', 'variant', 'sound', 'houseRules'],
+  (of, first: Sound | undefined): readonly Found<Wish>[] => {
+    const { sound } = of;
+    if (!first || !sound || first.id === sound.id) return [];
+    const [own, reference] = [atOutputs(of), atOutputs({ ...of, sound: first })];
+    const shared = [...own].find(([key]) => reference.has(key));
+    const zero = shared && reference.get(shared[0]);
+    const box = shared && boxOf(of, shared[1].box);
+    if (!shared || !zero || !box) return [];
+    const isDb = shared[1].dbu - zero.dbu;
+    const wishedDb = (sound.wish.levelDb ?? 0) - (first.wish.levelDb ?? 0);
+    const isAssumed = shared[1].assumed || zero.assumed;
+    const { soundsDb } = of.houseRules.limits;
+    const limit = isAssumed ? Math.max(ASSUMED_DB, soundsDb) : soundsDb;
+    if (Math.abs(isDb - wishedDb) <= limit) return [];
+    return [
+      {
+        severity: 'caution',
+        parts: [boxPart(box)],
+        figures: [
+          { name: 'off the wish', value: isDb - wishedDb, unit: 'dB' },
+          { name: 'limit', value: limit, unit: 'dB' },
+        ],
+        assumed: isAssumed ? [{ part: boxPart(box), figure: 'levels up to it' }] : [],
+        data: { first: first.name, box: box.id, isDb, wishedDb },
+      },
+    ];
+  },
+);
+
 /** LEVEL-SOUNDS: a sound is louder or softer against the first than is wished. */
 export const soundLevel = rule<Wish>({
   code: 'LEVEL-SOUNDS',
   reads: 'sound',
   isMild: true,
-  judge: derive(
-    ['boxes', 'leads', 'variant', 'sound', 'sounds', 'houseRules'],
-    (of): readonly Found<Wish>[] => {
-      const [first] = of.sounds;
-      const { sound } = of;
-      // Where nobody wishes anything, nothing is judged: a solo is louder as a rule.
-      if (
-        !first ||
-        !sound ||
-        first.id === sound.id ||
-        of.sounds.every(({ wish }) => wish.levelDb === undefined)
-      )
-        return [];
-      const [own, reference] = [atOutputs(of), atOutputs({ ...of, sound: first })];
-      const shared = [...own].find(([key]) => reference.has(key));
-      const zero = shared && reference.get(shared[0]);
-      const box = shared && boxOf(of, shared[1].box);
-      if (!shared || !zero || !box) return [];
-      const isDb = shared[1].dbu - zero.dbu;
-      const wishedDb = (sound.wish.levelDb ?? 0) - (first.wish.levelDb ?? 0);
-      const isAssumed = shared[1].assumed || zero.assumed;
-      const { soundsDb } = of.houseRules.limits;
-      const limit = isAssumed ? Math.max(ASSUMED_DB, soundsDb) : soundsDb;
-      if (Math.abs(isDb - wishedDb) <= limit) return [];
-      return [
-        {
-          severity: 'caution',
-          parts: [boxPart(box)],
-          figures: [
-            { name: 'off the wish', value: isDb - wishedDb, unit: 'dB' },
-            { name: 'limit', value: limit, unit: 'dB' },
-          ],
-          assumed: isAssumed ? [{ part: boxPart(box), figure: 'levels up to it' }] : [],
-          data: { first: first.name, box: box.id, isDb, wishedDb },
-        },
-      ];
-    },
-  ),
+  judge: (of) => {
+    // Where nobody wishes anything, nothing is judged: a solo is louder as a rule.
+    const isWished = of.sounds.some(({ wish }) => wish.levelDb !== undefined);
+    return isWished ? offTheWish(of, of.sounds[0]) : [];
+  },
   words: ({ data }, say) => ({
     text: `${say.sound()} is ${formatDb(data.isDb)} dB against ${data.first} at ${say.box(data.box)}, wished ${formatDb(data.wishedDb)}.`,
     why: 'By its average there. Distortion sounds louder than it measures: by ear last.',

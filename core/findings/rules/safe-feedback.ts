@@ -20,12 +20,10 @@ const partsOf = (of: ForSignal, cycle: Cycle): Found['parts'] => [
   ...cycle.leads.flatMap((id) => leadOf(of, id) ?? []).map(leadPart),
 ];
 
-/** SAFE-FEEDBACK: the signal comes round on itself, and no two crossed leads are the reason. */
-export const feedback = rule<Data>({
-  code: 'SAFE-FEEDBACK',
-  reads: 'sound',
-  wrong: ringKeys,
-  judge: derive(['boxes', 'leads', 'variant', 'sound', 'sounds', 'wants'], (view): readonly Found<Data>[] => {
+/** Rings of a sound that no two crossed leads are the reason of. */
+const ringsTold = derive(
+  ['boxes', 'leads', 'variant', 'sound', 'sounds', 'wants'],
+  (view): readonly Found<Data>[] => {
     const seen = new Set<string>();
     const wired = cyclesIn(view).flatMap((cycle): Found<Data>[] => {
       const gain = ringGain(view, cycle);
@@ -50,7 +48,16 @@ export const feedback = rule<Data>({
       data: { air: true },
     }));
     return [...wired, ...overAir];
-  }),
+  },
+);
+
+/** SAFE-FEEDBACK: the signal comes round on itself, and no two crossed leads are the reason. */
+export const feedback = rule<Data>({
+  code: 'SAFE-FEEDBACK',
+  reads: 'sound',
+  wrong: ringKeys,
+  // Whose fault a ring is takes a look at every sound: where there is none nobody asks.
+  judge: (of) => (cyclesIn(of).length + airCyclesIn(of).length === 0 ? [] : ringsTold(of)),
   words: (finding, say) =>
     finding.data.air
       ? {

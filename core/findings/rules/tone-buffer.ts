@@ -1,13 +1,13 @@
 import { isBuffer } from '../../buffers';
 import { takeOutEdit } from '../../cables';
-import { derive, everySound } from '../../model';
+import { boxOf, derive, everySound } from '../../model';
 import { stretchesAlong } from '../../network';
 import { traceIn } from '../../signal';
 import { drivesAlong, stageChange, toneAlong, type Drive } from '../../tone';
 import { formatQuantity } from '../../units';
 import { bufferCures } from '../buffer-cure';
 import { act } from '../cure';
-import { ofElectricity, type Electric } from '../electric';
+import { ofElectricity } from '../electric';
 import { boxPart, leadPart, type Found } from '../finding';
 import { distinct } from '../hung';
 import { plainDb } from '../phrases';
@@ -62,15 +62,19 @@ export const overridden = rule<Over>({
   cures: bufferCures,
 });
 
-/** The most that a buffer changes on any way of a setting, dB; null: no way passes it. */
-const changedBy = derive(ofElectricity, (of: Electric, id: string): number | null => {
-  const changes = traceIn(of).paths.flatMap((path) => {
+/** The most that each buffer changes on any way of a setting, dB; those that no way passes are left out. */
+const changesIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): ReadonlyMap<string, number> => {
+  const changes = new Map<string, number>();
+  for (const path of traceIn(of).paths) {
     const stretches = stretchesAlong(of, path);
-    const at = stretches.findIndex(({ into }) => into?.box === id);
-    const [ahead, behind] = [stretches[at], stretches[at + 1]];
-    return ahead && behind && behind.segment.driver.box === id ? [stageChange(ahead, behind)] : [];
-  });
-  return changes.length === 0 ? null : Math.max(...changes);
+    stretches.forEach((ahead, i) => {
+      const behind = stretches[i + 1];
+      const box = ahead.into && boxOf(of, ahead.into.box);
+      if (!behind || !box || behind.segment.driver.box !== box.id || !isBuffer(box)) return;
+      changes.set(box.id, Math.max(changes.get(box.id) ?? -Infinity, stageChange(ahead, behind)));
+    });
+  }
+  return changes;
 });
 
 type Spare = { readonly box: string; readonly db: number };
@@ -80,9 +84,10 @@ export const spare = rule<Spare>({
   code: 'TONE-SPARE',
   reads: 'rig',
   isMild: true,
-  judge: derive(['boxes', 'leads', 'variant', 'sounds', 'houseRules'], (of): readonly Found<Spare>[] =>
-    of.boxes.filter(isBuffer).flatMap((box): Found<Spare>[] => {
-      const changes = everySound(of).flatMap((one) => changedBy(one, box.id) ?? []);
+  judge: derive(['boxes', 'leads', 'variant', 'sounds', 'houseRules'], (of): readonly Found<Spare>[] => {
+    const inSounds = everySound(of).map(changesIn);
+    return of.boxes.filter(isBuffer).flatMap((box): Found<Spare>[] => {
+      const changes = inSounds.flatMap((of) => of.get(box.id) ?? []);
       const db = Math.max(0, ...changes);
       // Where it makes up a level, or two guitars, it is there for that.
       const isLevel = box.controls.some(({ sets }) => sets === 'level');
@@ -95,8 +100,8 @@ export const spare = rule<Spare>({
           data: { box: box.id, db },
         },
       ];
-    }),
-  ),
+    });
+  }),
   words: ({ data }, say) => ({
     text: `${say.box(data.box)} changes no sound by more than ${data.db < 0.05 ? '0' : plainDb(data.db)} dB.`,
     why: 'It can be left out, or stand where it tells: one box less to feed and to fail.',

@@ -12,7 +12,7 @@ import {
   type InnerWiring,
   type Wire,
 } from '../../model';
-import { resolveIn } from '../../signal';
+import { resolveIn, type Resolved } from '../../signal';
 import { cure, group } from '../cure';
 import { isFree, jackPart, leadsAt, type Found, type Wired } from '../finding';
 import { misplacedIn } from '../misplaced';
@@ -99,30 +99,41 @@ function mixUps(view: Wired, box: Box, patch: InnerWiring): readonly Mix[] {
   return found;
 }
 
-function judgeBox(view: Wired, box: Box, patch: InnerWiring): readonly Found<Mixed>[] {
-  const groups = new Map<string, Mix[]>();
-  for (const mix of mixUps(view, box, patch)) {
-    const key = loopOf(patch, mix.wanted) ?? mix.wanted.id;
-    groups.set(key, [...(groups.get(key) ?? []), mix]);
-  }
-  return [...groups.values()].map((mixes) => ({
-    // Of a headphone output sound does come.
-    severity: mixes.every(({ plugged }) => plugged.carries === 'phones') ? 'caution' : 'fault',
-    parts: [
-      ...mixes.map((mix) => jackPart(box, mix.plugged)),
-      ...mixes.map((mix) => jackPart(box, mix.wanted)),
-      ...mixes.flatMap((mix) =>
-        leadsAt(view, box, mix.plugged).map(({ lead }) => ({ type: 'lead' as const, id: lead.id })),
-      ),
-    ],
-    data: {
-      box: box.id,
-      patch: patch.id,
-      wanted: mixes.map((mix) => mix.wanted.id),
-      plugged: mixes.map((mix) => mix.plugged.id),
-      phones: mixes.every(({ plugged }) => plugged.carries === 'phones'),
-    },
-  }));
+/** What is mixed up at a box by one of its inner wirings. */
+const mixedAt = derive(
+  ['boxes', 'leads', 'variant'],
+  (view, box: Box, patch: InnerWiring): readonly Found<Mixed>[] => {
+    const groups = new Map<string, Mix[]>();
+    for (const mix of mixUps(view, box, patch)) {
+      const key = loopOf(patch, mix.wanted) ?? mix.wanted.id;
+      groups.set(key, [...(groups.get(key) ?? []), mix]);
+    }
+    return [...groups.values()].map((mixes) => ({
+      // Of a headphone output sound does come.
+      severity: mixes.every(({ plugged }) => plugged.carries === 'phones') ? 'caution' : 'fault',
+      parts: [
+        ...mixes.map((mix) => jackPart(box, mix.plugged)),
+        ...mixes.map((mix) => jackPart(box, mix.wanted)),
+        ...mixes.flatMap((mix) =>
+          leadsAt(view, box, mix.plugged).map(({ lead }) => ({ type: 'lead' as const, id: lead.id })),
+        ),
+      ],
+      data: {
+        box: box.id,
+        patch: patch.id,
+        wanted: mixes.map((mix) => mix.wanted.id),
+        plugged: mixes.map((mix) => mix.plugged.id),
+        phones: mixes.every(({ plugged }) => plugged.carries === 'phones'),
+      },
+    }));
+  },
+);
+
+/** The inner wirings that a box has in some sound. */
+function patchesOf(box: Box, sounds: readonly Resolved[]): readonly InnerWiring[] {
+  // Most boxes have but one.
+  const inForce = box.patches.length > 1 ? sounds : sounds.slice(0, 1);
+  return [...new Set(inForce.map((resolved) => resolved.innerWiring(box).patch))];
 }
 
 /** WIRE-GRID: the unit's path names another jack than the lead is in. */
@@ -134,10 +145,9 @@ export const grid = rule<Data>({
     const sounds = everySound(view).map(resolveIn);
     // A plug that clashes or rings where it stands is told of by that.
     const told = misplacedIn(view)?.lead;
-    const every = view.boxes.flatMap((box) => {
-      const patches = new Set(sounds.map((resolved) => resolved.innerWiring(box).patch));
-      return [...patches].flatMap((patch) => judgeBox(view, box, patch));
-    });
+    const every = view.boxes.flatMap((box) =>
+      patchesOf(box, sounds).flatMap((patch) => mixedAt(view, box, patch)),
+    );
     const found = every.filter(({ parts }) => !parts.some(({ type, id }) => type === 'lead' && id === told));
     const stray = found.length === 0 ? strayIn(view) : null;
     if (stray) return [strayFound(view, stray)];
