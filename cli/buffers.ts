@@ -4,7 +4,7 @@ import { rigOf, variantOf, type Call } from './input';
 
 function placed(call: Call): Placing {
   const rig = rigOf(call);
-  return outcome(placeBuffers(rig, variantOf(call, rig)));
+  return outcome(placeBuffers(rig, variantOf(call, rig), 'all'));
 }
 
 const WORDS = {
@@ -29,7 +29,7 @@ export function buffersCommand(call: Call): number {
   call.print(`today: ${line(today, sounds)}`);
   for (const school of BUFFER_SCHOOLS)
     call.print(`${WORDS[school]}${school === house ? ' (the house)' : ''}: ${line(best[school], sounds)}`);
-  for (const one of more) call.print(`with ${one.bought} more: ${line(one, sounds)}`);
+  for (const one of more) call.print(`with ${one.name} more: ${line(one, sounds)}`);
   for (const note of notes) call.print(note);
   call.print(
     `${looked} placements looked at: ${buffers.length} at hand, ${positions} places, limit ${limitDb} dB`,

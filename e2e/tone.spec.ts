@@ -118,10 +118,24 @@ test('buffers: every placement is looked at, today stands beside the best, one i
   await expect(take).toBeEnabled();
 });
 
-test('with no buffer at hand it tells what one would bring', async ({ page }) => {
+test('with no buffer at hand it tells what each kind would bring; one is added and placed by one press', async ({
+  page,
+}) => {
   await newChainedRig(page, 'guitar, wah, phaser, combo', 'GUITAR > WAH > PHASER > COMBO');
   await page.getByRole('radio', { name: /Tone/ }).click();
   const buffers = page.getByRole('region', { name: 'Buffers' });
   await buffers.getByRole('button', { name: 'Find their places' }).click();
-  await expect(buffers).toContainText(/With one more buffer: no sound over the limit, worst \d\.\d dB/);
+  const toBuy = buffers.getByRole('region', { name: 'Could be bought' });
+  const kinds = toBuy.getByRole('listitem');
+  await expect(kinds.first()).toContainText(/^Buffer: none over, worst \d\.\d dB/);
+  expect(await kinds.count()).toBeGreaterThan(1);
+  await toBuy.getByRole('button', { name: 'Add and place Buffer', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('map').locator('[data-part="box:buffer"]').first()).toBeVisible();
+  await buffers.getByRole('button', { name: 'Look again' }).click();
+  await expect(buffers.getByRole('table').getByRole('row').nth(1)).toContainText('over0 of 1');
+  await expect(toBuy).toHaveCount(0);
+  // One step: undone it is gone again, box and leads.
+  await page.keyboard.press('Control+z');
+  await expect(page.getByTestId('map').locator('[data-part="box:buffer"]')).toHaveCount(0);
 });

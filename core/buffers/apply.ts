@@ -1,9 +1,10 @@
 // A placement as changes of the order: what stands elsewhere is taken out, then each is put where it goes.
 import { actChains, chainsAt, heldFrom, slotsOfHeld, wireAct, type Held } from '../chain';
-import type { SingleEdit } from '../edits';
+import { applyEdit, type SingleEdit } from '../edits';
 import { boxOf, type Rig } from '../model';
 import { bareOf } from './hand';
-import type { Stands } from './place';
+import { boughtFor } from './offers';
+import type { More, Stands } from './place';
 import { around } from './positions';
 
 const LABEL = 'Place buffers';
@@ -17,21 +18,44 @@ const stands = (rig: Rig, variant: string | null, { box: id, from, to }: Stands)
   return own !== undefined && own.from === from && own.to === to;
 };
 
-/** Puts one buffer into the lead between two jacks. */
-function put(rig: Rig, variant: string | null, one: Stands, held: Held): Done | Refused {
+/** Puts a buffer into the lead between two jacks, or two side by side into the leads of a stereo signal. */
+function put(rig: Rig, variant: string | null, all: readonly [Stands, ...Stands[]]): Done | Refused {
+  const [one, right] = all;
   const at = chainsAt(rig, { variant, sound: rig.sounds[0]?.id ?? 'all' });
+  const held: Held = { kind: 'box', box: one.box, ...(right ? { right: right.box } : {}) };
   let reason = `${one.name} cannot stand ${one.words}.`;
   const { slots } = slotsOfHeld(rig, actChains(rig, at), held);
   for (let slot = 0; slot < slots.length; slot += 1) {
     const wired = wireAct(rig, at, { act: 'put', held, slot });
     if ('reason' in wired) reason = wired.reason;
-    else if (stands(wired.trial, variant, one))
+    else if (all.every((each) => stands(wired.trial, variant, each)))
       return {
         rig: wired.trial,
         edits: [{ edit: 'takeRouting', arguments: { ...wired.change, name: LABEL } }],
       };
   }
   return { reason };
+}
+
+/**
+ * The edits that add some buffers to a rig, and bring all to a placement.
+ * @param wanted where they would stand, those that are added as boxes to be
+ * @returns why not, where an act is refused
+ */
+export function boughtEdits(
+  rig: Rig,
+  variant: string | null,
+  { wares, stands: wanted }: Pick<More, 'wares' | 'stands'>,
+): { readonly edits: readonly SingleEdit[] } | Refused {
+  const boxes = boughtFor(rig, wares);
+  const added = [...boxes.values()].map((box): SingleEdit => ({ edit: 'addBox', arguments: { box } }));
+  const idOf = (id: string) => boxes.get(id)?.id ?? id;
+  const placed = placementEdits(
+    added.reduce((now, call) => applyEdit(now, call).rig, rig),
+    variant,
+    wanted.map((one) => ({ ...one, box: idOf(one.box), beside: one.beside && idOf(one.beside) })),
+  );
+  return 'reason' in placed ? placed : { edits: [...added, ...placed.edits] };
 }
 
 /**
@@ -59,7 +83,8 @@ export function placementEdits(
   }
   for (const one of wanted) {
     if (stands(now.rig, variant, one)) continue;
-    const done = put(now.rig, variant, one, { kind: 'box', box: one.box });
+    const right = wanted.find(({ box }) => box === one.beside);
+    const done = put(now.rig, variant, right ? [one, right] : [one]);
     if ('reason' in done) return done;
     step(done);
   }

@@ -9,7 +9,7 @@ import { set } from '../testing/short-edits';
 import { toneAlong } from '../tone';
 import { bareOf, isBuffer } from './hand';
 import { placementEdits, placeBuffers, type Placing, type Stands } from './index';
-import { countOf } from './search';
+import { countOf, type Slot } from './slots';
 
 function placed(rig: Rig, variant: string | null = null): Placing {
   const steps = placeBuffers(rig, variant);
@@ -71,9 +71,10 @@ describe('buffers at hand', () => {
 
 describe('every placement', () => {
   test('are as many as there are ways to choose positions times orders of buffers', () => {
-    expect(countOf(16, 5)).toBe(778_641);
-    expect(countOf(4, 2)).toBe(1 + 4 * 2 + 6 * 2);
-    expect(placed(board()).looked).toBe(countOf(4, 2));
+    const slots = Array.from({ length: 16 }, (_, left): Slot => ({ left, right: null, takesTwins: false }));
+    expect(countOf(slots, [1, 1, 1, 1, 1])).toBe(778_641);
+    expect(countOf(slots.slice(0, 4), [1, 1])).toBe(1 + 4 * 2 + 6 * 2);
+    expect(placed(board()).looked).toBe(1 + 4 * 2 + 6 * 2);
   });
 
   test('what is told is what comes of it once it is wired', () => {
@@ -179,8 +180,8 @@ describe('every placement', () => {
     const told = placed(none);
     expect(told.buffers).toEqual([]);
     expect(told.looked).toBe(1);
-    expect(told.more[0]).toMatchObject({ bought: 1, over: 0 });
     expect(told.more).toHaveLength(1);
+    expect(told.more[0]).toMatchObject({ name: 'Buffer', over: 0 });
   });
 
   test('behind a radio, or an active instrument, the first buffer is not needed', () => {
@@ -249,6 +250,7 @@ describe('a twin', () => {
               words: '',
               from: `${a.box}/${a.jack}`,
               to: `${b.box}/${b.jack}`,
+              beside: null,
             };
             const done = placementEdits(rig, null, [one]);
             return 'reason' in done ? [] : [worstOf(done.trial)];

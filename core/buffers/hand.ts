@@ -1,33 +1,55 @@
 // The buffers that a rig has to be placed, and the rig without them.
-import { chainsAt, heldFrom, wireAct, type ChainsAt } from '../chain';
-import { isAudio, type Box, type Rig } from '../model';
+import { actChains, chainsAt, heldFrom, placeAt, wireAct, type ChainsAt } from '../chain';
+import { boxOf, isAudio, type Box, type Rig } from '../model';
 import { isIsolator, type Takes } from '../network';
+import { weakly } from '../units';
 
 /** A buffer at hand: what it takes and gives. */
 export type Buffer = {
   readonly box: string;
   readonly name: string;
+  /** Of each of its sides. */
   readonly takes: Takes;
   readonly ohm: number;
+  /** Two: one box that is a buffer for left and one for right. */
+  readonly sides: 1 | 2;
 };
 
 const USUAL = { in: 1e6, out: 100 } as const;
 
-/** One input, one output, and nothing between that does more than drive. */
-export function isBuffer(box: Box): boolean {
+/** By which jacks one side of a buffer is passed. */
+export type Side = { readonly in: string; readonly out: string };
+
+/** The sides of a box that is nothing but a buffer: one, or left and right; none: it is something else. */
+export const sidesOf = weakly((box: Box): readonly Side[] => {
   const [block, ...others] = box.blocks;
   const audio = box.jacks.filter(isAudio);
-  const at = (direction: 'in' | 'out') => audio.filter((jack) => jack.direction === direction);
-  return (
-    block?.role === 'buffer' &&
-    others.length === 0 &&
-    !isIsolator(box) &&
-    audio.length === 2 &&
-    at('in').length === 1 &&
-    at('out').length === 1 &&
-    audio.every(({ carries, connector }) => carries === 'instrument' && !connector.startsWith('xlr'))
+  const isPlain = audio.every(
+    ({ carries, connector }) => carries === 'instrument' && !connector.startsWith('xlr'),
   );
-}
+  if (block?.role !== 'buffer' || others.length > 0 || isIsolator(box) || !isPlain) return [];
+  const [ins, outs] = (['in', 'out'] as const).map((direction) =>
+    audio.filter((jack) => jack.direction === direction),
+  );
+  const count = ins?.length ?? 0;
+  if (count !== outs?.length || count > 2 || audio.length !== 2 * count) return [];
+  const wires = box.patches.find(({ id }) => id === box.patch)?.wires ?? [];
+  return (count === 1 ? ([undefined] as const) : (['left', 'right'] as const)).flatMap((channel): Side[] => {
+    const into = wires.find(
+      ({ from, to, toChannel }) => 'jack' in from && 'block' in to && toChannel === channel,
+    );
+    const out = wires.find(
+      ({ from, to, fromChannel, whileOpen }) =>
+        'block' in from && 'jack' in to && fromChannel === channel && whileOpen === undefined,
+    );
+    return into && out && 'jack' in into.from && 'jack' in out.to
+      ? [{ in: into.from.jack, out: out.to.jack }]
+      : [];
+  });
+});
+
+/** Nothing but a buffer, of one side or two. */
+export const isBuffer = (box: Box): boolean => sidesOf(box).length > 0;
 
 export function bufferOf(box: Box): Buffer {
   const audio = box.jacks.filter(isAudio);
@@ -45,6 +67,7 @@ export function bufferOf(box: Box): Buffer {
       farad: state?.cIn?.value ?? into?.cIn?.value ?? 0,
     },
     ohm: Math.max(0.1, state?.rOut?.value ?? out?.rOut?.value ?? USUAL.out),
+    sides: sidesOf(box).length === 2 ? 2 : 1,
   };
 }
 
@@ -69,6 +92,12 @@ export function bareOf(rig: Rig, variant: string | null): Bare {
     const held = heldFrom(bare, at, { type: 'box', id: box.id });
     if (!held) continue;
     if (held.kind === 'stretch') {
+      const { stops = [] } = placeAt(actChains(bare, at), held.stretch) ?? {};
+      const other = stops.map((stop) => boxOf(bare, stop.box)).find((one) => one && !isBuffer(one));
+      if (other) {
+        stay.push({ name: box.name, reason: `${other.name} stands beside it` });
+        continue;
+      }
       const wired = wireAct(bare, at, { act: 'take out', stretch: held.stretch });
       if ('reason' in wired) {
         stay.push({ name: box.name, reason: wired.reason });

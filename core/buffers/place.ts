@@ -1,5 +1,4 @@
 // Where a rig's buffers go: today beside the best, for every sound; what one more would bring.
-import { CATALOGUE, makeBox } from '../catalog';
 import { boxOf, inSetting, type Box, type Rig } from '../model';
 import { positionOf } from '../order';
 import { traceIn } from '../signal';
@@ -7,8 +6,15 @@ import { stretchesAlong } from '../network';
 import { toneAlong } from '../tone';
 import { bareOf, bufferOf, type Bare, type Buffer } from './hand';
 import { around, inWayOrder, positionsOf, type Position } from './positions';
-import { BUFFER_SCHOOLS, countOf, mostWithin, searchAll, type Measured, type School } from './search';
+import { basketsFor, basketWords } from './more';
+import { numbersOf, offersTo, type OfferedKinds, type Ware } from './offers';
+import { BUFFER_SCHOOLS, searchAll, type Measured, type School } from './search';
+import { countOf, mostWithin, slotsOf, type Slot } from './slots';
 import { targetsOf, type Target } from './targets';
+
+/** With more placements than this only so many buffers are placed at once as keep within it; of what could be bought. */
+const MOST = 2_000_000;
+const MOST_MORE = 400_000;
 
 /** Where one buffer stands. */
 export type Stands = {
@@ -18,6 +24,8 @@ export type Stands = {
   readonly words: string;
   readonly from: string;
   readonly to: string;
+  /** The box that stands beside it, for the other side of a stereo signal; null: none, or it has both sides itself. */
+  readonly beside: string | null;
 };
 
 export type Placement = {
@@ -25,6 +33,13 @@ export type Placement = {
   readonly over: number;
   readonly worstDb: number;
   readonly sumDb: number;
+};
+
+/** Where buffers would stand with one or two more. */
+export type More = Placement & {
+  /** What is bought, in words, and one by one. */
+  readonly name: string;
+  readonly wares: readonly Ware[];
 };
 
 export type Placing = {
@@ -37,37 +52,14 @@ export type Placing = {
   readonly best: Readonly<Record<School, Placement>>;
   /** The school that the house follows. */
   readonly house: School;
-  /** With so many more of a usual buffer; none: what is at hand is enough, or more would bring nothing. */
-  readonly more: readonly (Placement & { readonly bought: number })[];
+  /** What could be bought, the best first; none: what is at hand is enough, or nothing would bring anything. */
+  readonly more: readonly More[];
   /** Buffers that stay where they are, and what was not tried, with why. */
   readonly notes: readonly string[];
 };
 
 /** How far it is: placements looked at, of so many. */
 export type PlacingStep = { readonly looked: number; readonly of: number };
-
-const PROBE = 'buffer-to-be';
-/** With more placements than this only so many buffers are placed at once as keep within it. */
-const MOST = 2_000_000;
-const BOUGHT = 2;
-
-/** Usual buffers that nobody has yet, where those at hand are, else on the floor. */
-function toBe(rig: Rig, buffers: readonly Buffer[]): readonly Box[] {
-  const kind = CATALOGUE.find(({ id }) => id === 'buffer');
-  const { places } = rig.stage;
-  const place = boxOf(rig, buffers[0]?.box)?.place ?? (places[1] ?? places[0])?.id;
-  if (!kind || place === undefined) throw new Error('the catalogue has no buffer, or the stage no place');
-  const order = Math.max(0, ...rig.boxes.map((box) => box.order)) + 1;
-  return Array.from({ length: BOUGHT }, (_, i) =>
-    makeBox(kind, {
-      id: `${PROBE}-${i + 1}`,
-      name: 'Buffer to be',
-      tag: `TOBE${i + 1}`,
-      place,
-      order: order + i,
-    }),
-  );
-}
 
 /** Leads of each way, in its order. */
 const waysOf = (rig: Rig, variant: string | null): readonly (readonly string[])[] =>
@@ -100,7 +92,7 @@ function placedToday(
     const box = boxOf(rig, id);
     const own = box && around(rig, variant, box);
     if (!own?.into || !own.out) return [];
-    return [{ box: id, name, from: own.from, to: own.to, words: wordsAt(rig, own) }];
+    return [{ box: id, name, from: own.from, to: own.to, words: wordsAt(rig, own), beside: null }];
   });
   return {
     stands,
@@ -112,8 +104,8 @@ function placedToday(
 
 type Prepared = {
   readonly positions: readonly Position[];
+  readonly slots: readonly Slot[];
   readonly targets: readonly Target[];
-  readonly barred: ReadonlySet<number>;
   readonly notes: readonly string[];
 };
 
@@ -125,7 +117,8 @@ function prepared(
 ): Prepared {
   const withBought = { ...bare.rig, boxes: [...bare.rig.boxes, ...bought] };
   const boxes = buffers.flatMap(({ box }) => boxOf(withBought, box) ?? []);
-  const positions = inWayOrder(positionsOf(withBought, bare.at, boxes), waysOf(bare.rig, variant));
+  const ways = waysOf(bare.rig, variant);
+  const positions = inWayOrder(positionsOf(withBought, bare.at, boxes), ways);
   const { targets, beside } = targetsOf(bare.rig, variant, positions, buffers);
   const aside = positions.flatMap(({ lead }, i) => (beside.includes(lead) ? [i] : []));
   const unseen = [...new Set(targets.flatMap(({ barred }) => barred))];
@@ -138,81 +131,104 @@ function prepared(
       : []),
     ...(unseen.length > 0 ? ['None goes ahead of a box that must see the pickup.'] : []),
   ];
-  return { positions, targets, barred: new Set([...aside, ...unseen]), notes };
+  const twin = buffers.findIndex(({ sides }) => sides === 2);
+  const slots = slotsOf(positions, new Set([...aside, ...unseen]), twin < 0 ? null : twin, ways);
+  return { positions, slots, targets, notes };
 }
 
 function placementOf(
   rig: Rig,
   { positions }: Prepared,
   buffers: readonly Buffer[],
-  measured: Measured,
+  { placed, over, worstDb, sumDb }: Measured,
 ): Placement {
-  const { placed, over, worstDb, sumDb } = measured;
-  const stands = placed.flatMap(({ position, buffer }): Stands[] => {
+  const standing = placed.flatMap(({ position, buffer }) => {
     const [at, own] = [positions[position], buffers[buffer]];
-    return at && own
-      ? [{ box: own.box, name: own.name, from: at.from, to: at.to, words: wordsAt(rig, at) }]
-      : [];
+    return at && own ? [{ at, own }] : [];
+  });
+  const stands = standing.flatMap(({ at, own }, i): Stands[] => {
+    // One with two sides is told once, by its left.
+    if (standing.findIndex((one) => one.own === own) < i) return [];
+    const other = standing.find((one) => one.at.lead === at.side?.other)?.own;
+    const side = own.sides === 1 && at.side ? `${at.side.is}, ` : '';
+    return [
+      {
+        box: own.box,
+        name: own.name,
+        from: at.from,
+        to: at.to,
+        words: `${side}${wordsAt(rig, at)}`,
+        beside: other && other !== own ? other.box : null,
+      },
+    ];
   });
   return { stands, over, worstDb, sumDb };
 }
 
 /**
- * Looks at every placement of the buffers at hand, in every lead of the order, by the exact response of every sound.
+ * Looks at every placement of the buffers at hand, in every lead of the order, by the exact response of every sound;
+ * where sounds stay over the limit, at what one more of each kind would bring, and one more with the best of them.
+ * @param kinds what could be bought: the usual kind, or every one of the catalogue
  * @yields how many were looked at, of how many
  */
-export function* placeBuffers(rig: Rig, variant: string | null): Generator<PlacingStep, Placing> {
+export function* placeBuffers(
+  rig: Rig,
+  variant: string | null,
+  kinds: OfferedKinds = 'usual',
+): Generator<PlacingStep, Placing> {
   const { toneDb: limitDb } = rig.houseRules.limits;
   const bare = bareOf(rig, variant);
-  const bought = toBe(rig, bare.buffers);
+  const offered = offersTo(rig, bare.buffers, kinds);
+  const bought = offered.flatMap(({ boxes }) => boxes);
   const all = [...bare.buffers, ...bought.map(bufferOf)];
   const ready = prepared(variant, bare, bought, all);
-  const open = ready.positions.length - ready.barred.size;
+  const { positions, slots, targets } = ready;
   let before = 0;
   let of = 0;
-  const { positions, targets, barred } = ready;
-  function* search(buffers: number) {
-    const most = mostWithin(open, buffers, MOST);
-    of = before + countOf(open, buffers, most);
-    const steps = searchAll({ positions: positions.length, targets, barred, limitDb, buffers, most });
+  const sides = all.map((one) => one.sides);
+  /** Best places of some buffers, by their numbers. @param placements with more than these fewer are placed at once */
+  function* search(among: readonly number[], placements: number) {
+    const own = among.flatMap((i) => sides[i] ?? []);
+    const most = mostWithin(slots, own, placements);
+    of = before + countOf(slots, own, most);
+    const steps = searchAll({ positions: positions.length, slots, targets, limitDb, sides, among, most });
     for (;;) {
       const { value, done } = steps.next();
       if (done) {
         before += value.looked;
-        return value;
+        return { ...value, most };
       }
       yield { looked: before + value, of };
     }
   }
-  const found = yield* search(bare.buffers.length);
-  const most = mostWithin(open, bare.buffers.length, MOST);
-  const bounded = most < Math.min(open, bare.buffers.length);
+  const atHand = bare.buffers.map((_, i) => i);
+  const found = yield* search(atHand, MOST);
   const told = (measured: Measured) => placementOf(rig, ready, all, measured);
-  const more: Placing['more'][number][] = [];
-  let last = found.best.fewest;
-  for (let n = 1; n <= BOUGHT && last.over > 0; n += 1) {
-    const { best } = yield* search(bare.buffers.length + n);
-    if (best.fewest.over >= last.over && best.fewest.worstDb > last.worstDb - 0.1) break;
-    more.push({ ...told(best.fewest), bought: n });
-    last = best.fewest;
-  }
+  const more = yield* basketsFor(offered, found, (wares) =>
+    search([...atHand, ...numbersOf(wares, all)], MOST_MORE),
+  );
+  const { most, looked, best } = found;
   return {
     limitDb,
     sounds: rig.sounds.length,
     buffers: bare.buffers.map(({ name }) => name),
-    positions: open,
-    looked: found.looked,
+    positions: slots.length,
+    looked,
     today: placedToday(rig, variant, bare.buffers, limitDb),
     best: {
-      fewest: told(found.best.fewest),
-      'both ends': told(found.best['both ends']),
-      figures: told(found.best.figures),
+      fewest: told(best.fewest),
+      'both ends': told(best['both ends']),
+      figures: told(best.figures),
     },
     house: BUFFER_SCHOOLS.find((school) => school === positionOf(rig, 'buffers')) ?? 'fewest',
-    more,
+    more: more.map(({ measured, wares }) => ({
+      ...told(measured),
+      name: basketWords(wares),
+      wares: wares.map(({ kind, set }) => ({ kind, set })),
+    })),
     notes: [
       ...ready.notes,
-      ...(bounded
+      ...(most < Math.min(positions.length, atHand.length)
         ? [`At most ${most} are placed at once: with more there are over two million placements.`]
         : []),
     ],

@@ -1,5 +1,6 @@
 // Every placement of some buffers in some positions, each judged by the exact response of all sounds.
 import { GRID } from '../tone';
+import type { Slot } from './slots';
 import type { Target } from './targets';
 
 /** A buffer in a position, by their numbers. */
@@ -7,6 +8,8 @@ export type Placed = { readonly position: number; readonly buffer: number };
 
 export type Measured = {
   readonly placed: readonly Placed[];
+  /** How many boxes that is: one with two sides stands in two positions. */
+  readonly boxes: number;
   /** Sounds over the limit. */
   readonly over: number;
   /** The worst difference from straight-in of any sound, and the sum of those of all, dB. */
@@ -22,12 +25,14 @@ export const BUFFER_SCHOOLS: readonly School[] = ['fewest', 'both ends', 'figure
 
 export type Space = {
   readonly positions: number;
-  readonly buffers: number;
+  /** In an order that every way goes along. */
+  readonly slots: readonly Slot[];
+  /** Sides of each buffer, and the numbers of those that may be placed. */
+  readonly sides: readonly (1 | 2)[];
+  readonly among: readonly number[];
   readonly targets: readonly Target[];
   readonly limitDb: number;
-  /** Positions that no buffer may stand in. */
-  readonly barred: ReadonlySet<number>;
-  /** At most so many are placed at once. */
+  /** At most so many boxes are placed at once. */
   readonly most: number;
 };
 
@@ -62,7 +67,7 @@ function worstOfSum(a: Float64Array, b: Float64Array, c: Float64Array): number {
 const tenth = (db: number): number => Math.round(db * 10);
 
 const schoolKey = (school: School, one: Measured): number => {
-  if (school === 'fewest') return one.placed.length;
+  if (school === 'fewest') return one.boxes;
   return school === 'both ends' ? one.missing : tenth(one.worstDb);
 };
 
@@ -163,45 +168,30 @@ export type Found = {
   readonly best: Readonly<Record<School, Measured>>;
 };
 
-/** How many placements there are: of each number of buffers, the positions chosen times the orders of the buffers. */
-export function countOf(positions: number, buffers: number, most = buffers): number {
-  let [sum, product] = [1, 1];
-  for (let k = 1; k <= Math.min(positions, buffers, most); k += 1) {
-    product *= ((positions - k + 1) / k) * (buffers - k + 1);
-    sum += product;
-  }
-  return Math.round(sum);
-}
-
-/** How many buffers may be placed at once so that there are no more than so many placements; one at least. */
-export function mostWithin(positions: number, buffers: number, placements: number): number {
-  let most = Math.min(positions, buffers);
-  while (most > 1 && countOf(positions, buffers, most) > placements) most -= 1;
-  return most;
-}
-
 /**
- * Looks at every placement: each buffer in at most one position, each position with at most one.
+ * Looks at every placement: each buffer in at most one slot, each slot with what fills it or nothing.
  * @yields how many were looked at, now and then
  * @returns the best by each school; where all is alike the one whose positions come first
  */
 export function* searchAll({
   positions,
-  buffers,
+  slots,
+  sides,
+  among,
   targets,
   limitDb,
-  barred,
   most,
 }: Space): Generator<number, Found> {
   const walks = targets.map((target) => new Walk(target, positions));
-  const open = Array.from({ length: positions }, (_, i) => i).filter((i) => !barred.has(i));
   const sounds = [...new Set(targets.flatMap((target) => target.sounds))];
   const soundsOf = targets.map((target) => target.sounds.map((sound) => sounds.indexOf(sound)));
   const worstBy = new Float64Array(sounds.length);
   const placed: Placed[] = [];
   const ends = endsOf(targets);
   let missing = ends.size;
-  const used = new Uint8Array(buffers);
+  const used = new Uint8Array(sides.length);
+  const singles = among.filter((buffer) => sides[buffer] === 1);
+  let boxes = 0;
   let looked = 0;
   const best: Partial<Record<School, Measured>> = {};
 
@@ -218,34 +208,61 @@ export function* searchAll({
       if (worst > worstDb) worstDb = worst;
       sumDb += worst;
     }
-    const one: Measured = { placed, over, worstDb, sumDb, missing };
+    const one: Measured = { placed, boxes, over, worstDb, sumDb, missing };
     for (const school of BUFFER_SCHOOLS) {
       const known = best[school];
       if (!known || isBetter(school, one, known)) best[school] = { ...one, placed: [...placed] };
     }
   };
 
+  const put = (position: number, buffer: number): void => {
+    used[buffer] = 1;
+    placed.push({ position, buffer });
+    if (ends.has(position)) missing -= 1;
+    for (const walk of walks) walk.put(position, buffer);
+  };
+  const back = (): void => {
+    const gone = placed.pop();
+    if (!gone) return;
+    for (const walk of walks) walk.back();
+    if (ends.has(gone.position)) missing += 1;
+    used[gone.buffer] = 0;
+  };
+
   function* from(first: number): Generator<number, void> {
     judge();
     if (looked % 4096 === 0) yield looked;
-    if (placed.length === Math.min(buffers, most)) return;
-    for (let i = first; i < open.length; i += 1)
-      for (let buffer = 0; buffer < buffers; buffer += 1) {
-        if (used[buffer]) continue;
-        const position = open[i] ?? 0;
-        used[buffer] = 1;
-        placed.push({ position, buffer });
-        if (ends.has(position)) missing -= 1;
-        for (const walk of walks) walk.put(position, buffer);
+    if (boxes >= Math.min(among.length, most)) return;
+    for (let i = first; i < slots.length; i += 1) {
+      const slot = slots[i];
+      if (!slot) continue;
+      const { left, right, takesTwins } = slot;
+      for (const buffer of among) {
+        if (used[buffer] || (sides[buffer] === 2 ? !takesTwins : right !== null)) continue;
+        put(left, buffer);
+        if (right !== null) put(right, buffer);
+        boxes += 1;
         yield* from(i + 1);
-        for (const walk of walks) walk.back();
-        placed.pop();
-        if (ends.has(position)) missing += 1;
-        used[buffer] = 0;
+        boxes -= 1;
+        if (right !== null) back();
+        back();
       }
+      if (right === null || boxes + 2 > most) continue;
+      for (const a of singles)
+        for (const b of singles) {
+          if (a === b || used[a] || used[b]) continue;
+          put(left, a);
+          put(right, b);
+          boxes += 2;
+          yield* from(i + 1);
+          boxes -= 2;
+          back();
+          back();
+        }
+    }
   }
   yield* from(0);
-  const none: Measured = { placed: [], over: 0, worstDb: 0, sumDb: 0, missing };
+  const none: Measured = { placed: [], boxes: 0, over: 0, worstDb: 0, sumDb: 0, missing };
   return {
     looked,
     best: {

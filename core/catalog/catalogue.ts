@@ -1,5 +1,6 @@
 import { AMPLIFIERS } from './amplifiers';
 import { BACKLINE } from './backline';
+import { BUFFERS } from './buffers';
 import { COLOURS } from './colours';
 import { CONTROL } from './control';
 import { DESKS } from './desks';
@@ -22,7 +23,7 @@ export const CATALOGUE_GROUPS: readonly { readonly name: string; readonly kinds:
   { name: 'Instruments', kinds: INSTRUMENTS },
   { name: 'Radio, DI, supply', kinds: LINKS },
   { name: 'Under the foot', kinds: TREADLES },
-  { name: 'Pedals', kinds: PEDALS },
+  { name: 'Pedals', kinds: [...PEDALS, ...BUFFERS] },
   { name: 'More gain', kinds: GAIN },
   { name: 'Colour, time', kinds: COLOURS },
   { name: 'Units', kinds: [...UNITS, ...MORE_UNITS, ...OUTBOARD, ...TWICE] },

@@ -19,6 +19,7 @@ import {
   typical,
   type ControlInput,
   type KindParts,
+  type ModeFigures,
 } from './parts';
 import type { Kind } from './kind';
 
@@ -53,16 +54,24 @@ const mono = (of: MonoPedal): KindParts =>
 /** Left and right in and out; the left jacks alone are mono. */
 export function stereoPedal(
   block: BlockInput,
-  more: { readonly milliamps: number; readonly controls: readonly ControlInput[]; readonly digital: boolean },
+  more: {
+    readonly milliamps: number;
+    readonly controls: readonly ControlInput[];
+    readonly digital: boolean;
+    /** What each side takes and gives, where it is not as of most effects. */
+    readonly in?: ModeFigures;
+    readonly out?: ModeFigures;
+  },
 ): KindParts {
   const at = (port: 'in' | 'out') => ({ block: block.id, port });
   const converts = { converts: more.digital };
+  const { in: takes = EFFECT_IN, out: gives = EFFECT_OUT } = more;
   return {
     jacks: [
-      input('in-l', 'IN L MONO', EFFECT_IN, converts),
-      input('in-r', 'IN R', EFFECT_IN, { ...converts, normalledFrom: 'in-l' }),
-      output('out-l', 'OUT L MONO', EFFECT_OUT, converts),
-      output('out-r', 'OUT R', EFFECT_OUT, converts),
+      input('in-l', 'IN L MONO', takes, converts),
+      input('in-r', 'IN R', takes, { ...converts, normalledFrom: 'in-l' }),
+      output('out-l', 'OUT L MONO', gives, converts),
+      output('out-r', 'OUT R', gives, converts),
       dcIn(),
     ],
     blocks: [block],

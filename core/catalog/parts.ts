@@ -30,7 +30,7 @@ export const decibels = (low: number, high: number = low): Figure => ({
   ...(low === high ? {} : { low, high }),
 });
 
-type ModeFigures = Omit<ModeInput, 'id' | 'name'>;
+export type ModeFigures = Omit<ModeInput, 'id' | 'name'>;
 /** What a jack may say of itself beside what the word that makes it says. */
 type MoreOfJack = Partial<Omit<JackInput, 'id' | 'label'>>;
 

@@ -205,19 +205,4 @@ export const PEDALS: readonly Kind[] = [
       controls: [other('decay', 'DECAY', 'reverb'), mix('mix', 'MIX', 'reverb')],
     }),
   },
-  {
-    id: 'buffer',
-    name: 'Buffer',
-    words: ['buffer'],
-    hint: 'always on, low output impedance',
-    place: 'floor',
-    parts: pedalParts(
-      { id: 'buffer', name: 'Buffer', role: 'buffer', states: [on], state: 'on' },
-      {
-        in: { rIn: typical(1e6), cIn: typical(10e-12, 30e-12), maxDbu: decibels(10) },
-        out: { rOut: typical(20, 250), maxDbu: decibels(10) },
-        milliamps: 5,
-      },
-    ),
-  },
 ];

@@ -6,6 +6,7 @@ import {
   isBare,
   joinedTo,
   movedTo,
+  putBeside,
   putIn,
   slotsFor,
   splitAt,
@@ -31,9 +32,15 @@ import { usualOrder, type Usual } from './usual';
 import { weakly } from '../units';
 import { wireChains, type Wiring } from './wire';
 
-/** What is in hand: a stretch of the order, or a box of the rig that stands in no chain. */
+/** What is in hand: a stretch of the order; or a box of the rig that stands in no chain, or two of them side by side. */
 export type Held =
-  { readonly kind: 'stretch'; readonly stretch: Stretch } | { readonly kind: 'box'; readonly box: string };
+  | { readonly kind: 'stretch'; readonly stretch: Stretch }
+  | {
+      readonly kind: 'box';
+      readonly box: string;
+      /** One more like it, for the right side: they stand where the signal is in stereo, and it stays so. */
+      readonly right?: string;
+    };
 
 /** A change of the order. Places are those of `actChains`; a slot is one of `slotsOfHeld`, by its number. */
 export type Act =
@@ -131,8 +138,9 @@ function askedBy(rig: Rig, at: ChainsAt, act: Act, chains: readonly Chain[]): Wa
       const slot = slotsOfHeld(rig, chains, act.held).slots[act.slot];
       if (!slot) return [];
       if (act.held.kind === 'stretch') return movedTo(rig, chains, act.held.stretch, slot);
-      const own = boxOf(rig, act.held.box);
-      return own ? putIn(rig, chains, own, slot) : [];
+      const [own, right] = [boxOf(rig, act.held.box), boxOf(rig, act.held.right)];
+      if (!own) return [];
+      return right ? putBeside(rig, chains, [own, right], slot) : putIn(rig, chains, own, slot);
     }
     case 'take out':
       return [folded(rig, takenOut(rig, chains, act.stretch))];

@@ -71,6 +71,8 @@ const looped = (host: Box, places: readonly Place[], width: Gap['width']): reado
   { gap: { ...LEAD, width }, stops: [side(host, 'back')] },
 ];
 
+const WIDE: Widths = { ahead: 'stereo', behind: 'stereo' };
+
 /** By what leads a box may be put in, the widest that its neighbours are for first; what is hosted in mono first. */
 function widthsFor(
   of: Of,
@@ -80,10 +82,9 @@ function widthsFor(
   isHosted: boolean,
 ): readonly Widths[] {
   if (!takesWide(own) || !givesWide(own)) return [MONO];
-  const wide: Widths = { ahead: 'stereo', behind: 'stereo' };
-  if (isHosted) return [MONO, wide];
+  if (isHosted) return [MONO, WIDE];
   const [next, after] = [places[at], places[at + 1]];
-  if (next?.gap?.width === 'stereo') return [wide, MONO];
+  if (next?.gap?.width === 'stereo') return [WIDE, MONO];
   const goesOnWide = after?.gap?.width === 'stereo' && takesWide(boxOf(of, next?.stops[0].box));
   return goesOnWide ? [{ ahead: 'mono', behind: 'stereo' }, MONO] : [MONO];
 }
@@ -136,6 +137,15 @@ export const movedTo = (of: Of, chains: readonly Chain[], stretch: Stretch, slot
 /** A box of the rig put into a slot of the chains. */
 export const putIn = (of: Of, chains: readonly Chain[], box: Box, slot: Slot): Ways =>
   putInto(of, chains, slot, whole(box)).map((one) => folded(of, one));
+
+/** Two boxes put in side by side, left and right, where the signal is in stereo; nowhere else. */
+export function putBeside(of: Of, chains: readonly Chain[], boxes: readonly [Box, Box], slot: Slot): Ways {
+  const next = tailOf(chains, slot.tail)?.places[slot.at];
+  if (slot.hosted || next?.gap?.width !== 'stereo') return [];
+  const [left, right] = boxes;
+  const pair: Place = { gap: null, stops: [stopOf(left, blocksOf(left)), stopOf(right, blocksOf(right))] };
+  return [folded(of, withPlaces(of, chains, slot, [pair], WIDE))];
+}
 
 /** The two halves of a box that can stand around a stretch; null: it has not two. */
 export const halvesOf = weakly((box: Box): readonly [readonly string[], readonly string[]] | null => {

@@ -56,9 +56,14 @@ const sharedJack = (rig: Rig, id: string, { jack }: JackRef): readonly JackRef[]
   return box && same ? [{ box: box.id, jack: same.id }] : [];
 };
 
-/** Fewest leads fetched, then fewest plugs moved, those at sources kept; then the lowest numbers. */
+/**
+ * Fewest leads fetched, then fewest plugs moved; then leads that somebody chose go where their length is wanted, and
+ * those at sources are kept; then the lowest numbers.
+ */
 const FETCHED = 1e6;
 const PLUG = 1e3;
+/** A metre more than is needed, and a plug at a source that is moved. */
+const METRE = 4;
 const SOURCE = 10;
 const NEVER = 1e9;
 
@@ -83,7 +88,9 @@ function costsOf(rig: Rig, jobs: readonly RunJob[], usable: readonly Lead[]): re
       const [keepsFrom, keepsTo] = [from === wantedFrom, to === wantedTo];
       if ((keepsFrom && keepsTo) || (from === wantedTo && to === wantedFrom)) return number;
       if (!kindServes(lead.kind, job.kind) || !serves(lead, job)) return NEVER;
-      return PLUG * (Number(!keepsFrom) + Number(!keepsTo)) + (keepsFrom ? 0 : SOURCE) + number;
+      const spareM = lead.lengthBy === 'computed' || job.neededM === null ? 0 : lead.lengthM - job.neededM;
+      const moved = PLUG * (Number(!keepsFrom) + Number(!keepsTo)) + (keepsFrom ? 0 : SOURCE);
+      return moved + METRE * spareM + number;
     });
   });
 }

@@ -25,7 +25,7 @@ export function Beside({
               {head}
             </th>
             {cells.map((cell, i) => (
-              <td key={columns[i]} className="pr-2 font-mono">
+              <td key={columns[i]} className="pr-1 font-mono whitespace-nowrap">
                 {cell}
               </td>
             ))}

@@ -1,5 +1,5 @@
 import { differingIn, listenWalk } from '../../../core/bench';
-import { placementEdits } from '../../../core/buffers';
+import { boughtEdits } from '../../../core/buffers';
 import { eqView } from '../../../core/equaliser';
 import { humView } from '../../../core/hum';
 import { levelView } from '../../../core/level';
@@ -133,8 +133,8 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   listening: (rig, { variant }) => listenWalk(rig, variant),
   hum: (rig, { setting, route }) => humView(rig, setting, route),
   tried: (rig, { setting, ...tried }) => toneTried(rig, setting, tried),
-  placement: (rig, { variant, stands }) => {
-    const done = placementEdits(rig, variant, stands);
+  placement: (rig, { variant, stands, wares }) => {
+    const done = boughtEdits(rig, variant, { wares, stands });
     return 'reason' in done ? { reason: done.reason } : { edits: done.edits };
   },
   offers: (rig, { setting, held }) => inHand(rig, chainsAt(rig, setting), held),

@@ -1,5 +1,5 @@
 import type { Differing, WalkStep } from '../../../core/bench';
-import type { Stands } from '../../../core/buffers';
+import type { More, Stands } from '../../../core/buffers';
 import type { Hand, PlugAnswer } from '../../../core/cables';
 import type { Act, Held, InHand, OrderLine } from '../../../core/chain';
 import type { Detail, MapDrawing, ProfileDrawing, StripDrawing } from '../../../core/drawing';
@@ -190,6 +190,8 @@ export type Queries = {
       readonly kind: 'placement';
       readonly variant: string | null;
       readonly stands: readonly Stands[];
+      /** What is added to the rig for it. */
+      readonly wares: More['wares'];
     };
     result: { readonly edits: readonly SingleEdit[] } | { readonly reason: string };
   };

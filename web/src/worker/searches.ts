@@ -100,7 +100,7 @@ export function makeSearches(now: () => number = () => performance.now()) {
 
     /** Looks at every placement of the buffers of a rig, in one night. */
     buffers: (rig: Rig, variant: string | null, told: (progress: PlacingStep) => void): Promise<Placing> =>
-      toEnd(placeBuffers(rig, variant), told),
+      toEnd(placeBuffers(rig, variant, 'all'), told),
 
     /** Tries every set of modes on the outputs of a rig, in one night. */
     levels: (

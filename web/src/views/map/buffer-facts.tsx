@@ -1,4 +1,4 @@
-import type { Placement, Placing, School } from '../../../../core/buffers';
+import type { More, Placement, Placing, School } from '../../../../core/buffers';
 import { count } from '../../../../core/units';
 import { Beside } from '../../parts/beside';
 import { Button } from '../../parts/button';
@@ -38,14 +38,62 @@ function Sums({ placing }: { placing: Placing }) {
   );
 }
 
-function Found({
-  placing,
+/** What could be bought, each with what it would bring, and one press that adds and places it. */
+function ToBuy({
+  placing: { more, sounds },
   behind,
   onTake,
 }: {
   placing: Placing;
   behind: boolean;
+  onTake: (more: More) => void;
+}) {
+  const { readOnly } = useOpen('readOnly');
+  if (more.length === 0) return null;
+  return (
+    <section aria-label="Could be bought" className="flex flex-col gap-1 border-t border-hair pt-1">
+      <h4 className="text-xs font-semibold">One of these would bring</h4>
+      <ul className="flex flex-col">
+        {more.map((one) => (
+          <li
+            key={one.name}
+            className="flex items-start justify-between gap-2 border-t border-hair py-1 text-xs first:border-t-0"
+          >
+            <span>
+              <span className="font-semibold">{one.name}</span>
+              {': '}
+              <span className="font-mono">
+                {one.over === 0 ? 'none' : `${one.over} of ${sounds}`} over, worst {worst(one)} dB
+              </span>
+              <span className="block text-muted">
+                {one.stands.map(({ name, words }) => `${name} ${words}`).join('; ')}
+              </span>
+            </span>
+            <Button
+              className="shrink-0"
+              aria-label={`Add and place ${one.name}`}
+              disabled={readOnly !== null || behind}
+              onClick={() => onTake(one)}
+            >
+              Add
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Found({
+  placing,
+  behind,
+  onTake,
+  onBuy,
+}: {
+  placing: Placing;
+  behind: boolean;
   onTake: (school: School) => void;
+  onBuy: (more: More) => void;
 }) {
   const { readOnly } = useOpen('readOnly');
   const today = keyOf(placing.today);
@@ -85,13 +133,7 @@ function Found({
           );
         })}
       </ul>
-      {placing.more.map((more) => (
-        <p key={more.bought} className="text-xs">
-          With {more.bought === 1 ? 'one more buffer' : `${more.bought} more buffers`}:{' '}
-          {more.over === 0 ? 'no sound over the limit' : `${count(more.over, 'sound')} over the limit`}, worst{' '}
-          {worst(more)} dB: {whereOf(more)}.
-        </p>
-      ))}
+      <ToBuy placing={placing} behind={behind} onTake={onBuy} />
       {placing.notes.map((note) => (
         <p key={note} className="text-xs text-muted">
           {note}
@@ -131,6 +173,7 @@ export function BufferFacts() {
           placing={placing}
           behind={behind}
           onTake={(school) => void take(WORDS[school], placing.best[school].stands)}
+          onBuy={(more) => void take(more.name, more.stands, more.wares)}
         />
       ) : null}
     </section>
