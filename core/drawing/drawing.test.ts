@@ -237,3 +237,15 @@ test('what carries no sound is told below the map, not drawn', () => {
     words: expect.stringMatching(/^Supply \(\d+ leads\)$/),
   });
 });
+
+test('two loudspeaker inputs at the upper edge of a cabinet stand beside each other, as wide as their names', () => {
+  const rig = build(
+    'stereo power amp, stereo cab',
+    'stereo-power-amp/spk-l = stereo-cabinet/in-l',
+    'stereo-power-amp/spk-r = stereo-cabinet/in-r',
+  );
+  const drawing = draw(rig);
+  check(rig, drawing);
+  const jacks = itemsOf(drawing, 'jack').filter(({ part }) => part.id.startsWith('stereo-cabinet/'));
+  expect(new Set(jacks.map(({ x }) => x)).size).toBe(2);
+});

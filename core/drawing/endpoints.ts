@@ -5,12 +5,12 @@ import { HAIR, PLATE_PIN } from './sizes';
 
 const mid = (value: number) => Math.round(value / 6) * 6;
 
-/** Jacks at the bottom of a hub, spread along it. */
-function bottomX(placed: Extract<Placed, { form: 'hub' }>, jack: string): number {
-  const bottoms = placed.hub.rows.filter((row) => row.side === 'bottom').map((row) => row.jack.id);
-  const at = Math.max(0, bottoms.indexOf(jack));
+/** Jacks at the upper or lower edge of a hub, spread along it. */
+function alongX(placed: Extract<Placed, { form: 'hub' }>, edge: 'top' | 'bottom', jack: string): number {
+  const there = placed.hub.rows.filter((row) => row.side === edge).map((row) => row.jack.id);
+  const at = Math.max(0, there.indexOf(jack));
   const { x, w } = placed.rect;
-  return mid(x + (w * (2 * at + 1)) / (2 * Math.max(1, bottoms.length)));
+  return mid(x + (w * (2 * at + 1)) / (2 * Math.max(1, there.length)));
 }
 
 /** Where a jack of a plate is: in at the left, out at the right, loudspeakers and air above and below. */
@@ -37,8 +37,12 @@ export function endpointOf(
   const row = placed.hub.rows.find((r) => r.jack.id === jack.id);
   if (!row) return null;
   const { x, y, w, h } = placed.rect;
-  if (row.side === 'bottom') return { x: bottomX(placed, jack.id), y: y + h, side: 'bottom' };
-  if (row.side === 'top') return { x: mid(x + w / 2), y, side: 'top' };
+  if (row.side === 'bottom' || row.side === 'top')
+    return {
+      x: alongX(placed, row.side, jack.id),
+      y: row.side === 'top' ? y : y + h,
+      side: row.side,
+    };
   const at = placement.rowY.get(`${ref?.box}/${jack.id}`);
   if (at === undefined) return null;
   return { x: row.side === 'left' ? x : x + w, y: at, side: row.side };

@@ -64,12 +64,16 @@ export function hubWidth(hub: Hub): number {
       ? 0
       : label(jack.label) + (words ? textWidth(words, 'sans', SIZE.text) + 12 : 0) + 20;
   });
-  const bottoms = hub.rows.filter((row) => row.side === 'bottom').map(({ jack }) => label(jack.label) + 18);
+  // As wide as all jacks of its upper or lower edge are beside each other.
+  const alongEdge = (edge: 'top' | 'bottom') => {
+    const own = hub.rows.filter((row) => row.side === edge).map(({ jack }) => label(jack.label) + 18);
+    return own.length * Math.max(0, ...own);
+  };
   const folded =
     hub.level === 1 ? hub.loops.map((loop) => textWidth(foldedWords(loop), 'sans', SIZE.text) + 20) : [];
   const head = textWidth(hub.box.box.name, 'bold', SIZE.text) + 24;
-  const foot = bottoms.length * Math.max(0, ...bottoms);
-  return Math.max(Math.min(216, Math.max(96, up(Math.max(head, ...names, ...folded)))), up(foot));
+  const edges = Math.max(alongEdge('bottom'), alongEdge('top'));
+  return Math.max(Math.min(216, Math.max(96, up(Math.max(head, ...names, ...folded)))), up(edges));
 }
 
 /** What stands above a hub's rows: its name, and under it jacks at its upper edge. */

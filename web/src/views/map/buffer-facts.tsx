@@ -30,7 +30,7 @@ function Sums({ placing }: { placing: Placing }) {
     <Beside
       columns={['today', ...SCHOOLS.map((school) => WORDS[school])]}
       rows={[
-        { head: 'over', cells: all.map(({ over }) => `${over} of ${placing.sounds}`) },
+        { head: `over, of ${placing.sounds}`, cells: all.map(({ over }) => String(over)) },
         { head: 'worst dB', cells: all.map(worst) },
         { head: 'buffers', cells: all.map(({ stands }) => String(stands.length)) },
       ]}
@@ -38,9 +38,15 @@ function Sums({ placing }: { placing: Placing }) {
   );
 }
 
+/** Where what is bought stands; of one thing the place alone. */
+const boughtWhere = ({ stands }: More): string =>
+  stands.length === 1 && stands[0]
+    ? stands[0].words
+    : stands.map(({ name, words }) => `${name} ${words}`).join('; ');
+
 /** What could be bought, each with what it would bring, and one press that adds and places it. */
 function ToBuy({
-  placing: { more, sounds },
+  placing: { more },
   behind,
   onTake,
 }: {
@@ -61,13 +67,10 @@ function ToBuy({
           >
             <span>
               <span className="font-semibold">{one.name}</span>
-              {': '}
-              <span className="font-mono">
-                {one.over === 0 ? 'none' : `${one.over} of ${sounds}`} over, worst {worst(one)} dB
+              <span className="block font-mono">
+                {one.over === 0 ? 'none' : one.over} over, worst {worst(one)} dB
               </span>
-              <span className="block text-muted">
-                {one.stands.map(({ name, words }) => `${name} ${words}`).join('; ')}
-              </span>
+              <span className="block text-muted">{boughtWhere(one)}</span>
             </span>
             <Button
               className="shrink-0"
