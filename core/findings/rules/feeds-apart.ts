@@ -2,7 +2,9 @@ import { feedsIn, type Feed, type FeedKnob } from '../../level';
 import { derive, everySound, type Box } from '../../model';
 import { isOn, traceIn, type Path } from '../../signal';
 import { inWords } from '../../units';
-import { boxPart, type Found } from '../finding';
+import { ownOutput } from '../apart';
+import { boxPart, type Found, type View } from '../finding';
+import { switchTo } from '../hung';
 import { rule } from '../rule';
 
 /** A level that a player works belongs to what is played: only levels behind that are told of. */
@@ -35,6 +37,16 @@ const isLimited = ({ sections }: Path): boolean =>
   sections.some(
     ({ block, state }) => block.role === 'buffer' && state.ceilingDbu !== undefined && isOn(state),
   );
+
+/** Limiters on the way to somebody's ears that are off, with the state in which they limit. */
+const limitersAt = (view: View, ears: string) =>
+  everySound(view)
+    .flatMap((one) => traceIn(one).paths.filter(({ output }) => output.box === ears))
+    .flatMap(({ sections }) => sections)
+    .flatMap(({ box, block, state }) => {
+      const limits = block.states.find((one) => isOn(one) && one.ceilingDbu !== undefined);
+      return block.role === 'buffer' && !isOn(state) && limits ? [{ box, block, state: limits.id }] : [];
+    });
 
 const keysOf = (feeds: readonly Feed[], box: Box) =>
   feeds.filter((feed) => feed.box === box).map(({ key }) => key);
@@ -88,12 +100,18 @@ export const ears = rule<Ears>({
         : 'This can deafen: a ring, a lead pulled live, a line feed nobody announced. A limiter last in the path; begin at minimum.',
     };
   },
+  *cures(view, { data }) {
+    for (const { box } of data.shared) yield* ownOutput(view, box, [data.box]);
+    for (const { box, block, state } of limitersAt(view, data.box)) yield switchTo(view, box, block, state);
+  },
 });
 
 type Reach = {
   readonly box: string;
   readonly label: string;
   readonly desk: readonly string[];
+  /** The boxes of those. */
+  readonly desks: readonly string[];
   readonly others: readonly string[];
 };
 
@@ -118,6 +136,7 @@ export const reach = rule<Reach>({
             box: box.id,
             label: control.label,
             desk: desk.map(({ words }) => words),
+            desks: [...new Set(desk.map((feed) => feed.box.id))],
             others: others.map(({ words }) => words),
           },
         },
@@ -128,4 +147,5 @@ export const reach = rule<Reach>({
     text: `${data.label} of ${say.box(data.box)} moves ${inWords(data.desk)} and ${inWords(data.others)} alike.`,
     why: 'Whoever turns the stage down takes it from the house: the desk wants an output with a level of its own, or a fixed one.',
   }),
+  cures: (view, { data }) => ownOutput(view, data.box, data.desks),
 });
