@@ -37,6 +37,7 @@ test('under the foot by keys alone: walked, written, refused, taken away, undone
   await expect(page.getByRole('alert')).toContainText(
     '“thunder” is no sound and nothing that Four-loop switcher switches',
   );
+  await expect(plate(page, 'Four-loop switcher 3, bank 1: step Loop 1 + Loop 2')).toBeFocused();
   await page.keyboard.press('Delete');
   await expect(plate(page, 'Four-loop switcher 3, bank 1: nothing')).toBeFocused();
   await page.keyboard.press('Control+z');

@@ -1,4 +1,5 @@
-import { useRouteError } from 'react-router';
+import { Component, type ReactNode } from 'react';
+import { useLocation, type Location } from 'react-router';
 import type { Rig } from '../../../core/model';
 import { documentInMemory } from '../store/enter';
 import { saveShelf } from '../store/shelf-file';
@@ -13,8 +14,7 @@ const saveAll = () =>
   });
 
 /** Stands in for a view that failed; the rig is never locked in behind it. */
-export function FaultPage() {
-  const error = useRouteError();
+function FaultPage({ error }: { error: unknown }) {
   const act = 'min-h-8 rounded border border-line bg-raised px-3';
   return (
     <main className="mx-auto max-w-xl p-8" role="alert">
@@ -37,3 +37,28 @@ export function FaultPage() {
     </main>
   );
 }
+
+type Props = { readonly location: Location; readonly children: ReactNode };
+type Caught = { readonly error: unknown } | null;
+
+/** What fails below it is caught, until another address is turned to. */
+class Catching extends Component<Props, { readonly caught: Caught }> {
+  override state: { readonly caught: Caught } = { caught: null };
+
+  static getDerivedStateFromError(error: unknown) {
+    return { caught: { error } };
+  }
+
+  override componentDidUpdate({ location }: Props) {
+    if (this.state.caught && location !== this.props.location) this.setState({ caught: null });
+  }
+
+  override render() {
+    const { caught } = this.state;
+    return caught ? <FaultPage error={caught.error} /> : this.props.children;
+  }
+}
+
+export const Boundary = ({ children }: { children: ReactNode }) => (
+  <Catching location={useLocation()}>{children}</Catching>
+);
