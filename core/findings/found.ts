@@ -62,10 +62,10 @@ export function foundBy(
   rules: readonly Rule[],
   rig: Rig,
   variant: string | null,
-  sounds: readonly string[] = rig.sounds.map((s) => s.id),
+  sounds?: readonly string[],
 ): readonly Finding[] {
   const night = inNight(rig, variant);
-  const meant = rig.sounds.filter(({ id }) => sounds.includes(id));
+  const meant = sounds ? rig.sounds.filter(({ id }) => sounds.includes(id)) : rig.sounds;
   const { ofRig, inSound } = byReads(rules);
   return [...judgeBy(ofRig, night), ...meant.flatMap((sound) => inSound({ ...night, sound }))];
 }

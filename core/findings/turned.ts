@@ -34,28 +34,56 @@ function stands(of: Reads<'wants'>, { box, block, state }: Section): Member | nu
 
 const READS = ['boxes', 'leads', 'variant', 'sound', 'wants', 'houseRules'] as const;
 
+/** Those of one class stand alike to any other: what is told of one pair of classes is told of all. */
+const classOf = ({ block }: Section, { group, gainDb, wish }: Member): string =>
+  `${group} ${gainDb} ${wish ?? ''} ${block.role}`;
+
+/** Numbers for words as they come, from 0 on. */
+function numbered(): (words: string) => number {
+  const numbers = new Map<string, number>();
+  return (words) => {
+    const number = numbers.get(words) ?? numbers.size;
+    numbers.set(words, number);
+    return number;
+  };
+}
+
+/**
+ * Pairs on the ways of a setting that stand the other way round, those that are told of: for each of the two the first
+ * of each class that it stands the wrong side of. All pairs would be as many as the square of a long way.
+ */
 const turnedIn = derive(READS, (view): readonly Turned[] => {
   const verdict = verdictsOf(view);
   return traceIn(view).paths.flatMap(({ sections }) => {
+    const numberOf = numbered();
     const all = sections.flatMap((section) => {
       const member = stands(view, section);
-      return member ? [{ section, member }] : [];
+      return member
+        ? [{ section, member, like: numberOf(classOf(section, member)), met: new Set<number>() }]
+        : [];
     });
-    return all.flatMap((behind, i) =>
-      all.slice(0, i).flatMap((ahead): readonly Turned[] => {
-        const { so, text, school } = verdict(ahead.member, behind.member);
-        if (so !== 'against') return [];
-        return [
-          {
-            ahead: ahead.section,
-            behind: behind.section,
-            groups: [ahead.member.group, behind.member.group],
-            text,
-            house: school && schoolWords(view, school),
-          },
-        ];
-      }),
-    );
+    const told: (ReturnType<typeof verdict> | undefined)[][] = [];
+    const found: Turned[] = [];
+    all.forEach((behind, i) => {
+      const met = new Set<number>();
+      const row = (told[behind.like] ??= []);
+      for (let k = 0; k < i; k += 1) {
+        const ahead = all[k];
+        if (!ahead || (met.has(ahead.like) && ahead.met.has(behind.like))) continue;
+        const { so, text, school } = (row[ahead.like] ??= verdict(ahead.member, behind.member));
+        if (so !== 'against') continue;
+        met.add(ahead.like);
+        ahead.met.add(behind.like);
+        found.push({
+          ahead: ahead.section,
+          behind: behind.section,
+          groups: [ahead.member.group, behind.member.group],
+          text,
+          house: school && schoolWords(view, school),
+        });
+      }
+    });
+    return found;
   });
 });
 
