@@ -97,4 +97,28 @@ describe('ears', () => {
     });
     expect(found(trialOf(rig, cure!.edit), 'SAFE-EARS')).toEqual([]);
   });
+
+  test('an output by which they are not fed is none', () => {
+    const rig = edited(
+      build(
+        'guitar, unit, desk, headphones',
+        'guitar/out > multi-effects/input',
+        'multi-effects/out-1-l > desk/ch-1',
+        'multi-effects/phones » headphones/in',
+      ),
+      set('multi-effects', 'amp', 'on'),
+      set('multi-effects', 'cab', 'on'),
+    );
+    const withSecond: Rig = {
+      ...rig,
+      boxes: rig.boxes.map((box) => ({
+        ...box,
+        jacks: box.jacks.flatMap((jack) =>
+          jack.id === 'phones' ? [jack, { ...jack, id: 'phones-2', label: 'PHONES 2' }] : [jack],
+        ),
+      })),
+    };
+    expect(found(withSecond, 'SAFE-EARS')).toHaveLength(1);
+    expect(curesOf(withSecond, 'SAFE-EARS')).toEqual([null]);
+  });
 });
