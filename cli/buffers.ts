@@ -29,7 +29,8 @@ export function buffersCommand(call: Call): number {
   call.print(`today: ${line(today, sounds)}`);
   for (const school of BUFFER_SCHOOLS)
     call.print(`${WORDS[school]}${school === house ? ' (the house)' : ''}: ${line(best[school], sounds)}`);
-  for (const one of more) call.print(`with ${one.name} more: ${line(one, sounds)}`);
+  for (const one of more)
+    call.print(`with ${[one.name, ...one.alike].join(' or ')} more: ${line(one, sounds)}`);
   for (const note of notes) call.print(note);
   call.print(
     `${looked} placements looked at: ${buffers.length} at hand, ${positions} places, limit ${limitDb} dB`,

@@ -31,8 +31,8 @@ export const TONE_MUTATIONS = [
   {
     what: 'a second buffer is never tried with the first',
     file: 'core/buffers/more.ts',
-    from: 'return two ? [...ones, two] : ones;',
-    to: 'return ones;',
+    from: 'return gathered(ranked(two ? [...ones, two] : ones));',
+    to: 'return gathered(ones);',
     suites: ['core/buffers/stereo'],
   },
   {

@@ -43,7 +43,7 @@ const waresOf = (
   ...(kind.sets ?? []).map((set) => ({
     kind: kind.id,
     set: set.id,
-    name: `${kind.name}, ${set.name}`,
+    name: `${set.name.charAt(0).toUpperCase()}${set.name.slice(1)} ${kind.name.toLowerCase()}`,
     sets: [set],
   })),
 ];
@@ -68,7 +68,7 @@ export function offersTo(rig: Rig, buffers: readonly Buffer[], kinds: OfferedKin
             kind,
             {
               id: toBe(ware, i),
-              name: `${ware.name} to be`,
+              name: ware.name,
               tag: toBe(ware, i).toUpperCase(),
               place,
               order: first + i,

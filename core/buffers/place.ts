@@ -12,8 +12,9 @@ import { BUFFER_SCHOOLS, searchAll, type Measured, type School } from './search'
 import { countOf, mostWithin, slotsOf, type Slot } from './slots';
 import { targetsOf, type Target } from './targets';
 
-/** With more placements than this only so many buffers are placed at once as keep within it; of what could be bought. */
+/** With more placements than this only so many buffers are placed at once as keep within it. */
 const MOST = 2_000_000;
+/** The same for each of what could be bought. */
 const MOST_MORE = 400_000;
 
 /** Where one buffer stands. */
@@ -40,6 +41,8 @@ export type More = Placement & {
   /** What is bought, in words, and one by one. */
   readonly name: string;
   readonly wares: readonly Ware[];
+  /** What would do the same in its place, by name. */
+  readonly alike: readonly string[];
 };
 
 export type Placing = {
@@ -221,10 +224,11 @@ export function* placeBuffers(
       figures: told(best.figures),
     },
     house: BUFFER_SCHOOLS.find((school) => school === positionOf(rig, 'buffers')) ?? 'fewest',
-    more: more.map(({ measured, wares }) => ({
+    more: more.map(({ measured, wares, alike }) => ({
       ...told(measured),
       name: basketWords(wares),
       wares: wares.map(({ kind, set }) => ({ kind, set })),
+      alike: alike.map(({ name }) => name),
     })),
     notes: [
       ...ready.notes,

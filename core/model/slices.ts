@@ -100,7 +100,10 @@ type Place<K extends keyof Slices> = {
 /** By the names that are read, in their order: one way to their places for all who read them. */
 const WAYS = new Map<string, (of: Slices) => Place<keyof Slices>>();
 
-/** From slices to where results hang on them. Who asks mostly asks of the same slices as who asked before. */
+/**
+ * From slices to where results hang on them. Who asks mostly asks of the same slices as who asked before: the last place
+ * is kept at hand, and with it one document until another is asked about.
+ */
 function placesFor<K extends keyof Slices>(reads: readonly K[]): (of: Reads<K>) => Place<K> {
   const key = reads.join();
   const known = WAYS.get(key) as ((of: Reads<K>) => Place<K>) | undefined;

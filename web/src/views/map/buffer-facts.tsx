@@ -1,5 +1,5 @@
 import type { More, Placement, Placing, School } from '../../../../core/buffers';
-import { count } from '../../../../core/units';
+import { count, inWords } from '../../../../core/units';
 import { Beside } from '../../parts/beside';
 import { Button } from '../../parts/button';
 import { useOpen } from '../../rig/use-open';
@@ -71,6 +71,9 @@ function ToBuy({
                 {one.over === 0 ? 'none' : one.over} over, worst {worst(one)} dB
               </span>
               <span className="block text-muted">{boughtWhere(one)}</span>
+              {one.alike.length > 0 ? (
+                <span className="block text-muted">So would {inWords(one.alike)}.</span>
+              ) : null}
             </span>
             <Button
               className="shrink-0"
