@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { trialOf } from '../edits';
+import { trialOf, type EditCall } from '../edits';
 import { inSetting, type Rig } from '../model';
 import { traceIn } from '../signal';
 import { build, edited } from '../testing/build';
@@ -42,6 +42,12 @@ function worstOf(rig: Rig): number {
   });
   return Math.max(0, ...all.flatMap(({ dull, peak }) => [-dull.db, peak.db]));
 }
+
+/** So many buffers more, in no chain. */
+const spare = (count: number): readonly EditCall[] =>
+  build(`buffer x${count + 1}`)
+    .boxes.slice(1)
+    .map((box) => ({ edit: 'addBox', arguments: { box } }) as const);
 
 const after = (rig: Rig, stands: readonly Stands[]): Rig => {
   const done = placementEdits(rig, null, stands);
@@ -125,7 +131,11 @@ describe('every placement', () => {
     );
     const told = placed(longest(rig, 15));
     expect(told.positions).toBe(2);
-    expect(told.notes).toContain('None goes ahead of a box that must see the pickup.');
+    // Fewer places than buffers is no bound on what was looked at.
+    const many = edited(longest(rig, 15), ...spare(2));
+    expect(placed(many)).toMatchObject({ positions: 2, buffers: ['Buffer', 'Buffer 2', 'Buffer 3'] });
+    for (const { notes } of [told, placed(many)])
+      expect(notes).toEqual(['None goes ahead of a box that must see the pickup.']);
     expect(told.best.figures.stands[0]!.words).not.toContain('Guitar');
     const free = edited(rig, {
       edit: 'setWant',

@@ -34,7 +34,8 @@ export const sidesOf = weakly((box: Box): readonly Side[] => {
   const count = ins?.length ?? 0;
   if (count !== outs?.length || count > 2 || audio.length !== 2 * count) return [];
   const wires = box.patches.find(({ id }) => id === box.patch)?.wires ?? [];
-  return (count === 1 ? ([undefined] as const) : (['left', 'right'] as const)).flatMap((channel): Side[] => {
+  const channels = count === 1 ? ([undefined] as const) : (['left', 'right'] as const);
+  const sides = channels.flatMap((channel): Side[] => {
     const into = wires.find(
       ({ from, to, toChannel }) => 'jack' in from && 'block' in to && toChannel === channel,
     );
@@ -46,6 +47,7 @@ export const sidesOf = weakly((box: Box): readonly Side[] => {
       ? [{ in: into.from.jack, out: out.to.jack }]
       : [];
   });
+  return sides.length === count ? sides : [];
 });
 
 /** Nothing but a buffer, of one side or two. */

@@ -9,7 +9,7 @@ import { around, inWayOrder, positionsOf, type Position } from './positions';
 import { basketsFor, basketWords } from './more';
 import { numbersOf, offersTo, type OfferedKinds, type Ware } from './offers';
 import { BUFFER_SCHOOLS, searchAll, type Measured, type School } from './search';
-import { countOf, mostWithin, slotsOf, type Slot } from './slots';
+import { countOf, mostWithin, roomIn, slotsOf, type Slot } from './slots';
 import { targetsOf, type Target } from './targets';
 
 /** With more placements than this only so many buffers are placed at once as keep within it. */
@@ -232,7 +232,7 @@ export function* placeBuffers(
     })),
     notes: [
       ...ready.notes,
-      ...(most < Math.min(positions.length, atHand.length)
+      ...(most < Math.min(roomIn(slots), atHand.length)
         ? [`At most ${most} are placed at once: with more there are over two million placements.`]
         : []),
     ],

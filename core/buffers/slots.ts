@@ -74,10 +74,13 @@ export function countOf(
   return ways.reduce((sum, count) => sum + count, 0);
 }
 
+/** How many buffers of one side find a place at once. */
+export const roomIn = (slots: readonly Slot[]): number =>
+  slots.reduce((sum, { right }) => sum + (right === null ? 1 : 2), 0);
+
 /** How many buffers may be placed at once so that there are no more than so many placements; one at least. */
 export function mostWithin(slots: readonly Slot[], buffers: readonly (1 | 2)[], placements: number): number {
-  const positions = slots.reduce((sum, { right }) => sum + (right === null ? 1 : 2), 0);
-  let most = Math.min(positions, buffers.length);
+  let most = Math.min(roomIn(slots), buffers.length);
   while (most > 1 && countOf(slots, buffers, most) > placements) most -= 1;
   return most;
 }

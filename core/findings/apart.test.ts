@@ -5,6 +5,9 @@ import { build, edited } from '../testing/build';
 import { set } from '../testing/short-edits';
 import { cureOf, judge } from './judge';
 
+/** The unit's amplifier and cabinet on. */
+const MODEL = ['amp', 'cab'].map((block) => set('multi-effects', block, 'on'));
+
 /** A unit into a powered speaker and a desk, by a splitter behind one output; its knob moves only that one. */
 function shared(jacks: readonly string[]): Rig {
   const rig = edited(
@@ -15,8 +18,7 @@ function shared(jacks: readonly string[]): Rig {
       'splitter/out-a > powered-speaker/in',
       'splitter/out-b > desk/ch-1',
     ),
-    set('multi-effects', 'amp', 'on'),
-    set('multi-effects', 'cab', 'on'),
+    ...MODEL,
   );
   const [first = '', ...moves] = jacks;
   return {
@@ -86,8 +88,7 @@ describe('ears', () => {
         'guitar/out > multi-effects/input',
         'multi-effects/phones » in-ear-pack/in',
       ),
-      set('multi-effects', 'amp', 'on'),
-      set('multi-effects', 'cab', 'on'),
+      ...MODEL,
       set('in-ear-pack', 'limiter', 'off'),
     );
     const [cure] = curesOf(rig, 'SAFE-EARS');
@@ -106,8 +107,7 @@ describe('ears', () => {
         'multi-effects/out-1-l > desk/ch-1',
         'multi-effects/phones » headphones/in',
       ),
-      set('multi-effects', 'amp', 'on'),
-      set('multi-effects', 'cab', 'on'),
+      ...MODEL,
     );
     const withSecond: Rig = {
       ...rig,

@@ -1,5 +1,5 @@
 // What hangs in loops, and switching it.
-import { blockAt, blockIn, boxOf, type Block, type Box } from '../model';
+import { blockAt, blockIn, boxOf, type Block, type BlockState, type Box } from '../model';
 import {
   graphIn,
   isOn,
@@ -77,6 +77,21 @@ export const switchTo = (view: View, box: Box, block: Block, state: string): Cur
     edit: 'setBlockState',
     arguments: { box: box.id, block: block.id, state, scope: scopeOf(view) },
   });
+
+/** Blocks of some ways that are off, each once, with the state that switches it on. */
+export const blocksOff = (
+  paths: readonly Path[],
+  isMeant: (block: Block) => boolean,
+  isWanted: (state: BlockState) => boolean = () => true,
+): ReadonlyMap<Block, { readonly box: Box; readonly on: string }> =>
+  new Map(
+    paths.flatMap(({ sections }) =>
+      sections.flatMap(({ box, block, state }) => {
+        const on = block.states.find((one) => isOn(one) && isWanted(one));
+        return isMeant(block) && !isOn(state) && on ? [[block, { box, on: on.id }] as const] : [];
+      }),
+    ),
+  );
 
 /** The same parts found on several ways are one finding. */
 export const distinct = <D extends Data>(found: readonly Found<D>[]): readonly Found<D>[] => [

@@ -4,7 +4,7 @@ import { isOn, traceIn, type Path } from '../../signal';
 import { inWords } from '../../units';
 import { ownOutput } from '../apart';
 import { boxPart, type Found, type View } from '../finding';
-import { switchTo } from '../hung';
+import { blocksOff, switchTo } from '../hung';
 import { rule } from '../rule';
 
 /** A level that a player works belongs to what is played: only levels behind that are told of. */
@@ -40,13 +40,11 @@ const isLimited = ({ sections }: Path): boolean =>
 
 /** Limiters on the way to somebody's ears that are off, with the state in which they limit. */
 const limitersAt = (view: View, ears: string) =>
-  everySound(view)
-    .flatMap((one) => traceIn(one).paths.filter(({ output }) => output.box === ears))
-    .flatMap(({ sections }) => sections)
-    .flatMap(({ box, block, state }) => {
-      const limits = block.states.find((one) => isOn(one) && one.ceilingDbu !== undefined);
-      return block.role === 'buffer' && !isOn(state) && limits ? [{ box, block, state: limits.id }] : [];
-    });
+  blocksOff(
+    everySound(view).flatMap((one) => traceIn(one).paths.filter(({ output }) => output.box === ears)),
+    ({ role }) => role === 'buffer',
+    ({ ceilingDbu }) => ceilingDbu !== undefined,
+  );
 
 const keysOf = (feeds: readonly Feed[], box: Box) =>
   feeds.filter((feed) => feed.box === box).map(({ key }) => key);
@@ -102,7 +100,7 @@ export const ears = rule<Ears>({
   },
   *cures(view, { data }) {
     for (const { box } of data.shared) yield* ownOutput(view, box, [data.box]);
-    for (const { box, block, state } of limitersAt(view, data.box)) yield switchTo(view, box, block, state);
+    for (const [block, { box, on }] of limitersAt(view, data.box)) yield switchTo(view, box, block, on);
   },
 });
 

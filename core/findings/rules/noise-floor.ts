@@ -1,10 +1,10 @@
 import { floorUnder, gateWords, noiseAtEnd, type NoiseAtEnd } from '../../level';
 import { derive } from '../../model';
-import { isOn, traceIn } from '../../signal';
+import { traceIn } from '../../signal';
 import { inWords } from '../../units';
 import { ofElectricity } from '../electric';
 import { boxPart, type Found } from '../finding';
-import { switchTo } from '../hung';
+import { blocksOff, switchTo } from '../hung';
 import { rule } from '../rule';
 
 type Data = {
@@ -84,12 +84,7 @@ export const noiseFloor = rule<Data>({
   }),
   *cures(view) {
     // A gate that is there and off, the last of a way first: it takes the noise of all that is ahead of it.
-    const gates = traceIn(view).paths.flatMap(({ sections }) =>
-      sections.filter(({ block, state }) => block.category === 'gate' && !isOn(state)),
-    );
-    for (const { box, block } of gates.reverse()) {
-      const on = block.states.find(isOn);
-      if (on) yield switchTo(view, box, block, on.id);
-    }
+    const gates = blocksOff(traceIn(view).paths, ({ category }) => category === 'gate');
+    for (const [block, { box, on }] of [...gates].reverse()) yield switchTo(view, box, block, on);
   },
 });

@@ -1,4 +1,5 @@
 import type { More, Placement, Placing, School } from '../../../../core/buffers';
+import type { ReactNode } from 'react';
 import { count, inWords } from '../../../../core/units';
 import { Beside } from '../../parts/beside';
 import { Button } from '../../parts/button';
@@ -38,6 +39,41 @@ function Sums({ placing }: { placing: Placing }) {
   );
 }
 
+type Act = {
+  readonly words: string;
+  readonly label: string;
+  readonly isBarred: boolean;
+  /** It is what the house would have. */
+  readonly isUsual?: boolean;
+  readonly onAct: () => void;
+};
+
+/** A placement that may be taken. @param act null: so it stands today */
+function Line({ head, act, children }: { head: string; act: Act | null; children: ReactNode }) {
+  const { readOnly } = useOpen('readOnly');
+  return (
+    <li className="flex items-start justify-between gap-2 border-t border-hair pt-1 text-xs">
+      <span>
+        <span className="font-semibold">{head}</span>
+        {children}
+      </span>
+      {act ? (
+        <Button
+          look={act.isUsual ? 'strong' : undefined}
+          className="shrink-0"
+          aria-label={act.label}
+          disabled={readOnly !== null || act.isBarred}
+          onClick={act.onAct}
+        >
+          {act.words}
+        </Button>
+      ) : (
+        <span className="shrink-0 text-muted">as today</span>
+      )}
+    </li>
+  );
+}
+
 /** Where what is bought stands; of one thing the place alone. */
 const boughtWhere = ({ stands }: More): string =>
   stands.length === 1 && stands[0]
@@ -54,36 +90,30 @@ function ToBuy({
   behind: boolean;
   onTake: (more: More) => void;
 }) {
-  const { readOnly } = useOpen('readOnly');
   if (more.length === 0) return null;
   return (
-    <section aria-label="Could be bought" className="flex flex-col gap-1 border-t border-hair pt-1">
+    <section aria-label="Could be bought" className="flex flex-col gap-1.5 border-t border-hair pt-1">
       <h4 className="text-xs font-semibold">One of these would bring</h4>
-      <ul className="flex flex-col">
+      <ul className="flex flex-col gap-1.5">
         {more.map((one) => (
-          <li
+          <Line
             key={one.name}
-            className="flex items-start justify-between gap-2 border-t border-hair py-1 text-xs first:border-t-0"
+            head={one.name}
+            act={{
+              words: 'Add',
+              label: `Add and place ${one.name}`,
+              isBarred: behind,
+              onAct: () => onTake(one),
+            }}
           >
-            <span>
-              <span className="font-semibold">{one.name}</span>
-              <span className="block font-mono">
-                {one.over === 0 ? 'none' : one.over} over, worst {worst(one)} dB
-              </span>
-              <span className="block text-muted">{boughtWhere(one)}</span>
-              {one.alike.length > 0 ? (
-                <span className="block text-muted">So would {inWords(one.alike)}.</span>
-              ) : null}
+            <span className="block font-mono">
+              {one.over === 0 ? 'none' : one.over} over, worst {worst(one)} dB
             </span>
-            <Button
-              className="shrink-0"
-              aria-label={`Add and place ${one.name}`}
-              disabled={readOnly !== null || behind}
-              onClick={() => onTake(one)}
-            >
-              Add
-            </Button>
-          </li>
+            <span className="block text-muted">{boughtWhere(one)}</span>
+            {one.alike.length > 0 ? (
+              <span className="block text-muted">So would {inWords(one.alike)}.</span>
+            ) : null}
+          </Line>
         ))}
       </ul>
     </section>
@@ -101,7 +131,6 @@ function Found({
   onTake: (school: School) => void;
   onBuy: (more: More) => void;
 }) {
-  const { readOnly } = useOpen('readOnly');
   const today = keyOf(placing.today);
   return (
     <>
@@ -111,31 +140,23 @@ function Found({
           const placement = placing.best[school];
           const isToday = keyOf(placement) === today;
           return (
-            <li
+            <Line
               key={school}
-              className="flex items-start justify-between gap-2 border-t border-hair pt-1 text-xs"
+              head={`${WORDS[school]}${placing.house === school ? ', as the house has it' : ''}`}
+              act={
+                isToday
+                  ? null
+                  : {
+                      words: 'Take',
+                      label: `Take ${WORDS[school]}`,
+                      isBarred: behind,
+                      isUsual: placing.house === school,
+                      onAct: () => onTake(school),
+                    }
+              }
             >
-              <span>
-                <span className="font-semibold">
-                  {WORDS[school]}
-                  {placing.house === school ? ', as the house has it' : ''}
-                </span>
-                <span className="block">{whereOf(placement)}</span>
-              </span>
-              {isToday ? (
-                <span className="shrink-0 text-muted">as today</span>
-              ) : (
-                <Button
-                  look={placing.house === school ? 'strong' : undefined}
-                  className="shrink-0"
-                  aria-label={`Take ${WORDS[school]}`}
-                  disabled={readOnly !== null || behind}
-                  onClick={() => onTake(school)}
-                >
-                  Take
-                </Button>
-              )}
-            </li>
+              <span className="block">{whereOf(placement)}</span>
+            </Line>
           );
         })}
       </ul>
