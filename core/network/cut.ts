@@ -1,7 +1,7 @@
 // A stretch cut short: what of it is left where the leads behind a place are taken away.
 import { solverOf, type Element } from '../circuit';
 import { madeOf, putLead, putLoad, type Cable } from './parts';
-import { byText } from '../units';
+import { byText, weakly } from '../units';
 import { lookedInto, partText, type Part } from './route';
 import { reachedBy, type Link, type Segment } from './segment';
 import type { Stretch } from './stretches';
@@ -33,12 +33,7 @@ export function nodeBehind({ segment, leads, ends }: Stretch, count: number): st
   return (at && segment.nodeOf(at.from)) ?? segment.driver.node;
 }
 
-/**
- * A stretch up to so many of its leads: the others are away, with all that hangs on them, and its input stands there.
- * Leads beside the way stay where they hang on what is left.
- * @param open true: without the input, to look back into it
- */
-export function partUpTo(stretch: Stretch, count: number, open = false): Part {
+const cutBehind = weakly((stretch: Stretch, count: number, isOpen: boolean): Part => {
   const { segment, leads, into } = stretch;
   const away = new Set(leads.slice(count).map(({ lead }) => lead.id));
   const ends = nodeBehind(stretch, count);
@@ -47,10 +42,18 @@ export function partUpTo(stretch: Stretch, count: number, open = false): Part {
   const { ohm, farad } = into ?? LOAD;
   return {
     elements:
-      open || isWhole ? elements : [...elements, ...madeOf((put) => putLoad(put, 'end', ends, ohm, farad))],
+      isOpen || isWhole ? elements : [...elements, ...madeOf((put) => putLoad(put, 'end', ends, ohm, farad))],
     ends,
   };
-}
+});
+
+/**
+ * A stretch up to so many of its leads: the others are away, with all that hangs on them, and its input stands there.
+ * Leads beside the way stay where they hang on what is left.
+ * @param open true: without the input, to look back into it
+ */
+export const partUpTo = (stretch: Stretch, count: number, open = false): Part =>
+  cutBehind(stretch, count, open);
 
 /** A place within a lead of a stretch: its number there, and the piece of cable on this side of it. */
 export type CutAt = { readonly lead: number; readonly cable: Cable };

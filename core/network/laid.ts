@@ -13,6 +13,15 @@ export const NOTHING_OHM = 0.1;
 
 export type LaidDriver = Omit<Driver, 'node'> & { readonly at: number };
 
+/** How something joins two nodes: what it is, in a few letters that tell it from all else, and as elements. */
+type Join = {
+  /** null: no lead. */
+  readonly lead: string | null;
+  readonly told: string;
+  readonly put: (put: Put, name: string, a: string, b: string) => void;
+};
+type LaidLink = Join & { readonly from: number; readonly to: number };
+
 type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound'>;
 
 /** What leads, wires and blocks make of the jacks of a rig: nodes that are one, and what joins, loads and drives them. */
@@ -22,14 +31,9 @@ export class Laid {
   readonly jacks = new Map<string, number>();
   private readonly parent: number[];
   /** What joins nodes otherwise than as a wire: leads, pots, transformers, an output's own resistance. */
-  readonly links: {
-    from: number;
-    to: number;
-    lead: string | null;
-    put: (put: Put, name: string, a: string, b: string) => void;
-  }[] = [];
+  readonly links: LaidLink[] = [];
   readonly leadAt = new Map<number, Set<Lead>>();
-  readonly shunts: { node: number; block: Block }[] = [];
+  readonly shunts: { readonly node: number; readonly box: string; readonly block: Block }[] = [];
   readonly drivers: LaidDriver[] = [];
   readonly listeners: (Omit<Listener, 'node'> & { at: number })[] = [];
 
@@ -75,7 +79,11 @@ export class Laid {
       if (!lead || ['air', 'radio', 'speaker'].includes(lead.kind) || seen.has(key)) return;
       seen.add(key);
       for (const node of [from, to]) this.leadAt.set(node, (this.leadAt.get(node) ?? new Set()).add(lead));
-      this.link(from, to, (put, name, a, b) => putLead(put, lead, name, a, b), lead.id);
+      this.link(from, to, {
+        lead: lead.id,
+        told: `lead ${lead.id}`,
+        put: (put, name, a, b) => putLead(put, lead, name, a, b),
+      });
       return;
     }
     const box = this.resolved.boxes.get(via.box);
@@ -85,11 +93,16 @@ export class Laid {
     if (!block) return;
     const volume = bareVolume(box, block, this.resolved);
     if (volume)
-      this.link(from, to, (put, name, a, b) => putDivider(put, name, a, b, volume.ohm, volume.share));
-    else if (isIsolator(box)) this.link(from, to, (put, name, a, b) => putTransformer(put, name, a, b));
+      this.link(from, to, {
+        lead: null,
+        told: `pot ${volume.ohm} ${volume.share}`,
+        put: (put, name, a, b) => putDivider(put, name, a, b, volume.ohm, volume.share),
+      });
+    else if (isIsolator(box)) this.link(from, to, { lead: null, told: 'transformer', put: putTransformer });
     else if (isWire(block, this.resolved.blockState(box, block).state)) {
       this.join(from, to);
-      if (block.role === 'effect' || block.role === 'buffer') this.shunts.push({ node: from, block });
+      if (block.role === 'effect' || block.role === 'buffer')
+        this.shunts.push({ node: from, box: box.id, block });
     }
   }
 
@@ -99,16 +112,16 @@ export class Laid {
     const split = this.blockAt(a)?.block.role === 'split' && b?.type === 'jack';
     const ohm = split ? this.modeOf(box, b.jack)?.rOut?.value : undefined;
     if (ohm === undefined) this.join(from, to);
-    else this.link(from, to, (put, name, x, y) => put(resistor(`ro${name}`, x, y, ohm)));
+    else
+      this.link(from, to, {
+        lead: null,
+        told: `ohm ${ohm}`,
+        put: (put, name, x, y) => put(resistor(`ro${name}`, x, y, ohm)),
+      });
   }
 
-  private link(
-    from: number,
-    to: number,
-    put: (typeof this.links)[number]['put'],
-    lead: string | null = null,
-  ): void {
-    this.links.push({ from, to, lead, put });
+  private link(from: number, to: number, join: Join): void {
+    this.links.push({ from, to, ...join });
   }
 
   private modeOf(box: Box, id: string) {

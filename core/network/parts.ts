@@ -34,6 +34,14 @@ export const capacitor = (name: string, from: string, to: string, value: number)
   value,
 });
 
+/** All of an element that its response depends on: of names only those that others call it by. */
+export const elementText = (element: Element): string => {
+  if (element.kind === 'K') return `K ${element.inductors.join(' ')} ${element.value}`;
+  const { kind, from, to, value } = element;
+  const own = kind === 'L' ? element.name : kind === 'E' ? `${element.controlFrom} ${element.controlTo}` : '';
+  return `${kind} ${from} ${to} ${value} ${own}`;
+};
+
 /** A load to ground: its resistance beside its capacitance. */
 export function putLoad(put: Put, name: string, node: string, ohm: number | null, farad: number): void {
   if (ohm !== null) put(resistor(`rl${name}`, node, '0', ohm));

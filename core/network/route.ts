@@ -2,6 +2,7 @@
 import type { Element, Netlist, Sweep } from '../circuit';
 import { derive } from '../model';
 import { weakly } from '../units';
+import { elementText } from './parts';
 import type { Segment } from './segment';
 import { pathsFrom, stretchesAlong, type Stretch } from './stretches';
 
@@ -11,20 +12,13 @@ const SWEEP: Sweep = { by: 'dec', points: 12, from: 20, to: 20_000 };
 /** Parts of a circuit from the node `drv`, where a source stands, and the node at which it is left. */
 export type Part = { readonly elements: readonly Element[]; readonly ends: string };
 
-const elementText = (element: Element): string => {
-  if (element.kind === 'K') return `K ${element.inductors.join(' ')} ${element.value}`;
-  const { kind, from, to, value } = element;
-  const own = kind === 'L' ? element.name : kind === 'E' ? `${element.controlFrom} ${element.controlTo}` : '';
-  return `${kind} ${from} ${to} ${value} ${own}`;
-};
-
 /** Numbers given to what elements are as text; forgotten and given anew, never twice, when there are very many. */
 const numbers = new Map<string, number>();
 const MOST_NUMBERS = 20_000;
 let given = 0;
 
 /** One number for lists of elements that are alike, so that a long text is made and compared once for each list. */
-const numberOf = weakly((elements: readonly Element[]): number => {
+const listNumber = weakly((elements: readonly Element[]): number => {
   const text = elements.map(elementText).join(';');
   const known = numbers.get(text);
   if (known !== undefined) return known;
@@ -35,7 +29,7 @@ const numberOf = weakly((elements: readonly Element[]): number => {
 });
 
 /** A part by all that its response depends on; of meaning only while the program runs. */
-export const partText = ({ elements, ends }: Part): string => `${numberOf(elements)} ${ends}`;
+export const partText = ({ elements, ends }: Part): string => `${listNumber(elements)} ${ends}`;
 
 /** A part behind a source of 1 V. */
 export const driven = ({ elements }: Part): Netlist => ({

@@ -1,6 +1,7 @@
 // The stretches of a way: through which segment, by which leads, from where to where.
 import { derive, leadOf, type JackRef, type Lead } from '../model';
 import { traceIn, type Path, type Step } from '../signal';
+import { weakly } from '../units';
 import type { Listener, Segment } from './segment';
 import { networkIn, type Network } from './segments';
 
@@ -60,6 +61,20 @@ function goesOn(segment: Segment, node: string, steps: readonly Step[], last: nu
   );
 }
 
+/** Stretches of a segment by what else makes them: ways of several sounds go by the same ones. */
+const stretchesBy = weakly((_segment: Segment) => new Map<string, Stretch>());
+
+/** @param made as it was found; the one that is alike is given where there is one */
+function known(made: Stretch): Stretch {
+  const { segment, ends, into, leads, first, last } = made;
+  const by = leads.map(({ lead, from, to }) => `${lead.id} ${from.box}/${from.jack} ${to.box}/${to.jack}`);
+  const text = [ends, into ? segment.into.indexOf(into) : '', first, last, ...by].join('|');
+  const all = stretchesBy(segment);
+  const before = all.get(text) ?? made;
+  all.set(text, before);
+  return before;
+}
+
 /** Every stretch of a way in order; what goes by air, by radio or inside a box is between them. */
 export const stretchesAlong = derive(
   ['boxes', 'leads', 'variant', 'sound'],
@@ -73,7 +88,8 @@ export const stretchesAlong = derive(
       });
       // An output that nothing is plugged into, or an input that is reached inside its box, is no stretch.
       if (leads.length === 0) return [];
-      return [{ segment, ends, into: goesOn(segment, ends, path.steps, last), leads, first, last }];
+      const into = goesOn(segment, ends, path.steps, last);
+      return [known({ segment, ends, into, leads, first, last })];
     }),
 );
 

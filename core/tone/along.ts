@@ -1,7 +1,8 @@
 // Tone along a route: what leads, pedals that are off, buffers and knobs change against the guitar played straight in.
-import { derive, type JackRef, type Lead, type Reads } from '../model';
+import type { JackRef, Lead, Reads } from '../model';
 import { partUpTo, wholeOf, type Stretch } from '../network';
 import type { Path } from '../signal';
+import { weakly } from '../units';
 import { add, ALL, dbAtAll, dbAtMarks, FIVE_KHZ, GRID, lessLevel, MARKS, onGrid } from './grid';
 import { partsOf, type RoutePart } from './parts';
 
@@ -74,43 +75,47 @@ function extreme(db: Float64Array, isBetter: (a: number, b: number) => boolean, 
   return { hz: GRID[at] ?? 0, db: db[at] ?? 0 };
 }
 
+/** Tone along a route of some parts. */
+const toneOf = weakly((parts: readonly RoutePart[]): ToneRoute => {
+  const whole = new Float64Array(ALL.length);
+  const straight = new Float64Array(ALL.length);
+  const ahead: { readonly stretch: Stretch; readonly db: Float64Array }[] = [];
+  for (const { stretches, reference } of parts) {
+    add(straight, dbAtAll(reference.part));
+    for (const stretch of stretches) {
+      ahead.push({ stretch, db: add(marked(whole), marked(straight), -1) });
+      add(whole, stretchDb(stretch));
+    }
+  }
+  let steps: readonly ToneStep[] | null = null;
+  const all = add(Float64Array.from(whole), straight, -1);
+  const difference = onGrid(all);
+  return {
+    parts,
+    // Lead by lead it is asked for where it is shown, or where something is over a limit.
+    get steps() {
+      steps ??= ahead.flatMap(({ stretch, db }, i) => stepsOf(stretch, db, i === 0));
+      return steps;
+    },
+    difference,
+    response: onGrid(whole),
+    straight: onGrid(straight),
+    marksDb: marks(marked(all)),
+    dull: extreme(difference, (a, b) => a < b, TREBLE_HZ),
+    peak: extreme(difference, (a, b) => a > b),
+  };
+});
+
 /**
  * Difference from straight-in along one path of a setting. Front: guitar to the first preamp's input, against one lead of
  * the house into it (into the box that must see the pickup where one is on; of an active source, 1 m of it); then each
  * loop from its send to its return against both joined, added. What a stage that is on does to tone is left out.
  * @returns null: no lead carries tone on it
  */
-export const toneAlong = derive(
-  ['boxes', 'leads', 'variant', 'sound', 'houseRules'],
-  (of: Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>, path: Path): ToneRoute | null => {
-    const parts = partsOf(of, path);
-    if (parts.length === 0) return null;
-    const whole = new Float64Array(ALL.length);
-    const straight = new Float64Array(ALL.length);
-    const ahead: { readonly stretch: Stretch; readonly db: Float64Array }[] = [];
-    for (const { stretches, reference } of parts) {
-      add(straight, dbAtAll(reference.part));
-      for (const stretch of stretches) {
-        ahead.push({ stretch, db: add(marked(whole), marked(straight), -1) });
-        add(whole, stretchDb(stretch));
-      }
-    }
-    let steps: readonly ToneStep[] | null = null;
-    const all = add(Float64Array.from(whole), straight, -1);
-    const difference = onGrid(all);
-    return {
-      parts,
-      // Lead by lead it is asked for where it is shown, or where something is over a limit.
-      get steps() {
-        steps ??= ahead.flatMap(({ stretch, db }, i) => stepsOf(stretch, db, i === 0));
-        return steps;
-      },
-      difference,
-      response: onGrid(whole),
-      straight: onGrid(straight),
-      marksDb: marks(marked(all)),
-      dull: extreme(difference, (a, b) => a < b, TREBLE_HZ),
-      peak: extreme(difference, (a, b) => a > b),
-    };
-  },
-);
+export function toneAlong(
+  of: Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>,
+  path: Path,
+): ToneRoute | null {
+  const parts = partsOf(of, path);
+  return parts.length === 0 ? null : toneOf(parts);
+}

@@ -1,8 +1,8 @@
 // A route in parts: the front up to the first preamp, then from each send to its return, with what straight-in is for each.
-import { blockIn, boxOf, instrumentOf, leadOf, type Reads } from '../model';
-import { byOneLead, stretchesAlong, type Part, type Stretch, type Takes } from '../network';
+import { blockIn, boxOf, derive, instrumentOf, leadOf, type Lead, type Reads } from '../model';
+import { byOneLead, stretchesAlong, type Part, type Segment, type Stretch, type Takes } from '../network';
 import { isOn, type Path, type Section } from '../signal';
-import { weakly } from '../units';
+import { numberOf, weakly } from '../units';
 
 /** Without an amplifier straight-in ends in this. */
 const NO_AMPLIFIER: Takes = { ohm: 1e6, farad: 50e-12 };
@@ -85,7 +85,7 @@ function frontReference(of: Of, path: Path, front: readonly Stretch[]): Referenc
   const { limits } = of.houseRules;
   const [first] = front;
   if (!first) return null;
-  const { driver, source } = first.segment;
+  const { driver } = first.segment;
   const isPassive = driver.kind === 'pickup';
   const block = blockIn(boxOf(of, path.source.box), path.source.block);
   const instrument = block ? instrumentOf(block) : 'guitar';
@@ -97,34 +97,59 @@ function frontReference(of: Of, path: Path, front: readonly Stretch[]): Referenc
       : (into ?? NO_AMPLIFIER);
   const lengthM = isPassive ? limits.toneLeadM : ACTIVE_M;
   const lead = { lengthM, faradPerM: limits.toneLeadPfPerM * 1e-12 };
-  return {
-    kind: 'lead',
-    lengthM,
-    ohm: own.ohm,
-    into: own === into ? into.box : null,
-    part: byOneLead(source, driver.node, lead, own),
+  return referenceOf(first, lead, own, own === into ? into.box : null);
+}
+
+/** References by the segment that they begin in. */
+const referencesBy = weakly((_segment: Segment) => new Map<string, Reference>());
+
+/** What drives a stretch into an input, by one lead or by none. */
+function referenceOf(
+  { segment }: Stretch,
+  lead: Pick<Lead, 'lengthM' | 'faradPerM'> | null,
+  { ohm, farad }: Takes,
+  into: string | null,
+): Reference {
+  const known = referencesBy(segment);
+  const text = [lead?.lengthM, lead?.faradPerM, ohm, farad, into].join();
+  const reference = known.get(text) ?? {
+    kind: lead ? 'lead' : 'joined',
+    lengthM: lead?.lengthM ?? 0,
+    ohm,
+    into,
+    part: byOneLead(segment.source, segment.driver.node, lead, { ohm, farad }),
   };
+  known.set(text, reference);
+  return reference;
 }
 
 /** A send that goes straight into its return. */
 function joined(stretches: readonly Stretch[]): Reference | null {
   const [first, last] = [stretches[0], stretches.at(-1)];
   if (!first || !last) return null;
-  const own = last.into ?? NO_AMPLIFIER;
-  return {
-    kind: 'joined',
-    lengthM: 0,
-    ohm: own.ohm,
-    into: last.into?.box ?? null,
-    part: byOneLead(first.segment.source, first.segment.driver.node, null, own),
-  };
+  return referenceOf(first, null, last.into ?? NO_AMPLIFIER, last.into?.box ?? null);
 }
 
-/** The parts of a route that tone is told of; none where no lead carries it. */
-export function partsOf(of: Of, path: Path): readonly RoutePart[] {
-  return grouped(of, path).flatMap((stretches, i): RoutePart[] => {
-    const isFront = i === 0;
-    const reference = isFront ? frontReference(of, path, stretches) : joined(stretches);
-    return reference ? [{ kind: isFront ? 'front' : 'loop', stretches, reference }] : [];
-  });
-}
+/** Lists of parts by the first of their references. */
+const listsBy = weakly((_reference: Reference) => new Map<string, readonly RoutePart[]>());
+
+/** The parts of a route that tone is told of; none where no lead carries it. Alike in several sounds they are one list. */
+export const partsOf = derive(
+  ['boxes', 'leads', 'variant', 'sound', 'houseRules'],
+  (of: Of, path: Path): readonly RoutePart[] => {
+    const parts = grouped(of, path).flatMap((stretches, i): RoutePart[] => {
+      const isFront = i === 0;
+      const reference = isFront ? frontReference(of, path, stretches) : joined(stretches);
+      return reference ? [{ kind: isFront ? 'front' : 'loop', stretches, reference }] : [];
+    });
+    const [first] = parts;
+    if (!first) return parts;
+    const text = parts
+      .map(({ kind, stretches, reference }) => `${kind} ${[reference, ...stretches].map(numberOf).join()}`)
+      .join(';');
+    const known = listsBy(first.reference);
+    const list = known.get(text) ?? parts;
+    known.set(text, list);
+    return list;
+  },
+);

@@ -12,6 +12,6 @@ export {
   inWords,
   parseQuantity,
 } from './quantity';
-export { Branch, byText, recently, weakly } from './memo';
+export { Branch, byText, numberOf, recently, weakly } from './memo';
 export { outcome } from './outcome';
 export { DBV_DBU, parseLevel, voltsOf } from './volts';

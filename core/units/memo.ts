@@ -39,6 +39,11 @@ export function weakly<A extends readonly [object, ...unknown[]], R>(
   };
 }
 
+let numbered = 0;
+
+/** A number of its own for each object, for texts that tell by which objects something was made. */
+export const numberOf = weakly((_of: object): number => (numbered += 1));
+
 /** Remembers the newest few results of a function of one plain value, compared as text. */
 export function recently<A, R>(compute: (ask: A) => R, keep: number): (ask: A) => R {
   let known: readonly { readonly key: string; readonly result: R }[] = [];
