@@ -166,8 +166,8 @@ test.describe('versions of the store', () => {
     const text = readFileSync(await (await download).path(), 'utf8');
     expect(JSON.parse(text)).toMatchObject({ format: 'hum-map/raw', version: 4 });
     expect(text).toContain('Chorus');
-    // A picture opened as a page asks for an icon of its own; the server has none.
-    expect(quiet.splice(0)).toEqual([expect.stringContaining('404')]);
+    // A picture opened as a page asks for an icon of its own in some browsers; the server has none.
+    for (const noise of quiet.splice(0)) expect(noise).toContain('404');
   });
 });
 
