@@ -39,6 +39,20 @@ const MUTATIONS = [
     suites: ['core/testing/warm-cold'],
   },
   {
+    what: 'a document of kept lists is the kept one, whatever else is in it',
+    file: 'core/model/lately.ts',
+    from: 'keys.every((key) => a[key] === b[key])',
+    to: 'LISTS.every((key) => a[key] === b[key])',
+    suites: ['core/model/lately'],
+  },
+  {
+    what: 'what was foreseen of one document is told of another',
+    file: 'web/src/worker/rig-worker.ts',
+    from: 'weakly((_rig: Rig) => new Map<string, unknown>())',
+    to: '((all) => (_rig: Rig) => all)(new Map<string, unknown>())',
+    suites: ['web/src/worker/rig'],
+  },
+  {
     what: 'no cure is offered',
     file: 'core/findings/judge.ts',
     from: 'known.set(key, proved);\n  return proved;',

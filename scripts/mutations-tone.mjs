@@ -175,4 +175,25 @@ export const TONE_MUTATIONS = [
     to: '',
     suites: ['core/hum/currents'],
   },
+  {
+    what: 'segments that differ in what an input takes are held for one',
+    file: 'core/network/segments.ts',
+    from: '`${box} ${block} ${ohm} ${farad} ${name(at)}`',
+    to: '`${box} ${block} ${name(at)}`',
+    suites: ['core/testing/warm-cold', 'core/network'],
+  },
+  {
+    what: 'stretches of one segment that end elsewhere are held for one',
+    file: 'core/network/stretches.ts',
+    from: "[ends, into ? segment.into.indexOf(into) : '', first, last, ...by]",
+    to: '[first]',
+    suites: ['core/testing/warm-cold', 'core/network', 'core/tone', 'core/level'],
+  },
+  {
+    what: 'straight-in is one for all inputs of a segment',
+    file: 'core/tone/parts.ts',
+    from: '[lead?.lengthM, lead?.faradPerM, ohm, farad, into].join()',
+    to: "''",
+    suites: ['core/testing/warm-cold', 'core/tone'],
+  },
 ];

@@ -11,6 +11,7 @@ import {
   foldEdit,
   handFrom,
   isWhole,
+  likelyEdit,
   nextFold,
   otherSound,
   otherVariant,
@@ -193,4 +194,13 @@ describe('the strip of a sound', () => {
     );
     expect(unmet).toHaveLength(strip.length);
   });
+});
+
+test('what is likely next of a box is to switch it, of a lead to unplug its far end', () => {
+  const scope = { layer: 'sound', id: 'sound-1' } as const;
+  const likely = (selection: Selection) => likelyEdit(rig, SOUND, scope, selection);
+  expect(likely(box('fuzz'))).toEqual(bypassEdit(rig, SOUND, scope, box('fuzz')));
+  expect(likely(lead(2))).toEqual({ edit: 'unplug', arguments: { lead: 'lead-2', side: 'to' } });
+  expect(likely(box('cabinet'))).toBeNull();
+  expect(likely(null)).toBeNull();
 });

@@ -20,4 +20,5 @@ export {
   unplugEdit,
   type Selection,
 } from './selected';
+export { likelyEdit } from './likely';
 export { switchesAlong, type Switch } from './switches';

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { curveOf, parseNetlist, solverOf, writeNetlist, type Netlist } from '../circuit';
 import { readRig } from '../file';
-import { inSetting, type Rig } from '../model';
+import { inSetting, makeSound, type Block, type Rig } from '../model';
 import { edited } from '../testing/build';
 import { wired } from '../testing/order';
 import CASES from '../testing/segment-cases.json';
@@ -104,6 +104,31 @@ describe('what a segment is made of', () => {
     expect(drivenBy(on, 'overdrive').leads).toHaveLength(1);
     expect(drivenBy(on, 'overdrive').driver).toMatchObject({ block: 'drive', kind: 'stage' });
     expect(drivenBy(on, 'guitar').into.map(({ box }) => box)).toEqual(['overdrive']);
+  });
+
+  test('sounds that differ only in what an input takes have a segment each; what they have alike is one', () => {
+    const plain = wired('guitar, overdrive, buffer, combo', 'GUITAR > OVRDRV > BUFFER > COMBO');
+    const hot = (block: Block): Block => ({
+      ...block,
+      states: [...block.states, { ...block.states[1]!, id: 'hot', rIn: { value: 47e3, source: 'manual' } }],
+    });
+    const rig = edited(
+      {
+        ...plain,
+        boxes: plain.boxes.map((box) =>
+          box.id === 'overdrive' ? { ...box, blocks: box.blocks.map(hot) } : box,
+        ),
+      },
+      set('overdrive', 'drive', 'on', { layer: 'sound', id: plain.sounds[0]!.id }),
+      { edit: 'addSound', arguments: { sound: makeSound('hot', 'Hot'), index: 1 } },
+      set('overdrive', 'drive', 'hot', { layer: 'sound', id: 'hot' }),
+    );
+    const [first, second] = rig.sounds.map(({ id }) => segmentsIn(setting(rig, id)));
+    const heard = [first!, second!].map((all) => all[0]!.into.map(({ ohm }) => ohm));
+    expect(heard).toEqual([[expect.any(Number)], [47e3]]);
+    expect(heard[0]).not.toEqual([47e3]);
+    expect([first!.length, second!.length]).toEqual([3, 3]);
+    first!.slice(1).forEach((segment, i) => expect(second![i + 1]).toBe(segment));
   });
 
   test('leads of a way that parts passively load each other', () => {

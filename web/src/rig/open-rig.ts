@@ -6,6 +6,7 @@ import type { Rig, Scope, Setting, Sound } from '../../../core/model';
 import { useNotice } from '../store/app';
 import type { Session, SessionState } from '../store/session';
 import { startAnalyst, type Analyst, type Answers } from '../worker/analyst';
+import { pace } from './pace';
 import { mapState, OF_THE_SOUND, type MapState } from './map-state';
 
 type Chosen = {
@@ -41,7 +42,8 @@ export type OpenState = SessionState &
     readonly step: (kind: 'undo' | 'redo') => void;
   };
 
-export type OpenRig = StoreApi<OpenState>;
+/** `shown`: as views see it, for a breath behind. */
+export type OpenRig = StoreApi<OpenState> & { readonly shown: StoreApi<OpenState> };
 
 function following(
   rig: Rig,
@@ -71,8 +73,11 @@ export function openRig(
   begin: Partial<Chosen & Pick<MapState, 'layer' | 'routeWanted' | 'openKey'>>,
   start: typeof startAnalyst = startAnalyst,
 ): { readonly store: OpenRig; readonly close: () => void } {
-  const analyst = start(session, (change) => store.setState(({ answers }) => ({ answers: change(answers) })));
-  const store: OpenRig = createStore<OpenState>((set, get) => {
+  const analyst = start(session, (change) => {
+    store.setState(({ answers }) => ({ answers: change(answers) }));
+    paced.letGo();
+  });
+  const store = createStore<OpenState>((set, get) => {
     const { rig } = session.state.getState();
     const chosen = { variantId: begin.variantId ?? null, soundId: begin.soundId ?? null };
     return {
@@ -95,21 +100,24 @@ export function openRig(
       setVariant: (id) =>
         set((old) => ({ variantId: id, ...following(old.rig, { ...old, variantId: id }, old) })),
       commit: (call) => {
+        if (analyst.foresees(call)) paced.hold();
         const refused = session.commit(call);
         if (refused !== null) sayBad(refused);
         return refused;
       },
       step: (kind) => {
+        paced.hold();
         const said = session[kind]();
         if (said !== null) sayBad(said);
       },
     };
   });
+  const paced = pace(store);
   const stop = session.state.subscribe((now) =>
     store.setState((old) => (now.rig === old.rig ? now : { ...now, ...following(now.rig, old, old) })),
   );
   return {
-    store,
+    store: { ...store, shown: paced.shown },
     close: () => {
       stop();
       analyst.end();

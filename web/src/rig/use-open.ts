@@ -16,7 +16,7 @@ export function useOpenRig(): OpenRig {
 /** Some fields of the open rig; drawn anew only when one of them changes. */
 export function useOpen<K extends keyof OpenState>(...names: readonly K[]): Pick<OpenState, K> {
   return useStore(
-    useOpenRig(),
+    useOpenRig().shown,
     useShallow((state: OpenState) => {
       const some: Partial<Pick<OpenState, K>> = {};
       for (const name of names) some[name] = state[name];
@@ -26,4 +26,4 @@ export function useOpen<K extends keyof OpenState>(...names: readonly K[]): Pick
 }
 
 /** What follows from the state of the open rig; drawn anew only when that changes. */
-export const useOpenWith = <T>(read: (state: OpenState) => T): T => useStore(useOpenRig(), read);
+export const useOpenWith = <T>(read: (state: OpenState) => T): T => useStore(useOpenRig().shown, read);

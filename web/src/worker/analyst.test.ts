@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { expose } from 'comlink';
 import type { MapDrawing } from '../../../core/drawing';
 import type { FindingLine } from '../../../core/findings';
+import type { EditCall } from '../../../core/edits';
 import { refusalOf } from '../../../core/file';
 import type { DocumentPatch, Rig } from '../../../core/model';
 import { fourCable } from '../../../core/testing/build';
@@ -39,6 +40,10 @@ function makeWorker(
       tell(asks: readonly Ask[]) {
         log.push(`tell${kinds(asks)}`);
         return failing(asks, () => real.tell(asks));
+      },
+      ahead(edit: EditCall, queries: readonly AnyQuery[]) {
+        log.push(`ahead ${edit.edit}${queries.map(({ kind }) => ` ${kind}`).join('')}`);
+        return failing(queries, () => real.ahead(edit, queries));
       },
       ask(query: AnyQuery) {
         log.push(`ask ${query.kind}`);
@@ -134,7 +139,8 @@ const MAP = {
   unit: 'metres',
   levels: 'dBu',
 } as const;
-const unplug = () => session.commit({ edit: 'unplug', arguments: { lead: 'lead-6', side: 'to' } });
+const UNPLUG = { edit: 'unplug', arguments: { lead: 'lead-6', side: 'to' } } as const;
+const unplug = () => session.commit(UNPLUG);
 
 async function until(test: () => boolean) {
   for (let i = 0; i < 2_000 && !test(); i += 1) await new Promise((done) => setTimeout(done, 5));
@@ -186,6 +192,23 @@ describe('the analyst', () => {
       'tell map',
       'tell routes',
     ]);
+  });
+
+  test('an edit that was looked ahead at is foreseen as long as the document is the one that it was looked at for', async () => {
+    const log: string[] = [];
+    const a = start([], log);
+    a.stand('map', MAP);
+    a.stand('findings', FINDINGS);
+    await at('map', 0);
+    expect(a.foresees(UNPLUG)).toBe(false);
+    a.ahead(UNPLUG);
+    await until(() => a.foresees(UNPLUG));
+    expect(log.at(-1)).toBe('ahead unplug findings map');
+    expect(a.foresees({ ...UNPLUG, arguments: { ...UNPLUG.arguments, side: 'from' } })).toBe(false);
+    unplug();
+    expect(a.foresees(UNPLUG)).toBe(false);
+    await at('findings', 1);
+    expect(codes()[0]).toBe('SAFE-NOLOAD');
   });
 
   test('a question stands as long as somebody wants it, and is asked once for all of them', async () => {

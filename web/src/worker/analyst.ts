@@ -1,3 +1,4 @@
+import type { EditCall } from '../../../core/edits';
 import type { DocumentPatch } from '../../../core/model';
 import { afterNextPaint } from '../store/after-paint';
 import type { Session } from '../store/session';
@@ -25,6 +26,10 @@ export type Analyst = {
   readonly stand: <K extends Kind>(slot: string, query: QueryOf<K>) => () => void;
   /** Asks once. */
   readonly ask: <K extends Kind>(query: QueryOf<K>) => Promise<ResultOf<K>>;
+  /** Has what stands worked out for an edit that is likely next, while nothing else is asked. */
+  readonly ahead: (edit: EditCall) => void;
+  /** Is what an edit brings of the document as it is now worked out already? */
+  readonly foresees: (edit: EditCall) => boolean;
   readonly end: () => void;
 };
 
@@ -67,6 +72,7 @@ export function startAnalyst(
   const held = new Map<string, Held & { readonly key: string }>();
   let running = workers.first();
   let ended = false;
+  let foreseen: { readonly turn: number; readonly edit: string } | null = null;
   const turnNow = () => session.state.getState().turn;
 
   const asksFor = (slots: readonly string[]): readonly Ask[] =>
@@ -234,6 +240,18 @@ export function startAnalyst(
         return attempt(other);
       }
     },
+    ahead(edit) {
+      const queries = asksFor(inWaves(standing.keys()).flat()).map(({ query }) => query);
+      const [turn, text] = [turnNow(), JSON.stringify(edit)];
+      void running.api.ahead(edit, queries).then(
+        (isWhole) => {
+          if (isWhole) foreseen = { turn, edit: text };
+        },
+        // Nobody waits for it: a worker that fails is found out by what is asked next.
+        () => undefined,
+      );
+    },
+    foresees: (edit) => foreseen?.turn === turnNow() && foreseen.edit === JSON.stringify(edit),
     end() {
       ended = true;
       stop();

@@ -1,5 +1,8 @@
+import { EditError, trialOf, type EditCall } from '../../../core/edits';
+import { judge } from '../../../core/findings';
 import { readAnyFile, readRig, readRigValue, type FileResult, type ReadResult } from '../../../core/file';
 import { asLately, keepLately, patchRig, type DocumentPatch, type Rig } from '../../../core/model';
+import { weakly } from '../../../core/units';
 import { answer } from './answer';
 import { Packer, type Parcel } from './parcel';
 import type { AnyQuery, Kind, ResultOf } from './queries';
@@ -9,10 +12,28 @@ export type Ask = { readonly slot: string; readonly query: AnyQuery; readonly ho
 export type Told = { readonly slot: string } & ({ readonly parcel: Parcel } | { readonly fault: string });
 export type Batch = { readonly turn: number; readonly told: readonly Told[] };
 
+/** What was asked of documents that may come, by the question. */
+const foreseen = weakly((_rig: Rig) => new Map<string, unknown>());
+
+/** Lets what came meanwhile be done first. */
+const breath = () => new Promise<void>((done) => setTimeout(done));
+
+/** The document as an edit would make it; null where it cannot be done. */
+function tried(rig: Rig, edit: EditCall): Rig | null {
+  try {
+    return asLately(trialOf(rig, edit));
+  } catch (error) {
+    if (error instanceof EditError) return null;
+    throw error;
+  }
+}
+
 /** The worker's own copy of the rig: opened whole once, then kept up by patches, so that caches keep their identity. */
 export function makeRigWorker() {
   let held: { rig: Rig; turn: number } | null = null;
   const packer = new Packer();
+  /** How often it has looked ahead. */
+  let looks = 0;
 
   function hold(rig: Rig, turn: number) {
     held = { rig, turn };
@@ -24,7 +45,8 @@ export function makeRigWorker() {
     const { rig, turn } = held;
     const told = asks.map(({ slot, query, holds }): Told => {
       try {
-        return { slot, parcel: packer.pack(slot, answer(rig, query), holds) };
+        const known = foreseen(rig).get(JSON.stringify(query)) ?? answer(rig, query);
+        return { slot, parcel: packer.pack(slot, known, holds) };
       } catch (error) {
         // One question that cannot be answered takes no other with it.
         return { slot, fault: error instanceof Error ? error.message : String(error) };
@@ -45,6 +67,29 @@ export function makeRigWorker() {
       return tell(asks);
     },
     tell,
+    /**
+     * Works out what will be asked once an edit is made that is likely to come, in small pieces: whatever is asked
+     * meanwhile is answered first, and a newer document or look ahead ends it.
+     * @returns was it worked out whole
+     */
+    async ahead(edit: EditCall, queries: readonly AnyQuery[]): Promise<boolean> {
+      const of = held;
+      const mine = (looks += 1);
+      const rig = of && tried(of.rig, edit);
+      if (!rig) return false;
+      keepLately(rig);
+      for (const query of queries) {
+        // Sound by sound, what is found is soonest out of the way of what is asked meanwhile.
+        const sounds = query.kind === 'findings' ? rig.sounds.map(({ id }) => id) : [];
+        for (const sound of [...sounds, null]) {
+          await breath();
+          if (held !== of || looks !== mine) return false;
+          if (sound === null) foreseen(rig).set(JSON.stringify(query), answer(rig, query));
+          else if ('variant' in query) judge(rig, query.variant, [sound]);
+        }
+      }
+      return true;
+    },
     /** Told once, whole. */
     ask(query: AnyQuery): ResultOf<Kind> {
       if (!held) throw new Error('no rig is open');

@@ -27,7 +27,7 @@ export function useAnalysis<K extends Kind>(
     return store.getState().analyst.stand(slot, JSON.parse(key) as QueryOf<K>);
   }, [store, slot, key]);
   return useStore(
-    store,
+    store.shown,
     useShallow(({ answers, turn }): Analysis<OnPage<ResultOf<K>>> => {
       const answer = slot === undefined ? undefined : answers[slot];
       if (key === 'null') return { value: null, stale: false, fault: null };

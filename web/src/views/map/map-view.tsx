@@ -6,8 +6,8 @@ import { ActLink } from '../../parts/act-link';
 import { Empty } from '../../parts/empty';
 import { goFocus } from '../../parts/focus';
 import { useMedia } from '../../parts/use-size';
-import { selectedBox } from '../../../../core/acts';
-import { useOpen, useOpenWith } from '../../rig/use-open';
+import { likelyEdit, selectedBox } from '../../../../core/acts';
+import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
 import { Strip } from '../../shell/strip';
 import { FindingsPane } from './findings-pane';
 import { MapPane } from './map-pane';
@@ -30,6 +30,9 @@ const LevelFacts = lazy(async () => ({ default: (await import('./level-facts')).
 const ControlFacts = lazy(async () => ({ default: (await import('./control-facts')).ControlFacts }));
 const Otherwise = lazy(async () => ({ default: (await import('./otherwise')).Otherwise }));
 const MapDialogs = lazy(async () => ({ default: (await import('./dialogs')).MapDialogs }));
+
+/** A hand that does nothing for so long rests. */
+const RESTS_MS = 100;
 
 function Facts() {
   const { selection, held, reading, layer } = useOpen('selection', 'held', 'reading', 'layer');
@@ -59,6 +62,21 @@ function Facts() {
 /** Holds up what acts read of the worker's answers, whether or not it is shown. */
 function Acted() {
   useLines();
+  return null;
+}
+
+/** Has the analyst look ahead at what is likely next, once the hand rests. */
+function Foreseen() {
+  const store = useOpenRig();
+  const { selection, turn, setting } = useOpen('selection', 'turn', 'setting');
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      const { rig, scope, readOnly, analyst } = store.getState();
+      const edit = readOnly === null ? likelyEdit(rig, setting, scope, selection) : null;
+      if (edit) analyst.ahead(edit);
+    }, RESTS_MS);
+    return () => clearTimeout(timer);
+  }, [store, selection, turn, setting]);
   return null;
 }
 
@@ -109,6 +127,7 @@ export function MapView() {
       <div className={wide ? 'flex h-full min-h-0' : 'flex min-h-full flex-col'}>
         <div className={wide ? 'flex min-h-0 min-w-0 flex-1 flex-col' : 'flex flex-col'}>
           <Acted />
+          <Foreseen />
           <ToolLine />
           {inVariant ? (
             <Suspense fallback={null}>

@@ -1,0 +1,91 @@
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { likelyEdit, type Selection } from '../../../core/acts';
+import { applyEdit, type EditCall } from '../../../core/edits';
+import { readRig } from '../../../core/file';
+import type { Rig } from '../../../core/model';
+import { SOUND } from '../../../core/testing/build';
+import { answer } from './answer';
+import { Packer } from './parcel';
+import { makeRigWorker, type Ask, type RigWorker } from './rig-worker';
+
+const MAP = {
+  kind: 'map',
+  layer: 'signal',
+  setting: SOUND,
+  width: 1008,
+  height: 548,
+  level: 0,
+  open: [],
+  names: 'few',
+  named: [],
+  chosen: [],
+  unit: 'metres',
+  levels: 'dBu',
+} as const;
+const QUERIES = [
+  { kind: 'findings', variant: null, sound: SOUND.sound },
+  MAP,
+  { kind: 'routes', setting: SOUND },
+] as const;
+const ASKS: readonly Ask[] = QUERIES.map((query) => ({ slot: query.kind, query, holds: null }));
+
+let rig: Rig;
+beforeAll(() => {
+  const read = readRig(readFileSync('demo/pit-chair.humrig.json', 'utf8'));
+  if (!read.ok) throw new Error('the demo is no sound rig');
+  rig = read.rig;
+});
+
+/** As it comes over from a page: nothing in it is the same object as anything here. */
+const crossed = <T>(what: T): T => structuredClone(what);
+const opened = (): RigWorker => {
+  const worker = makeRigWorker();
+  worker.open(crossed(rig), 0, []);
+  return worker;
+};
+const told = (worker: RigWorker, edit: EditCall) =>
+  worker
+    .edit(crossed(applyEdit(rig, edit).patches), 1, ASKS)
+    .told.map((one) => ('parcel' in one ? one.parcel.contents : one.fault));
+
+describe('looking ahead', () => {
+  /** What is to be told of a document that nothing is known of. */
+  const cold = (edit: EditCall) =>
+    ASKS.map(
+      ({ slot, query }) =>
+        new Packer().pack(slot, answer(crossed(applyEdit(rig, edit).rig), query), null).contents,
+    );
+
+  test('an edit that was looked ahead at brings what it brings where nothing is known of it', async () => {
+    const chosen: readonly Selection[] = [
+      ...rig.leads.map(({ id }) => ({ type: 'lead' as const, id })),
+      ...rig.boxes.map(({ id }) => ({ type: 'box' as const, id })),
+    ];
+    const edits = chosen.flatMap(
+      (part) => likelyEdit(rig, SOUND, { layer: 'sound', id: SOUND.sound }, part) ?? [],
+    );
+    expect(new Set(edits.map(({ edit }) => edit))).toEqual(new Set(['unplug', 'setBlockState']));
+    for (const edit of edits.filter((_, i) => i % 4 === 0)) {
+      const worker = opened();
+      expect(await worker.ahead(crossed(edit), QUERIES)).toBe(true);
+      expect(told(worker, edit)).toEqual(cold(edit));
+      const other = opened();
+      expect(await other.ahead(crossed(edit), QUERIES)).toBe(true);
+      expect(told(other, edits[0]!)).toEqual(cold(edits[0]!));
+    }
+  });
+
+  test('a newer document, or another look, ends it; what cannot be done is not looked at', async () => {
+    const edit = { edit: 'unplug', arguments: { lead: rig.leads[0]!.id, side: 'to' } } as const;
+    const worker = opened();
+    const [first, second] = [worker.ahead(edit, QUERIES), worker.ahead(edit, QUERIES)];
+    expect(await first).toBe(false);
+    worker.open(crossed(rig), 1, []);
+    expect(await second).toBe(false);
+    expect(await worker.ahead({ edit: 'unplug', arguments: { lead: 'none', side: 'to' } }, QUERIES)).toBe(
+      false,
+    );
+    expect(await worker.ahead(edit, QUERIES)).toBe(true);
+  });
+});
