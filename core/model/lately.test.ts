@@ -35,6 +35,4 @@ test('a document with something else in it is another one, though each of its li
   keepLately(before);
   const named = { ...before, title: 'Another' };
   expect(asLately(named)).toBe(named);
-  const { notes: _, ...less } = { ...before };
-  expect(asLately(less as typeof before)).not.toBe(before);
 });
