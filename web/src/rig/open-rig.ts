@@ -100,19 +100,23 @@ export function openRig(
       setVariant: (id) =>
         set((old) => ({ variantId: id, ...following(old.rig, { ...old, variantId: id }, old) })),
       commit: (call) => {
-        if (analyst.foresees(call)) paced.hold();
+        if (analyst.foresees(call)) holdAtMap();
         const refused = session.commit(call);
         if (refused !== null) sayBad(refused);
         return refused;
       },
       step: (kind) => {
-        paced.hold();
+        holdAtMap();
         const said = session[kind]();
         if (said !== null) sayBad(said);
       },
     };
   });
   const paced = pace(store);
+  /** What is in a field or on a button shows its press at once; keys on the map are watched for what they bring. */
+  const holdAtMap = () => {
+    if (document.activeElement?.matches('[data-focus="rig"]')) paced.hold();
+  };
   const stop = session.state.subscribe((now) =>
     store.setState((old) => (now.rig === old.rig ? now : { ...now, ...following(now.rig, old, old) })),
   );
