@@ -5,7 +5,7 @@ import type { FindingLine } from '../../../core/findings';
 import type { EditCall } from '../../../core/edits';
 import { refusalOf } from '../../../core/file';
 import type { DocumentPatch, Rig } from '../../../core/model';
-import { fourCable } from '../../../core/testing/build';
+import { fourCable, SOUND } from '../../../core/testing/build';
 import { RigDatabase } from '../store/db';
 import { createRig } from '../store/rigs';
 import { openSession, type Session } from '../store/session';
@@ -14,6 +14,7 @@ import type { Grouped } from './parcel';
 import type { AnyQuery } from './queries';
 import { makeRigWorker, type Ask } from './rig-worker';
 import { begin, type Running } from './shared';
+import { MAP } from './testing';
 
 /** The real worker at the other end of a message channel, which may fail as told. */
 function makeWorker(
@@ -122,23 +123,8 @@ function start(faults: ('none' | 'throws' | 'silent')[], log: string[] = []): An
   return analyst;
 }
 
-const setting = { variant: null, sound: 'sound-1' } as const;
 const FINDINGS = { kind: 'findings', variant: null, sound: null } as const;
-const ROUTES = { kind: 'routes', setting } as const;
-const MAP = {
-  kind: 'map',
-  layer: 'signal',
-  setting,
-  width: 1008,
-  height: 548,
-  level: 0,
-  open: [],
-  names: 'few',
-  named: [],
-  chosen: [],
-  unit: 'metres',
-  levels: 'dBu',
-} as const;
+const ROUTES = { kind: 'routes', setting: SOUND } as const;
 const UNPLUG = { edit: 'unplug', arguments: { lead: 'lead-6', side: 'to' } } as const;
 const unplug = () => session.commit(UNPLUG);
 

@@ -3,6 +3,7 @@ import { applyEdit } from '../../../core/edits';
 import { edited, fourCable as plainFour } from '../../../core/testing/build';
 import { answer } from './answer';
 import type { Kind, QueryOf, ResultOf } from './queries';
+import { MAP } from './testing';
 import type { Rig } from '../../../core/model';
 
 const ask = <K extends Kind>(rig: Rig, query: QueryOf<K>) => answer(rig, query) as ResultOf<K>;
@@ -16,28 +17,14 @@ const spoiled = () =>
     edit: 'exchangeEnds',
     arguments: { a: { lead: 'lead-3', side: 'from' }, b: { lead: 'lead-5', side: 'from' } },
   });
-const mapQuery = {
-  kind: 'map',
-  layer: 'signal',
-  setting,
-  width: 1008,
-  height: 548,
-  level: 'fit',
-  open: [],
-  names: 'few',
-  named: [],
-  chosen: [],
-  unit: 'metres',
-  levels: 'dBu',
-} as const;
 
 describe('what the worker answers', () => {
   test('the map comes with the marks of what is found in the sound in force', () => {
-    const drawing = ask<'map'>(spoiled(), mapQuery);
+    const drawing = ask<'map'>(spoiled(), MAP);
     const marks = drawing.items.flatMap((item) => (item.type === 'path' && item.mark ? [item.part?.id] : []));
     expect(marks).toEqual(expect.arrayContaining(['lead-3', 'lead-5']));
     expect(drawing.height).toBeGreaterThanOrEqual(540);
-    expect(ask<'map'>(fourCable(), mapQuery).items.some((item) => 'mark' in item && item.mark)).toBe(false);
+    expect(ask<'map'>(fourCable(), MAP).items.some((item) => 'mark' in item && item.mark)).toBe(false);
   });
 
   test('a finding by its key has the cure that takes it away', () => {
@@ -71,7 +58,7 @@ describe('what the worker answers', () => {
   test('everything that crosses can be cloned', () => {
     const rig = spoiled();
     const queries = [
-      mapQuery,
+      MAP,
       { kind: 'findings', ...sound },
       { kind: 'assumed' },
       { kind: 'sheet', variant: null, unit: 'feet' },
@@ -87,6 +74,6 @@ describe('what the worker answers', () => {
   test('all sounds are answered as the rest state', () => {
     const all = { variant: null, sound: 'all' };
     expect(ask<'routes'>(fourCable(), { kind: 'routes', setting: all })).toHaveLength(1);
-    expect(ask<'map'>(fourCable(), { ...mapQuery, setting: all }).items.length).toBeGreaterThan(40);
+    expect(ask<'map'>(fourCable(), { ...MAP, setting: all }).items.length).toBeGreaterThan(40);
   });
 });

@@ -8,21 +8,8 @@ import { SOUND } from '../../../core/testing/build';
 import { answer } from './answer';
 import { Packer } from './parcel';
 import { makeRigWorker, type Ask, type RigWorker } from './rig-worker';
+import { MAP } from './testing';
 
-const MAP = {
-  kind: 'map',
-  layer: 'signal',
-  setting: SOUND,
-  width: 1008,
-  height: 548,
-  level: 0,
-  open: [],
-  names: 'few',
-  named: [],
-  chosen: [],
-  unit: 'metres',
-  levels: 'dBu',
-} as const;
 const QUERIES = [
   { kind: 'findings', variant: null, sound: SOUND.sound },
   MAP,
