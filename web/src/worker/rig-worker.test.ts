@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { likelyEdit, type Selection } from '../../../core/acts';
 import { applyEdit, type EditCall } from '../../../core/edits';
 import { readRig } from '../../../core/file';
-import type { Rig } from '../../../core/model';
+import { makeSound, type Rig } from '../../../core/model';
 import { SOUND } from '../../../core/testing/build';
 import { answer } from './answer';
 import { Packer } from './parcel';
@@ -74,5 +74,13 @@ describe('looking ahead', () => {
       false,
     );
     expect(await worker.ahead(edit, QUERIES)).toBe(true);
+  });
+
+  test('a very large rig is not looked ahead at: its pieces would be in the way', async () => {
+    const worker = makeRigWorker();
+    const sounds = Array.from({ length: 200 }, (_, i) => makeSound(`more-${i}`, `More ${i}`));
+    worker.open({ ...rig, sounds }, 0, []);
+    const edit = { edit: 'unplug', arguments: { lead: rig.leads[0]!.id, side: 'to' } } as const;
+    expect(await worker.ahead(edit, QUERIES)).toBe(false);
   });
 });

@@ -15,6 +15,9 @@ export type Batch = { readonly turn: number; readonly told: readonly Told[] };
 /** What was asked of documents that may come, by the question. */
 const foreseen = weakly((_rig: Rig) => new Map<string, unknown>());
 
+/** Boxes times sounds of a rig that is looked ahead at: of a larger one a piece is no longer small. */
+const MOST_AHEAD = 640;
+
 /** Lets what came meanwhile be done first. */
 const breath = () => new Promise<void>((done) => setTimeout(done));
 
@@ -76,7 +79,7 @@ export function makeRigWorker() {
       const of = held;
       const mine = (looks += 1);
       const rig = of && tried(of.rig, edit);
-      if (!rig) return false;
+      if (!rig || rig.boxes.length * rig.sounds.length > MOST_AHEAD) return false;
       keepLately(rig);
       for (const query of queries) {
         // Sound by sound, what is found is soonest out of the way of what is asked meanwhile.
