@@ -1,4 +1,4 @@
-import { expect, test } from './fixtures';
+import { expect, newChainedRig, test } from './fixtures';
 
 const map = '[data-testid="map"]';
 
@@ -144,4 +144,35 @@ test('a loom is pressed as one, named, split and tied again; the schedule and th
   await expect(page.getByRole('region', { name: 'Leads' })).toContainText(
     'Loom Stage loom: leads 6, 7, 8, 26',
   );
+});
+
+test('keys pressed in one turn of the page, ahead of every answer, come to what they come to one by one', async ({
+  page,
+}) => {
+  await newChainedRig(page, 'guitar, fuzz, combo', 'GUITAR > FUZZ > COMBO');
+  const findings = page.getByRole('region', { name: 'Findings' });
+  const shown = async () => [
+    await findings.innerText(),
+    await page.locator(`${map} svg`).first().innerHTML(),
+  ];
+  await page.locator(`${map} [data-part="lead:lead-2"]`).first().dispatchEvent('click');
+  await expect(page.getByRole('button', { name: 'Put away' })).toBeVisible();
+  // The hand rests: what the key will bring is worked out ahead.
+  await page.waitForTimeout(500);
+  const before = await shown();
+  await page.locator(map).focus();
+  await page.keyboard.press('u');
+  await expect(findings).toContainText('hangs loose');
+  await page.evaluate((map) => {
+    const press = (key: string, ctrlKey = false) =>
+      document
+        .querySelector(map)
+        ?.dispatchEvent(new KeyboardEvent('keydown', { key, ctrlKey, bubbles: true, cancelable: true }));
+    press('z', true);
+    for (let i = 0; i < 3; i += 1) {
+      press('u');
+      press('z', true);
+    }
+  }, map);
+  await expect.poll(shown).toEqual(before);
 });
