@@ -290,6 +290,9 @@ test('house rules: what another side would change is counted, findings follow it
   await expect(page.getByLabel('Slack on a lead, of its way')).toHaveValue('20 %');
   await expect(page.getByRole('group', { name: /^A cabinet model/ }).getByLabel(/^accepted/)).toBeChecked();
   await page.getByRole('button', { name: 'New rigs as usual again' }).click();
+  await expect(page.getByText('New rigs begin with the usual house rules again.')).toBeVisible();
+  // It is stored right behind that; a page left in the same breath would not be waited for.
+  await page.waitForTimeout(300);
   await newRig(page, 'guitar, combo');
   await page.getByText('House rules', { exact: true }).click();
   await expect(page.getByLabel('Slack on a lead, of its way')).toHaveValue('12 %');
