@@ -283,6 +283,7 @@ test('house rules: what another side would change is counted, findings follow it
   await slack.fill('20');
   await slack.press('Enter');
   await page.getByRole('button', { name: 'Let new rigs begin with these' }).click();
+  await expect(page.getByText('New rigs begin with these house rules.')).toBeVisible();
   await saved(page);
 
   await newRig(page, 'guitar, combo');
@@ -291,8 +292,6 @@ test('house rules: what another side would change is counted, findings follow it
   await expect(page.getByRole('group', { name: /^A cabinet model/ }).getByLabel(/^accepted/)).toBeChecked();
   await page.getByRole('button', { name: 'New rigs as usual again' }).click();
   await expect(page.getByText('New rigs begin with the usual house rules again.')).toBeVisible();
-  // It is stored right behind that; a page left in the same breath would not be waited for.
-  await page.waitForTimeout(300);
   await newRig(page, 'guitar, combo');
   await page.getByText('House rules', { exact: true }).click();
   await expect(page.getByLabel('Slack on a lead, of its way')).toHaveValue('12 %');

@@ -56,8 +56,8 @@ const add = (what: string, value: number, budget: number, unit = 'ms') =>
   results.push({ what, value, budget, unit });
 
 const size = `${large.boxes.length} boxes, ${large.leads.length} leads, ${large.sounds.length} sounds`;
-// The engine compiles what runs often while it runs: what a process takes at its very first is told by itself.
 add('the first full analysis of a process', median(large, 1, analyse), 500);
+// The engine compiles what runs often while it runs: what comes then is measured behind these.
 median(large, 25, analyse);
 add(`full analysis, nothing known (${size})`, median(large, 15, analyse), 50);
 

@@ -1,8 +1,8 @@
 // A feed that is to have an output of its own: its lead to another jack of the box whose level moves two feeds.
+import { trial } from '../edits';
 import { boxOf, everySound, inNight, isAudio, jackIn, type Box, type Jack } from '../model';
 import { traceIn, type Path } from '../signal';
 import { cure, type Cure } from './cure';
-import { trial } from './exchange';
 import { isFree, type View } from './finding';
 
 const pathsOf = (view: Pick<View, 'rig' | 'variant'>): readonly Path[] =>

@@ -1,8 +1,6 @@
 // Two plugs that stand in each other's place: which two, found on trial wirings.
 import { scopeIn } from '../cables';
-import { EditError, trialOf, type EditCall } from '../edits';
 import {
-  asLately,
   endAt,
   isAudio,
   isLink,
@@ -14,7 +12,6 @@ import {
   type Part,
   type Plugged,
   type Reads,
-  type Rig,
 } from '../model';
 import { cure, type Cure } from './cure';
 import { leadPart, type View, type Wired } from './finding';
@@ -51,16 +48,6 @@ export const clashingLeads = (of: Wired): readonly string[] =>
       return clashes({ from: from?.jack, to: to?.jack });
     })
     .map(({ lead }) => lead.id);
-
-/** The document after an edit, or null if the edit cannot be done. */
-export function trial(rig: Rig, call: EditCall): Rig | null {
-  try {
-    return asLately(trialOf(rig, call));
-  } catch (error) {
-    if (error instanceof EditError) return null;
-    throw error;
-  }
-}
 
 /** The two plugs exchanged, in the variant in force. */
 export const exchangeCure = (view: View, { a, b }: Exchange): Cure =>

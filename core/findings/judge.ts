@@ -1,7 +1,6 @@
-import type { EditCall } from '../edits';
+import { trial, type EditCall } from '../edits';
 import { inNight, type Rig } from '../model';
 import { weakly } from '../units';
-import { trial } from './exchange';
 import { findingKey, SEVERITY_ORDER, viewOf, type Finding } from './finding';
 import { foundBy } from './found';
 import type { Cure } from './cure';

@@ -1,3 +1,4 @@
+import { trial } from '../../edits';
 import {
   blockIn,
   boxOf,
@@ -20,7 +21,6 @@ import {
   type Node,
   type WantedOutput,
 } from '../../signal';
-import { trial } from '../exchange';
 import { joinCures } from '../missing-lead';
 import { isHeard } from '../score';
 import { blockPart, boxPart, hasSource, jackPart, scopeOf, viewOf, type Found, type View } from '../finding';

@@ -29,7 +29,7 @@ export function PreferencesMenu() {
       <MenuChoice
         label="Theme"
         value={theme}
-        onChange={(value) => set({ theme: value })}
+        onChange={(value) => void set({ theme: value })}
         options={[
           { value: 'system', label: 'As the system' },
           { value: 'light', label: 'Paper' },
@@ -39,7 +39,7 @@ export function PreferencesMenu() {
       <MenuChoice
         label="Lengths"
         value={units}
-        onChange={(value) => set({ units: value })}
+        onChange={(value) => void set({ units: value })}
         options={[
           { value: 'metres', label: 'Metres' },
           { value: 'feet', label: 'Feet' },
@@ -48,7 +48,7 @@ export function PreferencesMenu() {
       <MenuChoice
         label="Levels"
         value={levels}
-        onChange={(value) => set({ levels: value })}
+        onChange={(value) => void set({ levels: value })}
         options={[
           { value: 'dBu', label: 'dBu' },
           { value: 'dBV', label: 'dBV' },
@@ -58,7 +58,7 @@ export function PreferencesMenu() {
       <MenuChoice
         label="Paper"
         value={paper}
-        onChange={(value) => set({ paper: value })}
+        onChange={(value) => void set({ paper: value })}
         options={[
           { value: 'a4', label: 'A4' },
           { value: 'letter', label: 'Letter' },
@@ -67,7 +67,7 @@ export function PreferencesMenu() {
       <MenuChoice
         label="Single keys on map and profile"
         value={keys ? 'on' : 'off'}
-        onChange={(value) => set({ keys: value === 'on' })}
+        onChange={(value) => void set({ keys: value === 'on' })}
         options={[
           { value: 'on', label: 'On' },
           { value: 'off', label: 'Off' },

@@ -9,7 +9,10 @@ export const today = (): string => now().slice(0, 10);
 
 type Chosen = Required<Omit<Preferences, 'key'>>;
 
-type PreferenceState = Chosen & { readonly set: (change: Partial<Chosen>) => void };
+type PreferenceState = Chosen & {
+  /** In force at once; resolves when it is stored, or was refused. */
+  readonly set: (change: Partial<Chosen>) => Promise<void>;
+};
 
 const dark = window.matchMedia('(prefers-color-scheme: dark)');
 
@@ -25,12 +28,14 @@ export const usePreferences = create<PreferenceState>((set, get) => ({
   paper: 'a4',
   keys: true,
   house: null,
-  set(change) {
+  async set(change) {
     set(change);
     const { theme, units, levels, paper, keys, house } = get();
     showTheme(theme);
     // A store that refuses preferences loses nothing that matters.
-    database.preferences.put({ key: 'one', theme, units, levels, paper, keys, house }).catch(() => undefined);
+    await database.preferences
+      .put({ key: 'one', theme, units, levels, paper, keys, house })
+      .catch(() => undefined);
   },
 }));
 

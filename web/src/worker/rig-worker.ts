@@ -1,4 +1,4 @@
-import { EditError, trialOf, type EditCall } from '../../../core/edits';
+import { trial, type EditCall } from '../../../core/edits';
 import { judge } from '../../../core/findings';
 import { readAnyFile, readRig, readRigValue, type FileResult, type ReadResult } from '../../../core/file';
 import { asLately, keepLately, patchRig, type DocumentPatch, type Rig } from '../../../core/model';
@@ -20,16 +20,6 @@ const MOST_AHEAD = 640;
 
 /** Lets what came meanwhile be done first. */
 const breath = () => new Promise<void>((done) => setTimeout(done));
-
-/** The document as an edit would make it; null where it cannot be done. */
-function tried(rig: Rig, edit: EditCall): Rig | null {
-  try {
-    return asLately(trialOf(rig, edit));
-  } catch (error) {
-    if (error instanceof EditError) return null;
-    throw error;
-  }
-}
 
 /** The worker's own copy of the rig: opened whole once, then kept up by patches, so that caches keep their identity. */
 export function makeRigWorker() {
@@ -78,18 +68,24 @@ export function makeRigWorker() {
     async ahead(edit: EditCall, queries: readonly AnyQuery[]): Promise<boolean> {
       const of = held;
       const mine = (looks += 1);
-      const rig = of && tried(of.rig, edit);
+      const rig = of && trial(of.rig, edit);
       if (!rig || rig.boxes.length * rig.sounds.length > MOST_AHEAD) return false;
       keepLately(rig);
-      for (const query of queries) {
+      const pieces = queries.flatMap((query) => [
         // Sound by sound, what is found is soonest out of the way of what is asked meanwhile.
-        const sounds = query.kind === 'findings' ? rig.sounds.map(({ id }) => id) : [];
-        for (const sound of [...sounds, null]) {
-          await breath();
-          if (held !== of || looks !== mine) return false;
-          if (sound === null) foreseen(rig).set(JSON.stringify(query), answer(rig, query));
-          else if ('variant' in query) judge(rig, query.variant, [sound]);
-        }
+        ...(query.kind === 'findings'
+          ? rig.sounds.map(
+              ({ id }) =>
+                () =>
+                  judge(rig, query.variant, [id]),
+            )
+          : []),
+        () => foreseen(rig).set(JSON.stringify(query), answer(rig, query)),
+      ]);
+      for (const piece of pieces) {
+        await breath();
+        if (held !== of || looks !== mine) return false;
+        piece();
       }
       return true;
     },

@@ -69,6 +69,11 @@ export function House() {
   const { rig, setting, readOnly, commit } = useOpen('rig', 'setting', 'readOnly', 'commit');
   const { house, set } = usePreferences();
   const say = useNotice((state) => state.say);
+  /** What new rigs begin with is said once it is stored. */
+  const begin = async (rules: typeof house, words: string) => {
+    await set({ house: rules });
+    say(words);
+  };
   // A rig is judged for each side that can be taken: only where somebody looks.
   const [open, setOpen] = useState(false);
   const { value, fault } = useAnalysis<'house'>(open ? { kind: 'house', variant: setting.variant } : null);
@@ -117,8 +122,7 @@ export function House() {
           <Button
             disabled={isDefault}
             onClick={() => {
-              set({ house: houseRules });
-              say('New rigs begin with these house rules.');
+              void begin(houseRules, 'New rigs begin with these house rules.');
             }}
           >
             {isDefault ? 'New rigs begin with these' : 'Let new rigs begin with these'}
@@ -127,8 +131,7 @@ export function House() {
             <Button
               look="quiet"
               onClick={() => {
-                set({ house: null });
-                say('New rigs begin with the usual house rules again.');
+                void begin(null, 'New rigs begin with the usual house rules again.');
               }}
             >
               New rigs as usual again

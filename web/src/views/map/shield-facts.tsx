@@ -1,4 +1,3 @@
-import { useDeferredValue } from 'react';
 import { heardWords, newestHeard, unprovedAcross } from '../../../../core/hum';
 import { inNight, type Lead } from '../../../../core/model';
 import { inWords } from '../../../../core/units';
@@ -22,8 +21,7 @@ const ENDS = [
 export function ShieldFacts({ lead }: { lead: Lead }) {
   const { rig, setting, readOnly, commit } = useOpen('rig', 'setting', 'readOnly', 'commit');
   const { kind, end = kind === 'twin-core' ? 'from' : 'to' } = lead.break;
-  // Earths are followed through the whole rig: what an edit changes of them comes behind what it is watched for.
-  const night = inNight(useDeferredValue(rig), setting.variant);
+  const night = inNight(rig, setting.variant);
   const unproved = unprovedAcross(night).get(lead.id) ?? [];
   const heard = newestHeard(night, lead.id);
   const isHeld = unproved.length > 0;
