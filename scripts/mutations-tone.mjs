@@ -196,4 +196,18 @@ export const TONE_MUTATIONS = [
     to: "''",
     suites: ['core/testing/warm-cold', 'core/tone'],
   },
+  {
+    what: 'tone is told without straight-in',
+    file: 'core/tone/along.ts',
+    from: 'add(straight, dbAtAll(reference.part));',
+    to: '',
+    suites: ['core/tone'],
+  },
+  {
+    what: 'a turned pickup is as any other',
+    file: 'core/network/pickups.ts',
+    from: '(flipped ? -1 : 1)',
+    to: '1',
+    suites: ['core/network/pickups'],
+  },
 ];

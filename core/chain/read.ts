@@ -150,7 +150,7 @@ export const readChains = derive(['boxes', 'leads', 'variant'], (of, wirings: Wi
 });
 
 /** The inner wirings that a setting is in, of boxes that have several. */
-export const wiringsIn = derive(['boxes', 'variant', 'sound'], (of): Wirings => {
+export const wiringsIn = derive(['boxes', 'variant', 'standing'], (of): Wirings => {
   const states = statesIn(of);
   return Object.fromEntries(
     of.boxes.flatMap((box) =>

@@ -15,13 +15,13 @@ import { isOn, traceIn } from '../signal';
 import { inWords } from '../units';
 import { thingsIn } from './things';
 
-type ForSound = Reads<'boxes' | 'leads' | 'variant' | 'sound'>;
+type ForSound = Reads<'boxes' | 'leads' | 'variant' | 'standing'>;
 type ForRules = Reads<'boxes' | 'leads' | 'variant' | 'sounds' | 'soundRules'>;
 
 const keyOf = ({ box, block }: SoundRule['members'][number]): string => `${box}/${block}`;
 
 /** What a signal passes on its way to something that is heard, with the state it is in; by `box/block`. */
-const atWork = derive(['boxes', 'leads', 'variant', 'sound'], (of): ReadonlyMap<string, string> => {
+const atWork = derive(['boxes', 'leads', 'variant', 'standing'], (of): ReadonlyMap<string, string> => {
   const found = new Map<string, string>();
   for (const { sections } of traceIn(of).paths)
     for (const { box, block, state } of sections)

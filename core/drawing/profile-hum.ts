@@ -20,7 +20,7 @@ import {
   type Stop,
 } from './profile-parts';
 
-type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'stage' | 'houseRules'>;
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'standing' | 'stage' | 'houseRules'>;
 
 /** Lower than this nobody has ever heard hum, dBu. */
 const FLOOR_DBU = -130;

@@ -29,7 +29,7 @@ import {
   type Stop,
 } from './profile-parts';
 
-type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>;
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'standing' | 'houseRules'>;
 
 /** The brackets of what drives stand over the lines. */
 const TOP = 26;

@@ -40,7 +40,7 @@ const STEPS_SHARE = [0.01, 0.05, 0.2, 0.5] as const;
 /** A share is told of from here on. */
 const TELLS_SHARE = 0.005;
 
-type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'stage' | 'houseRules'>;
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'standing' | 'stage' | 'houseRules'>;
 
 /** Of one route: what each lead brings to its end. */
 function humShares(of: Of, route: number): Quantities {

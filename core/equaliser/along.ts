@@ -20,7 +20,7 @@ const AMPLIFIES = ['preamp', 'ampModel'];
 
 /** The equalisers of a way that are on and of which it is noted how they are set. */
 export const equalisersAlong = derive(
-  ['boxes', 'leads', 'variant', 'sound'],
+  ['boxes', 'leads', 'variant', 'standing'],
   (of, { sections }: Path): EqAlong => {
     const resolved = resolveIn(of);
     const gain =

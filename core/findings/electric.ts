@@ -1,6 +1,6 @@
 // What rules of tone, level and time read of a setting.
 import type { Reads } from '../model';
 
-export const ofElectricity = ['boxes', 'leads', 'variant', 'sound', 'houseRules'] as const;
+export const ofElectricity = ['boxes', 'leads', 'variant', 'standing', 'houseRules'] as const;
 
 export type Electric = Reads<(typeof ofElectricity)[number]>;

@@ -15,7 +15,7 @@ import { traceIn } from '../signal';
 import { group, type Cure } from './cure';
 import { boxPart, leadPart, type Finding, type Found, type View } from './finding';
 
-export const ofHum = ['boxes', 'leads', 'variant', 'sound', 'stage', 'houseRules'] as const;
+export const ofHum = ['boxes', 'leads', 'variant', 'standing', 'stage', 'houseRules'] as const;
 type Of = Reads<(typeof ofHum)[number]>;
 
 /** What is told of hum that is too much. */

@@ -26,42 +26,45 @@ type Join = { readonly lead: Lead; readonly isNew: boolean; readonly goal: JackE
 const differs = (start: JackEnd, goal: JackEnd) => Number(start.jack.carries !== goal.jack.carries);
 
 /** The joins that make more be heard in some sound, the best first: from where the signal ends in the one in force. */
-const joinsIn = derive(['boxes', 'leads', 'variant', 'sound', 'sounds', 'wants'], (of): readonly Join[] => {
-  const shapes = shapesOf(of);
-  const sounds = shapes.map(({ sound }) => sound);
-  const before = scoreOf(of, shapes);
-  const starts = traceIn(of).ends.flatMap((end) => (end.type === 'jack' ? (endAt(of, end) ?? []) : []));
-  const goals = everyJack(of).filter(
-    ({ box, jack }) => jack.direction === 'in' && isAudio(jack) && (jack.mult || isFree(of, box, jack)),
-  );
-  const number = freeNumber(of.leads);
-  const id = freshId(`lead-${number}`, new Set(of.leads.map((lead) => lead.id)));
-  return starts
-    .flatMap((start) => goals.map((goal) => ({ start, goal })))
-    .sort((p, q) => differs(p.start, p.goal) - differs(q.start, q.goal))
-    .slice(0, MOST_TRIALS)
-    .filter(
-      ({ start, goal }) =>
-        start.box !== goal.box && (start.jack.carries === 'speaker') === (goal.jack.carries === 'speaker'),
-    )
-    .flatMap(({ start, goal }): { join: Join; score: Score; differs: number }[] => {
-      const [from, to] = [[refAt(start)], [refAt(goal)]];
-      const hanging = pluggedIn(of).find(
-        (run) =>
-          run.to.length === 0 &&
-          run.from.some((ref) => ref.box === start.box.id && ref.jack === start.jack.id),
-      );
-      const lead = hanging?.lead ?? makeLead({ id, number, kind: leadKindFor(start, goal), from, to });
-      const leads = hanging ? of.leads : [...of.leads, lead];
-      const wired = withEnds({ ...of, leads }, new Map([[lead.id, { from: hanging?.from ?? from, to }]]));
-      const score = scoreOf({ ...wired, sounds }, shapes);
-      return score[0] <= before[0] && score[1] < before[1]
-        ? [{ join: { lead, isNew: !hanging, goal }, score, differs: differs(start, goal) }]
-        : [];
-    })
-    .sort((a, b) => compareScores(a.score, b.score) || a.differs - b.differs)
-    .map(({ join }) => join);
-});
+const joinsIn = derive(
+  ['boxes', 'leads', 'variant', 'standing', 'sounds', 'wants'],
+  (of): readonly Join[] => {
+    const shapes = shapesOf(of);
+    const sounds = shapes.map(({ sound }) => sound);
+    const before = scoreOf(of, shapes);
+    const starts = traceIn(of).ends.flatMap((end) => (end.type === 'jack' ? (endAt(of, end) ?? []) : []));
+    const goals = everyJack(of).filter(
+      ({ box, jack }) => jack.direction === 'in' && isAudio(jack) && (jack.mult || isFree(of, box, jack)),
+    );
+    const number = freeNumber(of.leads);
+    const id = freshId(`lead-${number}`, new Set(of.leads.map((lead) => lead.id)));
+    return starts
+      .flatMap((start) => goals.map((goal) => ({ start, goal })))
+      .sort((p, q) => differs(p.start, p.goal) - differs(q.start, q.goal))
+      .slice(0, MOST_TRIALS)
+      .filter(
+        ({ start, goal }) =>
+          start.box !== goal.box && (start.jack.carries === 'speaker') === (goal.jack.carries === 'speaker'),
+      )
+      .flatMap(({ start, goal }): { join: Join; score: Score; differs: number }[] => {
+        const [from, to] = [[refAt(start)], [refAt(goal)]];
+        const hanging = pluggedIn(of).find(
+          (run) =>
+            run.to.length === 0 &&
+            run.from.some((ref) => ref.box === start.box.id && ref.jack === start.jack.id),
+        );
+        const lead = hanging?.lead ?? makeLead({ id, number, kind: leadKindFor(start, goal), from, to });
+        const leads = hanging ? of.leads : [...of.leads, lead];
+        const wired = withEnds({ ...of, leads }, new Map([[lead.id, { from: hanging?.from ?? from, to }]]));
+        const score = scoreOf({ ...wired, sounds }, shapes);
+        return score[0] <= before[0] && score[1] < before[1]
+          ? [{ join: { lead, isNew: !hanging, goal }, score, differs: differs(start, goal) }]
+          : [];
+      })
+      .sort((a, b) => compareScores(a.score, b.score) || a.differs - b.differs)
+      .map(({ join }) => join);
+  },
+);
 
 /** One lead from where a signal ends to a free jack that makes more be heard; the best first. */
 export function joinCures(view: View): readonly Cure[] {

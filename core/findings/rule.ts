@@ -1,4 +1,4 @@
-import type { Part, Slices } from '../model';
+import type { Part, SliceName, Slices } from '../model';
 import type { Code } from './codes';
 import type { Cure } from './cure';
 import type { Data, Finding, Found, View } from './finding';
@@ -26,7 +26,7 @@ export type Say = {
 
 /** What is found in some slices; `reads` where it is a derivation by itself: those that it declares. */
 export type Judge<D extends Data> = ((of: Slices) => readonly Found<D>[]) & {
-  readonly reads?: readonly (keyof Slices)[];
+  readonly reads?: readonly SliceName[];
 };
 
 /** One kind of finding: what is judged, what is said of it, and what cures it. D is what the last two go by. */

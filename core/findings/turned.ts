@@ -32,7 +32,7 @@ function stands(of: Reads<'wants'>, { box, block, state }: Section): Member | nu
   return wish ? { ...member, wish } : member;
 }
 
-const READS = ['boxes', 'leads', 'variant', 'sound', 'wants', 'houseRules'] as const;
+const READS = ['boxes', 'leads', 'variant', 'standing', 'wants', 'houseRules'] as const;
 
 /** Those of one class stand alike to any other: what is told of one pair of classes is told of all. */
 const classOf = ({ block }: Section, { group, gainDb, wish }: Member): string =>

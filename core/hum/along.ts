@@ -43,7 +43,7 @@ export type HumRoute = {
   readonly endsBecause: string | null;
 };
 
-type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'stage'>;
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'standing' | 'stage'>;
 
 /** A signal lead on the way. */
 export type Met = {
@@ -104,7 +104,7 @@ const rms = (values: ArrayLike<number>): number => {
  * @returns null: nothing is known of levels on it
  */
 export const humAlong = derive(
-  ['boxes', 'leads', 'variant', 'sound', 'stage'],
+  ['boxes', 'leads', 'variant', 'standing', 'stage'],
   (of, path: Path): HumRoute | null => {
     const { stops, endsBecause } = levelsAlong(of, path);
     const end = stops.at(-1);

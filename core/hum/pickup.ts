@@ -18,7 +18,7 @@ export function coilsMv(coils: readonly Coil[], joined: 'series' | 'parallel'): 
   return Math.abs(sum) / (joined === 'parallel' ? Math.max(1, coils.length) : 1);
 }
 
-type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'stage'>;
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'standing' | 'stage'>;
 
 /** Volts of hum at the pickup that a way begins at: S × (f / 50) × B where the player stands; null: no pickup. */
 export function pickupVolts(of: Of, { source }: Path): number | null {

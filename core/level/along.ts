@@ -26,7 +26,7 @@ export function reckon(resolved: Resolved, { steps }: Path, hops: Hops): LevelRo
  * their assumed middle unless looked up; what is lost from output to input is the circuit's at 1 kHz; an estimate of ±3 dB.
  * Behind a loudspeaker there is no level; a microphone begins anew with its own.
  */
-export const levelsAlong = derive(['boxes', 'leads', 'variant', 'sound'], (of, path: Path): LevelRoute => {
+export const levelsAlong = derive(['boxes', 'leads', 'variant', 'standing'], (of, path: Path): LevelRoute => {
   return reckon(resolveIn(of), path, hopsAlong(of, path));
 });
 
@@ -34,7 +34,7 @@ type LeadLevel = Pick<Levels, 'averageDbu' | 'peakDbu'>;
 
 /** Average and peak of what each lead carries, the hottest of all routes of a setting. */
 export const leadLevels = derive(
-  ['boxes', 'leads', 'variant', 'sound'],
+  ['boxes', 'leads', 'variant', 'standing'],
   (of): ReadonlyMap<string, LeadLevel> => {
     const found = new Map<string, LeadLevel>();
     for (const path of traceIn(of).paths)

@@ -78,7 +78,7 @@ type Moved = { readonly feed: Feed; readonly control: Control; readonly isBehind
 
 /** What each level control of a setting moves. */
 const movedIn = derive(
-  ['boxes', 'leads', 'variant', 'sound'],
+  ['boxes', 'leads', 'variant', 'standing'],
   (of): { readonly feeds: readonly Feed[]; readonly moved: readonly Moved[] } => {
     const all = traceIn(of).paths.flatMap((path) => {
       const feed = feedOf(of, path);

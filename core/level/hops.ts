@@ -53,7 +53,7 @@ function statedDb(of: Parameters<typeof sourceUp>[0], { segment }: Stretch): num
 }
 
 /** What is lost along a way, stretch by stretch. */
-export const hopsAlong = derive(['boxes', 'leads', 'variant', 'sound'], (of, path: Path): Hops => {
+export const hopsAlong = derive(['boxes', 'leads', 'variant', 'standing'], (of, path: Path): Hops => {
   const stretches = stretchesAlong(of, path);
   const stated = stretches.map((stretch) => statedDb(of, stretch));
   const stretchAt = (step: number) => stretches.findIndex(({ first, last }) => first <= step && step <= last);

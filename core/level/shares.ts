@@ -56,7 +56,7 @@ function shareOf(made: readonly NoiseMade[], group: NoiseGroup, whole: number): 
  * @returns null: nothing is known to make any
  */
 export const noiseAtEnd = derive(
-  ['boxes', 'leads', 'variant', 'sound'],
+  ['boxes', 'leads', 'variant', 'standing'],
   (of, path: Path): NoiseAtEnd | null => {
     const { stops, noise } = levelsAlong(of, path);
     const end = stops.at(-1);

@@ -1,5 +1,5 @@
 // Unity through what is inserted: ahead of a preamp, and between its send and the power stage.
-import { blockIn, boxOf, derive, jackIn, type JackRef, type Reads, type Sound } from '../model';
+import { blockIn, boxOf, derive, jackIn, type JackRef, type Reads, type Standing } from '../model';
 import { wholeOf } from '../network';
 import { isOn, resolveIn, traceIn, type Path } from '../signal';
 import { partsOf, type RoutePart } from '../tone';
@@ -8,7 +8,7 @@ import { levelsAlong } from './along';
 import { dbAtLevel } from './hops';
 import type { LevelStop } from './stop';
 
-type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>;
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'standing' | 'houseRules'>;
 
 /** What stands ahead of an amplifier's input, or in its loop. */
 export type Insertion = {
@@ -57,8 +57,8 @@ const jackAt = ({ steps }: Path, i: number): JackRef | null => {
   return step?.type === 'jack' ? { box: step.box, jack: step.jack } : null;
 };
 
-/** A sound with every effect off that can be. */
-export const bypassed = derive(['boxes', 'sound'], ({ boxes, sound }): Sound | null => {
+/** How a sound stands with every effect off that can be. */
+export const bypassed = derive(['boxes', 'standing'], ({ boxes, sound }): Standing | null => {
   if (!sound) return null;
   const off = boxes.flatMap((box) =>
     box.blocks.flatMap((block) => {
@@ -86,7 +86,7 @@ function isInserted(of: Of, path: Path, { kind, stretches }: RoutePart): boolean
  * @param of a sound with its effects off
  */
 export const insertionsAlong = derive(
-  ['boxes', 'leads', 'variant', 'sound', 'houseRules'],
+  ['boxes', 'leads', 'variant', 'standing', 'houseRules'],
   (of, path: Path): readonly Insertion[] =>
     partsOf(of, path).flatMap((part): Insertion[] => {
       const [first, last] = [part.stretches[0], part.stretches.at(-1)];
@@ -112,24 +112,6 @@ export function offUnity(insertions: readonly Insertion[], stops: readonly Level
   });
 }
 
-/** Sounds that are alike with everything off, as one of them: what is reckoned for one holds for all. */
-const alike = derive(['boxes', 'leads', 'variant'], () => new Map<string, Sound>());
-
-function allOff(given: Of): Sound | null {
-  const own = bypassed(given);
-  if (!own) return null;
-  const { pickup, guitar, state } = own;
-  const known = alike(given);
-  const { blocks, modes, controls, patches } = state;
-  const inOrder = [blocks, modes, controls, patches].map((layer) =>
-    Object.entries(layer).sort(([a], [b]) => (a < b ? -1 : 1)),
-  );
-  const text = JSON.stringify([pickup, guitar, inOrder]);
-  const one = known.get(text) ?? own;
-  known.set(text, one);
-  return one;
-}
-
 const stepsText = weakly(({ steps }: Path): string =>
   steps
     .map((step) =>
@@ -139,14 +121,14 @@ const stepsText = weakly(({ steps }: Path): string =>
 );
 
 const byText = derive(
-  ['boxes', 'leads', 'variant', 'sound'],
+  ['boxes', 'leads', 'variant', 'standing'],
   (of): ReadonlyMap<string, Path> =>
     new Map(traceIn(of).paths.map((path) => [stepsText(path), path] as const)),
 );
 
 /** What is inserted along a way of a setting, with how far its level is from unity. */
 export const insertedAlong = (given: Of, path: Path): readonly Inserted[] => {
-  const of = { ...given, sound: allOff(given) };
+  const of = { ...given, sound: bypassed(given) };
   const same = byText(of).get(stepsText(path)) ?? path;
   return offUnity(insertionsAlong(of, same), levelsAlong(of, same).stops);
 };

@@ -14,7 +14,7 @@ export type Uneven = {
   readonly leftDb: number;
 };
 
-type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound'>;
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'standing'>;
 
 const firstLevel = (of: Of, path: Path): number | undefined =>
   levelsAlong(of, path).stops.find(({ part }) => part.type === 'jack')?.averageDbu;
@@ -35,7 +35,7 @@ const knobsDb = (of: Of, { source, steps }: Path): number =>
 type Played = { readonly guitar: Box; readonly level: number; readonly knobs: number };
 
 /** What the guitar of one sound comes to. */
-const playedIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): Played | null => {
+const playedIn = derive(['boxes', 'leads', 'variant', 'standing'], (of): Played | null => {
   const guitar = guitarOf(of, of.sound);
   const path = traceIn(of).paths.find(({ source }) => source.box === guitar?.id);
   const level = path && firstLevel(of, path);

@@ -37,7 +37,7 @@ export class Overlays {
     const key = `${of.sound.id} ${isOff} ${changed.map((i) => `${i}:${at.modes[i]}`).join()}`;
     const known = this.known.get(key);
     if (known) return known;
-    const sound = (isOff ? bypassed(of) : null) ?? of.sound;
+    const sound = isOff ? { ...of.sound, ...bypassed(of) } : of.sound;
     const modes = Object.fromEntries(
       changed.flatMap((i) => {
         const [choice, mode] = [this.all.choices[i], modeAt(this.all, at, i)];

@@ -21,7 +21,7 @@ import { rangeOf } from '../level';
 import { guitarsOn, type GuitarLevel } from './guitars';
 import { resolveIn, traceIn, type Path } from '../signal';
 
-export type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'> & { readonly sound: Sound };
+export type Of = Reads<'boxes' | 'leads' | 'variant' | 'standing' | 'houseRules'> & { readonly sound: Sound };
 
 /** A jack with the modes to be tried: one of each that does something else to the level. */
 export type Choice = {

@@ -82,7 +82,17 @@ export { blockSchema } from './schema-block';
 export { jackSchema } from './schema-jack';
 export { boxSchema, modelSchema } from './schema-box';
 export { ITEMS, rigSchema } from './schema-rig';
-export { derive, everyNight, everySound, inNight, inSetting, type Reads, type Slices } from './slices';
+export {
+  derive,
+  everyNight,
+  everySound,
+  inNight,
+  inSetting,
+  type Reads,
+  type SliceName,
+  type Slices,
+} from './slices';
+export type { Standing } from './standing';
 export { bankCount, freeSwitches, isSwitched, switchesOf } from './switches';
 export {
   CONNECTORS,

@@ -1,4 +1,5 @@
 import { Branch, weakly } from '../units';
+import { standingOf, type Standing } from './standing';
 import type { Rig, Setting, Sound, Variant } from './types';
 
 type Whole = Pick<
@@ -30,8 +31,12 @@ export type Slices = Whole & {
   readonly sound: Sound | null;
 };
 
+/** What an analysis may declare: slices, and `standing` for as much of the sound in force as the signal hangs on. */
+export type SliceName = keyof Slices | 'standing';
+
 /** Some slices, by name: all that an analysis which declares them can see. */
-export type Reads<K extends keyof Slices> = Pick<Slices, K>;
+export type Reads<K extends SliceName> = Pick<Slices, Exclude<K, 'standing'>> &
+  ('standing' extends K ? { readonly sound: Standing | null } : unknown);
 
 /** A rig in one variant, no sound in force. An unknown variant is the base wiring. */
 export function inNight(rig: Rig, variant: string | null): Slices {
@@ -58,10 +63,10 @@ export const everyNight = <T extends Reads<'variants'>>(
   [null, ...of.variants].map((variant) => ({ ...of, variant }));
 
 /** What asks a derivation, and which slices it reads. */
-export type Derivation<K extends keyof Slices, A extends readonly unknown[], R> = ((
+export type Derivation<K extends SliceName, A extends readonly unknown[], R> = ((
   of: Reads<K>,
   ...args: A
-) => R) & { readonly reads: readonly (keyof Slices)[] };
+) => R) & { readonly reads: readonly SliceName[] };
 
 /**
  * An analysis as a derivation: it names the slices that it reads and is handed only these, so that the compiler
@@ -71,7 +76,7 @@ export type Derivation<K extends keyof Slices, A extends readonly unknown[], R> 
  * @param compute takes its slices first, then further arguments without defaults
  * @example const pedals = derive(['boxes'], ({ boxes }) => boxes.filter(isOneInOneOut));
  */
-export function derive<const K extends keyof Slices, A extends readonly unknown[], R>(
+export function derive<const K extends SliceName, A extends readonly unknown[], R>(
   reads: readonly [K, ...K[]],
   compute: (of: Reads<K>, ...args: A) => R,
 ): Derivation<K, A, R> {
@@ -91,44 +96,51 @@ export function derive<const K extends keyof Slices, A extends readonly unknown[
 }
 
 /** Where the results of all derivations that read the same slices hang, and what these are handed. */
-type Place<K extends keyof Slices> = {
+type Place<K extends SliceName> = {
   /** Just the slices that are named: what is not declared is not there at run time either. */
   readonly handed: Reads<K>;
   readonly results: Map<unknown, Branch>;
 };
 
 /** By the names that are read, in their order: one way to their places for all who read them. */
-const WAYS = new Map<string, (of: Slices) => Place<keyof Slices>>();
+const WAYS = new Map<string, (of: Slices) => Place<SliceName>>();
 
 /**
  * From slices to where results hang on them. Who asks mostly asks of the same slices as who asked before: the last place
  * is kept at hand, and with it one document until another is asked about.
  */
-function placesFor<K extends keyof Slices>(reads: readonly K[]): (of: Reads<K>) => Place<K> {
+function placesFor<K extends SliceName>(reads: readonly K[]): (of: Reads<K>) => Place<K> {
   const key = reads.join();
-  const known = WAYS.get(key) as ((of: Reads<K>) => Place<K>) | undefined;
-  if (known) return known;
-  const root = new Branch();
-  let last: Place<K> | null = null;
-  const isAsLast = (of: Reads<K>): boolean => {
-    if (!last) return false;
-    if (of === last.handed) return true;
-    for (const name of reads) if (of[name] !== last.handed[name]) return false;
-    return true;
-  };
-  const way = (of: Reads<K>): Place<K> => {
-    if (last && isAsLast(of)) return last;
-    let branch = root;
-    for (const name of reads) branch = branch.at(of[name]);
-    branch.result ??= { value: { handed: only(of, reads), results: new Map() } };
-    return (last = branch.result.value as Place<K>);
-  };
-  WAYS.set(key, way as (of: Partial<Slices>) => Place<keyof Slices>);
-  return way;
+  const way = WAYS.get(key) ?? placesBy(reads);
+  WAYS.set(key, way);
+  return way as unknown as (of: Reads<K>) => Place<K>;
 }
 
-function only<K extends keyof Slices>(of: Reads<K>, reads: readonly K[]): Reads<K> {
-  const handed: Partial<Reads<K>> = {};
-  for (const name of reads) handed[name] = of[name];
-  return handed as Reads<K>;
+function placesBy(reads: readonly SliceName[]): (of: Slices) => Place<SliceName> {
+  const names = reads.filter((name) => name !== 'standing');
+  // Who reads the whole sound is handed the whole sound.
+  const standsBy = names.length < reads.length && !names.includes('sound');
+  const standing = ({ sound }: Reads<'standing'>) => sound && standingOf(sound);
+  const root = new Branch();
+  let last: Place<SliceName> | null = null;
+  const isAsLast = (of: Slices): boolean => {
+    if (!last) return false;
+    const { handed } = last;
+    if (of === handed) return true;
+    for (const name of names) if (of[name] !== handed[name]) return false;
+    return !standsBy || of.sound === handed.sound || standing(of) === handed.sound;
+  };
+  return (of) => {
+    if (last && isAsLast(of)) return last;
+    let branch = root;
+    for (const name of names) branch = branch.at(of[name]);
+    const sound = standsBy ? standing(of) : of.sound;
+    if (standsBy) branch = branch.at(sound);
+    if (!branch.result) {
+      const handed: Partial<Record<SliceName, unknown>> = standsBy ? { sound } : {};
+      for (const name of names) handed[name] = of[name];
+      branch.result = { value: { handed, results: new Map() } };
+    }
+    return (last = branch.result.value as Place<SliceName>);
+  };
 }

@@ -74,8 +74,10 @@ export const sources = derive(['boxes'], ({ boxes }): readonly Box[] =>
 );
 
 /** The guitar a sound is played on: its own choice, or the rig's first. */
-export const guitarOf = (rig: Pick<Rig, 'boxes'>, sound: Sound | null | undefined): Box | undefined =>
-  (sound?.guitar ? boxOf(rig, sound.guitar) : undefined) ?? sources(rig)[0];
+export const guitarOf = (
+  rig: Pick<Rig, 'boxes'>,
+  sound: Pick<Sound, 'guitar'> | null | undefined,
+): Box | undefined => (sound?.guitar ? boxOf(rig, sound.guitar) : undefined) ?? sources(rig)[0];
 
 /** Of several jacks an end may be plugged in: the one of the sound's guitar, else the first. */
 export function chosen(end: readonly JackRef[], guitar: string | undefined): JackRef | undefined {

@@ -22,7 +22,7 @@ type Join = {
 };
 type LaidLink = Join & { readonly from: number; readonly to: number };
 
-type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound'>;
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'standing'>;
 
 /** What leads, wires and blocks make of the jacks of a rig: nodes that are one, and what joins, loads and drives them. */
 export class Laid {

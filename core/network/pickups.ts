@@ -130,7 +130,7 @@ function putBleed(put: Put, { farad, ohm, joined }: Bleed, top: string, wiper: s
  * @returns null: the block is no source
  */
 export const sourceUp = derive(
-  ['boxes', 'leads', 'variant', 'sound'],
+  ['boxes', 'leads', 'variant', 'standing'],
   (of, box: string, block: string): readonly Element[] | null => {
     const resolved = resolveIn(of);
     const own = resolved.boxes.get(box);

@@ -138,7 +138,7 @@ function netlistOf(parts: readonly Part[], title: string): Netlist {
  * @returns null: no way leads there by leads
  */
 export const routeNetlist = derive(
-  ['boxes', 'leads', 'variant', 'sound'],
+  ['boxes', 'leads', 'variant', 'standing'],
   (of, from: string, box: string, jack: string): Netlist | null => {
     for (const path of pathsFrom(of, from)) {
       const at = path.steps.findIndex(

@@ -196,7 +196,7 @@ export type Network = {
 };
 
 /** Every segment of a rig in a setting that a lead is in, by what drives it. */
-export const networkIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): Network => {
+export const networkIn = derive(['boxes', 'leads', 'variant', 'standing'], (of): Network => {
   const laid = new Laid(of);
   const components = componentsOf(laid);
   const segmentBy = segmentsBy(of);
@@ -226,5 +226,5 @@ export const networkIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): Ne
   return { segments, at };
 });
 
-export const segmentsIn = (of: Reads<'boxes' | 'leads' | 'variant' | 'sound'>): readonly Segment[] =>
+export const segmentsIn = (of: Reads<'boxes' | 'leads' | 'variant' | 'standing'>): readonly Segment[] =>
   networkIn(of).segments;

@@ -77,7 +77,7 @@ function known(made: Stretch): Stretch {
 
 /** Every stretch of a way in order; what goes by air, by radio or inside a box is between them. */
 export const stretchesAlong = derive(
-  ['boxes', 'leads', 'variant', 'sound'],
+  ['boxes', 'leads', 'variant', 'standing'],
   (of, path: Path): readonly Stretch[] =>
     openStretches(networkIn(of), path).flatMap(({ segment, ends, first, last }): Stretch[] => {
       const leads = path.steps.slice(first, last + 1).flatMap((step, k): Passed[] => {
@@ -94,6 +94,7 @@ export const stretchesAlong = derive(
 );
 
 /** The ways of a setting that a box is played by. */
-export const pathsFrom = derive(['boxes', 'leads', 'variant', 'sound'], (of, box: string): readonly Path[] =>
-  traceIn(of).paths.filter(({ source }) => source.box === box),
+export const pathsFrom = derive(
+  ['boxes', 'leads', 'variant', 'standing'],
+  (of, box: string): readonly Path[] => traceIn(of).paths.filter(({ source }) => source.box === box),
 );

@@ -212,6 +212,9 @@ export const paperMap = (
     view: { open: [], names: 'all', marks: {}, otherwise: leadsOtherwise(rig, variant) },
   });
 
+const soundName = (rig: Rig, { sound }: Setting): string =>
+  rig.sounds.find(({ id }) => id === sound)?.name ?? '';
+
 /** The ways of each sound in one line of tags and numbers; sounds that go the same way share it. */
 function routesOf(rig: Rig, settings: readonly Setting[]): Sheet['routes'] {
   const sounds = new Map<string, string[]>();
@@ -222,7 +225,7 @@ function routesOf(rig: Rig, settings: readonly Setting[]): Sheet['routes'] {
         line.type === 'lead' ? line.title.replace('lead ', '') : (line.title.split(' · ')[0] ?? ''),
       );
       const text = `${names[i]?.name ?? ''}: ${way.join(' – ')}`;
-      const name = rig.sounds.find((s) => s.id === setting.sound)?.name ?? '';
+      const name = soundName(rig, setting);
       sounds.set(text, [...(sounds.get(text) ?? []), name]);
     });
   }
@@ -273,7 +276,7 @@ function equalisersOf(rig: Rig, settings: readonly Setting[]): Sheet['equalisers
         if (!eq && !block.impulse) continue;
         const response = block.impulse && `${block.impulse.name} (${block.impulse.sha256.slice(0, 8)})`;
         const words = [response, eq && eqWords(block, eq)].filter(Boolean).join('; ') || 'flat';
-        sounds.set(words, [...(sounds.get(words) ?? []), resolved.sound?.name ?? '']);
+        sounds.set(words, [...(sounds.get(words) ?? []), soundName(rig, setting)]);
       }
       return [...sounds].map(([value, names]) => ({
         what: box.name === block.name ? box.name : `${box.name}: ${block.name}`,
@@ -311,7 +314,7 @@ export function sheetOf(rig: Rig, variant: string | null, unit: LengthUnit = 'me
       const resolved = resolve(rig, setting);
       return {
         id: setting.sound,
-        name: resolved.sound?.name ?? '',
+        name: soundName(rig, setting),
         guitar: resolved.guitar?.name ?? '',
         states: [
           ...switched.map(({ box, block }) => resolved.blockState(box, block).state.name),

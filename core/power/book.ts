@@ -85,7 +85,7 @@ function lineOf(stage: Stage, output: Output | null, sound: string | null): Load
 }
 
 /** The stages of one state: each output that holds a load, or the stage once where none does. */
-function linesIn(of: ForSignal): readonly LoadLine[] {
+function linesIn(of: ForSignal & Reads<'sound'>): readonly LoadLine[] {
   const sound = of.sound?.id ?? null;
   return stagesIn(of).flatMap((stage) => {
     const used = stage.outputs.filter(({ load }) => load !== null);

@@ -144,7 +144,7 @@ function outputsOf(of: ForSignal, { box, taps }: Amplifier): readonly Output[] {
 }
 
 /** Every power stage of a setting with what takes its power. */
-export const stagesIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Stage[] =>
+export const stagesIn = derive(['boxes', 'leads', 'variant', 'standing'], (of): readonly Stage[] =>
   amplifiers(of).map((amplifier) => {
     const { box, taps } = amplifier;
     const hasInternal = box.jacks.some(
@@ -210,7 +210,7 @@ export const marginOf = (tap: Jack): number => (isTapped(tap) ? 1.5 : 1);
 export type Gap = { readonly stage: Stage; readonly at: JackEnd; readonly isKnown: boolean };
 
 /** Speaker switchers that break before they make, or of which nobody knows, ahead of all that takes the power of a stage that needs a load. */
-export const gapsIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Gap[] =>
+export const gapsIn = derive(['boxes', 'leads', 'variant', 'standing'], (of): readonly Gap[] =>
   stagesIn(of).flatMap((stage) => {
     const { box, taps, needsLoad } = stage;
     if (!needsLoad) return [];

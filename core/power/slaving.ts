@@ -19,7 +19,7 @@ function wattsOf(of: ForSignal, box: Box): number | null {
 }
 
 /** Amplifiers that are slaved to another one in a setting: two power stages on one way, no air between. */
-export const slavingsIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Slaving[] => {
+export const slavingsIn = derive(['boxes', 'leads', 'variant', 'standing'], (of): readonly Slaving[] => {
   const found = new Map<string, Slaving>();
   for (const { steps } of traceIn(of).paths) {
     let small: Box | undefined;

@@ -172,7 +172,7 @@ type Shape = {
   readonly key: string;
 };
 
-const shapeOf = derive(['boxes', 'variant', 'sound'], (of): Shape => {
+const shapeOf = derive(['boxes', 'variant', 'standing'], (of): Shape => {
   const resolved = statesIn(of);
   const patches: Record<string, string> = {};
   const passes: Record<string, Passes> = {};
@@ -265,7 +265,7 @@ const graphsOf = derive(['boxes', 'leads', 'variant'], (of) => {
 });
 
 /** The signal graph by (jack or port, channel), for one setting; only the sound's own guitar plays. */
-export const graphIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): Graph =>
+export const graphIn = derive(['boxes', 'leads', 'variant', 'standing'], (of): Graph =>
   graphsOf(of)(shapeOf(of)),
 );
 

@@ -181,12 +181,12 @@ const airCyclesOf = weakly((graph: Graph): readonly Cycle[] =>
 );
 
 /** Where a loudspeaker is heard by a microphone that it plays itself: the signal comes round over the air. */
-export const airCyclesIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Cycle[] =>
+export const airCyclesIn = derive(['boxes', 'leads', 'variant', 'standing'], (of): readonly Cycle[] =>
   airCyclesOf(graphIn(of)),
 );
 
 /** Where the signal comes round on itself by leads and wires: known without following its ways. */
-export const cyclesIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Cycle[] =>
+export const cyclesIn = derive(['boxes', 'leads', 'variant', 'standing'], (of): readonly Cycle[] =>
   cyclesOf(graphIn(of)),
 );
 
@@ -219,7 +219,7 @@ export const waysOf = weakly((graph: Graph): Ways => {
 });
 
 /** Every way from the sound's guitar to what is heard, where signals end, and cycles. */
-export const traceIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): Trace => {
+export const traceIn = derive(['boxes', 'leads', 'variant', 'standing'], (of): Trace => {
   const { ways, ...rest } = waysOf(graphIn(of));
   const paths = ways.flatMap(({ steps, stereo }): Path[] => {
     const sections = sectionsOf(of, steps, stereo);

@@ -18,7 +18,7 @@ import {
   type Lead,
   type InnerWiring,
   type Rig,
-  type Sound,
+  type Standing,
   type StateLayer,
 } from '../model';
 
@@ -34,7 +34,7 @@ export type Run = {
 
 /** The states of a rig's boxes in one setting: rest ← variant ← sound. They hang on no lead. */
 export type States = {
-  readonly sound: Sound | null;
+  readonly sound: Standing | null;
   readonly guitar: Box | undefined;
   readonly boxes: ReadonlyMap<string, Box>;
   readonly blockState: (box: Box, block: Block) => { readonly state: BlockState; readonly from: StateSource };
@@ -54,7 +54,7 @@ export type States = {
 export type Resolved = States & { readonly runs: readonly Run[] };
 
 /** What the signal in one setting hangs on. */
-export type ForSignal = Reads<'boxes' | 'leads' | 'variant' | 'sound'>;
+export type ForSignal = Reads<'boxes' | 'leads' | 'variant' | 'standing'>;
 
 type Kept = 'blocks' | 'modes' | 'controls' | 'patches';
 
@@ -70,7 +70,7 @@ function lookUp<K extends Kept>(
   return [undefined, 'rest'];
 }
 
-function layered(of: Reads<'boxes' | 'variant' | 'sound'>): States {
+function layered(of: Reads<'boxes' | 'variant' | 'standing'>): States {
   const { sound, variant } = of;
   const layers = [
     ['sound', sound?.state],
@@ -117,10 +117,10 @@ function layered(of: Reads<'boxes' | 'variant' | 'sound'>): States {
 }
 
 /** Resolves the layers of state: an edit of leads leaves them as they are. */
-export const statesIn = derive(['boxes', 'variant', 'sound'], layered);
+export const statesIn = derive(['boxes', 'variant', 'standing'], layered);
 
 /** Resolves the layers of state and the plugs. */
-export const resolveIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): Resolved => {
+export const resolveIn = derive(['boxes', 'leads', 'variant', 'standing'], (of): Resolved => {
   const states = statesIn(of);
   const guitar = states.guitar?.id;
   return {

@@ -32,7 +32,7 @@ function isDone(path: Path, at: number, wish: EffectWish): boolean {
 }
 
 /** Where each effect stands in one sound's paths. */
-const standing = derive(['boxes', 'leads', 'variant', 'sound'], (of) => {
+const standing = derive(['boxes', 'leads', 'variant', 'standing'], (of) => {
   const { paths } = traceIn(of);
   const at = new Map<Block, { readonly path: Path; readonly at: number }[]>();
   for (const path of paths)

@@ -54,7 +54,7 @@ type Found = {
 
 /** What a way is delayed by, step by step: trips × the box's trip, each block that is on, links, air. */
 export const delaysAlong = derive(
-  ['boxes', 'leads', 'variant', 'sound'],
+  ['boxes', 'leads', 'variant', 'standing'],
   (of, { steps }: Path): DelayRoute => {
     const resolved = resolveIn(of);
     const inside = new Set<string>();
@@ -118,7 +118,7 @@ export const delayedAt = ({ stops }: DelayRoute, step: number): Ms =>
 
 /** How late the signal is in each lead, the latest of all ways of a setting, ms. */
 export const leadDelays = derive(
-  ['boxes', 'leads', 'variant', 'sound'],
+  ['boxes', 'leads', 'variant', 'standing'],
   (of): ReadonlyMap<string, number> => {
     const found = new Map<string, number>();
     for (const path of traceIn(of).paths) {

@@ -133,7 +133,7 @@ function meeting(of: ForSignal, a: Path, b: Path): Meeting | null {
  * Pairs of ways from one source that meet within 10 dB of each other and 0.1 to 30 ms, or turned against each other; one
  * of those that meet in one place by the same boxes, the latest first.
  */
-export const meetingsIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Meeting[] => {
+export const meetingsIn = derive(['boxes', 'leads', 'variant', 'standing'], (of): readonly Meeting[] => {
   const { paths } = traceIn(of);
   const found = new Map<string, Meeting>();
   paths.forEach((a, i) => {

@@ -113,7 +113,7 @@ const toneOf = weakly((parts: readonly RoutePart[]): ToneRoute => {
  * @returns null: no lead carries tone on it
  */
 export function toneAlong(
-  of: Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>,
+  of: Reads<'boxes' | 'leads' | 'variant' | 'standing' | 'houseRules'>,
   path: Path,
 ): ToneRoute | null {
   const parts = partsOf(of, path);

@@ -21,9 +21,9 @@ const nodeIn = ({ segment, leads }: Stretch, jack: JackRef): string | null =>
  * @returns null: no lead carries tone there on this route
  */
 export const curveAt = derive(
-  ['boxes', 'leads', 'variant', 'sound', 'houseRules'],
+  ['boxes', 'leads', 'variant', 'standing', 'houseRules'],
   (
-    of: Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>,
+    of: Reads<'boxes' | 'leads' | 'variant' | 'standing' | 'houseRules'>,
     path: Path,
     jack: JackRef | null,
   ): Curve | null => {

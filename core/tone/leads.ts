@@ -16,7 +16,7 @@ export type LeadTone = {
 
 /** Every lead that carries tone to something that is heard, by its id. */
 export const leadTones = derive(
-  ['boxes', 'leads', 'variant', 'sound', 'houseRules'],
+  ['boxes', 'leads', 'variant', 'standing', 'houseRules'],
   (of): ReadonlyMap<string, LeadTone> => {
     const found = new Map<string, LeadTone>();
     for (const path of traceIn(of).paths) {

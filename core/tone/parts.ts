@@ -26,7 +26,7 @@ export type RoutePart = {
   readonly reference: Reference;
 };
 
-type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound' | 'houseRules'>;
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'standing' | 'houseRules'>;
 
 const STAGES = ['preamp', 'ampModel', 'power'];
 
@@ -135,7 +135,7 @@ const listsBy = weakly((_reference: Reference) => new Map<string, readonly Route
 
 /** The parts of a route that tone is told of; none where no lead carries it. Alike in several sounds they are one list. */
 export const partsOf = derive(
-  ['boxes', 'leads', 'variant', 'sound', 'houseRules'],
+  ['boxes', 'leads', 'variant', 'standing', 'houseRules'],
   (of: Of, path: Path): readonly RoutePart[] => {
     const parts = grouped(of, path).flatMap((stretches, i): RoutePart[] => {
       const isFront = i === 0;

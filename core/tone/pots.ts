@@ -16,7 +16,7 @@ export type PotOnWay = {
 
 /** Every bare pot that a way passes with leads behind it. */
 export const potsAlong = derive(
-  ['boxes', 'leads', 'variant', 'sound'],
+  ['boxes', 'leads', 'variant', 'standing'],
   (of, path: Path): readonly PotOnWay[] =>
     stretchesAlong(of, path).flatMap(({ segment, leads, into }) =>
       leads.flatMap(({ from }, i): PotOnWay[] => {

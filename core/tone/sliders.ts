@@ -49,7 +49,7 @@ export function sliderEdit({ sets }: Slider, value: number, scope: Scope): Singl
   }
 }
 
-type Of = Reads<'boxes' | 'leads' | 'variant' | 'sound'>;
+type Of = Reads<'boxes' | 'leads' | 'variant' | 'standing'>;
 
 /** The pots of a source, or of a treadle in the way. */
 const potsOf = (of: Of, box: Box): readonly Slider[] =>

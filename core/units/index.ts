@@ -12,6 +12,6 @@ export {
   inWords,
   parseQuantity,
 } from './quantity';
-export { Branch, byText, numberOf, recently, weakly } from './memo';
+export { alikeAreOne, Branch, byText, numberOf, recently, weakly } from './memo';
 export { outcome } from './outcome';
 export { DBV_DBU, parseLevel, voltsOf } from './volts';

@@ -75,3 +75,23 @@ export function byText<A, R>(
     return found.result;
   };
 }
+
+/**
+ * Of things that are alike by their text, the one that was first, as long as anybody holds it: what hangs on it is there
+ * for all of them.
+ */
+export function alikeAreOne<T extends object>(textOf: (one: T) => string): (one: T) => T {
+  const firsts = new Map<string, WeakRef<T>>();
+  let sweepAt = 64;
+  return (one) => {
+    const text = textOf(one);
+    const first = firsts.get(text)?.deref();
+    if (first) return first;
+    if (firsts.size >= sweepAt) {
+      for (const [known, ref] of firsts) if (!ref.deref()) firsts.delete(known);
+      sweepAt = Math.max(64, 2 * firsts.size);
+    }
+    firsts.set(text, new WeakRef(one));
+    return one;
+  };
+}

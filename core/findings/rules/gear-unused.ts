@@ -12,7 +12,7 @@ type Data = { readonly box: string; readonly bypass: Block['bypassKind'] };
 const BY_HAND: readonly (string | undefined)[] = ['tuner', 'looper', 'volume'];
 
 /** The boxes that some way of one sound passes, and the blocks that are at work in it. */
-const atWork = derive(['boxes', 'leads', 'variant', 'sound'], (view) => {
+const atWork = derive(['boxes', 'leads', 'variant', 'standing'], (view) => {
   const resolved = resolveIn(view);
   return {
     passed: new Set(traceIn(view).paths.flatMap((path) => path.sections.map(({ box }) => box))),

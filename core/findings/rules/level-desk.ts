@@ -15,7 +15,7 @@ const told = (peakDbu: number): string =>
   `Line level, peaks ${levelWords(Math.round(peakDbu), 'dBu')}: tell the desk.`;
 
 /** Jacks of desks that get line level in a setting, with the lead that brings it. */
-const lineFeeds = derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Data[] =>
+const lineFeeds = derive(['boxes', 'leads', 'variant', 'standing'], (of): readonly Data[] =>
   traceIn(of).paths.flatMap((path) =>
     levelsAlong(of, path).stops.flatMap(({ part, box, peakDbu }): Data[] => {
       if (part.type !== 'jack' || !box.blocks.some(({ role }) => role === 'mix')) return [];

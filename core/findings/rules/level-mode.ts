@@ -43,7 +43,7 @@ const BETWEEN = {
 export const levelMode = rule<Data>({
   code: 'LEVEL-MODE',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] =>
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] =>
     [...new Set(jointsIn(view).values())].flatMap(({ outputs: [from, ...others], inputs }) =>
       // Two outputs on one wire are told as that.
       from && others.length === 0 ? inputs.flatMap(({ end, lead }) => mismatch(view, from, end, lead)) : [],

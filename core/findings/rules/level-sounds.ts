@@ -12,8 +12,8 @@ type Level = { readonly dbu: number; readonly box: string; readonly assumed: boo
 
 /** The average at every output of a setting, by the jack that it comes in at. */
 const atOutputs = derive(
-  ['boxes', 'leads', 'variant', 'sound'],
-  (of: Reads<'boxes' | 'leads' | 'variant' | 'sound'>): ReadonlyMap<string, Level> => {
+  ['boxes', 'leads', 'variant', 'standing'],
+  (of: Reads<'boxes' | 'leads' | 'variant' | 'standing'>): ReadonlyMap<string, Level> => {
     const found = new Map<string, Level>();
     for (const path of traceIn(of).paths) {
       const end = levelsAlong(of, path).stops.at(-1);

@@ -12,7 +12,7 @@ type Data = { readonly model: string; readonly cabinet: string };
 export const bothSpeakers = rule<Data>({
   code: 'MODEL-BOTHSPK',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound', 'houseRules'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing', 'houseRules'], (view): readonly Found<Data>[] => {
     if (positionOf(view, 'cabinet') === 'accepted') return [];
     return distinct(
       traceIn(view).paths.flatMap((path) => {

@@ -38,7 +38,7 @@ function metBy(
 export const double = rule<Data>({
   code: 'MODEL-DOUBLE',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound', 'houseRules'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing', 'houseRules'], (view): readonly Found<Data>[] => {
     const byEar = positionOf(view, 'model') === 'by ear';
     return distinct(
       traceIn(view).paths.flatMap((path) => {

@@ -32,7 +32,7 @@ export const modelPower = rule<Power>({
   code: 'MODEL-POWER',
   reads: 'sound',
   isMild: true,
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Found<Power>[] =>
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (of): readonly Found<Power>[] =>
     distinct(
       traceIn(of).paths.flatMap((path): readonly Found<Power>[] => {
         const pair = pairOn(path);
@@ -84,7 +84,7 @@ export const outputMode = rule<Output>({
   code: 'MODEL-OUTMODE',
   reads: 'sound',
   isMild: true,
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (of): readonly Found<Output>[] =>
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (of): readonly Found<Output>[] =>
     distinct(
       traceIn(of).paths.flatMap((path) =>
         path.steps.flatMap((step): readonly Found<Output>[] => {

@@ -62,7 +62,7 @@ function missingOn(view: Reads<'boxes'>, path: Path): Model | null {
 export const missing = rule<Data>({
   code: 'MODEL-MISSING',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] => {
     const seen = new Set<string>();
     return traceIn(view).paths.flatMap((path): Found<Data>[] => {
       if (!isDirectFeed(path)) return [];

@@ -44,7 +44,7 @@ function inputOf(view: ForSignal, boxId: string): JackRef | null {
 export const noPreamp = rule<Data>({
   code: 'MODEL-NOPRE',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] =>
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] =>
     distinct(
       traceIn(view).paths.flatMap((path): Found<Data>[] => {
         const at = path.sections.findIndex(({ block }) => block.role === 'power');

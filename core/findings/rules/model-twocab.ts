@@ -10,7 +10,7 @@ type Data = { readonly first: string; readonly second: string };
 export const twoCabinets = rule<Data>({
   code: 'MODEL-TWOCAB',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] =>
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] =>
     distinct(
       traceIn(view).paths.flatMap((path): Found<Data>[] => {
         const [first, second] = path.sections.filter(

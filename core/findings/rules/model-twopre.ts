@@ -40,24 +40,26 @@ const modelsFirst = (preamps: readonly Preamp[]): readonly Preamp[] => [
 ];
 
 /** Preamps on one path that can be taken out, of which two are on, or none is. */
-export const preampsAtOdds = derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] =>
-  distinct(
-    traceIn(view).paths.flatMap((path): Found<Data>[] => {
-      const choices = choicesOn(view, path);
-      const on = choices.filter((preamp) => preamp.on);
-      // Models alone are a matter of taste, and one preamp alone is no choice.
-      if (choices.length < 2 || choices.every(({ real }) => real === null) || on.length === 1) return [];
-      const told = modelsFirst(on.length > 1 ? on : choices);
-      if (told.every(({ real }) => real === null)) return [];
-      const parts = told.flatMap(({ by, real }) =>
-        [by, ...(real ? [real] : [])].flatMap((id) => {
-          const at = blockAt(view, id);
-          return at ? [blockPart(at.box, at.block)] : [];
-        }),
-      );
-      return [{ severity: 'caution', parts, data: { both: on.length > 1, preamps: told } }];
-    }),
-  ),
+export const preampsAtOdds = derive(
+  ['boxes', 'leads', 'variant', 'standing'],
+  (view): readonly Found<Data>[] =>
+    distinct(
+      traceIn(view).paths.flatMap((path): Found<Data>[] => {
+        const choices = choicesOn(view, path);
+        const on = choices.filter((preamp) => preamp.on);
+        // Models alone are a matter of taste, and one preamp alone is no choice.
+        if (choices.length < 2 || choices.every(({ real }) => real === null) || on.length === 1) return [];
+        const told = modelsFirst(on.length > 1 ? on : choices);
+        if (told.every(({ real }) => real === null)) return [];
+        const parts = told.flatMap(({ by, real }) =>
+          [by, ...(real ? [real] : [])].flatMap((id) => {
+            const at = blockAt(view, id);
+            return at ? [blockPart(at.box, at.block)] : [];
+          }),
+        );
+        return [{ severity: 'caution', parts, data: { both: on.length > 1, preamps: told } }];
+      }),
+    ),
 );
 
 /** MODEL-TWOPRE: of the preamps on one path that can be taken out, models or real ones in loops, two are on, or none is. */

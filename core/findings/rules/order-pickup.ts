@@ -20,7 +20,7 @@ type Data = {
 export const pickup = rule<Data>({
   code: 'ORDER-PICKUP',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] => {
     const seen = new Set<string>();
     return traceIn(view).paths.flatMap((path) =>
       path.sections.flatMap((section, at): Found<Data>[] => {

@@ -25,7 +25,7 @@ export const time = rule<Data>({
   code: 'ORDER-TIME',
   reads: 'sound',
   judge: derive(
-    ['boxes', 'leads', 'variant', 'sound', 'wants', 'houseRules'],
+    ['boxes', 'leads', 'variant', 'standing', 'wants', 'houseRules'],
     (view): readonly Found<Data>[] => {
       if (positionOf(view, 'time') === 'wanted') return [];
       const seen = new Set<string>();

@@ -22,7 +22,7 @@ const partsOf = (of: ForSignal, cycle: Cycle): Found['parts'] => [
 
 /** Rings of a sound that no two crossed leads are the reason of. */
 const ringsTold = derive(
-  ['boxes', 'leads', 'variant', 'sound', 'sounds', 'wants'],
+  ['boxes', 'leads', 'variant', 'standing', 'sounds', 'wants'],
   (view): readonly Found<Data>[] => {
     const seen = new Set<string>();
     const wired = cyclesIn(view).flatMap((cycle): Found<Data>[] => {

@@ -101,7 +101,7 @@ function onPath(view: ForSignal, path: Path): readonly Found<Data>[] {
   });
 }
 
-const inSound = derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] =>
+const inSound = derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] =>
   traceIn(view).paths.flatMap((path) => onPath(view, path)),
 );
 

@@ -21,7 +21,7 @@ const partsOf = (view: Pick<Rig, 'boxes'>, keys: readonly string[]) =>
 export const soundRule = rule<Data>({
   code: 'SOUND-RULE',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound', 'soundRules'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing', 'soundRules'], (view): readonly Found<Data>[] => {
     const told = new Set(preampsAtOdds(view).flatMap(({ parts }) => parts.map(({ id }) => id)));
     return view.soundRules.flatMap((one): Found<Data>[] => {
       const { isKept, on, off } = judgeRule(view, one);

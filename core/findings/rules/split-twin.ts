@@ -107,7 +107,7 @@ function feedOf(paths: readonly Path[], box: Box, { rows }: Rows, leg: Row): 'le
 export const twin = rule<Data>({
   code: 'SPLIT-TWIN',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] => {
     const resolved = resolveIn(view);
     return view.boxes.flatMap((box) => {
       if (!hasGrid(box)) return [];

@@ -12,7 +12,7 @@ type Data = { readonly box: string; readonly into: string; readonly a: Plug; rea
 export const crossed = rule<Data>({
   code: 'STEREO-CROSSED',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] => {
     const resolved = resolveIn(view);
     const insOf = (box: Box) => [
       ...inputPairs(box, resolved.innerWiring(box).patch.wires),

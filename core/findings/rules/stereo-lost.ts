@@ -74,7 +74,7 @@ function halfHeard(paths: readonly Path[], box: Box, { left, right }: Pair): rea
 export const stereoLost = rule<Data>({
   code: 'STEREO-LOST',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] => {
     const resolved = resolveIn(view);
     return view.boxes.flatMap((box) => {
       const { wires } = resolved.innerWiring(box).patch;

@@ -10,7 +10,7 @@ type Data = { readonly box: string; readonly patch: string; readonly wide: strin
 export const narrow = rule<Data>({
   code: 'STEREO-NARROW',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] => {
     const resolved = resolveIn(view);
     const atWork = (box: Box, id: string): Block | undefined => {
       const block = blockIn(box, id);

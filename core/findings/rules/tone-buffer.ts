@@ -63,7 +63,7 @@ export const overridden = rule<Over>({
 });
 
 /** The most that each buffer changes on any way of a setting, dB; those that no way passes are left out. */
-const changesIn = derive(['boxes', 'leads', 'variant', 'sound'], (of): ReadonlyMap<string, number> => {
+const changesIn = derive(['boxes', 'leads', 'variant', 'standing'], (of): ReadonlyMap<string, number> => {
   const changes = new Map<string, number>();
   for (const path of traceIn(of).paths) {
     const stretches = stretchesAlong(of, path);

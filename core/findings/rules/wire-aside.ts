@@ -37,7 +37,7 @@ export const aside = rule<Data>({
   code: 'WIRE-ASIDE',
   reads: 'sound',
   cause: 2,
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] => {
     const doubtful = doubtfulIn(view);
     if (doubtful.length === 0) return [];
     const { paths } = traceIn(view);

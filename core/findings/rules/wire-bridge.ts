@@ -48,7 +48,7 @@ export const bridge = rule<Data>({
   code: 'WIRE-BRIDGE',
   reads: 'sound',
   cause: 1,
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] => {
     const grids = view.boxes.filter(hasGrid);
     if (grids.length === 0) return [];
     const { paths } = traceIn(view);

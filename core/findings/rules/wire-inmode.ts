@@ -20,7 +20,7 @@ const both = ({ toChannel: _, ...wire }: Wire): Wire => wire;
 export const inMode = rule<Data>({
   code: 'WIRE-INMODE',
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] => {
     const resolved = resolveIn(view);
     return view.boxes.flatMap((box) => {
       const { patch } = resolved.innerWiring(box);

@@ -24,7 +24,7 @@ export const loopOff = rule<Data>({
   code: 'WIRE-LOOPOFF',
   cause: 2,
   reads: 'sound',
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] => {
     const resolved = resolveIn(view);
     const { paths } = traceIn(view);
     return view.boxes.flatMap((box) =>

@@ -35,7 +35,7 @@ const canClose = ({ sets, law }: Control): boolean =>
   sets === 'level' && (law.type === 'db' ? law.lo <= CLOSES_DB : law.type !== 'positions');
 
 /** Controls noted at zero in this sound, wherever they are. */
-const atZero = derive(['boxes', 'leads', 'variant', 'sound'], (view): ReadonlySet<Control> => {
+const atZero = derive(['boxes', 'leads', 'variant', 'standing'], (view): ReadonlySet<Control> => {
   const resolved = resolveIn(view);
   return new Set(
     view.boxes.flatMap((box) =>

@@ -66,7 +66,7 @@ export const turned = rule<Data>({
   code: 'WIRE-TURNED',
   reads: 'sound',
   cause: 1,
-  judge: derive(['boxes', 'leads', 'variant', 'sound'], (view): readonly Found<Data>[] => {
+  judge: derive(['boxes', 'leads', 'variant', 'standing'], (view): readonly Found<Data>[] => {
     const boxes = view.boxes.filter(({ blocks }) => blocks.some(({ role }) => role === 'loop'));
     if (boxes.length === 0) return [];
     const resolved = resolveIn(view);
