@@ -117,27 +117,34 @@ function placesFor<K extends SliceName>(reads: readonly K[]): (of: Reads<K>) => 
 }
 
 function placesBy(reads: readonly SliceName[]): (of: Slices) => Place<SliceName> {
-  const names = reads.filter((name) => name !== 'standing');
+  const names = reads.filter((name) => name !== 'standing' && name !== 'sound');
   // Who reads the whole sound is handed the whole sound.
-  const standsBy = names.length < reads.length && !names.includes('sound');
-  const standing = ({ sound }: Reads<'standing'>) => sound && standingOf(sound);
+  const soundOf: ((of: Slices) => Standing | null) | null = reads.includes('sound')
+    ? ({ sound }) => sound
+    : reads.includes('standing')
+      ? ({ sound }) => sound && standingOf(sound)
+      : null;
   const root = new Branch();
+  // Where the other slices lead to: from there one step leads to each of the sounds, which are asked about in turn.
+  let stem = root;
   let last: Place<SliceName> | null = null;
-  const isAsLast = (of: Slices): boolean => {
+  const hasLastStem = (of: Slices): boolean => {
     if (!last) return false;
-    const { handed } = last;
-    if (of === handed) return true;
-    for (const name of names) if (of[name] !== handed[name]) return false;
-    return !standsBy || of.sound === handed.sound || standing(of) === handed.sound;
+    for (const name of names) if (of[name] !== last.handed[name]) return false;
+    return true;
   };
   return (of) => {
-    if (last && isAsLast(of)) return last;
-    let branch = root;
-    for (const name of names) branch = branch.at(of[name]);
-    const sound = standsBy ? standing(of) : of.sound;
-    if (standsBy) branch = branch.at(sound);
+    if (last && of === last.handed) return last;
+    const isSame = hasLastStem(of);
+    const sound = soundOf && soundOf(of);
+    if (last && isSame && sound === (soundOf && last.handed.sound)) return last;
+    if (!isSame) {
+      stem = root;
+      for (const name of names) stem = stem.at(of[name]);
+    }
+    const branch = soundOf ? stem.at(sound) : stem;
     if (!branch.result) {
-      const handed: Partial<Record<SliceName, unknown>> = standsBy ? { sound } : {};
+      const handed: Partial<Record<SliceName, unknown>> = soundOf ? { sound } : {};
       for (const name of names) handed[name] = of[name];
       branch.result = { value: { handed, results: new Map() } };
     }
