@@ -56,7 +56,9 @@ function statedDb(of: Parameters<typeof sourceUp>[0], { segment }: Stretch): num
 export const hopsAlong = derive(['boxes', 'leads', 'variant', 'standing'], (of, path: Path): Hops => {
   const stretches = stretchesAlong(of, path);
   const stated = stretches.map((stretch) => statedDb(of, stretch));
-  const stretchAt = (step: number) => stretches.findIndex(({ first, last }) => first <= step && step <= last);
+  const at = path.steps.map(() => -1);
+  stretches.forEach(({ first: from, last }, i) => at.fill(i, from, last + 1));
+  const stretchAt = (step: number) => at[step] ?? -1;
   const [first] = stretches;
   const played = first?.segment.driver.kind === 'pickup' ? first : null;
   const partAt = (step: number, jack: JackRef): Part | null => {

@@ -1,13 +1,18 @@
 // What of a box's inside moves a level: its knobs, and what a block hears while nothing is plugged.
 import { jackIn, type Block, type Box, type Control, type JackMode } from '../model';
 import type { Resolved, Step } from '../signal';
+import { weakly } from '../units';
 import { potDb } from './knobs';
 
 /** What level knobs of a box come to together, dB. */
 export const levelKnobs = (resolved: Resolved, box: Box, isMeant: (control: Control) => boolean): number =>
-  box.controls
-    .filter((control) => control.sets === 'level' && isMeant(control))
-    .reduce((sum, control) => sum + potDb(control.law, resolved.control(box, control).position), 0);
+  levelControls(box).reduce(
+    (sum, control) =>
+      isMeant(control) ? sum + potDb(control.law, resolved.control(box, control).position) : sum,
+    0,
+  );
+
+const levelControls = weakly(({ controls }: Box) => controls.filter(({ sets }) => sets === 'level'));
 
 /** The mode of the jack that a block is wired to. */
 export function normalledMode(resolved: Resolved, box: Box, block: Block): JackMode | undefined {

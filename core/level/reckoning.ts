@@ -1,7 +1,6 @@
 // The nominal reckoning of levels along a route, from the figures of jacks, blocks and knobs, with hops by the circuit.
 import {
   actsOnBlock,
-  blockIn,
   combinationOf,
   jackIn,
   movesJack,
@@ -14,7 +13,7 @@ import {
   type Part,
 } from '../model';
 import { bareVolume, loudestOf } from '../network';
-import { isOn, type Resolved, type Step } from '../signal';
+import { isOn, onSteps, type OnStep, type Resolved, type Step } from '../signal';
 import { clipped, dbuOf, SILENT_DBU } from './chain';
 import { converterGain, converterIn, converterOut, MODEL } from './converter';
 import type { Hops } from './hops';
@@ -59,30 +58,26 @@ export class Reckoning {
   private isPast = false;
   /** The box that the signal is in as numbers, and the mode of the jack that it came in by. */
   private digital: { readonly box: string; readonly mode: JackMode } | null = null;
+  private readonly met: readonly OnStep[];
 
   constructor(
     private readonly resolved: Resolved,
     private readonly steps: readonly Step[],
     private readonly hops: Hops,
-  ) {}
+  ) {
+    this.met = onSteps(resolved.boxes, steps);
+  }
 
   run() {
-    for (const [i, step] of this.steps.entries()) {
-      if (step.type === 'lead') this.parts.push({ type: 'lead', id: step.lead });
-      else {
-        const box = this.resolved.boxes.get(step.box);
-        if (!box) continue;
-        if (step.type === 'jack') {
-          this.parts.push({ type: 'jack', id: `${step.box}/${step.jack}` });
-          const jack = jackIn(box, step.jack);
-          if (jack) this.jack(i, box, jack);
-        } else {
-          this.parts.push({ type: 'block', id: `${step.box}/${step.block}` }, { type: 'box', id: box.id });
-          const block = blockIn(box, step.block);
-          if (block) this.block(i, box, block);
-        }
-      }
-      if (this.endsBecause !== null) return;
+    for (let i = 0; i < this.steps.length && this.endsBecause === null; i += 1) {
+      const met = this.met[i];
+      if (!met) continue;
+      const { part, box, jack, block } = met;
+      this.parts.push(part);
+      if (!box) continue;
+      if (part.type === 'block') this.parts.push({ type: 'box', id: box.id });
+      if (jack) this.jack(i, box, jack, part);
+      if (block) this.block(i, box, block, part);
     }
   }
 
@@ -134,14 +129,13 @@ export class Reckoning {
   private blocksNext(from: number, by: 1 | -1, box: Box): readonly (readonly [Block, BlockState])[] {
     const found: (readonly [Block, BlockState])[] = [];
     for (let i = from + by; ; i += by) {
-      const step = this.steps[i];
-      if (step?.type !== 'block' || step.box !== box.id) return found;
-      const block = blockIn(box, step.block);
-      if (block) found.push([block, this.resolved.blockState(box, block).state]);
+      const met = this.met[i];
+      if (met?.part.type !== 'block' || met.box !== box) return found;
+      if (met.block) found.push([met.block, this.resolved.blockState(box, met.block).state]);
     }
   }
 
-  private jack(i: number, box: Box, jack: Jack) {
+  private jack(i: number, box: Box, jack: Jack, part: Part) {
     const { mode } = this.resolved.jackMode(box, jack);
     const arrives = this.steps[i - 1]?.type === 'lead';
     if (arrives) this.cameBy = mode;
@@ -154,8 +148,8 @@ export class Reckoning {
       if (!this.hops.isPassive) this.drive = this.at;
       return;
     }
-    if (arrives) this.arrive(i, box, jack, mode, passed[0]?.[1]);
-    else this.leave(i, box, jack, mode, passed[0]?.[1]);
+    if (arrives) this.arrive(i, box, jack, part, passed[0]?.[1]);
+    else this.leave(i, box, jack, part, passed[0]?.[1]);
   }
 
   /** The level at a jack by the circuit from what drives it; as it was, where no lead leads there. */
@@ -170,13 +164,13 @@ export class Reckoning {
     return noisier(changed(this.drive, loss), thermal, maker);
   }
 
-  private arrive(i: number, box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {
+  private arrive(i: number, box: Box, jack: Jack, part: Part, state: BlockState | undefined) {
+    const { mode } = this.resolved.jackMode(box, jack);
     const loaded = this.loaded(i, box, jack);
     if (!loaded) return;
     const own = jack.converts ? converterIn(mode) : SILENT_DBU;
     const at = noisier(loaded, own, this.maker(i, box));
     this.rests(state?.rIn ?? mode?.rIn, mode?.maxDbu);
-    const part: Part = { type: 'jack', id: `${box.id}/${jack.id}` };
     const stood = this.stop(box, part, jack.label, at, mode?.maxDbu?.value ?? null);
     // A pad or a trim at an input moves what has arrived within the jack's limit.
     this.rests(mode?.gainDb);
@@ -188,10 +182,10 @@ export class Reckoning {
     return levelKnobs(this.resolved, box, (control) => movesJack(control, jack.id));
   }
 
-  private leave(i: number, box: Box, jack: Jack, mode: JackMode | undefined, state: BlockState | undefined) {
+  private leave(i: number, box: Box, jack: Jack, part: Part, state: BlockState | undefined) {
+    const { mode } = this.resolved.jackMode(box, jack);
     const at = this.at;
     if (!at) return;
-    const part: Part = { type: 'jack', id: `${box.id}/${jack.id}` };
     const stretch = this.hops.stretchAt(i);
     // What the way passes as a wire, a pot or a transformer gives nothing of its own.
     const passes = stretch >= 0 && stretch === this.stretch;
@@ -212,9 +206,8 @@ export class Reckoning {
     return digital?.box === box.id && jack.converts && mode ? converterGain(digital.mode, jack, mode) : 0;
   }
 
-  private block(i: number, box: Box, block: Block) {
+  private block(i: number, box: Box, block: Block, part: Part) {
     const { state } = this.resolved.blockState(box, block);
-    const part: Part = { type: 'block', id: `${box.id}/${block.id}` };
     if (block.role === 'source') this.source(box, block, part);
     else if (block.role === 'mic') this.microphone(i, box, part, block.name);
     else if (!this.at) return;

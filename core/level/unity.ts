@@ -1,9 +1,8 @@
 // Unity through what is inserted: ahead of a preamp, and between its send and the power stage.
-import { blockIn, boxOf, derive, jackIn, type JackRef, type Reads, type Standing } from '../model';
+import { blockIn, boxesById, boxOf, derive, jackIn, type JackRef, type Reads, type Standing } from '../model';
 import { wholeOf } from '../network';
-import { isOn, resolveIn, traceIn, type Path } from '../signal';
+import { isOn, onSteps, resolveIn, traceIn, type Path } from '../signal';
 import { partsOf, type RoutePart } from '../tone';
-import { weakly } from '../units';
 import { levelsAlong } from './along';
 import { dbAtLevel } from './hops';
 import type { LevelStop } from './stop';
@@ -112,23 +111,21 @@ export function offUnity(insertions: readonly Insertion[], stops: readonly Level
   });
 }
 
-const stepsText = weakly(({ steps }: Path): string =>
-  steps
-    .map((step) =>
-      step.type === 'lead' ? step.lead : `${step.box}/${step.type === 'jack' ? step.jack : step.block}`,
-    )
+const textOf = derive(['boxes'], (of, steps: Path['steps']): string =>
+  onSteps(boxesById(of), steps)
+    .map(({ part }) => part.id)
     .join(' '),
 );
 
 const byText = derive(
   ['boxes', 'leads', 'variant', 'standing'],
   (of): ReadonlyMap<string, Path> =>
-    new Map(traceIn(of).paths.map((path) => [stepsText(path), path] as const)),
+    new Map(traceIn(of).paths.map((path) => [textOf(of, path.steps), path] as const)),
 );
 
 /** What is inserted along a way of a setting, with how far its level is from unity. */
 export const insertedAlong = (given: Of, path: Path): readonly Inserted[] => {
   const of = { ...given, sound: bypassed(given) };
-  const same = byText(of).get(stepsText(path)) ?? path;
+  const same = byText(of).get(textOf(of, path.steps)) ?? path;
   return offUnity(insertionsAlong(of, same), levelsAlong(of, same).stops);
 };

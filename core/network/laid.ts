@@ -1,6 +1,7 @@
 // A rig as an undirected network: which jacks are one node, what joins nodes, hangs on them, drives and hears them.
 import { blockIn, jackIn, leadOf, type Block, type Box, type Lead, type Reads } from '../model';
-import { graphIn, resolveIn, type Edge, type Node, type Resolved } from '../signal';
+import { graphIn, resolveIn, type Edge, type Graph, type Node, type Resolved } from '../signal';
+import { weakly } from '../units';
 import { converts, isIsolator, isWire } from './passing';
 import { bareVolume, putDivider, putLead, putTransformer, resistor, type Put } from './parts';
 import type { Driver, Listener } from './segment';
@@ -24,29 +25,64 @@ type LaidLink = Join & { readonly from: number; readonly to: number };
 
 type Of = Reads<'boxes' | 'leads' | 'variant' | 'standing'>;
 
+/** A channel of a jack: `box/jack`, and the node that it is. */
+type LaidJack = { readonly jack: string; readonly channel: number; readonly at: number };
+
+/** What of a graph no state has a say in: its jacks, and its leads as links, by the number of the edge; null: none. */
+type Plain = {
+  readonly jacks: readonly LaidJack[];
+  readonly links: readonly (LaidLink | null)[];
+  readonly leadsAt: ReadonlyMap<number, ReadonlySet<Lead>>;
+};
+
+const plainOf = weakly((graph: Graph, leads: Of['leads']): Plain => {
+  const leadsAt = new Map<number, Set<Lead>>();
+  const seen = new Set<string>();
+  const links = graph.edges.map(({ from, to, via }): LaidLink | null => {
+    if (via.type !== 'lead') return null;
+    const lead = leadOf({ leads }, via.lead);
+    const key = `${via.lead} ${Math.min(from, to)} ${Math.max(from, to)}`;
+    // Air and radio carry no current; what a loudspeaker takes is another matter.
+    if (!lead || ['air', 'radio', 'speaker'].includes(lead.kind) || seen.has(key)) return null;
+    seen.add(key);
+    for (const node of [from, to]) leadsAt.set(node, (leadsAt.get(node) ?? new Set()).add(lead));
+    return {
+      from,
+      to,
+      lead: lead.id,
+      told: `lead ${lead.id}`,
+      put: (put, name, a, b) => putLead(put, lead, name, a, b),
+    };
+  });
+  const jacks = graph.nodes.flatMap((node, at): LaidJack[] =>
+    node.type === 'jack' ? [{ jack: `${node.box}/${node.jack}`, channel: node.channel, at }] : [],
+  );
+  return { jacks, links, leadsAt };
+});
+
 /** What leads, wires and blocks make of the jacks of a rig: nodes that are one, and what joins, loads and drives them. */
 export class Laid {
   readonly resolved: Resolved;
   readonly nodes: readonly Node[];
-  readonly jacks = new Map<string, number>();
+  readonly plain: Plain;
   private readonly parent: number[];
   /** What joins nodes otherwise than as a wire: leads, pots, transformers, an output's own resistance. */
   readonly links: LaidLink[] = [];
-  readonly leadAt = new Map<number, Set<Lead>>();
   readonly shunts: { readonly node: number; readonly box: string; readonly block: Block }[] = [];
   readonly drivers: LaidDriver[] = [];
   readonly listeners: (Omit<Listener, 'node'> & { at: number })[] = [];
 
-  constructor(private readonly of: Of) {
+  constructor(of: Of) {
     const graph = graphIn(of);
+    this.plain = plainOf(graph, of.leads);
     this.resolved = resolveIn(of);
     this.nodes = graph.nodes;
     this.parent = graph.nodes.map((_, i) => i);
-    graph.nodes.forEach((node, i) => {
-      if (node.type === 'jack') this.jacks.set(`${node.box}/${node.jack} ${node.channel}`, i);
+    graph.edges.forEach((edge, i) => {
+      const link = this.plain.links[i];
+      if (link) this.links.push(link);
+      else this.lay(edge);
     });
-    const seen = new Set<string>();
-    for (const edge of graph.edges) this.lay(edge, seen);
     for (const source of graph.sources) this.source(source);
     this.ends(graph.edges);
   }
@@ -70,22 +106,8 @@ export class Laid {
     return box && block ? { box, block } : null;
   }
 
-  private lay(edge: Edge, seen: Set<string>): void {
-    const { from, to, via } = edge;
-    if (via.type === 'lead') {
-      const lead = leadOf(this.of, via.lead);
-      const key = `${via.lead} ${Math.min(from, to)} ${Math.max(from, to)}`;
-      // Air and radio carry no current; what a loudspeaker takes is another matter.
-      if (!lead || ['air', 'radio', 'speaker'].includes(lead.kind) || seen.has(key)) return;
-      seen.add(key);
-      for (const node of [from, to]) this.leadAt.set(node, (this.leadAt.get(node) ?? new Set()).add(lead));
-      this.link(from, to, {
-        lead: lead.id,
-        told: `lead ${lead.id}`,
-        put: (put, name, a, b) => putLead(put, lead, name, a, b),
-      });
-      return;
-    }
+  private lay({ from, to, via }: Edge): void {
+    if (via.type === 'lead') return;
     const box = this.resolved.boxes.get(via.box);
     if (!box || converts(box)) return;
     if (via.type !== 'block') return this.wire(box, from, to);

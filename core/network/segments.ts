@@ -55,7 +55,7 @@ function componentsOf(laid: Laid): ReadonlyMap<number, Component> {
   laid.shunts.forEach(({ node }, i) => of(node).shunts.push(i));
   laid.listeners.forEach(({ at }, i) => of(at).listeners.push(i));
   laid.drivers.forEach(({ at }, i) => of(at).drivers.push(i));
-  for (const [node, leads] of laid.leadAt) for (const lead of leads) of(node).leads.add(lead);
+  for (const [node, leads] of laid.plain.leadsAt) for (const lead of leads) of(node).leads.add(lead);
   nameNodes(laid, of);
   return new Map(laid.drivers.map(({ at }) => [at, of(at)]));
 }
@@ -67,7 +67,7 @@ const calledBy = weakly(({ tag }: Box, jack: string): string =>
 
 function nameNodes(laid: Laid, of: (node: number) => Component): void {
   const taken = new Map<Component, Set<string>>();
-  for (const [key, at] of laid.jacks) {
+  for (const { jack, channel, at } of laid.plain.jacks) {
     const node = laid.nodes[at];
     const box = node && laid.resolved.boxes.get(node.box);
     if (node?.type !== 'jack' || !box) continue;
@@ -83,7 +83,7 @@ function nameNodes(laid: Laid, of: (node: number) => Component): void {
       own.add(name);
       component.names.set(root, name);
     }
-    component.jacks.set(key, name);
+    component.jacks.set(`${jack} ${channel}`, name);
   }
 }
 
@@ -219,9 +219,9 @@ export const networkIn = derive(['boxes', 'leads', 'variant', 'standing'], (of):
     }
   }
   const at = new Map<string, readonly (readonly [Segment, string])[]>();
-  for (const [key, node] of laid.jacks) {
-    const here = key.endsWith(' 0') ? byRoot.get(laid.root(node)) : undefined;
-    if (here) at.set(key.slice(0, -2), here);
+  for (const one of laid.plain.jacks) {
+    const here = one.channel === 0 ? byRoot.get(laid.root(one.at)) : undefined;
+    if (here) at.set(one.jack, here);
   }
   return { segments, at };
 });

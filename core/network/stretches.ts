@@ -1,6 +1,6 @@
 // The stretches of a way: through which segment, by which leads, from where to where.
-import { derive, leadOf, type JackRef, type Lead } from '../model';
-import { traceIn, type Path, type Step } from '../signal';
+import { boxesById, derive, leadOf, type JackRef, type Lead } from '../model';
+import { onSteps, traceIn, type OnStep, type Path, type Step } from '../signal';
 import { weakly } from '../units';
 import type { Listener, Segment } from './segment';
 import { networkIn, type Network } from './segments';
@@ -22,30 +22,34 @@ export type Stretch = {
 };
 
 /** Does a segment's driver stand on the way up to a step? */
-const drives = ({ driver }: Segment, passed: readonly Step[], jack: JackRef): boolean =>
-  driver.block === null
-    ? driver.box === jack.box
-    : passed.some((step) => step.type === 'block' && step.box === driver.box && step.block === driver.block);
+function drives({ driver }: Segment, steps: readonly Step[], upTo: number, jack: JackRef): boolean {
+  if (driver.block === null) return driver.box === jack.box;
+  // It stands next to the jack as a rule.
+  for (let i = upTo - 1; i >= 0; i -= 1) {
+    const step = steps[i];
+    if (step?.type === 'block' && step.box === driver.box && step.block === driver.block) return true;
+  }
+  return false;
+}
 
 type Open = { segment: Segment; ends: string; first: number; last: number };
 
 /** Jacks of a way by the segments that they are in. */
-function openStretches({ at }: Network, { steps }: Path): readonly Open[] {
+function openStretches({ at }: Network, { steps }: Path, met: readonly OnStep[]): readonly Open[] {
   const found: Open[] = [];
-  for (const [i, step] of steps.entries()) {
-    if (step.type !== 'jack') continue;
+  steps.forEach((step, i) => {
+    if (step.type !== 'jack') return;
     const own = found.at(-1);
-    const here = at.get(`${step.box}/${step.jack}`) ?? [];
-    const inOwn = here.find(([segment]) => segment === own?.segment);
-    if (own && inOwn) {
+    const here = at.get(met[i]?.part.id ?? '');
+    const inOwn = own && here?.find(([segment]) => segment === own.segment);
+    if (inOwn) {
       own.ends = inOwn[1];
       own.last = i;
-      continue;
+      return;
     }
-    const passed = steps.slice(0, i);
-    const next = here.find(([segment]) => drives(segment, passed, step));
+    const next = here?.find(([segment]) => drives(segment, steps, i, step));
     if (next) found.push({ segment: next[0], ends: next[1], first: i, last: i });
-  }
+  });
   return found;
 }
 
@@ -79,18 +83,20 @@ function known(made: Stretch): Stretch {
 export const stretchesAlong = derive(
   ['boxes', 'leads', 'variant', 'standing'],
   (of, path: Path): readonly Stretch[] =>
-    openStretches(networkIn(of), path).flatMap(({ segment, ends, first, last }): Stretch[] => {
-      const leads = path.steps.slice(first, last + 1).flatMap((step, k): Passed[] => {
-        const [before, after] = [path.steps[first + k - 1], path.steps[first + k + 1]];
-        if (step.type !== 'lead' || before?.type !== 'jack' || after?.type !== 'jack') return [];
-        const lead = leadOf(of, step.lead);
-        return lead ? [{ lead, from: before, to: after }] : [];
-      });
-      // An output that nothing is plugged into, or an input that is reached inside its box, is no stretch.
-      if (leads.length === 0) return [];
-      const into = goesOn(segment, ends, path.steps, last);
-      return [known({ segment, ends, into, leads, first, last })];
-    }),
+    openStretches(networkIn(of), path, onSteps(boxesById(of), path.steps)).flatMap(
+      ({ segment, ends, first, last }): Stretch[] => {
+        const leads = path.steps.slice(first, last + 1).flatMap((step, k): Passed[] => {
+          const [before, after] = [path.steps[first + k - 1], path.steps[first + k + 1]];
+          if (step.type !== 'lead' || before?.type !== 'jack' || after?.type !== 'jack') return [];
+          const lead = leadOf(of, step.lead);
+          return lead ? [{ lead, from: before, to: after }] : [];
+        });
+        // An output that nothing is plugged into, or an input that is reached inside its box, is no stretch.
+        if (leads.length === 0) return [];
+        const into = goesOn(segment, ends, path.steps, last);
+        return [known({ segment, ends, into, leads, first, last })];
+      },
+    ),
 );
 
 /** The ways of a setting that a box is played by. */

@@ -78,6 +78,7 @@ function layered(of: Reads<'boxes' | 'variant' | 'standing'>): States {
   ] as const;
   const guitar = guitarOf(of, sound);
   const states = new Map<Block, { readonly state: BlockState; readonly from: StateSource }>();
+  const modes = new Map<Jack, { readonly mode: JackMode | undefined; readonly from: StateSource }>();
   return {
     sound,
     guitar,
@@ -93,8 +94,12 @@ function layered(of: Reads<'boxes' | 'variant' | 'standing'>): States {
       return found;
     },
     jackMode: (box, jack) => {
+      const known = modes.get(jack);
+      if (known) return known;
       const [id, from] = lookUp(layers, 'modes', `${box.id}/${jack.id}`);
-      return { mode: jack.modes.find((m) => m.id === (id ?? jack.mode)), from };
+      const found = { mode: jack.modes.find((m) => m.id === (id ?? jack.mode)), from };
+      modes.set(jack, found);
+      return found;
     },
     control: (box, control) => {
       const [value, from] = lookUp(layers, 'controls', `${box.id}/${control.id}`);

@@ -1,6 +1,6 @@
 // Delay along a way: converters, links and the air between a loudspeaker and a microphone.
-import { blockIn, boxOf, derive, jackIn, leadOf, type Box, type Figure, type Part } from '../model';
-import { isOn, resolveIn, traceIn, type Path } from '../signal';
+import { boxOf, derive, leadOf, type Box, type Figure, type Part } from '../model';
+import { isOn, onSteps, resolveIn, traceIn, type Path } from '../signal';
 
 /** Milliseconds, with their plausible range. */
 export type Ms = { readonly ms: number; readonly lowMs: number; readonly highMs: number };
@@ -57,6 +57,7 @@ export const delaysAlong = derive(
   ['boxes', 'leads', 'variant', 'standing'],
   (of, { steps }: Path): DelayRoute => {
     const resolved = resolveIn(of);
+    const met = onSteps(resolved.boxes, steps);
     const inside = new Set<string>();
     const stops: DelayStop[] = [];
     let total = NO_TIME;
@@ -74,16 +75,11 @@ export const delaysAlong = derive(
         const ms = lead.lengthM * AIR_MS_PER_M;
         return lead.kind === 'air' && ms > 0 ? { kind: 'air', box, label: 'air', adds: exactly(ms) } : null;
       }
-      const box = boxOf(of, step.box);
+      const { box, jack, block } = met[i] ?? {};
       if (!box) return null;
-      if (step.type === 'block') {
-        const block = blockIn(box, step.block);
-        const state = block && resolved.blockState(box, block).state;
-        return block && state?.latencyMs && isOn(state)
-          ? { kind: 'block', box, label: block.name, adds: ofFigure(state.latencyMs) }
-          : null;
-      }
-      const jack = jackIn(box, step.jack);
+      const state = block && resolved.blockState(box, block).state;
+      if (block && state?.latencyMs && isOn(state))
+        return { kind: 'block', box, label: block.name, adds: ofFigure(state.latencyMs) };
       if (!jack?.converts) return null;
       if (jack.direction === 'in') inside.add(box.id);
       else if (inside.delete(box.id)) {
@@ -92,15 +88,9 @@ export const delaysAlong = derive(
       }
       return null;
     };
-    steps.forEach((step, i) => {
-      const part: Part =
-        step.type === 'lead'
-          ? { type: 'lead', id: step.lead }
-          : step.type === 'jack'
-            ? { type: 'jack', id: `${step.box}/${step.jack}` }
-            : { type: 'block', id: `${step.box}/${step.block}` };
+    met.forEach(({ part, box }, i) => {
       parts.push(part);
-      if (step.type === 'block') parts.push({ type: 'box', id: step.box });
+      if (box && part.type === 'block') parts.push({ type: 'box', id: box.id });
       const found = at(i);
       if (!found) return;
       const { adds, ...rest } = found;

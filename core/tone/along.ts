@@ -3,7 +3,7 @@ import type { JackRef, Lead, Reads } from '../model';
 import { partUpTo, wholeOf, type Stretch } from '../network';
 import type { Path } from '../signal';
 import { weakly } from '../units';
-import { add, ALL, dbAtAll, dbAtMarks, FIVE_KHZ, GRID, lessLevel, MARKS, onGrid } from './grid';
+import { add, ALL, dbAtAll, dbAtMarks, FIVE_KHZ, GRID, MARKS, onGrid } from './grid';
 import { partsOf, type RoutePart } from './parts';
 
 /** The difference where it is worst, dB at Hz. */
@@ -43,7 +43,12 @@ const LEVEL_AT = 0;
 
 const NOTHING: readonly number[] = MARKS.map(() => 0);
 
-const marks = (db: Float64Array): readonly number[] => [...lessLevel(db, LEVEL_AT).slice(1)];
+/** What is marked of a curve, or of the sum of two, against its level. */
+function marks(db: Float64Array, plus?: Float64Array): readonly number[] {
+  const at = (i: number) => (db[i] ?? 0) + (plus?.[i] ?? 0);
+  const level = at(LEVEL_AT);
+  return MARKS.map((_, i) => at(LEVEL_AT + 1 + i) - level);
+}
 
 const marked = (db: Float64Array) => db.slice(GRID.length);
 
@@ -58,9 +63,9 @@ function stepsOf(stretch: Stretch, ahead: Float64Array, isFirst: boolean): reado
   const upTo = (count: number) =>
     count === stretch.leads.length ? marked(stretchDb(stretch)) : dbAtMarks(partUpTo(stretch, count));
   // Straight-in has a lead of its own: the first one is told against that, not against none.
-  let before = isFirst ? NOTHING : marks(add(Float64Array.from(dbAtMarks(partUpTo(stretch, 0))), ahead));
+  let before = isFirst ? NOTHING : marks(dbAtMarks(partUpTo(stretch, 0)), ahead);
   return stretch.leads.map(({ lead, to }, i): ToneStep => {
-    const now = marks(add(Float64Array.from(upTo(i + 1)), ahead));
+    const now = marks(upTo(i + 1), ahead);
     const ownDb = (now[FIVE_KHZ] ?? 0) - (before[FIVE_KHZ] ?? 0);
     before = now;
     return { lead, to, marksDb: now, ownDb };
@@ -88,7 +93,7 @@ const toneOf = weakly((parts: readonly RoutePart[]): ToneRoute => {
     }
   }
   let steps: readonly ToneStep[] | null = null;
-  const all = add(Float64Array.from(whole), straight, -1);
+  const all = add(whole.slice(), straight, -1);
   const difference = onGrid(all);
   return {
     parts,

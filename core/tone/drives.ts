@@ -1,6 +1,6 @@
 // Who drives what: each stretch of leads, the source resistance behind it, and what it has to charge.
 import type { Element } from '../circuit';
-import { boxOf, derive, type Box, type JackRef, type Lead, type Reads } from '../model';
+import { boxOf, derive, type Box, type JackRef, type Lead } from '../model';
 import { nodeBehind, ohmBehind, partUpTo, reachedBy, type Part, type Passed, type Stretch } from '../network';
 import { dbInSearch, SEARCH } from './grid';
 import type { RoutePart } from './parts';
@@ -77,9 +77,8 @@ function startsOf(stretch: Stretch): readonly number[] {
   return starts;
 }
 
-type Of = Reads<'boxes'>;
-
-function drivesOf(of: Of, stretch: Stretch, before: number): readonly Drive[] {
+/** What drives the leads of one stretch, its steps counted from the stretch's own first lead. */
+const drivesOf = derive(['boxes'], (of, stretch: Stretch): readonly Drive[] => {
   const { segment, leads } = stretch;
   const starts = startsOf(stretch);
   return starts.flatMap((start, k): Drive[] => {
@@ -101,8 +100,8 @@ function drivesOf(of: Of, stretch: Stretch, before: number): readonly Drive[] {
         block: start === 0 ? driver.block : null,
         from: first.from,
         leads: own.map(({ lead }) => lead),
-        first: before + start,
-        last: before + start + own.length - 1,
+        first: start,
+        last: start + own.length - 1,
         farad,
         into: last.to,
         figure: resonance
@@ -111,7 +110,7 @@ function drivesOf(of: Of, stretch: Stretch, before: number): readonly Drive[] {
       },
     ];
   });
-}
+});
 
 /** Everything that drives leads along a route, in its order. */
 export const drivesAlong = derive(['boxes'], (of, parts: readonly RoutePart[]): readonly Drive[] => {
@@ -119,9 +118,13 @@ export const drivesAlong = derive(['boxes'], (of, parts: readonly RoutePart[]): 
   return parts
     .flatMap(({ stretches }) => stretches)
     .flatMap((stretch) => {
-      const drives = drivesOf(of, stretch, before);
+      const from = before;
       before += stretch.leads.length;
-      return drives;
+      return drivesOf(of, stretch).map((drive) => ({
+        ...drive,
+        first: from + drive.first,
+        last: from + drive.last,
+      }));
     });
 });
 

@@ -1,6 +1,6 @@
 import { converterIn, headroomAt, levelsAlong } from '../../level';
-import { derive, endAt, type Jack, type JackEnd, type JackMode } from '../../model';
-import { resolveIn, traceIn, type Path } from '../../signal';
+import { boxesById, derive, type Jack, type JackEnd, type JackMode } from '../../model';
+import { onSteps, resolveIn, traceIn, type Path } from '../../signal';
 import { group } from '../cure';
 import { ofElectricity, type Electric } from '../electric';
 import { jackPart, type Found } from '../finding';
@@ -37,13 +37,14 @@ type Other = {
 
 /** Every other mode of the jacks of a way that are not set by the sound. */
 const othersOn = (of: Electric, { steps }: Path): readonly Other[] =>
-  steps.flatMap((step, i): readonly Other[] => {
-    const end = step.type === 'jack' ? endAt(of, step) : undefined;
-    if (!end || end.jack.modes.length < 2) return [];
-    const { mode: now, from } = resolveIn(of).jackMode(end.box, end.jack);
+  onSteps(boxesById(of), steps).flatMap(({ box, jack }, step): readonly Other[] => {
+    if (!box || !jack || jack.modes.length < 2) return [];
+    const { mode: now, from } = resolveIn(of).jackMode(box, jack);
     if (!now || from === 'sound') return [];
-    return end.jack.modes.flatMap((mode) =>
-      mode.id === now.id ? [] : [{ end, step: i, now, mode, raisedDb: raisedBy(end.jack, now, mode) }],
+    return jack.modes.flatMap((mode) =>
+      mode.id === now.id
+        ? []
+        : [{ end: { box, jack }, step, now, mode, raisedDb: raisedBy(jack, now, mode) }],
     );
   });
 
@@ -67,11 +68,9 @@ function worth(of: Electric, path: Path, hot: Other, back: Other): number {
 /** Has everything between two jacks the room that the house wants, with so much more? */
 function hasRoom(of: Electric, path: Path, hot: Other, back: Other): boolean {
   const between = new Set(
-    path.steps
+    onSteps(boxesById(of), path.steps)
       .slice(hot.step + 1, back.step)
-      .map((step) =>
-        step.type === 'lead' ? '' : `${step.box}/${step.type === 'jack' ? step.jack : step.block}`,
-      ),
+      .map(({ part }) => part.id),
   );
   return levelsAlong(of, path).stops.every((stop) => {
     const room = between.has(stop.part.id) ? headroomAt(stop, of.houseRules.limits) : null;

@@ -1,5 +1,5 @@
-import { blockIn, boxOf, derive, endAt, type BlockState, type Box } from '../../model';
-import { resolveIn, traceIn, type Path, type Section } from '../../signal';
+import { blockIn, boxesById, boxOf, derive, type BlockState, type Box } from '../../model';
+import { onSteps, resolveIn, traceIn, type Path, type Section } from '../../signal';
 import { blockPart, boxPart, jackPart, type Found } from '../finding';
 import { distinct, isSectionOn, switchTo } from '../hung';
 import { modeCures } from '../mode-cure';
@@ -87,17 +87,16 @@ export const outputMode = rule<Output>({
   judge: derive(['boxes', 'leads', 'variant', 'standing'], (of): readonly Found<Output>[] =>
     distinct(
       traceIn(of).paths.flatMap((path) =>
-        path.steps.flatMap((step): readonly Found<Output>[] => {
-          const end = step.type === 'jack' ? endAt(of, step) : undefined;
+        onSteps(boxesById(of), path.steps).flatMap(({ box, jack }): readonly Found<Output>[] => {
+          const suits =
+            box && jack?.direction === 'out' ? resolveIn(of).jackMode(box, jack).mode?.suits : undefined;
           const last = boxOf(of, path.output.box);
-          if (!end || !last || end.jack.direction !== 'out') return [];
-          const suits = resolveIn(of).jackMode(end.box, end.jack).mode?.suits;
-          if (!suits || suits === leadsTo(path, end.box)) return [];
+          if (!box || !jack || !last || !suits || suits === leadsTo(path, box)) return [];
           return [
             {
               severity: 'caution',
-              parts: [jackPart(end.box, end.jack), boxPart(last)],
-              data: { at: `${end.box.id}/${end.jack.id}`, end: last.id, suits },
+              parts: [jackPart(box, jack), boxPart(last)],
+              data: { at: `${box.id}/${jack.id}`, end: last.id, suits },
             },
           ];
         }),
