@@ -1,6 +1,6 @@
 // Guitars that are louder or softer than the first as sounds stand now, what is made up for them counted in.
 import { levelsAlong, potDb } from '../level';
-import { boxOf, derive, everySound, guitarOf, sources, type Box, type Reads, type Sound } from '../model';
+import { boxOf, derive, everySound, guitarOf, type Box, type Reads, type Sound } from '../model';
 import { resolveIn, traceIn, type Path } from '../signal';
 import { knobsAt } from './ways';
 
@@ -44,7 +44,7 @@ const playedIn = derive(['boxes', 'leads', 'variant', 'standing'], (of): Played 
 
 /** Sounds on other guitars than that of the first sound, with what each is over that. */
 export const unevenGuitars = derive(['boxes', 'leads', 'variant', 'sounds'], (of): readonly Uneven[] => {
-  if (sources(of).length < 2) return [];
+  if (new Set(of.sounds.map((sound) => guitarOf(of, sound))).size < 2) return [];
   const all = everySound(of).flatMap((one) => {
     const played = playedIn(one);
     return played ? [{ ...played, sound: one.sound }] : [];

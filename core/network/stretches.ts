@@ -85,12 +85,13 @@ export const stretchesAlong = derive(
   (of, path: Path): readonly Stretch[] =>
     openStretches(networkIn(of), path, onSteps(boxesById(of), path.steps)).flatMap(
       ({ segment, ends, first, last }): Stretch[] => {
-        const leads = path.steps.slice(first, last + 1).flatMap((step, k): Passed[] => {
-          const [before, after] = [path.steps[first + k - 1], path.steps[first + k + 1]];
-          if (step.type !== 'lead' || before?.type !== 'jack' || after?.type !== 'jack') return [];
-          const lead = leadOf(of, step.lead);
-          return lead ? [{ lead, from: before, to: after }] : [];
-        });
+        const leads: Passed[] = [];
+        for (let i = first; i <= last; i += 1) {
+          const [before, step, after] = [path.steps[i - 1], path.steps[i], path.steps[i + 1]];
+          const lead = step?.type === 'lead' ? leadOf(of, step.lead) : undefined;
+          if (lead && before?.type === 'jack' && after?.type === 'jack')
+            leads.push({ lead, from: before, to: after });
+        }
         // An output that nothing is plugged into, or an input that is reached inside its box, is no stretch.
         if (leads.length === 0) return [];
         const into = goesOn(segment, ends, path.steps, last);

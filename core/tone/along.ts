@@ -54,14 +54,17 @@ const marked = (db: Float64Array) => db.slice(GRID.length);
 
 export const stretchDb = ({ segment, ends }: Stretch): Float64Array => dbAtAll(wholeOf(segment, ends));
 
+/** A whole stretch at what is marked; ways of several sounds go by the same one. */
+const markedOf = weakly((stretch: Stretch): Float64Array => marked(stretchDb(stretch)));
+
 /** What a stretch loses at 5 kHz against 500 Hz by all that it is, dB; negative: treble is lost. */
-export const trebleOf = (stretch: Stretch): number => marks(marked(stretchDb(stretch)))[FIVE_KHZ] ?? 0;
+export const trebleOf = weakly((stretch: Stretch): number => marks(markedOf(stretch))[FIVE_KHZ] ?? 0);
 
 /** Leads of one stretch, each with the difference up to it. @param ahead of the stretch, less straight-in of its part */
 function stepsOf(stretch: Stretch, ahead: Float64Array, isFirst: boolean): readonly ToneStep[] {
   // Behind the last of its leads it is the whole stretch, which is solved anyhow.
   const upTo = (count: number) =>
-    count === stretch.leads.length ? marked(stretchDb(stretch)) : dbAtMarks(partUpTo(stretch, count));
+    count === stretch.leads.length ? markedOf(stretch) : dbAtMarks(partUpTo(stretch, count));
   // Straight-in has a lead of its own: the first one is told against that, not against none.
   let before = isFirst ? NOTHING : marks(dbAtMarks(partUpTo(stretch, 0)), ahead);
   return stretch.leads.map(({ lead, to }, i): ToneStep => {
