@@ -60,6 +60,13 @@ const MUTATIONS = [
     suites: ['core/model/lately'],
   },
   {
+    what: 'a draft of the map is taken for the map',
+    file: 'web/src/worker/analyst.ts',
+    from: "isDraft ? '' : key",
+    to: 'key',
+    suites: ['web/src/worker/analyst'],
+  },
+  {
     what: 'what was foreseen of one document is told of another',
     file: 'web/src/worker/rig-worker.ts',
     from: 'weakly((_rig: Rig) => new Map<string, unknown>())',

@@ -1,4 +1,4 @@
-import { useEffect, useState, type RefCallback } from 'react';
+import { useEffect, useLayoutEffect, useState, type RefCallback } from 'react';
 
 export type Size = { readonly width: number; readonly height: number };
 
@@ -6,7 +6,8 @@ export type Size = { readonly width: number; readonly height: number };
 export function useSize(): [RefCallback<HTMLElement>, Size | null, HTMLElement | null] {
   const [element, setElement] = useState<HTMLElement | null>(null);
   const [size, setSize] = useState<Size | null>(null);
-  useEffect(() => {
+  // Known before the first paint: what is asked by the size is asked with all else.
+  useLayoutEffect(() => {
     if (!element) return;
     const read = () => setSize({ width: element.clientWidth, height: element.clientHeight });
     const observer = new ResizeObserver(read);

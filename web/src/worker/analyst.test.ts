@@ -23,7 +23,8 @@ function makeWorker(
 ): { running: Running; end: () => void } {
   const { port1, port2 } = new MessageChannel();
   const real = makeRigWorker();
-  const kinds = (asks: readonly Ask[]) => asks.map(({ query }) => ` ${query.kind}`).join('');
+  const kinds = (asks: readonly Ask[]) =>
+    asks.map(({ query }) => ` ${query.kind}${'unmarked' in query ? ' unmarked' : ''}`).join('');
   const failing = <T>(asks: readonly unknown[], work: () => T): T | Promise<never> => {
     if (asks.length > 0 && fault === 'throws') throw new Error('broken');
     return asks.length > 0 && fault === 'silent' ? new Promise(() => undefined) : work();
@@ -82,6 +83,7 @@ beforeEach(async () => {
   });
   ends = [];
   analyst = null;
+  tellTo = null;
 });
 afterEach(async () => {
   analyst?.end();
@@ -92,6 +94,7 @@ afterEach(async () => {
 });
 
 let answers: Answers;
+let tellTo: ((now: Answers) => void) | null = null;
 /** Called when the page is said to have painted. */
 let painted: (() => void)[];
 
@@ -109,6 +112,7 @@ function start(faults: ('none' | 'throws' | 'silent')[], log: string[] = []): An
     session,
     (change) => {
       answers = change(answers);
+      tellTo?.(answers);
     },
     {
       first: next,
@@ -178,6 +182,31 @@ describe('the analyst', () => {
       'tell map',
       'tell routes',
     ]);
+  });
+
+  test('of what is opened a draft of the map comes first, and the map itself behind the findings', async () => {
+    const log: string[] = [];
+    const a = start([], log);
+    let drafted: Answers = {};
+    tellTo = (now) => {
+      if (!now.findings && now.map) drafted = now;
+    };
+    a.stand('findings', FINDINGS);
+    a.stand('routes', ROUTES);
+    a.stand('map', MAP);
+    await at('routes', 0);
+    expect(log).toEqual(['open 0', 'tell map unmarked', 'tell findings', 'tell map', 'tell routes']);
+    // It answers no question as it stands: the page knows that more is coming.
+    expect(drafted.map).toMatchObject({ key: '', turn: 0, fault: null });
+    expect(answers.map?.key).toBe(JSON.stringify(MAP));
+    const [before, now] = [drafted.map?.value as Grouped<MapDrawing>, drawing()];
+    // Only what is marked came anew.
+    expect(now.groups.filter((group, i) => group !== before.groups[i]).length).toBeLessThan(
+      before.groups.length / 2,
+    );
+    a.stand('map', { ...MAP, names: 'all' });
+    await until(() => answers.map?.key !== JSON.stringify(MAP));
+    expect(log.slice(5)).toEqual(['tell map']);
   });
 
   test('an edit that was looked ahead at is foreseen as long as the document is the one that it was looked at for', async () => {

@@ -12,6 +12,7 @@ const PATIENCE_MS = 5_000;
 
 /** What is known of a question that stands; `turn`: of which document. */
 export type Answer = {
+  /** The question; none where this is a draft and the answer is yet to come. */
   readonly key: string;
   readonly turn: number;
   /** The last good result; null: there was none yet. */
@@ -45,6 +46,10 @@ export type Workers = {
 /** What an edit is waited for comes with it; the map is shown once that is painted, and the rest after the map. */
 const WAVES: Partial<Readonly<Record<Kind, number>>> = { findings: 0, plugging: 0, map: 1 };
 const LAST_WAVE = 2;
+
+/** What waits for nothing that is found, the first to be seen first; of a map that is all but its marks. */
+const DRAFTED: readonly Kind[] = ['map', 'profile'];
+const draftOf = (query: AnyQuery): AnyQuery => (query.kind === 'map' ? { ...query, unmarked: true } : query);
 
 type Standing = { readonly query: AnyQuery; readonly key: string; users: number };
 
@@ -104,7 +109,7 @@ export function startAnalyst(
     return within(at, at.api.open(rig, turn, asks));
   };
 
-  function take(batch: Batch, keys: ReadonlyMap<string, string>) {
+  function take(batch: Batch, keys: ReadonlyMap<string, string>, isDraft = false) {
     if (ended) return;
     const told = batch.told.flatMap((one): readonly (readonly [string, Answer])[] => {
       const key = keys.get(one.slot);
@@ -113,7 +118,7 @@ export function startAnalyst(
       if ('fault' in one) return [[one.slot, { key, turn: batch.turn, value: null, fault: one.fault }]];
       const now = unpack(one.parcel, held.get(one.slot));
       held.set(one.slot, { ...now, key });
-      return [[one.slot, { key, turn: batch.turn, value: now.value, fault: null }]];
+      return [[one.slot, { key: isDraft ? '' : key, turn: batch.turn, value: now.value, fault: null }]];
     });
     if (told.length === 0) return;
     tell((old) => {
@@ -142,6 +147,19 @@ export function startAnalyst(
       return next;
     });
   };
+
+  /** Asks for a draft of what is not on the page. One that does not come is no matter: the answer follows. */
+  async function draft(slots: readonly string[]) {
+    const asks = asksFor(slots).filter(({ holds }) => holds === null);
+    const drafts = DRAFTED.flatMap((kind) => asks.filter(({ query }) => query.kind === kind)).map(
+      async ({ slot, query, holds }) => {
+        const keys = new Map([[slot, standing.get(slot)?.key ?? '']]);
+        const asked = draftOf(query);
+        take(await within(running, running.api.tell([{ slot, query: asked, holds }])), keys, asked !== query);
+      },
+    );
+    await Promise.allSettled(drafts);
+  }
 
   /**
    * Sends one message; a worker that fails is replaced once, and the whole is asked anew of the next.
@@ -209,7 +227,12 @@ export function startAnalyst(
     queueMicrotask(() => {
       const slots = new Set(coming);
       coming = [];
-      for (const wave of inWaves(slots)) void put(wave, (at, asks) => at.api.tell(asks));
+      const told = (wave: readonly string[]) => void put(wave, (at, asks) => at.api.tell(asks));
+      const drafted = draft([...slots]);
+      const [first = [], ...rest] = inWaves(slots);
+      told(first);
+      // Of what the page holds by then only what differs has to come.
+      void drafted.then(() => rest.forEach(told));
     });
   }
 

@@ -27,6 +27,16 @@ describe('what the worker answers', () => {
     expect(ask<'map'>(fourCable(), MAP).items.some((item) => 'mark' in item && item.mark)).toBe(false);
   });
 
+  test('a draft of the map is the map without the marks: nothing else lies otherwise', () => {
+    const unmarked = (drawing: ResultOf<'map'>) =>
+      JSON.parse(
+        JSON.stringify(drawing, (key, value: unknown) => (key === 'mark' ? undefined : value)),
+      ) as unknown;
+    const draft = ask<'map'>(spoiled(), { ...MAP, unmarked: true });
+    expect(draft.items.some((item) => 'mark' in item && item.mark)).toBe(false);
+    expect(unmarked(draft)).toEqual(unmarked(ask<'map'>(spoiled(), MAP)));
+  });
+
   test('a finding by its key has the cure that takes it away', () => {
     const rig = spoiled();
     const [line] = ask<'findings'>(rig, { kind: 'findings', ...sound });

@@ -67,6 +67,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
       levels,
       route,
       loop,
+      unmarked,
     },
   ) =>
     drawMap({
@@ -87,7 +88,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
         chosen,
         ...(shown ? { shown } : {}),
         free: hand ? freeByBox(plugAnswers(rig, setting.variant, hand)) : undefined,
-        marks: marksOf(report(rig, setting.variant, soundOf(setting.sound))),
+        marks: unmarked ? {} : marksOf(report(rig, setting.variant, soundOf(setting.sound))),
         otherwise: leadsOtherwise(rig, setting.variant),
       },
     }),

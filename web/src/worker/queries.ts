@@ -39,6 +39,8 @@ type MapQuery = {
   /** Of hum: the route that it is told of, and the loop that is drawn. */
   readonly route?: number | undefined;
   readonly loop?: string | null | undefined;
+  /** What is found is not marked in it, nor waited for. */
+  readonly unmarked?: true;
 };
 
 /** What can be asked of the worker, and what comes back. */

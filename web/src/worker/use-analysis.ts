@@ -9,6 +9,8 @@ export type Analysis<T> = {
   /** The last good result; it may be of an earlier document, or of a question put otherwise, while a newer one is under way. */
   readonly value: T | null;
   readonly stale: boolean;
+  /** It is a draft, and the answer is under way. */
+  readonly isDraft: boolean;
   readonly fault: string | null;
 };
 
@@ -30,10 +32,11 @@ export function useAnalysis<K extends Kind>(
     store.shown,
     useShallow(({ answers, turn }): Analysis<OnPage<ResultOf<K>>> => {
       const answer = slot === undefined ? undefined : answers[slot];
-      if (key === 'null') return { value: null, stale: false, fault: null };
+      if (key === 'null') return { value: null, stale: false, isDraft: false, fault: null };
       return {
         value: (answer?.value ?? null) as OnPage<ResultOf<K>> | null,
         stale: answer?.key !== key || answer.turn !== turn,
+        isDraft: answer?.key === '',
         fault: answer?.key === key ? answer.fault : null,
       };
     }),

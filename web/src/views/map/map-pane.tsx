@@ -170,7 +170,7 @@ export function MapPane() {
         ...(layer === 'hum' ? { route, loop } : {}),
       } as const)
     : null;
-  const { value: drawing, stale, fault } = useAnalysis<'map'>(query);
+  const { value: drawing, stale, isDraft, fault } = useAnalysis<'map'>(query);
   useSteady(drawing, pane, zoom, chosenBox);
   const slow = useLasting(stale && drawing !== null, SLOW_MS);
 
@@ -211,7 +211,7 @@ export function MapPane() {
             <div className="absolute inset-0 overflow-clip">
               <Sheet width={drawing.width} height={drawing.height} zoom={zoom} name={`${title}: ${holds}`}>
                 <Drawn drawing={drawing} emphasisOf={emphasisOf} />
-                {stale ? <Ghosts groups={drawing.groups} /> : null}
+                {stale && !isDraft ? <Ghosts groups={drawing.groups} /> : null}
                 <Planned groups={drawing.groups} />
               </Sheet>
             </div>
