@@ -71,16 +71,17 @@ const offTheWish = derive(
   },
 );
 
+const isWished = derive(['sounds'], ({ sounds }): boolean =>
+  sounds.some(({ wish }) => wish.levelDb !== undefined),
+);
+
 /** LEVEL-SOUNDS: a sound is louder or softer against the first than is wished. */
 export const soundLevel = rule<Wish>({
   code: 'LEVEL-SOUNDS',
   reads: 'sound',
   isMild: true,
-  judge: (of) => {
-    // Where nobody wishes anything, nothing is judged: a solo is louder as a rule.
-    const isWished = of.sounds.some(({ wish }) => wish.levelDb !== undefined);
-    return isWished ? offTheWish(of, of.sounds[0]) : [];
-  },
+  // Where nobody wishes anything, nothing is judged: a solo is louder as a rule.
+  judge: (of) => (isWished(of) ? offTheWish(of, of.sounds[0]) : []),
   words: ({ data }, say) => ({
     text: `${say.sound()} is ${formatDb(data.isDb)} dB against ${data.first} at ${say.box(data.box)}, wished ${formatDb(data.wishedDb)}.`,
     why: 'By its average there. Distortion sounds louder than it measures: by ear last.',
