@@ -137,7 +137,8 @@ test('a new build waits behind a line, never while a walk is open, and loses not
   await page.getByRole('button', { name: /nd the walk$/ }).click();
   await saved(page);
   await expect(bar(page)).toBeVisible();
-  await bar(page).click();
+  // What is pressed before the page is the new one would be pressed in the old one.
+  await Promise.all([page.waitForEvent('load'), bar(page).click()]);
   await underWorker(page);
   await page.getByRole('button', { name: 'Preferences' }).click();
   await expect(page.getByText('Version second build')).toBeVisible();
