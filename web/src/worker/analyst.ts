@@ -48,7 +48,7 @@ const WAVES: Partial<Readonly<Record<Kind, number>>> = { findings: 0, plugging: 
 const LAST_WAVE = 2;
 
 /** What waits for nothing that is found, the first to be seen first; of a map that is all but its marks. */
-const DRAFTED: readonly Kind[] = ['map', 'profile'];
+const DRAFTED: readonly Kind[] = ['map', 'routes', 'profile'];
 const draftOf = (query: AnyQuery): AnyQuery => (query.kind === 'map' ? { ...query, unmarked: true } : query);
 
 type Standing = { readonly query: AnyQuery; readonly key: string; users: number };

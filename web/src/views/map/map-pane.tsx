@@ -172,7 +172,7 @@ export function MapPane() {
     : null;
   const { value: drawing, stale, isDraft, fault } = useAnalysis<'map'>(query);
   useSteady(drawing, pane, zoom, chosenBox);
-  const slow = useLasting(stale && drawing !== null, SLOW_MS);
+  const slow = useLasting(stale && drawing !== null && !isDraft, SLOW_MS);
 
   const frame = ringed[0] ?? selection;
   const framed = frame
