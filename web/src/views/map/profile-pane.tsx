@@ -129,9 +129,9 @@ export function ProfilePane() {
           title={[drawing?.name, drawing?.caption].join('. ')}
         >
           {drawing?.name && !isTimed ? <span className="text-ink">{drawing.name}. </span> : null}
-          {stops.length > 0 || isTimed
-            ? drawing?.caption
-            : 'Nothing stands in the order yet: it begins behind an instrument.'}
+          {drawing && stops.length === 0 && !isTimed
+            ? 'Nothing stands in the order yet: it begins behind an instrument.'
+            : drawing?.caption}
         </p>
         {stops.length > 0 && !isTimed ? (
           <Button
