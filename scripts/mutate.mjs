@@ -62,8 +62,8 @@ const MUTATIONS = [
   {
     what: 'a draft of the map is taken for the map',
     file: 'web/src/worker/analyst.ts',
-    from: "isDraft ? '' : key",
-    to: 'key',
+    from: 'value: now.value, fault: null, isDraft }',
+    to: 'value: now.value, fault: null, isDraft: false }',
     suites: ['web/src/worker/analyst'],
   },
   {

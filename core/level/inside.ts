@@ -4,6 +4,8 @@ import type { Resolved, Step } from '../signal';
 import { weakly } from '../units';
 import { potDb } from './knobs';
 
+const levelControls = weakly(({ controls }: Box) => controls.filter(({ sets }) => sets === 'level'));
+
 /** What level knobs of a box come to together, dB. */
 export const levelKnobs = (resolved: Resolved, box: Box, isMeant: (control: Control) => boolean): number =>
   levelControls(box).reduce(
@@ -11,8 +13,6 @@ export const levelKnobs = (resolved: Resolved, box: Box, isMeant: (control: Cont
       isMeant(control) ? sum + potDb(control.law, resolved.control(box, control).position) : sum,
     0,
   );
-
-const levelControls = weakly(({ controls }: Box) => controls.filter(({ sets }) => sets === 'level'));
 
 /** The mode of the jack that a block is wired to. */
 export function normalledMode(resolved: Resolved, box: Box, block: Block): JackMode | undefined {

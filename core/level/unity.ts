@@ -1,7 +1,7 @@
 // Unity through what is inserted: ahead of a preamp, and between its send and the power stage.
-import { blockIn, boxesById, boxOf, derive, jackIn, type JackRef, type Reads, type Standing } from '../model';
+import { blockIn, boxOf, derive, jackIn, type JackRef, type Reads, type Standing } from '../model';
 import { wholeOf } from '../network';
-import { isOn, onSteps, resolveIn, traceIn, type Path } from '../signal';
+import { isOn, onStepsOf, resolveIn, traceIn, type Path } from '../signal';
 import { partsOf, type RoutePart } from '../tone';
 import { levelsAlong } from './along';
 import { dbAtLevel } from './hops';
@@ -111,21 +111,20 @@ export function offUnity(insertions: readonly Insertion[], stops: readonly Level
   });
 }
 
-const textOf = derive(['boxes'], (of, steps: Path['steps']): string =>
-  onSteps(boxesById(of), steps)
+const textOf = (of: Reads<'boxes'>, path: Path): string =>
+  onStepsOf(of, path)
     .map(({ part }) => part.id)
-    .join(' '),
-);
+    .join(' ');
 
 const byText = derive(
   ['boxes', 'leads', 'variant', 'standing'],
   (of): ReadonlyMap<string, Path> =>
-    new Map(traceIn(of).paths.map((path) => [textOf(of, path.steps), path] as const)),
+    new Map(traceIn(of).paths.map((path) => [textOf(of, path), path] as const)),
 );
 
 /** What is inserted along a way of a setting, with how far its level is from unity. */
 export const insertedAlong = (given: Of, path: Path): readonly Inserted[] => {
   const of = { ...given, sound: bypassed(given) };
-  const same = byText(of).get(textOf(of, path.steps)) ?? path;
+  const same = byText(of).get(textOf(of, path)) ?? path;
   return offUnity(insertionsAlong(of, same), levelsAlong(of, same).stops);
 };

@@ -1,6 +1,6 @@
 // The stretches of a way: through which segment, by which leads, from where to where.
-import { boxesById, derive, leadOf, type JackRef, type Lead } from '../model';
-import { onSteps, traceIn, type OnStep, type Path, type Step } from '../signal';
+import { derive, leadOf, type JackRef, type Lead } from '../model';
+import { onStepsOf, traceIn, type OnStep, type Path, type Step } from '../signal';
 import { weakly } from '../units';
 import type { Listener, Segment } from './segment';
 import { networkIn, type Network } from './segments';
@@ -83,7 +83,7 @@ function known(made: Stretch): Stretch {
 export const stretchesAlong = derive(
   ['boxes', 'leads', 'variant', 'standing'],
   (of, path: Path): readonly Stretch[] =>
-    openStretches(networkIn(of), path, onSteps(boxesById(of), path.steps)).flatMap(
+    openStretches(networkIn(of), path, onStepsOf(of, path)).flatMap(
       ({ segment, ends, first, last }): Stretch[] => {
         const leads: Passed[] = [];
         for (let i = first; i <= last; i += 1) {

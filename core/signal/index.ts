@@ -14,7 +14,7 @@ export {
   type Step,
   type Trace,
 } from './paths';
-export { onSteps, type OnStep } from './on-steps';
+export { onSteps, onStepsOf, type OnStep } from './on-steps';
 export {
   isOn,
   resolve,

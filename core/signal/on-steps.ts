@@ -1,4 +1,4 @@
-import { blockIn, jackIn, type Block, type Box, type Jack, type Part } from '../model';
+import { blockIn, boxesById, jackIn, type Block, type Box, type Jack, type Part, type Reads } from '../model';
 import { weakly } from '../units';
 import type { Step } from './steps';
 
@@ -30,7 +30,13 @@ function onStep(boxes: ReadonlyMap<string, Box>, step: Step): OnStep {
       };
 }
 
-/** What stands at each step of a way. Sounds that go the same way share its steps, and what stands there. */
+/** What stands at some steps, of boxes by their id. Sounds that go the same way share its steps, and what stands there. */
 export const onSteps = weakly((boxes: ReadonlyMap<string, Box>, steps: readonly Step[]): readonly OnStep[] =>
   steps.map((step) => onStep(boxes, step)),
 );
+
+/** What stands at each step of a way of a rig. */
+export const onStepsOf = (
+  of: Reads<'boxes'>,
+  { steps }: { readonly steps: readonly Step[] },
+): readonly OnStep[] => onSteps(boxesById(of), steps);

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  alikeAreOne,
   count,
   formatClock,
   formatLength,
@@ -118,4 +119,13 @@ describe('levels', () => {
       expect(parseQuantity(levelWords(dbu, 'V'), 'dBu')).toBeCloseTo(dbu, 1);
     }
   });
+});
+
+test('of things that are alike the first stands for all, however many others there are', () => {
+  const one = alikeAreOne(({ n }: { readonly n: number }) => String(n));
+  const first = { n: 0 };
+  expect(one(first)).toBe(first);
+  const others = Array.from({ length: 300 }, (_, i) => one({ n: i + 1 }));
+  expect(one({ n: 0 })).toBe(first);
+  expect(others.every((other) => one({ ...other }) === other)).toBe(true);
 });

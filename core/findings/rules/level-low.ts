@@ -1,6 +1,6 @@
 import { converterIn, headroomAt, levelsAlong } from '../../level';
-import { boxesById, derive, type Jack, type JackEnd, type JackMode } from '../../model';
-import { onSteps, resolveIn, traceIn, type Path } from '../../signal';
+import { derive, type Jack, type JackEnd, type JackMode } from '../../model';
+import { onStepsOf, resolveIn, traceIn, type Path } from '../../signal';
 import { group } from '../cure';
 import { ofElectricity, type Electric } from '../electric';
 import { jackPart, type Found } from '../finding';
@@ -36,8 +36,8 @@ type Other = {
 };
 
 /** Every other mode of the jacks of a way that are not set by the sound. */
-const othersOn = (of: Electric, { steps }: Path): readonly Other[] =>
-  onSteps(boxesById(of), steps).flatMap(({ box, jack }, step): readonly Other[] => {
+const othersOn = (of: Electric, path: Path): readonly Other[] =>
+  onStepsOf(of, path).flatMap(({ box, jack }, step): readonly Other[] => {
     if (!box || !jack || jack.modes.length < 2) return [];
     const { mode: now, from } = resolveIn(of).jackMode(box, jack);
     if (!now || from === 'sound') return [];
@@ -68,7 +68,7 @@ function worth(of: Electric, path: Path, hot: Other, back: Other): number {
 /** Has everything between two jacks the room that the house wants, with so much more? */
 function hasRoom(of: Electric, path: Path, hot: Other, back: Other): boolean {
   const between = new Set(
-    onSteps(boxesById(of), path.steps)
+    onStepsOf(of, path)
       .slice(hot.step + 1, back.step)
       .map(({ part }) => part.id),
   );

@@ -1,5 +1,5 @@
-import { blockIn, boxesById, boxOf, derive, type BlockState, type Box } from '../../model';
-import { onSteps, resolveIn, traceIn, type Path, type Section } from '../../signal';
+import { blockIn, boxOf, derive, type BlockState, type Box } from '../../model';
+import { onStepsOf, resolveIn, traceIn, type Path, type Section } from '../../signal';
 import { blockPart, boxPart, jackPart, type Found } from '../finding';
 import { distinct, isSectionOn, switchTo } from '../hung';
 import { modeCures } from '../mode-cure';
@@ -87,7 +87,7 @@ export const outputMode = rule<Output>({
   judge: derive(['boxes', 'leads', 'variant', 'standing'], (of): readonly Found<Output>[] =>
     distinct(
       traceIn(of).paths.flatMap((path) =>
-        onSteps(boxesById(of), path.steps).flatMap(({ box, jack }): readonly Found<Output>[] => {
+        onStepsOf(of, path).flatMap(({ box, jack }): readonly Found<Output>[] => {
           const suits =
             box && jack?.direction === 'out' ? resolveIn(of).jackMode(box, jack).mode?.suits : undefined;
           const last = boxOf(of, path.output.box);

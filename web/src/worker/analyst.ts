@@ -12,12 +12,13 @@ const PATIENCE_MS = 5_000;
 
 /** What is known of a question that stands; `turn`: of which document. */
 export type Answer = {
-  /** The question; none where this is a draft and the answer is yet to come. */
   readonly key: string;
   readonly turn: number;
   /** The last good result; null: there was none yet. */
   readonly value: unknown;
   readonly fault: string | null;
+  /** As much as can be told at once; the whole is under way. */
+  readonly isDraft: boolean;
 };
 export type Answers = Readonly<Record<string, Answer>>;
 
@@ -43,13 +44,12 @@ export type Workers = {
   readonly afterPaint?: (then: () => void) => void;
 };
 
+/** Kinds of questions in the order in which they are put; all others come last, together. */
+type Order = readonly (readonly Kind[])[];
 /** What an edit is waited for comes with it; the map is shown once that is painted, and the rest after the map. */
-const WAVES: Partial<Readonly<Record<Kind, number>>> = { findings: 0, plugging: 0, map: 1 };
-const LAST_WAVE = 2;
-
-/** What waits for nothing that is found, the first to be seen first; of a map that is all but its marks. */
-const DRAFTED: readonly Kind[] = ['map', 'routes', 'profile'];
-const draftOf = (query: AnyQuery): AnyQuery => (query.kind === 'map' ? { ...query, unmarked: true } : query);
+const AFTER_EDIT: Order = [['findings', 'plugging'], ['map']];
+/** What waits for nothing that is found comes ahead of it, behind a draft of the map. */
+const ON_OPENING: Order = [['plugging'], ['routes', 'profile'], ['findings'], ['map']];
 
 type Standing = { readonly query: AnyQuery; readonly key: string; users: number };
 
@@ -115,16 +115,18 @@ export function startAnalyst(
       const key = keys.get(one.slot);
       // A question that was put otherwise meanwhile is answered by its own message.
       if (key === undefined || standing.get(one.slot)?.key !== key) return [];
-      if ('fault' in one) return [[one.slot, { key, turn: batch.turn, value: null, fault: one.fault }]];
+      if ('fault' in one)
+        return [[one.slot, { key, turn: batch.turn, value: null, fault: one.fault, isDraft }]];
       const now = unpack(one.parcel, held.get(one.slot));
       held.set(one.slot, { ...now, key });
-      return [[one.slot, { key: isDraft ? '' : key, turn: batch.turn, value: now.value, fault: null }]];
+      return [[one.slot, { key, turn: batch.turn, value: now.value, fault: null, isDraft }]];
     });
     if (told.length === 0) return;
     tell((old) => {
       const next = { ...old };
       for (const [slot, answer] of told) {
         const before = old[slot];
+        if (before && isDraft) continue;
         if (before && before.key === answer.key && before.turn > answer.turn) continue;
         next[slot] = answer.fault === null ? answer : { ...answer, value: before?.value ?? null };
       }
@@ -143,22 +145,28 @@ export function startAnalyst(
           turn: turnNow(),
           value: old[slot]?.value ?? null,
           fault,
+          isDraft: false,
         };
       return next;
     });
   };
 
-  /** Asks for a draft of what is not on the page. One that does not come is no matter: the answer follows. */
+  const isMap = (slot: string) => standing.get(slot)?.query.kind === 'map';
+
+  /** Asks for the maps among some slots without their marks, where none is on the page: the whole may be long in coming. */
   async function draft(slots: readonly string[]) {
-    const asks = asksFor(slots).filter(({ holds }) => holds === null);
-    const drafts = DRAFTED.flatMap((kind) => asks.filter(({ query }) => query.kind === kind)).map(
-      async ({ slot, query, holds }) => {
-        const keys = new Map([[slot, standing.get(slot)?.key ?? '']]);
-        const asked = draftOf(query);
-        take(await within(running, running.api.tell([{ slot, query: asked, holds }])), keys, asked !== query);
-      },
+    const asks = asksFor(slots.filter(isMap)).flatMap((ask): readonly Ask[] =>
+      ask.query.kind === 'map' && ask.holds === null
+        ? [{ ...ask, query: { ...ask.query, unmarked: true } }]
+        : [],
     );
-    await Promise.allSettled(drafts);
+    if (asks.length === 0) return;
+    const keys = new Map(asks.map(({ slot }) => [slot, standing.get(slot)?.key ?? '']));
+    await within(running, running.api.tell(asks)).then(
+      (batch) => take(batch, keys, true),
+      // The whole is asked for by itself: a worker that fails is found out by that.
+      () => undefined,
+    );
   }
 
   /**
@@ -189,11 +197,12 @@ export function startAnalyst(
   }
 
   /** Slots by what is looked at first; none of the waves is empty. */
-  function inWaves(slots: Iterable<string>): readonly (readonly string[])[] {
-    const waves: string[][] = Array.from({ length: LAST_WAVE + 1 }, () => []);
+  function inWaves(slots: Iterable<string>, order: Order): readonly (readonly string[])[] {
+    const waves: string[][] = Array.from({ length: order.length + 1 }, () => []);
     for (const slot of slots) {
       const kind = standing.get(slot)?.query.kind;
-      waves[(kind && WAVES[kind]) ?? LAST_WAVE]?.push(slot);
+      // What is in no wave of the order has the place at the end.
+      waves.at(order.findIndex((kinds) => kind && kinds.includes(kind)))?.push(slot);
     }
     return waves.filter((wave) => wave.length > 0);
   }
@@ -201,7 +210,7 @@ export function startAnalyst(
   async function follow(patches: readonly DocumentPatch[] | null) {
     const turn = turnNow();
     const { rig } = session.state.getState();
-    const [first = [], ...rest] = inWaves(standing.keys());
+    const [first = [], ...rest] = inWaves(standing.keys(), AFTER_EDIT);
     await put(first, (at, asks) =>
       patches === null ? at.api.open(rig, turn, asks) : at.api.edit([...patches], turn, asks),
     );
@@ -229,10 +238,12 @@ export function startAnalyst(
       coming = [];
       const told = (wave: readonly string[]) => void put(wave, (at, asks) => at.api.tell(asks));
       const drafted = draft([...slots]);
-      const [first = [], ...rest] = inWaves(slots);
-      told(first);
-      // Of what the page holds by then only what differs has to come.
-      void drafted.then(() => rest.forEach(told));
+      const waves = inWaves(slots, ON_OPENING);
+      const map = waves.findIndex((wave) => wave.some(isMap));
+      const ahead = map < 0 ? waves.length : map;
+      waves.slice(0, ahead).forEach(told);
+      // Of the map only what differs from its draft has to come.
+      void drafted.then(() => waves.slice(ahead).forEach(told));
     });
   }
 
@@ -264,7 +275,7 @@ export function startAnalyst(
       }
     },
     ahead(edit) {
-      const queries = asksFor(inWaves(standing.keys()).flat()).map(({ query }) => query);
+      const queries = asksFor(inWaves(standing.keys(), AFTER_EDIT).flat()).map(({ query }) => query);
       const [turn, text] = [turnNow(), JSON.stringify(edit)];
       void running.api.ahead(edit, queries).then(
         (isWhole) => {

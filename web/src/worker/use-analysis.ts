@@ -9,7 +9,7 @@ export type Analysis<T> = {
   /** The last good result; it may be of an earlier document, or of a question put otherwise, while a newer one is under way. */
   readonly value: T | null;
   readonly stale: boolean;
-  /** It is a draft, and the answer is under way. */
+  /** As much of the answer as could be told at once; it is stale until the whole has come. */
   readonly isDraft: boolean;
   readonly fault: string | null;
 };
@@ -35,8 +35,8 @@ export function useAnalysis<K extends Kind>(
       if (key === 'null') return { value: null, stale: false, isDraft: false, fault: null };
       return {
         value: (answer?.value ?? null) as OnPage<ResultOf<K>> | null,
-        stale: answer?.key !== key || answer.turn !== turn,
-        isDraft: answer?.key === '',
+        stale: answer?.key !== key || answer.turn !== turn || answer.isDraft,
+        isDraft: answer?.isDraft === true,
         fault: answer?.key === key ? answer.fault : null,
       };
     }),
