@@ -1,5 +1,6 @@
 import { inOrder } from '../lengths';
 import { freshId, makeTag, slug, type Box, type Rig } from '../model';
+import { byText, weakly } from '../units';
 import { CATALOGUE } from './catalogue';
 import { jacksOfKind, makeBox, type FigureSet, type Kind } from './kind';
 import { certaintyOf, guessKinds, type Certainty, type Guess } from './search';
@@ -48,6 +49,15 @@ function readItem(words: string, kinds: readonly Kind[]): QuickItem {
   };
 }
 
+/** Most items of a line that is being typed were there at the last key. */
+const itemsOf = weakly((kinds: readonly Kind[]) =>
+  byText(
+    (words: string) => words,
+    (words) => readItem(words, kinds),
+    300,
+  ),
+);
+
 /**
  * Reads one line of gear: items between commas (a bar is a comma for the eye, so is a line break), `x2` repeats,
  * a number is a cabinet's or head's ohms, with `w` its watts.
@@ -57,7 +67,7 @@ export const readQuickLine = (line: string, kinds: readonly Kind[] = CATALOGUE):
   line
     .split(/[,|;\n\t]/)
     .filter((item) => item.trim() !== '')
-    .map((words) => readItem(words, kinds));
+    .map(itemsOf(kinds));
 
 function withFigures(box: Box, item: QuickItem): Box {
   const said = (value: number) => ({ value, source: 'manual' as const });

@@ -1,7 +1,7 @@
 // Rigs from one line of gear and a list of plugs, for tests: `guitar/out > fuzz/in`, `head/spk-16 = cab/in` (speaker).
 import { boxesFromQuick, readQuickLine } from '../catalog';
-import { applyEdit, type EditCall } from '../edits';
-import { freeNumber, makeLead, refOf, type LeadKind, type Rig } from '../model';
+import { applyEdit, trialOf, type EditCall, type SingleEdit } from '../edits';
+import { checkInvariants, freeNumber, makeLead, refOf, type LeadKind, type Rig } from '../model';
 import { emptyRig } from './rigs';
 
 const KIND: Record<string, LeadKind> = {
@@ -15,14 +15,20 @@ const KIND: Record<string, LeadKind> = {
   ':': 'midi',
 };
 
-export const edited = (rig: Rig, ...calls: EditCall[]): Rig =>
-  calls.reduce((r, call) => applyEdit(r, call).rig, rig);
+/** The rig after some edits, checked as one. */
+export function edited(rig: Rig, ...calls: EditCall[]): Rig {
+  if (calls.length === 0) return rig;
+  const edits = calls.flatMap((call) => (call.edit === 'together' ? call.arguments.edits : [call]));
+  return applyEdit(rig, { edit: 'together', arguments: { label: 'Built', edits } }).rig;
+}
 
-/** Plugs leads: `from > to`; several jacks at one end with `+`. */
-export function plugged(rig: Rig, ...plugs: string[]): Rig {
-  return plugs.reduce((r, plug) => {
+/** Leads as edits: `from > to`; several jacks at one end with `+`. */
+function plugsOf(rig: Rig, plugs: readonly string[]): readonly SingleEdit[] {
+  const taken = new Set<number>();
+  return plugs.map((plug) => {
     const [from = '', sign = '>', to = ''] = plug.split(' ');
-    const number = freeNumber(r.leads);
+    const number = freeNumber(rig.leads, taken);
+    taken.add(number);
     const refs = (end: string) => (end === '' || end === '.' ? [] : end.split('+').map(refOf));
     const lead = makeLead({
       id: `lead-${number}`,
@@ -31,18 +37,26 @@ export function plugged(rig: Rig, ...plugs: string[]): Rig {
       from: refs(from),
       to: refs(to),
     });
-    return edited(r, { edit: 'plug', arguments: { lead } });
-  }, rig);
+    return { edit: 'plug', arguments: { lead } };
+  });
 }
 
-/** Boxes from a quick line, then plugs. Ids are the names in small letters with dashes. */
+/** Plugs leads: `from > to`; several jacks at one end with `+`. */
+export const plugged = (rig: Rig, ...plugs: string[]): Rig => edited(rig, ...plugsOf(rig, plugs));
+
+/**
+ * Boxes from a quick line, then plugs. Ids are the names in small letters with dashes.
+ * What the catalogue makes passes the schema; what the plugs name is looked up.
+ */
 export function build(line: string, ...plugs: string[]): Rig {
-  const rig = emptyRig();
-  const boxes = boxesFromQuick(rig, readQuickLine(line));
-  return plugged(
-    edited(rig, ...boxes.map((box): EditCall => ({ edit: 'addBox', arguments: { box } }))),
-    ...plugs,
-  );
+  const empty = emptyRig();
+  const boxes = boxesFromQuick(empty, readQuickLine(line));
+  const added = boxes.map((box): SingleEdit => ({ edit: 'addBox', arguments: { box } }));
+  const edits = [...added, ...plugsOf(empty, plugs)];
+  const rig = trialOf(empty, { edit: 'together', arguments: { label: 'Built', edits } });
+  const [problem] = checkInvariants(rig);
+  if (problem) throw new Error(`${line}: ${problem.path} ${problem.reason}`);
+  return rig;
 }
 
 /** Guitar, fuzz, unit, head, cabinet, joined as a four-cable rig with the loop on; leads 1–6. */
