@@ -11,8 +11,9 @@ export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.spec.ts',
   outputDir: 'test-results',
-  // Most of a test is waiting for a frame: two share the cores of a small machine well.
-  workers: 2,
+  // Most of a test is waiting for a frame or for the next look: four keep the two cores of a small machine busy.
+  workers: 4,
+  fullyParallel: true,
   retries: 0,
   // A machine that has other work too is no failure: what is waited for at most is several times what it takes.
   timeout: 120_000,
@@ -30,6 +31,8 @@ export default defineConfig({
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? (existsSync(HEADLESS) ? HEADLESS : '/usr/bin/chromium'),
       args: [
+        // A page lives for seconds: what the compilers that look for hot code spend on it never comes back.
+        '--js-flags=--no-maglev --no-turbofan',
         '--no-sandbox',
         '--disable-gpu',
         '--disable-quic',

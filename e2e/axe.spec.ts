@@ -77,7 +77,6 @@ async function open(page: Page, view: (typeof VIEWS)[number], ready: string | Re
 }
 
 test.describe('axe', () => {
-  test.describe.configure({ mode: 'parallel' });
   test.setTimeout(240_000);
 
   test('an empty rig, and the shelf', async ({ page }) => {
@@ -129,7 +128,7 @@ test.describe('axe', () => {
     for (const [part, text] of Object.entries(parts)) {
       await page.goto(`${rig}/sounds/${part}`);
       await expect(page.locator('main')).toContainText(text);
-      await audit(page, `${part}, demo`, true);
+      await audit(page, `${part}, demo`, false);
     }
   });
 

@@ -4,6 +4,8 @@ import path from 'node:path';
 import type { Page } from '@playwright/test';
 import { expect, newRig, saved, test } from './fixtures';
 
+// One server, stopped and started again: one test at a time.
+test.describe.configure({ mode: 'default' });
 test.use({ serviceWorkers: 'allow', baseURL: 'http://127.0.0.1:4498' });
 
 const PORT = 4498;
