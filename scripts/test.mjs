@@ -61,34 +61,44 @@ async function build() {
   return (await buildCli()) === 0 && (await buildApp()) === 0;
 }
 
-/**
- * Lint, types and the build, two at a time: the rules that read types take as long as all the others together. Types are
- * checked by the newer compiler, which takes a fifth of the time; the rules need the older one beside it.
- * @returns {Promise<boolean>} is there a build to test
- */
-async function checkAndBuild() {
-  const others = [
+/** What is quick to tell, one at a time. Types are checked by the newer compiler, which takes a fifth of the time. */
+async function quickChecks() {
+  const steps = [
     [bin('prettier'), '--check', '--log-level', 'warn', '.'],
     [bin('dependency-cruiser'), '--config', '.dependency-cruiser.cjs', 'core', 'web', 'cli', 'server'],
     [bin('knip')],
     [bin('typescript-7'), '--noEmit'],
     [bin('typescript-7'), '--noEmit', '-p', 'tsconfig.core.json'],
   ];
-  const inOrder = async () => {
-    const codes = [];
-    for (const step of others) codes.push(await node(step));
-    return { codes, built: withBrowser && (await build()) };
-  };
-  const [rules, { codes, built }] = await Promise.all([
-    node([bin('eslint'), '--max-warnings', '0', '.']),
-    inOrder(),
-  ]);
+  const codes = [];
+  for (const step of steps) codes.push((await node(step)) === 0);
   const [types, core] = codes.slice(3);
-  count('lint', rules === 0 && codes.slice(0, 3).every((code) => code === 0));
-  count('types', types === 0);
-  count('types of core alone', core === 0);
-  if (withBrowser) count('production build', built);
-  return built;
+  count('types', types);
+  count('types of core alone', core);
+  return codes.slice(0, 3).every(Boolean);
+}
+
+async function runUnitTests() {
+  const report = path.join(out, 'jest.json');
+  const seed = process.env.FC_SEED ?? '20260302';
+  console.log(`seed of the law tests: ${seed} (FC_SEED)`);
+  const code = await unitTests(['--json', `--outputFile=${report}`, '--silent'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, FC_SEED: seed },
+  });
+  addReport('unit tests', report, code, (r) => [
+    r.numPassedTests,
+    r.numFailedTests + r.numRuntimeErrorTestSuites,
+  ]);
+}
+
+async function runEndToEndTests() {
+  const report = path.join(out, 'e2e.json');
+  const code = await node([bin('@playwright/test'), 'test'], { env: { ...process.env, E2E_JSON: report } });
+  addReport('end-to-end tests', report, code, (r) => [
+    r.stats.expected,
+    r.stats.unexpected + r.stats.flaky + r.errors.length,
+  ]);
 }
 
 if ((await ensureInstalled()) !== 0) {
@@ -99,32 +109,18 @@ const out = path.join(root, '.cache');
 rmSync(out, { recursive: true, force: true });
 mkdirSync(out, { recursive: true });
 
-const built = await checkAndBuild();
-
-const jestReport = path.join(out, 'jest.json');
-const seed = process.env.FC_SEED ?? '20260302';
-console.log(`seed of the law tests: ${seed} (FC_SEED)`);
-const jestCode = await unitTests(['--json', `--outputFile=${jestReport}`, '--silent'], {
-  stdio: ['ignore', 'ignore', 'inherit'],
-  env: { ...process.env, FC_SEED: seed },
-});
-addReport('unit tests', jestReport, jestCode, (r) => [
-  r.numPassedTests,
-  r.numFailedTests + r.numRuntimeErrorTestSuites,
-]);
-
+// The rules that read types take longer than all other checks together, a browser its time to arrive: both go on beside
+// the rest, until the end-to-end tests, which are to have the machine for themselves.
+const rules = node([bin('eslint'), '--max-warnings', '0', '.']);
+const browser = withBrowser ? ensureChromium() : null;
+const isTidy = await quickChecks();
+const built = withBrowser && (await build());
+if (withBrowser) count('production build', built);
+await runUnitTests();
+count('lint', (await rules) === 0 && isTidy);
 if (withBrowser) {
-  const browser = await ensureChromium();
-  if (!browser) count('chromium for the end-to-end tests', false);
-  if (built && browser) {
-    const e2eReport = path.join(out, 'e2e.json');
-    const code = await node([bin('@playwright/test'), 'test'], {
-      env: { ...process.env, E2E_JSON: e2eReport },
-    });
-    addReport('end-to-end tests', e2eReport, code, (r) => [
-      r.stats.expected,
-      r.stats.unexpected + r.stats.flaky + r.errors.length,
-    ]);
-  }
+  const isThere = await browser;
+  if (!isThere) count('chromium for the end-to-end tests', false);
+  if (built && isThere) await runEndToEndTests();
 }
 finish();
