@@ -107,11 +107,13 @@ async function inBrowser(browser, base) {
   await page.getByRole('link', { name: /Large rig/ }).click();
   await page.locator('[data-part="box:valve-head"]').first().waitFor();
   const looked = await editTimes(page, 'u');
-  const others = await editTimes(page, 'Delete');
+  const removals = await editTimes(page, 'Delete');
+  const others = await editTimes(page, 'Shift+U');
   const frame = await emptyFrame(browser);
   const beside = `(a frame of an empty page: ${frame.toFixed(1)} ms)`;
   for (const [how, times] of [
     ['the likeliest edit', looked],
+    ['a removal', removals],
     ['an edit that was not looked ahead at', others],
   ])
     for (const [name, budget] of [

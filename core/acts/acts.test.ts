@@ -11,7 +11,7 @@ import {
   foldEdit,
   handFrom,
   isWhole,
-  likelyEdit,
+  likelyEdits,
   nextFold,
   otherSound,
   otherVariant,
@@ -196,11 +196,19 @@ describe('the strip of a sound', () => {
   });
 });
 
-test('what is likely next of a box is to switch it, of a lead to unplug its far end', () => {
+test('what is likely next of a box is to switch it, of a lead to unplug its far end; then to remove it', () => {
   const scope = { layer: 'sound', id: 'sound-1' } as const;
-  const likely = (selection: Selection) => likelyEdit(rig, SOUND, scope, selection);
-  expect(likely(box('fuzz'))).toEqual(bypassEdit(rig, SOUND, scope, box('fuzz')));
-  expect(likely(lead(2))).toEqual({ edit: 'unplug', arguments: { lead: 'lead-2', side: 'to' } });
-  expect(likely(box('cabinet'))).toBeNull();
-  expect(likely(null)).toBeNull();
+  const likely = (selection: Selection) => likelyEdits(rig, SOUND, scope, selection);
+  expect(likely(box('fuzz'))).toEqual([
+    bypassEdit(rig, SOUND, scope, box('fuzz')),
+    removeSelected(rig, null, box('fuzz')),
+  ]);
+  expect(likely(lead(2))).toEqual([
+    { edit: 'unplug', arguments: { lead: 'lead-2', side: 'to' } },
+    { edit: 'removeLead', arguments: { id: 'lead-2' } },
+  ]);
+  expect(likely(box('cabinet'))).toEqual([removeSelected(rig, null, box('cabinet'))]);
+  // A jack of a box is not the box.
+  expect(likely({ type: 'jack', id: 'fuzz/in' }).map(({ edit }) => edit)).toEqual(['setBlockState']);
+  expect(likely(null)).toEqual([]);
 });

@@ -20,5 +20,5 @@ export {
   unplugEdit,
   type Selection,
 } from './selected';
-export { likelyEdit } from './likely';
+export { likelyEdits } from './likely';
 export { switchesAlong, type Switch } from './switches';

@@ -18,11 +18,11 @@ test('a document as it was lately has the very lists it had then; what differs s
   expect(asLately(rig)).toEqual(rig);
 });
 
-test('of more than six states the oldest is let go', () => {
+test('of more than eight states the oldest is let go', () => {
   const before = fourCable();
   keepLately(before);
   let rig = before;
-  for (let i = 0; i < 6; i += 1) {
+  for (let i = 0; i < 8; i += 1) {
     rig = applyEdit(rig, { edit: 'setLeadNotes', arguments: { id: 'lead-1', notes: `${i}` } }).rig;
     keepLately(rig);
   }

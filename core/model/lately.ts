@@ -6,8 +6,8 @@ import type { Rig } from './types';
 const LISTS = ['boxes', 'leads', 'sounds', 'variants', 'wants', 'looms', 'acceptedFindings'] as const;
 type List = (typeof LISTS)[number];
 
-/** So many states of each list are kept, and so many documents. */
-const KEPT = 6;
+/** So many states of each list are kept, and so many documents: some steps back, and what is likely next. */
+const KEPT = 8;
 
 const kept = new Map<List, readonly Rig[List][]>();
 let wholes: readonly Rig[] = [];

@@ -208,16 +208,24 @@ describe('the analyst', () => {
     expect(log.slice(5)).toEqual(['tell map']);
   });
 
-  test('an edit that was looked ahead at is foreseen as long as the document is the one that it was looked at for', async () => {
+  test('edits that were looked ahead at are foreseen as long as the document is the one that they were looked at for', async () => {
     const log: string[] = [];
     const a = start([], log);
     a.stand('map', MAP);
     a.stand('findings', FINDINGS);
     await at('map', 0);
     expect(a.foresees(UNPLUG)).toBe(false);
-    a.ahead(UNPLUG);
-    await until(() => a.foresees(UNPLUG));
-    expect(log.at(-1)).toBe('ahead unplug findings map');
+    const removal: EditCall = { edit: 'removeLead', arguments: { id: UNPLUG.arguments.lead } };
+    a.ahead([UNPLUG, removal]);
+    await until(() => a.foresees(removal));
+    expect(a.foresees(UNPLUG)).toBe(true);
+    expect(log.slice(-2)).toEqual(['ahead unplug findings map', 'ahead removeLead findings map']);
+    // Another look before the first has come to its second edit: that one is left.
+    const other: EditCall = { edit: 'removeLead', arguments: { id: 'lead-2' } };
+    a.ahead([UNPLUG, removal]);
+    a.ahead([UNPLUG, other]);
+    await until(() => a.foresees(other));
+    expect(log.filter((line) => line === 'ahead removeLead findings map')).toHaveLength(2);
     expect(a.foresees({ ...UNPLUG, arguments: { ...UNPLUG.arguments, side: 'from' } })).toBe(false);
     unplug();
     expect(a.foresees(UNPLUG)).toBe(false);

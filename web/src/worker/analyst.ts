@@ -28,8 +28,8 @@ export type Analyst = {
   readonly stand: <K extends Kind>(slot: string, query: QueryOf<K>) => () => void;
   /** Asks once. */
   readonly ask: <K extends Kind>(query: QueryOf<K>) => Promise<ResultOf<K>>;
-  /** Has what stands worked out for an edit that is likely next, while nothing else is asked. */
-  readonly ahead: (edit: EditCall) => void;
+  /** Has what stands worked out for edits that are likely next, one by one, while nothing else is asked. */
+  readonly ahead: (edits: readonly EditCall[]) => void;
   /** Is what an edit brings of the document as it is now worked out already? */
   readonly foresees: (edit: EditCall) => boolean;
   readonly end: () => void;
@@ -77,7 +77,8 @@ export function startAnalyst(
   const held = new Map<string, Held & { readonly key: string }>();
   let running = workers.first();
   let ended = false;
-  let foreseen: { readonly turn: number; readonly edit: string } | null = null;
+  let foreseen: { readonly turn: number; readonly edits: readonly string[] } = { turn: 0, edits: [] };
+  let looks = 0;
   const turnNow = () => session.state.getState().turn;
 
   const asksFor = (slots: readonly string[]): readonly Ask[] =>
@@ -274,18 +275,22 @@ export function startAnalyst(
         return attempt(other);
       }
     },
-    ahead(edit) {
+    ahead(edits) {
       const queries = asksFor(inWaves(standing.keys(), AFTER_EDIT).flat()).map(({ query }) => query);
-      const [turn, text] = [turnNow(), JSON.stringify(edit)];
-      void running.api.ahead(edit, queries).then(
-        (isWhole) => {
-          if (isWhole) foreseen = { turn, edit: text };
-        },
-        // Nobody waits for it: a worker that fails is found out by what is asked next.
-        () => undefined,
-      );
+      const turn = turnNow();
+      const mine = (looks += 1);
+      const look = async () => {
+        for (const edit of edits) {
+          if (!(await running.api.ahead(edit, queries))) return;
+          const before = foreseen.turn === turn ? foreseen.edits : [];
+          foreseen = { turn, edits: [...before, JSON.stringify(edit)] };
+          if (mine !== looks) return;
+        }
+      };
+      // Nobody waits for it: a worker that fails is found out by what is asked next.
+      look().catch(() => undefined);
     },
-    foresees: (edit) => foreseen?.turn === turnNow() && foreseen.edit === JSON.stringify(edit),
+    foresees: (edit) => foreseen.turn === turnNow() && foreseen.edits.includes(JSON.stringify(edit)),
     end() {
       ended = true;
       stop();

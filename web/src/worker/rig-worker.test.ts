@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
-import { likelyEdit, type Selection } from '../../../core/acts';
+import { likelyEdits, type Selection } from '../../../core/acts';
 import { applyEdit, type EditCall } from '../../../core/edits';
 import { readRig } from '../../../core/file';
 import { makeSound, type Rig } from '../../../core/model';
@@ -49,11 +49,13 @@ describe('looking ahead', () => {
       ...rig.leads.map(({ id }) => ({ type: 'lead' as const, id })),
       ...rig.boxes.map(({ id }) => ({ type: 'box' as const, id })),
     ];
-    const edits = chosen.flatMap(
-      (part) => likelyEdit(rig, SOUND, { layer: 'sound', id: SOUND.sound }, part) ?? [],
+    const edits = chosen.flatMap((part) =>
+      likelyEdits(rig, SOUND, { layer: 'sound', id: SOUND.sound }, part),
     );
-    expect(new Set(edits.map(({ edit }) => edit))).toEqual(new Set(['unplug', 'setBlockState']));
-    for (const edit of edits.filter((_, i) => i % 4 === 0)) {
+    expect(new Set(edits.map(({ edit }) => edit))).toEqual(
+      new Set(['unplug', 'removeLead', 'setBlockState', 'removeBox']),
+    );
+    for (const edit of edits.filter((_, i) => i % 5 === 0)) {
       const worker = opened();
       expect(await worker.ahead(crossed(edit), QUERIES)).toBe(true);
       expect(told(worker, edit)).toEqual(cold(edit));

@@ -6,7 +6,7 @@ import { ActLink } from '../../parts/act-link';
 import { Empty } from '../../parts/empty';
 import { goFocus } from '../../parts/focus';
 import { useMedia } from '../../parts/use-size';
-import { likelyEdit, selectedBox } from '../../../../core/acts';
+import { likelyEdits, selectedBox } from '../../../../core/acts';
 import { useOpen, useOpenRig, useOpenWith } from '../../rig/use-open';
 import { Strip } from '../../shell/strip';
 import { FindingsPane } from './findings-pane';
@@ -72,8 +72,7 @@ function Foreseen() {
   useEffect(() => {
     const timer = setTimeout(() => {
       const { rig, scope, readOnly, analyst } = store.getState();
-      const edit = readOnly === null ? likelyEdit(rig, setting, scope, selection) : null;
-      if (edit) analyst.ahead(edit);
+      if (readOnly === null) analyst.ahead(likelyEdits(rig, setting, scope, selection));
     }, RESTS_MS);
     return () => clearTimeout(timer);
   }, [store, selection, turn, setting]);
