@@ -53,6 +53,20 @@ const MUTATIONS = [
     suites: ['core/model/standing'],
   },
   {
+    what: 'what was looked ahead at is taken as known in another document',
+    file: 'web/src/worker/analyst.ts',
+    from: 'foreseen.turn === turnNow() && foreseen.edits',
+    to: 'foreseen.edits',
+    suites: ['web/src/worker/analyst'],
+  },
+  {
+    what: 'a line is read by the catalogue alone, though one’s own kinds are offered',
+    file: 'core/catalog/quick.ts',
+    from: '.map(itemsOf(kinds))',
+    to: '.map(itemsOf(CATALOGUE))',
+    suites: ['core/catalog', 'core/gear'],
+  },
+  {
     what: 'a document of kept lists is the kept one, whatever else is in it',
     file: 'core/model/lately.ts',
     from: 'keys.every((key) => a[key] === b[key])',

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Rig } from '../model';
+import { pairsWhere } from '../testing/apart';
 import { build, edited, fourCable } from '../testing/build';
 import { largeRig } from '../testing/large-rig';
 import { referenceRig } from '../testing/reference-rig';
@@ -85,7 +86,7 @@ describe('layers', () => {
     const sleeves = drawing.items.flatMap((item) => (item.type === 'sleeve' ? [item] : []));
     expect(sleeves.map(({ part }) => part.id).sort()).toEqual(own.map((lead) => lead.id).sort());
     expect(sleeves.filter(({ text }) => text.endsWith(' SUPPLY')).length).toBeGreaterThan(own.length / 2);
-    sleeves.forEach((a, i) => sleeves.slice(i + 1).forEach((b) => expect(overlaps(a, b)).toBe(false)));
+    expect(pairsWhere(sleeves, overlaps)).toEqual([]);
     // The one jack that holds them all says so in one word.
     const numbers = inRanges(own.map((lead) => lead.number));
     expect(drawing.items.filter((item) => item.type === 'text' && item.text === numbers)).toHaveLength(1);
@@ -96,7 +97,7 @@ describe('layers', () => {
     for (const layer of ['control', 'power'] as const) {
       const drawing = draw(rig, layer);
       const all = plates(drawing);
-      all.forEach((a, i) => all.slice(i + 1).forEach((b) => expect(overlaps(a, b)).toBe(false)));
+      expect(pairsWhere(all, overlaps)).toEqual([]);
       for (const item of drawing.items) {
         if (item.type !== 'path' || item.tone === 'hair' || item.part?.type === 'jack') continue;
         item.points.slice(1).forEach((b, i) => {
@@ -316,7 +317,7 @@ describe('overview', () => {
     for (const width of [820, 1008, 1600]) {
       const drawing = draw(rig, 'signal', { level: 2, width });
       const all = plates(drawing);
-      all.forEach((a, i) => all.slice(i + 1).forEach((b) => expect(overlaps(a, b)).toBe(false)));
+      expect(pairsWhere(all, overlaps)).toEqual([]);
     }
   });
 });

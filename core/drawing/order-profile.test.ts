@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { heldFrom, inHand } from '../chain';
 import type { Rig } from '../model';
+import { pairsWhere } from '../testing/apart';
 import { build, SOUND } from '../testing/build';
 import { gear, rigOf, wiredWay } from '../testing/gear';
 import { Met } from '../testing/met';
@@ -83,26 +84,18 @@ describe('the order as a profile', () => {
             text: item.text,
             ...boxOfText(item, textWidth(item.text, item.face, item.size)),
           }));
-          words.forEach((one, i) => {
-            for (const other of words.slice(i + 1))
-              expect([one, other, overlaps(one, other)]).toEqual([one, other, false]);
-          });
-          for (const { x, y } of [...drawing.stops, ...drawing.gaps])
-            expect(x >= 0 && x <= drawing.width && y >= 0 && y <= drawing.height).toBe(true);
-          drawing.gaps.forEach((one, i) => {
-            for (const other of drawing.gaps.slice(i + 1))
-              expect(Math.hypot(one.x - other.x, one.y - other.y)).toBeGreaterThan(20);
-          });
+          expect(pairsWhere(words, overlaps)).toEqual([]);
+          const { stops, gaps, width, height } = drawing;
+          const isOn = ({ x, y }: { x: number; y: number }) => x >= 0 && x <= width && y >= 0 && y <= height;
+          expect([...stops, ...gaps].filter((one) => !isOn(one))).toEqual([]);
+          expect(pairsWhere(gaps, (a, b) => Math.hypot(a.x - b.x, a.y - b.y) <= 20)).toEqual([]);
           // What is pressed is one stop, in one lane.
-          drawing.stops.forEach((one, i) => {
-            expect(one.y >= one.top && one.y <= one.bottom).toBe(true);
-            for (const other of drawing.stops.slice(i + 1))
-              expect(
-                Math.abs(one.x - other.x) >= 46 || one.bottom <= other.top || other.bottom <= one.top,
-              ).toBe(true);
-          });
-          met.count('stops', drawing.stops.length);
-          met.count('gaps', drawing.gaps.length);
+          expect(stops.filter(({ y, top, bottom }) => !(y >= top && y <= bottom))).toEqual([]);
+          const share = (a: (typeof stops)[number], b: (typeof stops)[number]) =>
+            Math.abs(a.x - b.x) < 46 && a.bottom > b.top && b.bottom > a.top;
+          expect(pairsWhere(stops, share)).toEqual([]);
+          met.count('stops', stops.length);
+          met.count('gaps', gaps.length);
         }
       }),
       { numRuns: 60 },

@@ -1,6 +1,7 @@
 // The panel of every kind of the catalogue: nothing lies on anything, and every wire reaches its ends.
 import { describe, expect, test } from '@jest/globals';
 import { CATALOGUE, makeBox } from '../catalog';
+import { meetings, pairsWhere } from '../testing/apart';
 import { Met } from '../testing/met';
 import { textWidth } from './fonts';
 import {
@@ -48,17 +49,15 @@ const rectOf = ([a, b]: readonly [Point, Point]): Rect => ({
 describe.each(panels)('the panel of $name', ({ box, patch, drawing }) => {
   test('keeps plates, names and wires apart', () => {
     const all = [...plates(drawing)];
-    for (const [i, a] of all.entries()) for (const b of all.slice(i + 1)) expect(overlaps(a, b)).toBe(false);
+    expect(pairsWhere(all, overlaps)).toEqual([]);
     const names = texts(drawing);
     // A plate's two lines stand in it; names of jacks and knobs stand apart.
-    for (const [i, a] of names.entries())
-      for (const b of names.slice(i + 1)) expect([a, b, overlaps(a, b)]).toEqual([a, b, false]);
-    for (const { points } of wires(drawing))
-      for (const stretch of stretches(points)) {
-        const { x, y, w, h } = rectOf(stretch);
-        const thin = { x: x + 1, y: y + 1, w: Math.max(0, w - 2), h: Math.max(0, h - 2) };
-        for (const plate of all) expect([thin, plate, overlaps(thin, plate)]).toEqual([thin, plate, false]);
-      }
+    expect(pairsWhere(names, overlaps)).toEqual([]);
+    const thin = wires(drawing)
+      .flatMap(({ points }) => stretches(points))
+      .map(rectOf)
+      .map(({ x, y, w, h }) => ({ x: x + 1, y: y + 1, w: Math.max(0, w - 2), h: Math.max(0, h - 2) }));
+    expect(meetings(thin, all, overlaps)).toEqual([]);
     for (const rect of [...all, ...names]) {
       expect(rect.x).toBeGreaterThanOrEqual(0);
       expect(rect.x + rect.w).toBeLessThanOrEqual(drawing.width);

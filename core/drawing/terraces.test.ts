@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { CATALOGUE, makeBox } from '../catalog';
 import { hasGrid, rowsOf, type Box, type Rows } from '../model';
+import { meetings, pairsWhere } from '../testing/apart';
 import { Met } from '../testing/met';
 import { textWidth } from './fonts';
 import {
@@ -46,22 +47,14 @@ const stretch = (a: Point, b: Point): Rect => ({
 function isClear(drawing: TerraceDrawing) {
   const all = plates(drawing);
   const names = words(drawing);
-  for (const [i, a] of all.entries()) for (const b of all.slice(i + 1)) expect(overlaps(a, b)).toBe(false);
-  for (const [i, a] of names.entries())
-    for (const b of names.slice(i + 1)) expect([a, b, overlaps(a, b)]).toEqual([a, b, false]);
-  for (const points of ways(drawing))
-    points.slice(1).forEach((b, i) => {
-      const a = points[i]!;
-      expect(a.x === b.x || a.y === b.y).toBe(true);
-      for (const plate of all)
-        expect([a, b, plate, overlaps(stretch(a, b), plate)]).toEqual([a, b, plate, false]);
-    });
-  for (const { x, y, w, h } of [...all, ...names]) {
-    expect(x).toBeGreaterThanOrEqual(0);
-    expect(y).toBeGreaterThanOrEqual(0);
-    expect(x + w).toBeLessThanOrEqual(drawing.width);
-    expect(y + h).toBeLessThanOrEqual(drawing.height);
-  }
+  expect(pairsWhere(all, overlaps)).toEqual([]);
+  expect(pairsWhere(names, overlaps)).toEqual([]);
+  const lines = ways(drawing).flatMap((points) => points.slice(1).map((b, i) => [points[i]!, b] as const));
+  expect(lines.filter(([a, b]) => a.x !== b.x && a.y !== b.y)).toEqual([]);
+  expect(meetings(lines, all, ([a, b], plate) => overlaps(stretch(a, b), plate))).toEqual([]);
+  const isOn = ({ x, y, w, h }: Rect) =>
+    x >= 0 && y >= 0 && x + w <= drawing.width && y + h <= drawing.height;
+  expect([...all, ...names].filter((rect) => !isOn(rect))).toEqual([]);
 }
 
 describe('the inside of a unit as terraces', () => {
@@ -142,8 +135,7 @@ describe('the inside of a unit as terraces', () => {
             .flatMap(({ blocks }, row) => [...blocks, ''].map((_, index) => `${row} ${index}`))
             .toSorted(),
         );
-        for (const [i, a] of slots.entries())
-          for (const b of slots.slice(i + 1)) expect(overlaps(a.rect, b.rect)).toBe(false);
+        expect(pairsWhere(slots, (a, b) => overlaps(a.rect, b.rect))).toEqual([]);
       }
   });
 
