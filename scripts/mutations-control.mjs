@@ -51,9 +51,9 @@ export const CONTROL_MUTATIONS = [
   },
   {
     what: 'midi: the proof sends what is right and not what is dialled',
-    file: 'core/control/proof.ts',
-    from: 'call.dialled === null || !sender ? select : dialledSelect(sender, call.dialled)',
-    to: 'call.dialled === null || !sender ? select : (select ?? dialledSelect(sender, call.dialled))',
+    file: 'core/control/sending.ts',
+    from: 'dialled === null || !sender ? select : dialledSelect(sender, dialled)',
+    to: 'dialled === null || !sender ? select : (select ?? dialledSelect(sender, dialled))',
     suites: ['core/control/proof'],
   },
   {

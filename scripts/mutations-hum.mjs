@@ -38,8 +38,8 @@ export const HUM_MUTATIONS = [
   {
     what: 'an earth that nobody has proved holds nothing back',
     file: 'core/hum/cures.ts',
-    from: 'all.filter(({ unproved }) => unproved.length === 0)',
-    to: 'all',
+    from: 'act.unproved.length === 0 && ears',
+    to: 'ears',
     suites: ['core/hum/cures'],
   },
   {

@@ -3,15 +3,15 @@ export const MEMORY_MUTATIONS = [
   {
     what: 'a finding goes stale: results hang on the first slice only',
     file: 'core/model/slices.ts',
-    from: 'for (const name of names) branch = branch.at(of[name]);',
-    to: 'for (const name of names.slice(0, 1)) branch = branch.at(of[name]);',
+    from: 'for (const name of names) stem = stem.at(of[name]);',
+    to: 'for (const name of names.slice(0, 1)) stem = stem.at(of[name]);',
     suites: ['core/testing/warm-cold'],
   },
   {
     what: 'what one sound comes to is told of all',
     file: 'core/model/slices.ts',
-    from: 'if (standsBy) branch = branch.at(sound);',
-    to: '',
+    from: 'const branch = soundOf ? stem.at(sound) : stem;',
+    to: 'const branch = stem;',
     suites: ['core/model/standing'],
   },
   {
