@@ -130,7 +130,7 @@ export const TONE_MUTATIONS = [
     what: 'what a stage takes stays where a wire is put in its place',
     file: 'core/network/route.ts',
     from: '.filter(({ name }) => !own.includes(name)),',
-    to: '',
+    to: ',',
     suites: ['core/findings/findings', 'core/tone'],
   },
   {

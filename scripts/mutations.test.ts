@@ -1,5 +1,6 @@
 // A spoil that fits the code no more, or whose suites are gone, tells nothing of what suites are worth.
 import { expect, test } from '@jest/globals';
+import { transformSync } from 'esbuild';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -24,6 +25,19 @@ test('each spoil stands just once in its file, and changes it', () => {
       : 0;
   expect(MUTATIONS.filter((one) => times(one) !== 1 || one.from === one.to)).toEqual([]);
   expect(MUTATIONS.length).toBeGreaterThan(100);
+});
+
+test('what is spoiled can still be read as code', () => {
+  const fault = ({ file, from, to }: Mutation) => {
+    const text = readFileSync(path.join(here, file), 'utf8').replace(from, () => to);
+    try {
+      transformSync(text, { loader: 'ts' });
+      return [];
+    } catch (error) {
+      return [`${file}: ${String(error)}`];
+    }
+  };
+  expect(MUTATIONS.flatMap(fault)).toEqual([]);
 });
 
 test('each names suites that there are, and no two are told alike', () => {
