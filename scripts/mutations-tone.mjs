@@ -131,14 +131,14 @@ export const TONE_MUTATIONS = [
     file: 'core/network/route.ts',
     from: '.filter(({ name }) => !own.includes(name)),',
     to: ',',
-    suites: ['core/findings/findings', 'core/tone'],
+    suites: ['core/tone/tone'],
   },
   {
     what: 'a level ahead of the preamp belongs to the feeds too',
     file: 'core/level/feeds.ts',
     from: 'isBehind: at > voiced',
     to: 'isBehind: true',
-    suites: ['core/findings', 'core/testing/demo'],
+    suites: ['core/level/shares'],
   },
   {
     what: 'a pedal that clips by an assumed ceiling is a fault',

@@ -125,6 +125,10 @@ describe('two functions on one plug', () => {
       ['crunch', 'tip'],
       ['lead', 'ring'],
     ]);
+    // Mono at the near end, its ring goes nowhere, though the jack at the far end holds nothing closed.
+    const near = withLead(both, 'lead-3', (lead) => ({ ...lead, from: mono(lead).from }));
+    expect(notReached(channel(near, KEY))).toEqual(['lead']);
+    expect(channel(near, KEY).inputs[0]!.poles.map(({ isHeld }) => isHeld)).toEqual([false, false]);
   });
 
   test('a mono plug holds the ring closed: its function is on whatever is pressed', () => {

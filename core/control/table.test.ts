@@ -99,6 +99,8 @@ describe('typing', () => {
     expect(refusal(type('fuzz/fuzz', 'loud'))).toBe(
       'Nothing is changed. Clean, Fuzz Fuzz: “loud” is none of on and off.',
     );
+    // Both begin so: which is meant is not guessed.
+    expect(refusal(type('fuzz/fuzz', 'o'))).toMatch(/“o” is none of on and off/);
     expect(refusal(type('Level', '99'))).toMatch(/Clean, Level: “99” is no level from −40 to \+40 dB/);
   });
   test('levels, programs, tails, guitars', () => {

@@ -1,7 +1,7 @@
 // What drives hum, and what of it stands in series with each signal.
 import { describe, expect, test } from '@jest/globals';
 import { inNight, type Rig } from '../model';
-import { build, fourCable } from '../testing/build';
+import { build, fourCable, plugged } from '../testing/build';
 import { changed, joined, lifted, onTwoCircuits, powered } from '../testing/grounds';
 import { groundCurrents } from './currents';
 import { groundGraph, shieldOhm } from './graph';
@@ -110,6 +110,15 @@ describe('leakage', () => {
     const rig = powered(build('guitar, fuzz', 'guitar/out > fuzz/in'), 'fuzz', { class: 'II' });
     expect(groundGraph(of(rig)).ties).toHaveLength(1);
     expect(inLead(rig, 'lead-1', 'leakage')).toBe(0);
+  });
+
+  test('what floats beside what is earthed drives nothing', () => {
+    const rig = powered(build('guitar, fuzz, combo', 'guitar/out > fuzz/in'), 'fuzz', { class: 'II' });
+    expect(groundGraph(of(rig)).nodes.some(({ is }) => is === 'building')).toBe(true);
+    const leaking = (one: Rig) =>
+      groundCurrents(of(one)).sources.flatMap(({ kind, box }) => (kind === 'leakage' ? [box?.id] : []));
+    expect(leaking(rig)).toEqual([]);
+    expect(leaking(plugged(rig, 'fuzz/out > combo/input'))).toEqual(['fuzz']);
   });
 });
 

@@ -134,6 +134,13 @@ describe('which knob moves which feed', () => {
     expect(of('GAIN 1')).toEqual(['CH 1 of Desk']);
     expect(of('VOLUME')!.length).toBe(2);
     expect(of('SEND 1 LEVEL')).toBeUndefined();
+    // Ahead of the amplifier that a feed has its sound from, a knob changes that sound; behind it its level alone.
+    const isBehind = (label: string) =>
+      knobs
+        .find(({ control }) => control.label === label)
+        ?.behind.map((key) => feeds.find((feed) => feed.key === key)!.words);
+    expect(isBehind('OUTPUT')).toEqual([]);
+    expect(isBehind('MASTER')).toEqual(['Cabinet']);
     expect(
       feedsIn(inNight(fourCable(), null)).knobs.some(({ control }) => control.label === 'SEND 1 LEVEL'),
     ).toBe(true);

@@ -2,15 +2,17 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseNetlist, solverOf } from '../circuit';
 import { inSetting, type Rig } from '../model';
+import { stretchesAlong } from '../network';
 import { traceIn } from '../signal';
 import { edited } from '../testing/build';
 import { wired } from '../testing/order';
-import { set } from '../testing/short-edits';
+import { figure, set } from '../testing/short-edits';
 import {
   drivesAlong,
   GRID,
   leadTones,
   MARKS,
+  stageChange,
   straightWords,
   toneAlong,
   toneCaption,
@@ -127,6 +129,33 @@ describe('the front part', () => {
       ['guitar', 8010, 1],
       ['buffer', out.rOut!.value, 1],
     ]);
+  });
+
+  test('beside a wire in its place a buffer changes what is reckoned by hand: its own input goes with it', () => {
+    const rig = edited(
+      lengths(wired('guitar, buffer, combo', 'GUITAR > BUFFER > COMBO'), { 1: 4, 2: 9 }),
+      figure('buffer', { on: 'mode', jack: 'in', mode: 'as-built', field: 'rIn' }, 100_000),
+    );
+    const of = setting(rig);
+    const [ahead, behind] = stretchesAlong(of, traceIn(of).paths[0]!);
+    const [input, output] = (['in', 'out'] as const).map(
+      (way) =>
+        rig.boxes.find(({ id }) => id === 'buffer')!.jacks.find(({ direction }) => direction === way)!
+          .modes[0]!,
+    );
+    const first = [
+      ...GUITAR,
+      ...cable('1', 'j', 'out', 4),
+      'Ri out 0 100k',
+      `Cin out 0 ${input!.cIn!.value}`,
+    ];
+    const second = [`Ro drv j ${output!.rOut!.value}`, ...cable('2', 'j', 'out', 9), ...AMP];
+    const wire = [...GUITAR, ...cable('1', 'j', 'x', 4), ...cable('2', 'x', 'out', 9), ...AMP];
+    const [all, one, other] = [wire, first, second].map((lines) => db(lines, [...GRID, 500]));
+    const change = all!.map((value, i) => value - one![i]! - other![i]!);
+    const most = Math.max(...change.map((value) => Math.abs(value - change.at(-1)!)));
+    expect(most).toBeGreaterThan(2);
+    expect(stageChange(ahead!, behind!)).toBeCloseTo(most, 4);
   });
 
   test('pedals that are off load it, lead by lead, and the leads’ shares are the whole', () => {
