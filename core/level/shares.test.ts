@@ -125,22 +125,18 @@ describe('which knob moves which feed', () => {
     );
     const { feeds, knobs } = feedsIn(inNight(rig, null));
     expect(feeds.map(({ words }) => words).sort()).toEqual(['CH 1 of Desk', 'Cabinet']);
-    const of = (label: string) =>
-      knobs
-        .find(({ control }) => control.label === label)
-        ?.moves.map((key) => feeds.find((feed) => feed.key === key)!.words);
+    const words = (keys?: readonly string[]) =>
+      keys?.map((key) => feeds.find((feed) => feed.key === key)!.words);
+    const knob = (label: string) => knobs.find(({ control }) => control.label === label);
+    const of = (label: string) => words(knob(label)?.moves);
     expect(of('OUTPUT')).toEqual(['Cabinet']);
     expect(of('MASTER')).toEqual(['Cabinet']);
     expect(of('GAIN 1')).toEqual(['CH 1 of Desk']);
     expect(of('VOLUME')!.length).toBe(2);
     expect(of('SEND 1 LEVEL')).toBeUndefined();
     // Ahead of the amplifier that a feed has its sound from, a knob changes that sound; behind it its level alone.
-    const isBehind = (label: string) =>
-      knobs
-        .find(({ control }) => control.label === label)
-        ?.behind.map((key) => feeds.find((feed) => feed.key === key)!.words);
-    expect(isBehind('OUTPUT')).toEqual([]);
-    expect(isBehind('MASTER')).toEqual(['Cabinet']);
+    expect(words(knob('OUTPUT')?.behind)).toEqual([]);
+    expect(words(knob('MASTER')?.behind)).toEqual(['Cabinet']);
     expect(
       feedsIn(inNight(fourCable(), null)).knobs.some(({ control }) => control.label === 'SEND 1 LEVEL'),
     ).toBe(true);

@@ -15,11 +15,16 @@ const KIND: Record<string, LeadKind> = {
   ':': 'midi',
 };
 
+const atOnce = (edits: readonly SingleEdit[]): EditCall => ({
+  edit: 'together',
+  arguments: { label: 'Built', edits },
+});
+
 /** The rig after some edits, checked as one. */
 export function edited(rig: Rig, ...calls: EditCall[]): Rig {
   if (calls.length === 0) return rig;
   const edits = calls.flatMap((call) => (call.edit === 'together' ? call.arguments.edits : [call]));
-  return applyEdit(rig, { edit: 'together', arguments: { label: 'Built', edits } }).rig;
+  return applyEdit(rig, atOnce(edits)).rig;
 }
 
 /** Leads as edits: `from > to`; several jacks at one end with `+`. */
@@ -52,8 +57,7 @@ export function build(line: string, ...plugs: string[]): Rig {
   const empty = emptyRig();
   const boxes = boxesFromQuick(empty, readQuickLine(line));
   const added = boxes.map((box): SingleEdit => ({ edit: 'addBox', arguments: { box } }));
-  const edits = [...added, ...plugsOf(empty, plugs)];
-  const rig = trialOf(empty, { edit: 'together', arguments: { label: 'Built', edits } });
+  const rig = trialOf(empty, atOnce([...added, ...plugsOf(empty, plugs)]));
   const [problem] = checkInvariants(rig);
   if (problem) throw new Error(`${line}: ${problem.path} ${problem.reason}`);
   return rig;

@@ -281,10 +281,11 @@ export function startAnalyst(
       const mine = (looks += 1);
       const look = async () => {
         for (const edit of edits) {
+          // Another look, or another document, has no use for the rest.
+          if (mine !== looks || turn !== turnNow()) return;
           if (!(await running.api.ahead(edit, queries))) return;
           const before = foreseen.turn === turn ? foreseen.edits : [];
           foreseen = { turn, edits: [...before, JSON.stringify(edit)] };
-          if (mine !== looks) return;
         }
       };
       // Nobody waits for it: a worker that fails is found out by what is asked next.
