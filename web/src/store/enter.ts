@@ -6,6 +6,7 @@ import { checkForEdits } from './edit-check';
 import { afterNextPaint } from './after-paint';
 import { onOutdated } from './database-state';
 import { addRig } from './files';
+import { takeNewcomer } from './newcomer';
 import { askToStay } from './persistence';
 import { loadRig, markOpened, type Loaded } from './rigs';
 import { openSession, type Session, type Stored } from './session';
@@ -21,6 +22,8 @@ export const documentInMemory = (): Rig | null => lastDocument;
 
 /** Reads a rig with who is to undo what: other tabs that are open keep their own edits. */
 async function read(id: string, tab: string) {
+  const newcomer = await takeNewcomer(database, id);
+  if (newcomer) return { ok: true, stored: newcomer } as const;
   const live = await liveTabs();
   const loaded = await loadRig(database, id, readValue, (row) => row.tab === tab || !live.has(row.tab));
   if (!loaded.ok) return loaded;

@@ -3,6 +3,7 @@ import { writeRig, type ShelfFile } from '../../../core/file';
 import { readFileText } from '../worker/reading';
 import { database, now } from './app';
 import { tellTabs } from './channel';
+import { keepNewcomer } from './newcomer';
 import { createRig, markSavedToFile, removeForGood, binRig, freeRigId } from './rigs';
 
 /** Hands a text to the browser's downloads. */
@@ -71,14 +72,16 @@ export async function importRig(
   { at = now(), ...more }: { demo?: boolean; at?: string; history?: readonly HistoryRecord[] } = {},
 ): Promise<string> {
   const head = await database.heads.get(rig.id);
-  if (head && head.binned === null && mode === 'keep-both') {
-    const id = await freeRigId(database, rig.id);
-    await createRig(database, { ...rig, id, title: copyTitle(rig.title) }, at, more);
-    tellTabs({ kind: 'shelf', rig: id });
-    return id;
-  }
-  if (head) await moveAside(rig.id);
+  const isCopy = head?.binned === null && mode === 'keep-both';
+  if (head && !isCopy) await moveAside(rig.id);
+  const id = isCopy ? await freeRigId(database, rig.id) : rig.id;
+  return shelve(isCopy ? { ...rig, id, title: copyTitle(rig.title) } : rig, at, more);
+}
+
+/** Puts a rig of an id that is free on the shelf, and tells the other tabs. */
+async function shelve(rig: Rig, at: string, more?: Parameters<typeof createRig>[3]): Promise<string> {
   await createRig(database, rig, at, more);
+  if (!more?.history?.length) keepNewcomer(rig, at);
   tellTabs({ kind: 'shelf', rig: rig.id });
   return rig.id;
 }
@@ -107,8 +110,5 @@ async function moveAside(id: string) {
 
 /** A new empty rig on the shelf; returns its id. */
 export async function addRig(rig: Rig): Promise<string> {
-  const id = await freeRigId(database, rig.id);
-  await createRig(database, { ...rig, id }, now());
-  tellTabs({ kind: 'shelf', rig: id });
-  return id;
+  return shelve({ ...rig, id: await freeRigId(database, rig.id) }, now());
 }

@@ -25,7 +25,7 @@ import {
   proveSounds,
   switchLeads,
 } from '../../../core/control';
-import { drawMap, drawProfile, drawStrip } from '../../../core/drawing';
+import { drawProfile, drawStrip } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
 import { cureOf, houseLines, marksOf, report } from '../../../core/findings';
 import { songLevels } from '../../../core/levelling';
@@ -40,58 +40,23 @@ import {
   previewOf,
   throughPreamp,
 } from '../../../core/planner';
-import { inNight, inSetting, leadsOtherwise, type Rig } from '../../../core/model';
+import { inNight, inSetting, type Rig } from '../../../core/model';
 import { trace } from '../../../core/signal';
 import { latencyView } from '../../../core/timing';
 import { toneTried, toneView } from '../../../core/tone';
+import { mapOf } from './draft';
 import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
 
 const soundOf = (sound: string) => (sound === 'all' ? null : sound);
 
 const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf<K> } = {
-  map: (
-    rig,
-    {
-      setting,
-      layer,
-      width,
-      height,
-      level,
-      open,
-      names,
-      named,
-      chosen,
-      shown,
-      hand,
-      unit,
-      levels,
-      route,
-      loop,
-      unmarked,
-    },
-  ) =>
-    drawMap({
-      rig,
-      setting,
-      layer,
-      width,
-      leastHeight: height,
-      level,
-      unit,
-      levels,
-      route,
-      loop,
-      view: {
-        open,
-        names,
-        named,
-        chosen,
-        ...(shown ? { shown } : {}),
-        free: hand ? freeByBox(plugAnswers(rig, setting.variant, hand)) : undefined,
-        marks: unmarked ? {} : marksOf(report(rig, setting.variant, soundOf(setting.sound))),
-        otherwise: leadsOtherwise(rig, setting.variant),
-      },
-    }),
+  map: (rig, { hand, ...query }) => {
+    const { variant, sound } = query.setting;
+    return mapOf(rig, query, {
+      free: hand ? freeByBox(plugAnswers(rig, variant, hand)) : undefined,
+      marks: query.unmarked ? {} : marksOf(report(rig, variant, soundOf(sound))),
+    });
+  },
   findings: (rig, { variant, sound }) => report(rig, variant, sound),
   cure: (rig, { variant, sound, key }) => {
     const line = report(rig, variant, sound).find((l) => l.key === key);

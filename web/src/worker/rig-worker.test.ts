@@ -26,15 +26,45 @@ beforeAll(() => {
 
 /** As it comes over from a page: nothing in it is the same object as anything here. */
 const crossed = <T>(what: T): T => structuredClone(what);
-const opened = (): RigWorker => {
+const opened = async (): Promise<RigWorker> => {
   const worker = makeRigWorker();
-  worker.open(crossed(rig), 0, []);
+  await worker.open(crossed(rig), 0, []);
   return worker;
 };
-const told = (worker: RigWorker, edit: EditCall) =>
-  worker
-    .edit(crossed(applyEdit(rig, edit).patches), 1, ASKS)
-    .told.map((one) => ('parcel' in one ? one.parcel.contents : one.fault));
+const told = async (worker: RigWorker, edit: EditCall) => {
+  const batch = await worker.edit(crossed(applyEdit(rig, edit).patches), 1, ASKS);
+  return batch.told.map((one) => ('parcel' in one ? one.parcel.contents : one.fault));
+};
+
+test('a draft of the map needs nothing that is found; with the findings comes the map that has its marks', async () => {
+  const worker = await opened();
+  const draft = { ...MAP, unmarked: true } as const;
+  const of = async (query: typeof MAP | typeof draft) => {
+    const { told } = await worker.tell([{ slot: 'map', query, holds: null }]);
+    return told.map((one) => ('parcel' in one ? one.parcel.contents : one.fault));
+  };
+  const cold = (query: typeof MAP | typeof draft) => [
+    new Packer().pack('map', answer(crossed(rig), query), null).contents,
+  ];
+  expect(await of(draft)).toEqual(cold(draft));
+  expect(await of(MAP)).toEqual(cold(MAP));
+  expect(await of(MAP)).not.toEqual(await of(draft));
+});
+
+test('what is asked is told of the document that was there then, though another comes meanwhile', async () => {
+  const worker = await opened();
+  const gone = { edit: 'removeBox', arguments: { id: 'valve-head' } } as const;
+  const [before, after] = await Promise.all([
+    worker.tell(ASKS),
+    worker.edit(crossed(applyEdit(rig, gone).patches), 1, ASKS),
+  ]);
+  expect([before.turn, after.turn]).toEqual([0, 1]);
+  const findings = ({ told }: typeof before) => told[0] && 'parcel' in told[0] && told[0].parcel.contents;
+  expect(findings(before)).toEqual(
+    new Packer().pack('findings', answer(crossed(rig), QUERIES[0]), null).contents,
+  );
+  expect(findings(after)).not.toEqual(findings(before));
+});
 
 describe('looking ahead', () => {
   /** What is to be told of a document that nothing is known of. */
@@ -56,21 +86,21 @@ describe('looking ahead', () => {
       new Set(['unplug', 'removeLead', 'setBlockState', 'removeBox']),
     );
     for (const edit of edits.filter((_, i) => i % 5 === 0)) {
-      const worker = opened();
+      const worker = await opened();
       expect(await worker.ahead(crossed(edit), QUERIES)).toBe(true);
-      expect(told(worker, edit)).toEqual(cold(edit));
-      const other = opened();
+      expect(await told(worker, edit)).toEqual(cold(edit));
+      const other = await opened();
       expect(await other.ahead(crossed(edit), QUERIES)).toBe(true);
-      expect(told(other, edits[0]!)).toEqual(cold(edits[0]!));
+      expect(await told(other, edits[0]!)).toEqual(cold(edits[0]!));
     }
   });
 
   test('a newer document, or another look, ends it; what cannot be done is not looked at', async () => {
     const edit = { edit: 'unplug', arguments: { lead: rig.leads[0]!.id, side: 'to' } } as const;
-    const worker = opened();
+    const worker = await opened();
     const [first, second] = [worker.ahead(edit, QUERIES), worker.ahead(edit, QUERIES)];
     expect(await first).toBe(false);
-    worker.open(crossed(rig), 1, []);
+    await worker.open(crossed(rig), 1, []);
     expect(await second).toBe(false);
     expect(await worker.ahead({ edit: 'unplug', arguments: { lead: 'none', side: 'to' } }, QUERIES)).toBe(
       false,
@@ -81,7 +111,7 @@ describe('looking ahead', () => {
   test('a very large rig is not looked ahead at: its pieces would be in the way', async () => {
     const worker = makeRigWorker();
     const sounds = Array.from({ length: 200 }, (_, i) => makeSound(`more-${i}`, `More ${i}`));
-    worker.open({ ...rig, sounds }, 0, []);
+    await worker.open({ ...rig, sounds }, 0, []);
     const edit = { edit: 'unplug', arguments: { lead: rig.leads[0]!.id, side: 'to' } } as const;
     expect(await worker.ahead(edit, QUERIES)).toBe(false);
   });

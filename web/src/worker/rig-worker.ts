@@ -1,9 +1,8 @@
-import { trial, type EditCall } from '../../../core/edits';
-import { judge } from '../../../core/findings';
-import { readAnyFile, readRig, readRigValue, type FileResult, type ReadResult } from '../../../core/file';
+import type { EditCall } from '../../../core/edits';
+import type { FileResult, ReadResult } from '../../../core/file';
 import { asLately, keepLately, patchRig, type DocumentPatch, type Rig } from '../../../core/model';
 import { weakly } from '../../../core/units';
-import { answer } from './answer';
+import { draftOf, isDraft } from './draft';
 import { Packer, type Parcel } from './parcel';
 import type { AnyQuery, Kind, ResultOf } from './queries';
 
@@ -17,6 +16,12 @@ const foreseen = weakly((_rig: Rig) => new Map<string, unknown>());
 
 /** Boxes times sounds of a rig that is looked ahead at: of a larger one a piece is no longer small. */
 const MOST_AHEAD = 640;
+
+/** What rigs are checked with: the demo is drawn without. */
+const files = () => import('../../../core/file');
+
+/** What answers every question: four times the code that a rig is drawn with, so it comes behind the draft. */
+const whole = () => import('./whole');
 
 /** Lets what came meanwhile be done first. */
 const breath = () => new Promise<void>((done) => setTimeout(done));
@@ -33,12 +38,15 @@ export function makeRigWorker() {
     keepLately(rig);
   }
 
-  function tell(asks: readonly Ask[]): Batch {
+  /** @returns of the document that was held when it was asked */
+  async function tell(asks: readonly Ask[]): Promise<Batch> {
     if (!held) throw new Error('no rig is open');
     const { rig, turn } = held;
+    const answered = asks.every(({ query }) => isDraft(query)) ? null : (await whole()).answer;
     const told = asks.map(({ slot, query, holds }): Told => {
       try {
-        const known = foreseen(rig).get(JSON.stringify(query)) ?? answer(rig, query);
+        const work = () => (isDraft(query) ? draftOf(rig, query) : answered?.(rig, query));
+        const known = foreseen(rig).get(JSON.stringify(query)) ?? work();
         return { slot, parcel: packer.pack(slot, known, holds) };
       } catch (error) {
         // One question that cannot be answered takes no other with it.
@@ -49,12 +57,12 @@ export function makeRigWorker() {
   }
 
   return {
-    open(rig: Rig, turn: number, asks: readonly Ask[]): Batch {
+    open(rig: Rig, turn: number, asks: readonly Ask[]): Promise<Batch> {
       hold(rig, turn);
       return tell(asks);
     },
     /** An edit, and what is to be told of the rig after it, in one message each way. */
-    edit(patches: readonly DocumentPatch[], turn: number, asks: readonly Ask[]): Batch {
+    async edit(patches: readonly DocumentPatch[], turn: number, asks: readonly Ask[]): Promise<Batch> {
       if (held?.turn !== turn - 1) throw new Error('a patch came out of its turn');
       hold(asLately(patchRig(held.rig, patches)), turn);
       return tell(asks);
@@ -68,7 +76,9 @@ export function makeRigWorker() {
     async ahead(edit: EditCall, queries: readonly AnyQuery[]): Promise<boolean> {
       const of = held;
       const mine = (looks += 1);
-      const rig = of && trial(of.rig, edit);
+      const { answer, judge, trial } = await whole();
+      const isOver = () => held !== of || looks !== mine;
+      const rig = of && !isOver() && trial(of.rig, edit);
       if (!rig || rig.boxes.length * rig.sounds.length > MOST_AHEAD) return false;
       keepLately(rig);
       const pieces = queries.flatMap((query) => [
@@ -84,29 +94,34 @@ export function makeRigWorker() {
       ]);
       for (const piece of pieces) {
         await breath();
-        if (held !== of || looks !== mine) return false;
+        if (isOver()) return false;
         piece();
       }
       return true;
     },
     /** Told once, whole. */
-    ask(query: AnyQuery): ResultOf<Kind> {
+    async ask(query: AnyQuery): Promise<ResultOf<Kind>> {
       if (!held) throw new Error('no rig is open');
-      return answer(held.rig, query);
+      const { rig } = held;
+      return (await whole()).answer(rig, query);
     },
     /** About a rig that is not open, for the shelf. */
-    askOf(rig: Rig, query: AnyQuery): ResultOf<Kind> {
-      return answer(rig, query);
+    async askOf(rig: Rig, query: AnyQuery): Promise<ResultOf<Kind>> {
+      return (await whole()).answer(rig, query);
     },
-    read(text: string): ReadResult {
-      return readRig(text);
+    async read(text: string): Promise<ReadResult> {
+      return (await files()).readRig(text);
     },
     /** A rig file or a whole shelf. */
-    readFile(text: string): FileResult {
-      return readAnyFile(text);
+    async readFile(text: string): Promise<FileResult> {
+      return (await files()).readAnyFile(text);
     },
-    readValue(value: unknown): ReadResult {
-      return readRigValue(value);
+    async readValue(value: unknown): Promise<ReadResult> {
+      return (await files()).readRigValue(value);
+    },
+    /** Has what reads rigs at hand when the first comes. */
+    async prepare(): Promise<void> {
+      await files();
     },
   };
 }
