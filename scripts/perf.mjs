@@ -151,10 +151,13 @@ async function editTimes(page, key) {
           const took = { findings: 0, map: 0 };
           let begun = 0;
           let over;
-          document.addEventListener('keydown', () => (begun = performance.now()), {
-            once: true,
-            capture: true,
-          });
+          // Of a key with Shift or Control, which is a press of its own ahead of it, from the key itself.
+          const begin = ({ key }) => {
+            if (key === 'Shift' || key === 'Control') return;
+            begun = performance.now();
+            document.removeEventListener('keydown', begin, true);
+          };
+          document.addEventListener('keydown', begin, true);
           // A timer would run behind what the app does next: of what waits for the frame this is the first.
           const behindFrame = (then) =>
             requestAnimationFrame(

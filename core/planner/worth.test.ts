@@ -46,6 +46,15 @@ test('what decides a finding stands before what only moves a level', () => {
   expect(gain).toBeGreaterThan(watts);
 });
 
+test('placing buffers is counted with what is tried: it never stands at its end', () => {
+  const steps = [...worthLookingUp(rig(), null)];
+  expect(steps.map(({ looked }) => looked)).toEqual(steps.map((_, i) => i + 1));
+  expect(new Set(steps.map(({ of }) => of)).size).toBe(1);
+  expect(steps.at(-1)!.looked).toBeLessThanOrEqual(steps[0]!.of);
+  // Two of them move the tone, or one does: their ends are placed behind the last guess.
+  expect(steps.length).toBeGreaterThan(steps[0]!.of - 6);
+});
+
 test('what has been measured is a guess no longer', () => {
   expect(worth(edited(rig(), known(90e-12))).map(({ key }) => key)).toEqual([
     'state/preamp/clean/gainSmallDb',

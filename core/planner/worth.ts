@@ -113,7 +113,7 @@ const weight = ({ findings, buffers, levelDb, toneDb }: WorthLine): readonly num
 /**
  * Tries both ends of every guess's range: findings, levels and tone of all sounds; of those that change tone most, the
  * places of buffers too.
- * @yields how many were tried, of how many
+ * @yields how much was tried, of how much at most
  * @returns those that change anything, the most telling first
  */
 export function* worthLookingUp(
@@ -121,22 +121,24 @@ export function* worthLookingUp(
   variant: string | null,
 ): Generator<WorthStep, readonly WorthLine[]> {
   const guesses = guessesOf(rig);
+  // Placing the buffers takes by far the longest of it, and is counted too.
+  const of = guesses.length + Math.min(WITH_BUFFERS, guesses.length);
   const lines: { guess: Guess; line: WorthLine }[] = [];
   for (const [i, guess] of guesses.entries()) {
     const line = lineOf(rig, variant, guess);
     if (line.findings > 0 || Math.max(line.levelDb, line.toneDb) >= TELLS_DB) lines.push({ guess, line });
-    yield { looked: i + 1, of: guesses.length };
+    yield { looked: i + 1, of };
   }
   const byTone = lines
     .filter(({ line }) => line.toneDb >= TELLS_DB)
     .sort((a, b) => b.line.toneDb - a.line.toneDb)
     .slice(0, WITH_BUFFERS);
-  for (const own of byTone) {
+  for (const [i, own] of byTone.entries()) {
     const [a, b] = [own.guess.low, own.guess.high].map((value) =>
       placed(withValue(rig, own.guess, value), variant),
     );
     own.line = { ...own.line, buffers: a !== b };
-    yield { looked: guesses.length, of: guesses.length };
+    yield { looked: guesses.length + i + 1, of };
   }
   return lines
     .map(({ line }) => line)
