@@ -248,7 +248,7 @@ describe('the terminal', () => {
     const { stdout } = await hum(['check', '-'], spoiled);
     expect(stdout).toContain('Cab\\x1b[2J\\x9b31m\\x07');
     const asJson = await hum(['check', '-', '--json'], spoiled);
-    // eslint-disable-next-line no-control-regex -- that there are none is what is tested
+    // oxlint-disable-next-line no-control-regex -- that there are none is what is tested
     for (const text of [stdout, asJson.stdout]) expect(text).not.toMatch(/[\u0007\u001b\u009b]/);
     expect(JSON.stringify(JSON.parse(asJson.stdout))).toContain(JSON.stringify(name).slice(1, -1));
   });

@@ -12,7 +12,7 @@ export type Io = {
 };
 
 /** Control characters a name may hold; a terminal would obey them. */
-// eslint-disable-next-line no-control-regex -- these are what is looked for
+// oxlint-disable-next-line no-control-regex -- these are what is looked for
 const CONTROLS = /[\u0000-\u0008\u000b-\u001f\u007f-\u009f]/g;
 
 /** Text as a terminal may show it: tabs and line ends stay, other control characters are shown as what they are. */

@@ -61,21 +61,20 @@ async function build() {
   return (await buildCli()) === 0 && (await buildApp()) === 0;
 }
 
-/** What is quick to tell, one at a time. Types are checked by the newer compiler, which takes a fifth of the time. */
-async function quickChecks() {
+/** Style, rules, arrows between the rooms, what nothing uses, and types (by the newer compiler): all of it is quick. */
+async function checks() {
   const steps = [
-    [bin('prettier'), '--check', '--log-level', 'warn', '.'],
-    [bin('dependency-cruiser'), '--config', '.dependency-cruiser.cjs', 'core', 'web', 'cli', 'server'],
-    [bin('knip')],
-    [bin('typescript-7'), '--noEmit'],
-    [bin('typescript-7'), '--noEmit', '-p', 'tsconfig.core.json'],
+    ['lint: style', [bin('oxfmt'), '--check', '.']],
+    ['lint: rules', [bin('oxlint'), '--deny-warnings', '.']],
+    [
+      'lint: arrows',
+      [bin('dependency-cruiser'), '--config', '.dependency-cruiser.cjs', 'core', 'web', 'cli', 'server'],
+    ],
+    ['lint: nothing unused', [bin('knip')]],
+    ['types', [bin('typescript-7'), '--noEmit']],
+    ['types of core alone', [bin('typescript-7'), '--noEmit', '-p', 'tsconfig.core.json']],
   ];
-  const codes = [];
-  for (const step of steps) codes.push((await node(step)) === 0);
-  const [types, core] = codes.slice(3);
-  count('types', types);
-  count('types of core alone', core);
-  return codes.slice(0, 3).every(Boolean);
+  for (const [name, step] of steps) count(name, (await node(step)) === 0);
 }
 
 async function runUnitTests() {
@@ -109,15 +108,12 @@ const out = path.join(root, '.cache');
 rmSync(out, { recursive: true, force: true });
 mkdirSync(out, { recursive: true });
 
-// The rules that read types take longer than all other checks together, a browser its time to arrive: both go on beside
-// the rest, until the end-to-end tests, which are to have the machine for themselves.
-const rules = node([bin('eslint'), '--max-warnings', '0', '.']);
+// A browser that is missing comes while the rest is checked; the tests in it are to have the machine for themselves.
 const browser = withBrowser ? ensureChromium() : null;
-const isTidy = await quickChecks();
+await checks();
 const built = withBrowser && (await build());
 if (withBrowser) count('production build', built);
 await runUnitTests();
-count('lint', (await rules) === 0 && isTidy);
 if (withBrowser) {
   const isThere = await browser;
   if (!isThere) count('chromium for the end-to-end tests', false);

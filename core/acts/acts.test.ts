@@ -31,13 +31,9 @@ const lead = (n: number): Selection => ({ type: 'lead', id: `lead-${n}` });
 
 describe('along the route', () => {
   test('goes from box to lead to box, begins at the source, and ends at the ends', () => {
-    let at: Selection = null;
     const seen: string[] = [];
-    for (let next = alongRoute(lines, at, 1); next; next = alongRoute(lines, at, 1)) {
-      at = next;
-      seen.push(next.id);
-      if (seen.length > 40) break;
-    }
+    for (let at = alongRoute(lines, null, 1); at && seen.length <= 40; at = alongRoute(lines, at, 1))
+      seen.push(at.id);
     expect(seen.slice(0, 4)).toEqual(['guitar', 'lead-1', 'fuzz', 'lead-2']);
     expect(alongRoute(lines, lead(2), -1)).toEqual(box('fuzz'));
     expect(alongRoute(lines, box('guitar'), -1)).toBeNull();

@@ -6,7 +6,9 @@ export type Visit = {
   readonly box: string;
   /** It begins there, or comes back by this loop, or simply comes in. */
   readonly entry:
-    { readonly kind: 'source' } | { readonly kind: 'in' } | { readonly kind: 'back'; readonly loop: string };
+    | { readonly kind: 'source' }
+    | { readonly kind: 'in' }
+    | { readonly kind: 'back'; readonly loop: string };
 };
 
 /** From a visit's beginning to where it leaves, by the blocks it passes; or to where it ends. */

@@ -58,7 +58,8 @@ export function parseJson(text: string): { value: unknown } | { problem: Problem
 }
 
 export type Guarded =
-  { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly problem: Problem };
+  | { readonly ok: true; readonly value: unknown }
+  | { readonly ok: false; readonly problem: Problem };
 
 /** The value of a JSON text that is not too large, not too deep and has no key that may not be. Never throws. */
 export function checkGuarded(text: string, mostBytes: number = LIMITS.fileBytes): Guarded {

@@ -42,7 +42,8 @@ export type FigureTexts = {
 };
 
 export type Read<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly reason: string };
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly reason: string };
 
 const right = <T>(value: T): Read<T> => ({ ok: true, value });
 const wrong = (reason: string): Read<never> => ({ ok: false, reason });

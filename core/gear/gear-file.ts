@@ -12,7 +12,8 @@ export type GearFile = {
 };
 
 export type GearRead =
-  { readonly ok: true; readonly file: GearFile } | { readonly ok: false; readonly reason: string };
+  | { readonly ok: true; readonly file: GearFile }
+  | { readonly ok: false; readonly reason: string };
 
 /** The text of a gear file: UTF-8 JSON, `NAME.humgear.json`. @param saved when, as an ISO date */
 export const writeGear = (items: readonly GearItem[], saved: string): string =>

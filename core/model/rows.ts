@@ -3,7 +3,8 @@ import type { Box, InnerEnd, Port, Wire } from './types';
 
 /** A row begins at an input jack, or branches off behind a block of another row: at its usual output, or a second one. */
 export type RowStart =
-  { readonly jack: string } | { readonly after: string; readonly port?: Exclude<Port, 'out'> };
+  | { readonly jack: string }
+  | { readonly after: string; readonly port?: Exclude<Port, 'out'> };
 
 /** Where a row joins another: a block of it, by its usual input or another. */
 export type RowJoin = { readonly block: string; readonly port: Port };

@@ -102,7 +102,8 @@ describe('where two ways meet', () => {
     );
     expect(meetingsIn(of(edited(atOnce, state('isolator', 'transformer', 'normal'))))).toEqual([]);
     const view = latencyView(turned, SOUND);
-    expect(view.routes.map((route) => route.turned).sort()).toEqual([false, true]);
+    expect(view.routes).toHaveLength(2);
+    expect(view.routes.filter((route) => route.turned)).toHaveLength(1);
     expect(view.meetings[0]!.cure).toMatch(/polarity switch.*qualified person/i);
   });
 

@@ -309,7 +309,8 @@ describe('what leads show', () => {
     );
     // One lead drives both ways, and each has a straight-in of its own.
     const straight = tonesOf(rig).map(({ parts }) => parts[0]!.reference.into);
-    expect(straight.toSorted()).toEqual(['combo', 'valve-combo-with-loop']);
+    expect(straight).toHaveLength(2);
+    expect(new Set(straight)).toEqual(new Set(['combo', 'valve-combo-with-loop']));
     const leads = leadTones(setting(rig));
     const of = (number: number) => leads.get(rig.leads.find((lead) => lead.number === number)!.id)!;
     expect([1, 2, 3].map((n) => [of(n).begins, of(n).ends])).toEqual([

@@ -138,7 +138,7 @@ async function until(test: () => boolean) {
 }
 const at = (slot: string, turn: number) =>
   until(() => answers[slot]?.turn === turn && !answers[slot].isDraft);
-const codes = () => (answers.findings?.value as readonly FindingLine[]).map(({ code }) => code);
+const codes = () => (answers.findings!.value as readonly FindingLine[]).map(({ code }) => code);
 const drawing = () => answers.map?.value as Grouped<MapDrawing>;
 
 describe('the analyst', () => {

@@ -4,10 +4,7 @@ import type { Rig } from '../../../core/model';
 import type { ShelfCard } from '../../../core/papers';
 import { sharedWorker } from './shared';
 
-/** Reads the text of a rig file, away from the main thread. */
-export const readText = (text: string): Promise<ReadResult> => sharedWorker().api.read(text);
-
-/** Reads the text of a rig file or of a whole shelf. */
+/** Reads the text of a rig file or of a whole shelf, away from the main thread. */
 export const readFileText = (text: string): Promise<FileResult> => sharedWorker().api.readFile(text);
 
 /** Checks a stored value as a file would be. */

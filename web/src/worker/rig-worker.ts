@@ -109,9 +109,6 @@ export function makeRigWorker() {
     async askOf(rig: Rig, query: AnyQuery): Promise<ResultOf<Kind>> {
       return (await whole()).answer(rig, query);
     },
-    async read(text: string): Promise<ReadResult> {
-      return (await files()).readRig(text);
-    },
     /** A rig file or a whole shelf. */
     async readFile(text: string): Promise<FileResult> {
       return (await files()).readAnyFile(text);

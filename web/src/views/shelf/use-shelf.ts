@@ -9,7 +9,8 @@ import { readValue } from '../../worker/reading';
 
 /** A rig on the shelf: read, or why it could not be. */
 export type ShelfEntry = { readonly head: Head } & (
-  { readonly rig: Rig; readonly state: RigState } | { readonly rig: null; readonly reason: string }
+  | { readonly rig: Rig; readonly state: RigState }
+  | { readonly rig: null; readonly reason: string }
 );
 
 export type ShelfContents = { readonly entries: readonly ShelfEntry[]; readonly binned: readonly Head[] };
