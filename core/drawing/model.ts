@@ -65,7 +65,7 @@ export type MapModel = {
 
 const key = (ref: { box: string; jack: string }) => `${ref.box}/${ref.jack}`;
 
-/** Boxes as the signal first meets them, whatever is switched on; then those it does not meet. */
+/** Boxes as the signal first meets them, whatever is switched on; then those it does not meet, along their own ways. */
 function routeOrder(rig: Reads<'boxes'>, leads: readonly MapLead[]): readonly string[] {
   const rank = new Map<string, number>(
     rig.boxes.flatMap((box) => box.jacks.map((jack, i) => [`${box.id}/${jack.id}`, i] as const)),
@@ -90,7 +90,10 @@ function routeOrder(rig: Reads<'boxes'>, leads: readonly MapLead[]): readonly st
   };
   const boxes = inOrder(rig.boxes);
   for (const box of boxes) if (box.blocks.some((block) => block.role === 'source')) visit(box.id);
-  for (const box of boxes) if (!seen.has(box.id)) seen.add(box.id);
+  const fed = new Set([...onward.values()].flatMap((all) => all.map(({ to }) => to)));
+  for (const box of boxes) if (!fed.has(box.id)) visit(box.id);
+  // What is left is fed in a ring.
+  for (const box of boxes) visit(box.id);
   return [...seen];
 }
 

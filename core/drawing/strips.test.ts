@@ -35,6 +35,14 @@ describe('strips', () => {
     expect(leadPath(loop, 6)).toHaveLength(2);
   });
 
+  test('what no source feeds yet is read in the order of its leads too, whichever was put in first', () => {
+    const chain = build('od, fuzz, delay, combo', 'digital-delay/out > fuzz/in', 'fuzz/out > overdrive/in');
+    const [delay, fuzz, drive] = ['digital-delay', 'fuzz', 'overdrive'].map((id) => plateOf(chain, id));
+    expect([fuzz!.y, drive!.y]).toEqual([delay!.y, delay!.y]);
+    expect(delay!.x).toBeLessThan(fuzz!.x);
+    expect(fuzz!.x).toBeLessThan(drive!.x);
+  });
+
   test('a row holds one strip only: neighbours in it are joined by a lead, or nothing is plugged into either', () => {
     const met = new Met();
     fc.assert(

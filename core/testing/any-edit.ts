@@ -49,7 +49,7 @@ export const callSeed = fc.record({
   changes: fc.array(fc.tuple(fc.nat(), fc.option(ODD, { nil: undefined }), fc.nat()), { maxLength: 3 }),
 });
 
-type CallSeed = typeof callSeed extends fc.Arbitrary<infer T> ? T : never;
+export type CallSeed = typeof callSeed extends fc.Arbitrary<infer T> ? T : never;
 
 /** The edit with its case's arguments, changed as the seed says; of the right types or not. */
 export function callOn(rig: Rig, { name, changes }: CallSeed): EditCall {
