@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { build, edited, fourCable, SOUND } from '../testing/build';
+import { build, edited, fourCable, plugged, SOUND } from '../testing/build';
 import { leadsOtherwise } from '../model';
 import { DIRECT_NIGHT, twoNights } from '../testing/nights';
 import { fullMap, itemsOf } from '../testing/full-map';
@@ -153,7 +153,7 @@ describe('what the map says beside plates and leads', () => {
 describe('a thumbnail', () => {
   test('writes tags only, and none smaller than 12 px where it is shown', () => {
     const width = 372;
-    const drawing = drawThumbnail(fourCable(), SOUND, width);
+    const drawing = drawThumbnail(fourCable(), SOUND, { width });
     const texts = itemsOf(drawing, 'text');
     expect(texts.map((t) => t.text)).toEqual(expect.arrayContaining(['MULTI', 'VALVE']));
     // What is wider than its plate is cut, and no plate is without a word.
@@ -169,8 +169,32 @@ describe('a thumbnail', () => {
     expect(itemsOf(drawing, 'sleeve')).toEqual([]);
     expect(itemsOf(drawing, 'path').length).toBe(6);
   });
+  test('what would be too small in its room is told by blocks, whole, with readable tags', () => {
+    const room = { width: 300, height: 150 };
+    const rig = build(
+      `guitar, ${Array.from({ length: 30 }, () => 'overdrive').join(', ')}, valve head, cab 16`,
+    );
+    const chained = plugged(
+      rig,
+      'guitar/out > overdrive/in',
+      ...Array.from(
+        { length: 29 },
+        (_, i) => `overdrive${i === 0 ? '' : `-${i + 1}`}/out > overdrive-${i + 2}/in`,
+      ),
+      'overdrive-30/out > valve-head/input',
+      'valve-head/spk-16 = cabinet/in',
+    );
+    const { width, height, items } = drawThumbnail(chained, SOUND, room);
+    const scale = Math.min(room.width / width, room.height / height);
+    expect(scale).toBeGreaterThan(0.3);
+    const texts = items.flatMap((item) => (item.type === 'text' ? [item] : []));
+    expect(texts.map(({ text }) => text)).toEqual(expect.arrayContaining(['OVRDR', 'VALVE']));
+    for (const { size } of texts) expect(size * scale).toBeCloseTo(12, 6);
+    // With room for all its height it is drawn box by box.
+    expect(itemsOf(drawThumbnail(chained, SOUND, { width: 300 }), 'text').length).toBeGreaterThan(30);
+  });
   test('of an empty rig is its places', () => {
-    expect(itemsOf(drawThumbnail(build(''), SOUND, 372), 'plate')).toHaveLength(4);
+    expect(itemsOf(drawThumbnail(build(''), SOUND, { width: 372 }), 'plate')).toHaveLength(4);
   });
 });
 

@@ -1,7 +1,7 @@
 import { boxOf, type Rig, type Setting } from '../model';
 import { textWidth } from './fonts';
 import { drawMap } from './map';
-import type { Drawing, Item } from './primitives';
+import type { Detail, Drawing, Item } from './primitives';
 
 const TEXT = 12;
 /** The folded map is laid in this width before it is made small. */
@@ -14,27 +14,35 @@ function fitted(tag: string, room: number, size: number): string {
   return letters.join('');
 }
 
+/** Smaller than this, a plate of the folded map has no room for three letters of its tag. */
+const LEAST_SCALE = 0.36;
+
+/** Where a small map is shown, pixels. Without a height it may be as tall as it comes. */
+export type Room = { readonly width: number; readonly height?: number };
+
+/** How small a drawing becomes in its room. */
+const scaleIn = ({ width, height = Infinity }: Room, drawing: Drawing): number =>
+  Math.min(width / drawing.width, height / drawing.height);
+
 /**
- * A small map: plates and leads as they would lie, with tags of full size, cut where a plate is narrower; nothing else is
- * written.
- * @param width of the place it will be shown in, pixels: text is 12 px there
+ * A small map, whole: plates and leads as they would lie, with tags of full size, cut where a plate is narrower; nothing
+ * else is written. What would be too small for its room is told by blocks, with the tag of the first box of each.
+ * @param room text is 12 px there
  */
-export function drawThumbnail(rig: Rig, setting: Setting, width: number): Drawing {
-  const full = drawMap({
-    rig,
-    setting,
-    width: LAID,
-    level: 1,
-    view: { open: [], names: 'few', marks: {} },
-  });
-  const size = (TEXT * full.width) / width;
+export function drawThumbnail(rig: Rig, setting: Setting, room: Room): Drawing {
+  const laid = (level: Detail): Drawing =>
+    drawMap({ rig, setting, width: LAID, level, view: { open: [], names: 'few', marks: {} } });
+  const folded = laid(1);
+  const isLegible = room.height === undefined || scaleIn(room, folded) >= LEAST_SCALE;
+  const full = isLegible ? folded : laid(2);
+  const size = TEXT / scaleIn(room, full);
   const items = full.items.flatMap((item): readonly Item[] => {
     if (item.type === 'path' || item.type === 'arrow') return [item];
     if (item.type !== 'plate') return [];
     const tag = item.part ? boxOf(rig, item.part.id)?.tag : undefined;
     if (tag === undefined) return [item];
-    const text = fitted(tag, item.w - 4, size);
-    if (text === '') return [item];
+    const letters = fitted(tag, item.w - 4, size);
+    if (letters === '') return [item];
     const tall = item.h > size * 2;
     return [
       item,
@@ -42,7 +50,7 @@ export function drawThumbnail(rig: Rig, setting: Setting, width: number): Drawin
         type: 'text',
         x: item.x + item.w / 2,
         y: tall ? item.y + size * 1.2 : item.y + item.h / 2 + size * 0.35,
-        text,
+        text: letters,
         face: 'mono',
         size,
         tone: 'ink',

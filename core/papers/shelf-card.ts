@@ -15,8 +15,8 @@ export type ShelfCard = {
   readonly sounds: number;
 };
 
-/** Width of the small map, px. */
-export const SHELF_MAP = 300;
+/** Room of the small map, px. */
+export const SHELF_MAP = { width: 300, height: 150 } as const;
 
 /** Every outlet that a way reaches, by box, the parts of one box in brackets where several are reached. */
 function outletsOf(rig: Rig): readonly string[] {

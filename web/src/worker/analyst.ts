@@ -87,8 +87,9 @@ export function startAnalyst(
       return one ? [{ slot, query: one.query, holds: held.get(slot)?.serial ?? null }] : [];
     });
 
-  async function within<T>(at: Running, work: Promise<T>): Promise<T> {
-    const { late, done } = patience(patienceMs);
+  /** @param behind so many other messages that it may have to wait for */
+  async function within<T>(at: Running, work: Promise<T>, behind = 0): Promise<T> {
+    const { late, done } = patience(patienceMs * (behind + 1));
     try {
       return await Promise.race([work, late, at.broken]);
     } finally {
@@ -172,18 +173,19 @@ export function startAnalyst(
 
   /**
    * Sends one message; a worker that fails is replaced once, and the whole is asked anew of the next.
-   * @param until the answer is kept back so long
+   * @param after `until`: the answer is kept back so long, and dropped if nobody wants it any more; `behind`: so many
+   * messages are answered first
    */
   async function put(
     slots: readonly string[],
     send: (at: Running, asks: readonly Ask[]) => Promise<Batch>,
-    until?: Promise<void>,
+    after?: { readonly until: Promise<boolean>; readonly behind: number },
   ) {
     const keys = new Map(slots.map((slot) => [slot, standing.get(slot)?.key ?? '']));
     const at = running;
     try {
-      const batch = await within(at, send(at, asksFor(slots)));
-      await until;
+      const batch = await within(at, send(at, asksFor(slots)), after?.behind);
+      if (after && !(await after.until)) return;
       take(batch, keys);
     } catch {
       try {
@@ -208,23 +210,22 @@ export function startAnalyst(
     return waves.filter((wave) => wave.length > 0);
   }
 
-  async function follow(patches: readonly DocumentPatch[] | null) {
+  function follow(patches: readonly DocumentPatch[] | null) {
     const turn = turnNow();
     const { rig } = session.state.getState();
     const [first = [], ...rest] = inWaves(standing.keys(), AFTER_EDIT);
-    await put(first, (at, asks) =>
+    let before = put(first, (at, asks) =>
       patches === null ? at.api.open(rig, turn, asks) : at.api.edit([...patches], turn, asks),
     );
-    for (const wave of rest) {
-      // A newer edit asks for the rest itself.
-      if (ended || turnNow() !== turn) return;
-      // The worker is at the next wave while the page paints the one before.
-      const painted = new Promise<void>(afterPaint);
-      await put(wave, (at, asks) => at.api.tell(asks), painted);
+    // All of it is asked for at once: the worker goes on while the page takes what came and paints it. A newer edit asks
+    // for the rest itself.
+    for (const [i, wave] of rest.entries()) {
+      const until = before.then(() => new Promise<void>(afterPaint)).then(() => !ended && turnNow() === turn);
+      before = put(wave, (at, asks) => at.api.rest(turn, asks), { until, behind: i + 1 });
     }
   }
 
-  const stop = session.onChange((patches) => void follow(patches));
+  const stop = session.onChange(follow);
   void openOn(running, []).catch(() => {
     openOn(again(running), []).catch(() => undefined);
   });

@@ -66,6 +66,16 @@ test('what is asked is told of the document that was there then, though another 
   expect(findings(after)).not.toEqual(findings(before));
 });
 
+test('the rest of a document is told behind what came meanwhile: nothing of it, if that was another document', async () => {
+  const worker = await opened();
+  const asks = ASKS.slice(1);
+  expect((await worker.rest(0, asks)).told).toHaveLength(asks.length);
+  const late = worker.rest(0, asks);
+  const gone = { edit: 'removeBox', arguments: { id: 'valve-head' } } as const;
+  await worker.edit(crossed(applyEdit(rig, gone).patches), 1, []);
+  expect(await late).toEqual({ turn: 0, told: [] });
+});
+
 describe('looking ahead', () => {
   /** What is to be told of a document that nothing is known of. */
   const cold = (edit: EditCall) =>

@@ -68,6 +68,11 @@ export function makeRigWorker() {
       return tell(asks);
     },
     tell,
+    /** The rest of what is to be told of one document, behind what came meanwhile: nothing, if that was another one. */
+    async rest(turn: number, asks: readonly Ask[]): Promise<Batch> {
+      await breath();
+      return held?.turn === turn ? tell(asks) : { turn, told: [] };
+    },
     /**
      * Works out what will be asked once an edit is made that is likely to come, in small pieces: whatever is asked
      * meanwhile is answered first, and a newer document or look ahead ends it.

@@ -46,7 +46,7 @@ function shown({ trial, chains: _chains, ...rest }: PlanLine, variant: string | 
   const of = inSetting(trial, setting);
   // Read off the trial it has the numbers of the leads.
   const { chains } = readChains(of, wiringsIn(of));
-  return { ...rest, strip: drawStrip(of, chains, STRIP), map: drawThumbnail(trial, setting, MAP) };
+  return { ...rest, strip: drawStrip(of, chains, STRIP), map: drawThumbnail(trial, setting, { width: MAP }) };
 }
 
 /** Lets what is told leave before the next step. */

@@ -66,7 +66,7 @@ function Found({ rig }: { rig: Rig }) {
   return (
     <>
       {counts.map(({ severity, n }) => (
-        <span key={severity} className={`mr-2 ${SEVERITY_TEXT[severity]}`}>
+        <span key={severity} className={`mr-2 whitespace-nowrap ${SEVERITY_TEXT[severity]}`}>
           {count(n, severity)}
         </span>
       ))}
@@ -91,17 +91,13 @@ function useCard(rig: Rig | null): ShelfCard | null | undefined {
   return card;
 }
 
-/** Tall enough for most; a taller map is shown from its top. */
-const MAP_HEIGHT = 128;
-
 function SmallMap({ map }: { map: ShelfCard['map'] }) {
   return (
     <svg
       aria-hidden="true"
-      width={SHELF_MAP}
-      height={(SHELF_MAP * map.height) / map.width}
       viewBox={`0 0 ${map.width} ${map.height}`}
-      className="block"
+      preserveAspectRatio="xMidYMid"
+      className="block size-full"
     >
       <Drawn drawing={map} emphasisOf={noEmphasis} />
     </svg>
@@ -141,7 +137,7 @@ export function RigLine({ entry, acts }: { entry: ShelfEntry; acts: RigActs }) {
         aria-hidden="true"
         onClick={() => goFocus('rig')}
         className="hidden overflow-hidden rounded border border-hair bg-ground md:block"
-        style={{ width: SHELF_MAP, height: MAP_HEIGHT }}
+        style={SHELF_MAP}
       >
         {card && entry.rig && entry.rig.boxes.length > 0 ? <SmallMap map={card.map} /> : null}
       </Link>
