@@ -56,4 +56,32 @@ export const MEMORY_MUTATIONS = [
     to: '((all) => (_rig: Rig) => all)(new Map<string, unknown>())',
     suites: ['web/src/worker/rig'],
   },
+  {
+    what: 'the rest of a document is told though another came',
+    file: 'web/src/worker/rig-worker.ts',
+    from: 'return held?.turn === turn ? tell(asks) : { turn, told: [] };',
+    to: 'return tell(asks);',
+    suites: ['web/src/worker/rig-worker'],
+  },
+  {
+    what: 'what is asked is told of the document that is there when the answer comes',
+    file: 'web/src/worker/rig-worker.ts',
+    from: 'const known = foreseen(rig).get(JSON.stringify(query)) ?? work();',
+    to: 'const known = answered?.(held?.rig ?? rig, query) ?? work();',
+    suites: ['web/src/worker/rig-worker'],
+  },
+  {
+    what: 'a rig that just came is opened from memory though another tab changed it',
+    file: 'web/src/store/newcomer.ts',
+    from: 'head?.revision === 0 && head.created === created ?',
+    to: 'head?.created === created ?',
+    suites: ['web/src/store/newcomer'],
+  },
+  {
+    what: 'what no source feeds stands as it was put in',
+    file: 'core/drawing/model.ts',
+    from: 'for (const box of boxes) if (!fed.has(box.id)) visit(box.id);',
+    to: '',
+    suites: ['core/drawing/strips'],
+  },
 ];
