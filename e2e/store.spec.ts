@@ -165,6 +165,17 @@ test('a view that fails does not lock the rig in: everything can be saved from w
   await page.unroute(/sheet-view-.*\.js$/);
   await page.getByRole('button', { name: 'Load the page again' }).click();
   await expect(page.getByRole('button', { name: 'Print …' })).toBeVisible();
+
+  // The same where what rigs are checked with does not come: the rig is not waited for without end.
+  const checks = /\/file-.*\.js$/;
+  await page.route(checks, (route) => route.abort());
+  await page.reload();
+  await expect(page.getByRole('alert')).toContainText(
+    'The part of Hum Map that reads rigs could not be fetched. Load the page again.',
+  );
+  await page.unroute(checks);
+  await page.getByRole('button', { name: 'Load the page again' }).click();
+  await expect(page.getByRole('button', { name: 'Print …' })).toBeVisible();
   // The failed fetch and the failed view are what this test is about.
   quiet.length = 0;
 });

@@ -30,7 +30,9 @@ function OpenRigView() {
 
 type Shown =
   | { readonly id: string; readonly store: OpenRig }
-  | { readonly id: string; readonly unread: Extract<EnteredRig, { ok: false }>; readonly store?: undefined };
+  | { readonly id: string; readonly unread: Extract<EnteredRig, { ok: false }>; readonly store?: undefined }
+  /** Neither read nor found to be unreadable. */
+  | { readonly id: string; readonly fault: unknown };
 
 /** Opens the rig of the address and holds it while any of its views is shown. */
 export function RigShell() {
@@ -42,23 +44,26 @@ export function RigShell() {
   useEffect(() => {
     let left = false;
     let leave: () => void = () => undefined;
-    void enterRig(id).then((rig) => {
-      if (rig.ok) leave = rig.leave;
-      if (left) {
-        leave();
-        return;
-      }
-      if (!rig.ok) {
-        setEntered({ id, unread: rig });
-        return;
-      }
-      const { store, close } = openRig(rig.session, beginning());
-      leave = () => {
-        close();
-        rig.leave();
-      };
-      setEntered({ id, store });
-    });
+    enterRig(id).then(
+      (rig) => {
+        if (rig.ok) leave = rig.leave;
+        if (left) {
+          leave();
+          return;
+        }
+        if (!rig.ok) {
+          setEntered({ id, unread: rig });
+          return;
+        }
+        const { store, close } = openRig(rig.session, beginning());
+        leave = () => {
+          close();
+          rig.leave();
+        };
+        setEntered({ id, store });
+      },
+      (fault: unknown) => !left && setEntered({ id, fault }),
+    );
     return () => {
       left = true;
       leave();
@@ -66,6 +71,8 @@ export function RigShell() {
   }, [id]);
 
   if (entered?.id !== id) return <Busy what="Opening the rig" />;
+  // The error page lets it be tried again, and everything be saved.
+  if ('fault' in entered) throw entered.fault;
   return entered.store ? (
     <OpenRigContext value={entered.store}>
       <OpenRigView />

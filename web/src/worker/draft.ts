@@ -48,7 +48,7 @@ export const mapOf = (
     },
   });
 
-/** Can it be answered ahead of everything that is found? That takes a third of the code. */
+/** Can it be answered ahead of everything that is found? That takes a fifth of the code. */
 export const isDraft = (query: AnyQuery): query is QueryOf<'map'> =>
   query.kind === 'map' && query.unmarked === true && !query.hand;
 

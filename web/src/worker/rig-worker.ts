@@ -17,11 +17,17 @@ const foreseen = weakly((_rig: Rig) => new Map<string, unknown>());
 /** Boxes times sounds of a rig that is looked ahead at: of a larger one a piece is no longer small. */
 const MOST_AHEAD = 640;
 
+/** A part of the code, or in words which did not come. */
+const fetched = <T>(what: string, part: Promise<T>): Promise<T> =>
+  part.catch((cause: unknown) => {
+    throw new Error(`The part of Hum Map that ${what} could not be fetched. Load the page again.`, { cause });
+  });
+
 /** What rigs are checked with: the demo is drawn without. */
-const files = () => import('../../../core/file');
+const files = () => fetched('reads rigs', import('../../../core/file'));
 
 /** What answers every question: four times the code that a rig is drawn with, so it comes behind the draft. */
-const whole = () => import('./whole');
+const whole = () => fetched('judges rigs', import('./whole'));
 
 /** Lets what came meanwhile be done first. */
 const breath = () => new Promise<void>((done) => setTimeout(done));

@@ -60,7 +60,7 @@ export function ProfilePane() {
         height: OPEN - HEAD,
       } as const)
     : null;
-  const { value: drawing, stale } = useAnalysis<'profile'>(query);
+  const { value: drawing, stale, fault } = useAnalysis<'profile'>(query);
   const name = routes.find((r) => r.index === route)?.name;
 
   const isChosen = (parts: readonly { type: string; id: string }[]) =>
@@ -108,7 +108,7 @@ export function ProfilePane() {
     stop.at.tail.join() === held.stretch.tail.join() &&
     stop.at.at >= held.stretch.at &&
     stop.at.at < held.stretch.at + held.stretch.count;
-  const title = isTimed ? 'Press' : (name ?? (stops.length > 0 ? 'Order' : 'No route'));
+  const title = isTimed ? 'Press' : (name ?? (drawing && stops.length === 0 ? 'No route' : 'Order'));
 
   return (
     <section
@@ -129,6 +129,7 @@ export function ProfilePane() {
           title={[drawing?.name, drawing?.caption].join('. ')}
         >
           {drawing?.name && !isTimed ? <span className="text-ink">{drawing.name}. </span> : null}
+          {fault === null ? null : <span className="text-danger">{fault} </span>}
           {drawing && stops.length === 0 && !isTimed
             ? 'Nothing stands in the order yet: it begins behind an instrument.'
             : drawing?.caption}
