@@ -51,7 +51,9 @@ export async function importRig(page: Page, text: string) {
   await page
     .getByLabel('Rig files to import')
     .setInputFiles({ name: 'rig.humrig.json', mimeType: 'application/json', buffer: Buffer.from(text) });
-  await page.getByRole('list', { name: 'Rigs' }).getByRole('link').first().click();
+  // By its title: until it has come, another may stand first.
+  const { title } = JSON.parse(text) as { title: string };
+  await page.getByRole('list', { name: 'Rigs' }).getByRole('link', { name: title, exact: true }).click();
   await expect(page).toHaveURL(/\/map/);
 }
 

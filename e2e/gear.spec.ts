@@ -315,6 +315,7 @@ test('which guess to look up first: both ends of every range are tried, what the
   const first = list.getByRole('list', { name: 'To look up first' });
   await expect(first.getByRole('listitem').first()).toContainText(
     /changes .*(finding|buffers|levels by|tone by)/,
+    { timeout: 60_000 },
   );
   await first.getByRole('button').first().click();
   await expect(page.getByRole('button', { name: 'Close the facts' })).toBeVisible();
