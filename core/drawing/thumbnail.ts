@@ -18,24 +18,24 @@ function fitted(tag: string, room: number, size: number): string {
 const LEAST_SCALE = 0.36;
 
 /** Where a small map is shown, pixels. Without a height it may be as tall as it comes. */
-export type Room = { readonly width: number; readonly height?: number };
+type Pane = { readonly width: number; readonly height?: number };
 
-/** How small a drawing becomes in its room. */
-const scaleIn = ({ width, height = Infinity }: Room, drawing: Drawing): number =>
+/** How small a drawing becomes in its pane. */
+const scaleIn = ({ width, height = Infinity }: Pane, drawing: Drawing): number =>
   Math.min(width / drawing.width, height / drawing.height);
 
 /**
  * A small map, whole: plates and leads as they would lie, with tags of full size, cut where a plate is narrower; nothing
- * else is written. What would be too small for its room is told by blocks, with the tag of the first box of each.
- * @param room text is 12 px there
+ * else is written. What would be too small for its pane is told by blocks, with the tag of the first box of each.
+ * @param pane text is 12 px there
  */
-export function drawThumbnail(rig: Rig, setting: Setting, room: Room): Drawing {
+export function drawThumbnail(rig: Rig, setting: Setting, pane: Pane): Drawing {
   const laid = (level: Detail): Drawing =>
     drawMap({ rig, setting, width: LAID, level, view: { open: [], names: 'few', marks: {} } });
   const folded = laid(1);
-  const isLegible = room.height === undefined || scaleIn(room, folded) >= LEAST_SCALE;
+  const isLegible = pane.height === undefined || scaleIn(pane, folded) >= LEAST_SCALE;
   const full = isLegible ? folded : laid(2);
-  const size = TEXT / scaleIn(room, full);
+  const size = TEXT / scaleIn(pane, full);
   const items = full.items.flatMap((item): readonly Item[] => {
     if (item.type === 'path' || item.type === 'arrow') return [item];
     if (item.type !== 'plate') return [];

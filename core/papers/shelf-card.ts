@@ -15,7 +15,7 @@ export type ShelfCard = {
   readonly sounds: number;
 };
 
-/** Room of the small map, px. */
+/** Where the small map is shown, px. */
 export const SHELF_MAP = { width: 300, height: 150 } as const;
 
 /** Every outlet that a way reaches, by box, the parts of one box in brackets where several are reached. */

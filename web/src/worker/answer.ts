@@ -44,17 +44,18 @@ import { inNight, inSetting, type Rig } from '../../../core/model';
 import { trace } from '../../../core/signal';
 import { latencyView } from '../../../core/timing';
 import { toneTried, toneView } from '../../../core/tone';
-import { mapOf } from './draft';
+import { draftOf, isDraft, mapOf } from './draft';
 import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
 
 const soundOf = (sound: string) => (sound === 'all' ? null : sound);
 
 const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf<K> } = {
-  map: (rig, { hand, ...query }) => {
-    const { variant, sound } = query.setting;
+  map: (rig, query) => {
+    if (isDraft(query)) return draftOf(rig, query);
+    const { setting, hand } = query;
     return mapOf(rig, query, {
-      free: hand ? freeByBox(plugAnswers(rig, variant, hand)) : undefined,
-      marks: query.unmarked ? {} : marksOf(report(rig, variant, soundOf(sound))),
+      free: hand ? freeByBox(plugAnswers(rig, setting.variant, hand)) : undefined,
+      marks: marksOf(report(rig, setting.variant, soundOf(setting.sound))),
     });
   },
   findings: (rig, { variant, sound }) => report(rig, variant, sound),

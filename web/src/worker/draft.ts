@@ -23,7 +23,7 @@ export const mapOf = (
     named,
     chosen,
     shown,
-  }: Omit<QueryOf<'map'>, 'hand'>,
+  }: QueryOf<'map'>,
   told: Told,
 ): MapDrawing =>
   drawMap({
@@ -49,8 +49,8 @@ export const mapOf = (
   });
 
 /** Can it be answered ahead of everything that is found? That takes a fifth of the code. */
-export const isDraft = (query: AnyQuery): query is QueryOf<'map'> =>
-  query.kind === 'map' && query.unmarked === true && !query.hand;
+export const isDraft = (query: AnyQuery): query is QueryOf<'map'> & { readonly unmarked: true } =>
+  query.kind === 'map' && query.unmarked === true;
 
 export const draftOf = (rig: Rig, query: QueryOf<'map'>): MapDrawing =>
   mapOf(rig, query, { free: undefined, marks: {} });
