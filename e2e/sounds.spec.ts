@@ -144,8 +144,11 @@ test('sixty sounds by many columns: only what is seen is drawn, and the far corn
   page,
 }) => {
   const many = board(Array.from({ length: 60 }, (_, i) => `Sound ${i + 1}`));
+  await page.setViewportSize({ width: 500, height: 800 });
   await open(page, many);
   expect(await grid(page).getByRole('gridcell').count()).toBeLessThan(1200);
+  // It opens at its first sound and its first column.
+  expect(await grid(page).evaluate((table) => [table.scrollTop, table.scrollLeft])).toEqual([0, 0]);
   await grid(page).focus();
   await page.keyboard.press('Control+End');
   await expect(grid(page).getByRole('button', { name: 'Sound 60' })).toBeVisible();

@@ -56,7 +56,8 @@ export function Grid({ sounds }: { sounds: Sounds }) {
   const { row: atRow, column: atColumn } = chosen.at;
   const [wide, high] = [room?.width ?? 0, room?.height ?? 0];
   useEffect(() => {
-    if (!pane) return;
+    // In a pane that is not measured yet no cell has room: it would be brought out of sight.
+    if (!pane || high === 0) return;
     // Where each cell lies is known: to have it measured would lay the whole table out once more at each key.
     const top = HEAD + ROW * atRow;
     const y = brought(rows.scrollOffset ?? 0, [top - HEAD, top + ROW - high]);
