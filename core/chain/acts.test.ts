@@ -155,6 +155,24 @@ describe('a stop is moved', () => {
     expect(moved(rig, holding(rig, what), where)).toBe(now);
   });
 
+  test('where a way parts inside an amplifier: behind a stereo delay it parts as that gives, and back', () => {
+    const gear = 'guitar, od, stereo combo, stereo delay, mic, desk';
+    const inside =
+      'GUITAR > OVRDRV > STERD > STEREO[preamp divide] { [blend-l power-l speaker-l] ~ MCRPHN > DESK[mix-1] | [blend-r power-r speaker-r] }';
+    const outside =
+      'GUITAR > STEREO[preamp divide] > OVRDRV > STERD sides { > STEREO[blend-l power-l speaker-l] ~ MCRPHN > DESK[mix-1] | > STEREO[blend-r power-r speaker-r] }';
+    const what = 'Preamp, Loop send of Stereo combo';
+    const [rig, there] = [inside, outside].map((text) => wired(gear, text)) as [Rig, Rig];
+    expect(moved(rig, holding(rig, what), 'after Guitar')).toBe(outside);
+    expect(moved(there, holding(there, what), 'after Stereo delay')).toBe(inside);
+  });
+
+  test('behind the left and right of a stereo box a second way takes the right', () => {
+    const rig = wired('guitar, stereo delay, combo, valve combo with loop', 'GUITAR > STEREO > COMBO');
+    const act = { act: 'split', at: { tail: [0], at: 2 }, box: 'valve-combo-with-loop' } as const;
+    expect(read(done(rig, act))).toEqual(['GUITAR > STEREO sides { > COMBO | > VALVE }']);
+  });
+
   test('where it stands already it costs nothing, and where it cannot stand it says why', () => {
     const rig = wired(GEAR, FOUR);
     const offers = offersFor(rig, AT, holding(rig, 'Overdrive'));

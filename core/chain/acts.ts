@@ -20,6 +20,7 @@ import {
 } from './edit';
 import { blocksOf } from './notation';
 import { folded, INSIDE, LEAD, partsOf, unfolded } from './parts';
+import { partingHow } from './parting';
 import { isGrid, lineOf } from './relay';
 import { segmentsOf } from './segments';
 import { everyPlace, slotsOf, type Slot } from './slots';
@@ -232,7 +233,9 @@ export function splitAt(of: Of, chains: readonly Chain[], { tail, at }: PlaceAt,
     if (from >= here.places.length && here.end.kind === 'split' && !by)
       return { ...here, end: { ...here.end, tails: [...here.end.tails, added] } };
     const rest: Tail = { places: here.places.slice(from), end: here.end };
-    return { places: here.places.slice(0, from), end: { kind: 'split', how: 'both', tails: [rest, added] } };
+    const places = here.places.slice(0, from);
+    const end = { kind: 'split', how: 'both', tails: [rest, added] } as const;
+    return { places, end: { ...end, how: partingHow(of, places.at(-1), end) } };
   });
   return [folded(of, split)];
 }

@@ -2,6 +2,7 @@
 import { blockIn, boxOf, isAudio, type Box, type Reads } from '../model';
 import type { Chain, End, Gap, Place, Stop, Tail } from './chain';
 import { INSIDE, joinsInside, LEAD } from './parts';
+import { partingHow } from './parting';
 
 type Of = Reads<'boxes'>;
 
@@ -63,20 +64,18 @@ function gapBetween(of: Of, before: Place | undefined, next: Place, width: Gap['
 const widthOf = (gap: Gap | null | undefined): Gap['width'] | undefined =>
   gap && gap.kind !== 'inside' ? gap.width : undefined;
 
-/** Where a chain parts, each way begins behind what is now the last ahead of it. */
-const withHeads = (of: Of, end: End, before: Place | undefined): End =>
-  end.kind !== 'split'
-    ? end
-    : {
-        ...end,
-        tails: end.tails.map((tail) => {
-          const [head, ...rest] = tail.places;
-          if (!head) return { ...tail, end: withHeads(of, tail.end, before) };
-          if (head.gap?.kind === 'air') return tail;
-          const gap = gapBetween(of, before, head, widthOf(head.gap) ?? 'mono');
-          return { ...tail, places: [{ ...head, gap }, ...rest] };
-        }),
-      };
+/** Where a chain parts, each way begins behind what is now the last ahead of it, and takes what that gives. */
+function withHeads(of: Of, end: End, before: Place | undefined): End {
+  if (end.kind !== 'split') return end;
+  const tails = end.tails.map((tail): Tail => {
+    const [head, ...rest] = tail.places;
+    if (!head) return { ...tail, end: withHeads(of, tail.end, before) };
+    if (head.gap?.kind === 'air') return tail;
+    const gap = gapBetween(of, before, head, widthOf(head.gap) ?? 'mono');
+    return { ...tail, places: [{ ...head, gap }, ...rest] };
+  });
+  return { ...end, how: partingHow(of, before, { ...end, tails }), tails };
+}
 
 /** Of what was on either side of what is gone: stereo where both were. */
 const healed = (a: Gap | null | undefined, b: Gap | null | undefined): Gap['width'] =>

@@ -1,6 +1,6 @@
 // Where a stop may stand: every place between two others, with what it is called.
 import { blockIn, boxOf, jackIn, type Reads } from '../model';
-import type { Chain, Place, Stop } from './chain';
+import type { Chain, End, Place, Stop } from './chain';
 import { placeBefore, tailOf, type PlaceAt, type TailAt } from './edit';
 import { isGrid } from './relay';
 
@@ -28,6 +28,10 @@ export function tailsOf(chains: readonly Chain[]): readonly TailAt[] {
 export const everyPlace = (chains: readonly Chain[]): readonly PlaceAt[] =>
   tailsOf(chains).flatMap((tail) => (tailOf(chains, tail)?.places ?? []).map((_, at) => ({ tail, at })));
 
+/** Does a chain part into ways that all begin in this box? What leads to them inside may stand ahead of them. */
+const partsInto = (end: End | null, box: string): boolean =>
+  end?.kind === 'split' && end.tails.every(({ places: [head] }) => head?.stops[0].box === box);
+
 /** Every slot of chains for a box. A unit's own block may stand at the end of its row, ahead of a split, too. */
 export function slotsOf(of: Of, chains: readonly Chain[], box: string): readonly Slot[] {
   return tailsOf(chains).flatMap((tail): readonly Slot[] => {
@@ -39,7 +43,11 @@ export function slotsOf(of: Of, chains: readonly Chain[], box: string): readonly
     return Array.from({ length: places.length + 1 }, (_, at): readonly Slot[] => {
       const before = placeBefore(chains, { tail, at });
       const next = places[at];
-      const atEnd = end?.kind === 'open' || end?.kind === 'joins' || isUnit(before?.stops[0]);
+      const atEnd =
+        end?.kind === 'open' ||
+        end?.kind === 'joins' ||
+        isUnit(before?.stops[0]) ||
+        (!next && partsInto(end, box));
       // Nothing stands ahead of a source, in the air, or behind what ends a chain.
       if (!before || next?.gap?.kind === 'air' || (!next && !atEnd)) return [];
       if (next && next.stops.length === 2 && next.gap?.kind === 'inside') return [];
