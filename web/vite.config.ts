@@ -74,8 +74,22 @@ export default defineConfig({
     target: 'es2023',
     chunkSizeWarningLimit: 800,
     rolldownOptions: {
-      // What every start needs is one file: a dozen small ones would queue for the browser's few connections.
-      output: { codeSplitting: { groups: [{ name: 'start', tags: ['$initial'] }] } },
+      output: {
+        codeSplitting: {
+          // A file costs more than its bytes: dozens of small ones would queue for the browser's few connections. What
+          // every start needs is one; then what several views compute with, what rigs are checked with, and what menus
+          // and dialogs are made of.
+          groups: [
+            { name: 'start', tags: ['$initial'] },
+            { name: 'checking', test: /\/node_modules\/zod\/|\/core\/(file\/|model\/schema-)/ },
+            {
+              name: 'floating',
+              test: /\/node_modules\/(@radix-ui|@floating-ui|aria-hidden|react-remove-scroll|react-style-singleton|use-callback-ref|use-sidecar)/,
+            },
+            { name: 'several', test: /\/core\/(?!catalog\/)|\/web\/src\//, minShareCount: 2 },
+          ],
+        },
+      },
     },
   },
 });
