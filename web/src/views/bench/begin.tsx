@@ -57,7 +57,7 @@ export function Begin() {
         />
         <input
           aria-label="Who walks it (stays out of exported files)"
-          placeholder="who (stays out of exported files)"
+          placeholder="who (not exported)"
           maxLength={200}
           value={who}
           onChange={(event) => setWho(event.target.value)}

@@ -199,29 +199,32 @@ export function FindingsPane() {
     <section aria-label="Findings" aria-busy={stale} className="flex min-h-0 flex-col">
       <div className="flex min-h-8 shrink-0 flex-wrap items-center gap-x-1 border-b border-hair px-2.5">
         <h2 className="mr-1 text-sm">Findings</h2>
-        {counts.map(({ severity, n }) => (
-          <button
-            key={severity}
-            type="button"
-            aria-pressed={only === severity}
-            onClick={() => setOnly(only === severity ? null : severity)}
-            className={`min-h-6 rounded border px-1.5 text-xs ${SEVERITY_TEXT[severity]} ${
-              only === severity ? 'border-current bg-raised' : 'border-transparent'
-            }`}
-          >
-            {count(n, severity)}
-          </button>
-        ))}
-        {accepted.length > 0 ? (
-          <button
-            type="button"
-            aria-pressed={acceptedShown}
-            onClick={() => setAcceptedShown(!acceptedShown)}
-            className={`min-h-6 rounded border px-1.5 text-xs text-muted ${acceptedShown ? 'border-line bg-raised' : 'border-transparent'}`}
-          >
-            {accepted.length} accepted
-          </button>
-        ) : null}
+        {/* They stay together: where there is no room beside the word, below it. */}
+        <div className="-ml-1.5 flex flex-wrap items-center gap-x-0.5">
+          {counts.map(({ severity, n }) => (
+            <button
+              key={severity}
+              type="button"
+              aria-pressed={only === severity}
+              onClick={() => setOnly(only === severity ? null : severity)}
+              className={`min-h-6 rounded border px-1.5 text-xs ${SEVERITY_TEXT[severity]} ${
+                only === severity ? 'border-current bg-raised' : 'border-transparent'
+              }`}
+            >
+              {count(n, severity)}
+            </button>
+          ))}
+          {accepted.length > 0 ? (
+            <button
+              type="button"
+              aria-pressed={acceptedShown}
+              onClick={() => setAcceptedShown(!acceptedShown)}
+              className={`min-h-6 rounded border px-1.5 text-xs text-muted ${acceptedShown ? 'border-line bg-raised' : 'border-transparent'}`}
+            >
+              {accepted.length} accepted
+            </button>
+          ) : null}
+        </div>
       </div>
       <div className="min-h-0 flex-1 overflow-auto" tabIndex={-1}>
         {findings === null ? (
