@@ -32,6 +32,18 @@ describe('parts', () => {
       'guitar, combo, valve combo with loop',
     ],
     ['second', 'guitar, od, splitter, combo, valve combo with loop', 'SPLTTR { > ', 'guitar, od, combo'],
+    [
+      'second',
+      'guitar, fuzz, stereo delay, combo, valve combo with loop',
+      'STEREO sides { > ',
+      'guitar, fuzz, delay, combo, valve combo with loop',
+    ],
+    [
+      'second',
+      'guitar, unit, combo, valve combo with loop',
+      ' reverb] sides { > ',
+      'guitar, od, combo, valve combo with loop',
+    ],
     ['feed', 'guitar, unit, valve head, cab 16, mic, desk', '[cab] > DESK[mix-1]', 'guitar, unit, combo'],
     ['feed', 'guitar, combo, mic, desk', 'COMBO ~ MCRPHN > DESK[mix-1]', 'guitar, combo'],
     [

@@ -1,10 +1,17 @@
-// A second amplifier: beside the first, in turn with it, or for the echoes alone while the first stays dry.
-import { boxOf } from '../../model';
+// A second amplifier: beside the first, in turn with it, for the right side, or for the echoes alone while the first stays dry.
+import { boxOf, type Box } from '../../model';
 import { isGrid } from '../../chain';
 import { boxesIn, endsOf, withEnds, withLine, type Draft, type Item } from '../draft';
-import { hasRole, lateIn, whole } from '../items';
+import { hasRole, lateIn, outputsBeside, whole } from '../items';
 import { driven } from '../amplifiers';
 import type { Ask, Part } from '../part';
+
+/** How the ways to two amplifiers part, and what is put in for it. */
+type Parting = { readonly by: readonly Item[]; readonly how: Draft['how'] };
+
+/** Does a box give left and right by jacks of their own? */
+const hasSides = (box: Box): boolean =>
+  outputsBeside(box).length > 1 && box.blocks.some(({ channelsOut }) => channelsOut === 2);
 
 type Front = { readonly draft: Draft; readonly own: readonly Item[] };
 
@@ -38,23 +45,33 @@ export const second: Part = {
     const used = boxesIn(draft);
     const splitters = ask.gear.splitters.filter(({ id }) => !used.has(id)).map(whole);
     const others = othersOf(ask, used);
+    const splits = splitters.flatMap((by): readonly Parting[] => [
+      { by: [by], how: 'both' },
+      // Which of the two a box can do is up to the box: the other is not wired.
+      { by: [by], how: 'either' },
+    ]);
     const late = lateIn(ask.rig, front.draft.line);
     const { line } = front.draft;
     const dry = line.slice(0, line.length - late.length);
-    // A unit parts its rows by itself; else a splitter does.
-    const partedBy = (ahead: Item | undefined, behind: string | undefined) => {
+    /** A unit parts its rows by itself; left and right of a stereo box are two ways; else a splitter parts. */
+    const partings = (last: Item | undefined): readonly Parting[] => {
+      const box = boxOf(ask.rig, last?.box);
+      return [
+        ...(box && isGrid(box) ? [{ by: [], how: 'both' } as const] : []),
+        ...(box && hasSides(box) ? [{ by: [], how: 'sides' } as const] : []),
+        ...splits,
+      ];
+    };
+    const dryBy = (ahead: Item | undefined, behind: string | undefined) => {
       const box = boxOf(ask.rig, ahead?.box);
-      const isOwn = box !== undefined && isGrid(box) && (behind === undefined || behind === box.id);
+      const isOwn = box !== undefined && isGrid(box) && behind === box.id;
       return [...(isOwn ? [[]] : []), ...splitters.map((splitter) => [splitter])];
     };
     return others.flatMap((other) => [
-      ...partedBy(line.at(-1), undefined).flatMap((by) => {
-        const parted = withLine(front.draft, [...line, ...by]);
-        // Which of the two a box can do is up to the box: the other is not wired.
-        const hows = by.length > 0 ? (['both', 'either'] as const) : (['both'] as const);
-        return hows.map((how) => ({ draft: { ...withEnds(parted, [front.own, other]), how } }));
-      }),
-      ...partedBy(dry.at(-1), late[0]?.box).flatMap((by) =>
+      ...partings(line.at(-1)).map(({ by, how }) => ({
+        draft: { ...withEnds(withLine(front.draft, [...line, ...by]), [front.own, other]), how },
+      })),
+      ...dryBy(dry.at(-1), late[0]?.box).flatMap((by) =>
         late.length === 0
           ? []
           : [{ draft: withEnds(withLine(front.draft, [...dry, ...by]), [front.own, [...late, ...other]]) }],
