@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { freeByBox, pickUp, plugAnswers, removeEdit } from '../cables';
 import { applyEdit } from '../edits';
 import { isOneInOneOut } from '../lengths';
-import { boxOf, type Rig } from '../model';
+import { boxOf, endAt, type Rig } from '../model';
 import { fourCable } from '../testing/build';
 import { fullMap, itemsOf } from '../testing/full-map';
 import { KINDS, recipes, rigFrom } from '../testing/map-recipes';
@@ -35,7 +35,11 @@ describe('stability', () => {
     const next = new Map<string, string>();
     for (const { from, to } of rig.leads) {
       const [a, b] = [from.at[0]?.box, to.at[0]?.box];
-      if (a && b && isLink(a) && isLink(b) && boxOf(rig, a)!.place === boxOf(rig, b)!.place) next.set(a, b);
+      // Two inputs that a lead joins are no neighbours: nothing goes from the one to the other.
+      const goesOn =
+        endAt(rig, from.at[0])?.jack.direction !== 'in' && endAt(rig, to.at[0])?.jack.direction !== 'out';
+      if (goesOn && a && b && isLink(a) && isLink(b) && boxOf(rig, a)!.place === boxOf(rig, b)!.place)
+        next.set(a, b);
     }
     const heads = rig.boxes.filter(({ id }) => isLink(id) && ![...next.values()].includes(id));
     return heads.map(({ id }) => {
