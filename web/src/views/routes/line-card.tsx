@@ -110,13 +110,22 @@ function Facts({ line }: { line: ShownLine }) {
   );
 }
 
-/** One routing with its map and all its figures; two of them stand side by side. */
+/** Of the maps of cards side by side: as low as all of them fit, so that their figures stand in one line. */
+export const mapRatio = (lines: readonly ShownLine[]): number =>
+  Math.max(2, Math.min(5, ...lines.map(({ map }) => map.width / map.height)));
+
+/**
+ * One routing with its map and all its figures; two of them stand side by side.
+ * @param ratio of the map, width by height
+ */
 export function LineCard({
   line,
+  ratio,
   onTake,
   onVariant,
 }: {
   line: ShownLine;
+  ratio: number;
   onTake: (line: ShownLine) => void;
   onVariant: (line: ShownLine) => void;
 }) {
@@ -134,7 +143,8 @@ export function LineCard({
         aria-label={`Map of ${title}`}
         viewBox={`0 0 ${width} ${height}`}
         preserveAspectRatio="xMidYMin meet"
-        className="pointer-events-none aspect-[2/1] w-full rounded border border-hair bg-ground"
+        style={{ aspectRatio: ratio }}
+        className="pointer-events-none w-full rounded border border-hair bg-ground"
       >
         <Drawn drawing={line.map} emphasisOf={noEmphasis} />
       </svg>

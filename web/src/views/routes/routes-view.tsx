@@ -15,7 +15,7 @@ import { NameForm } from '../../parts/name-form';
 import { useOpen } from '../../rig/use-open';
 import { useNotice } from '../../store/app';
 import type { ShownLine } from '../../worker/searches';
-import { LineCard, titleOf } from './line-card';
+import { LineCard, mapRatio, titleOf } from './line-card';
 import { Matters } from './matters';
 import { MustBeHeard } from './must-be-heard';
 import { PlanTable } from './plan-table';
@@ -94,6 +94,7 @@ export function RoutesView() {
     (now !== chosen ? now : undefined) ??
     lines.find((line) => line !== chosen) ??
     null;
+  const cards = [chosen, beside].filter((line) => line !== undefined && line !== null);
 
   const toMap = () => {
     void navigate(`/rig/${rig.id}/map`);
@@ -197,13 +198,11 @@ export function RoutesView() {
             onMore={open}
           />
           <section aria-label="Side by side" className="grid gap-4 pt-4 md:grid-cols-2">
-            {[chosen, beside].map((line, i) =>
-              line ? (
-                <Later key={line.key} frames={i + 2}>
-                  <LineCard line={line} onTake={press} onVariant={setNaming} />
-                </Later>
-              ) : null,
-            )}
+            {cards.map((line, i) => (
+              <Later key={line.key} frames={i + 2}>
+                <LineCard line={line} ratio={mapRatio(cards)} onTake={press} onVariant={setNaming} />
+              </Later>
+            ))}
           </section>
         </>
       ) : shown && !progress ? (
