@@ -30,6 +30,20 @@ export const MUTATIONS = [
     suites: ['core/chain/jacks-twin'],
   },
   {
+    what: 'a split parts as it did whatever stands ahead of it now',
+    file: 'core/chain/parting.ts',
+    from: "if (!stop || !box || how === 'either' || tails.length !== 2) return how;",
+    to: 'if (stop !== null || !box) return how;',
+    suites: ['core/chain/acts'],
+  },
+  {
+    what: 'two amplifiers never take a side each',
+    file: 'core/proposals/parts/second.ts',
+    from: 'box && hasSides(box)',
+    to: 'box && !box && hasSides(box)',
+    suites: ['core/proposals/parts'],
+  },
+  {
     what: 'no cure is offered',
     file: 'core/findings/judge.ts',
     from: 'known.set(key, proved);\n  return proved;',
