@@ -6,13 +6,14 @@ import {
   boxOf,
   endAt,
   isLink,
+  type JackEnd,
+  jackIn,
   jackKey,
   jackOf,
-  sameEnds,
-  type JackEnd,
   type JackRef,
   type Lead,
   type Rig,
+  sameEnds,
 } from '../model';
 import { assign } from './assign';
 import { jacksOfRun, type Fitted } from './fit';
@@ -52,7 +53,7 @@ const endOf = (rig: Rig, ref: JackRef): JackEnd => {
 /** The jack of another guitar that goes by the same plug. */
 const sharedJack = (rig: Rig, id: string, { jack }: JackRef): readonly JackRef[] => {
   const box = boxOf(rig, id);
-  const same = box?.jacks.find((one) => one.id === jack) ?? box?.jacks.find((one) => one.direction === 'out');
+  const same = jackIn(box, jack) ?? box?.jacks.find((one) => one.direction === 'out');
   return box && same ? [{ box: box.id, jack: same.id }] : [];
 };
 

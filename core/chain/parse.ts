@@ -1,5 +1,5 @@
 // Chains from their text; docs/chains.md says how it is read.
-import { blockIn, jackIn, type Box, type Reads } from '../model';
+import { blockIn, type Box, boxOf, jackIn, type Reads } from '../model';
 import type { Chain, End, Gap, Place, Stop, Tail } from './chain';
 import { ANY_LOOP, anyLoop, isAnyLoop, twinOf } from './choose';
 import { outletOf } from './edit';
@@ -262,7 +262,7 @@ class LineReader {
   }
 
   private tail(behind: Stop | undefined): Tail {
-    const box = this.of.boxes.find(({ id }) => id === behind?.box);
+    const box = boxOf(this.of, behind?.box);
     const places: Place[] = [];
     if (box && this.takes('[')) places.push(...this.visit(box, INSIDE));
     const before = this.at;

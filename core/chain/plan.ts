@@ -3,13 +3,13 @@ import type { RoutingChange } from '../edits';
 import { isOneInOneOut } from '../lengths';
 import { makeGridBlock } from '../catalog';
 import {
+  type Block,
   blockIn,
+  type Box,
   boxOf,
   inNight,
   jackKey,
   pluggedIn,
-  type Block,
-  type Box,
   type Reads,
   type Rig,
 } from '../model';
@@ -134,7 +134,7 @@ const withBoxes = (rig: Rig, boxes: readonly Box[]): Rig =>
     ? rig
     : {
         ...rig,
-        boxes: rig.boxes.map((box) => boxes.find(({ id }) => id === box.id) ?? box),
+        boxes: rig.boxes.map((box) => boxOf({ boxes }, box.id) ?? box),
       };
 
 /**

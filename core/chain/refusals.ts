@@ -1,6 +1,6 @@
 // Why chains cannot be wired, in words.
 import type { RoutingChange } from '../edits';
-import { blockIn, boxOf, misplaced, misplacedLoops, rowsOf, type Box, type Rig } from '../model';
+import { blockIn, type Box, boxOf, misplaced, misplacedLoops, type Rig, rowsOf } from '../model';
 import { stopsOf, type Chain, type Knot } from './chain';
 import type { Unfit } from './fit';
 import { knotWords } from './words';
@@ -63,7 +63,7 @@ export function twice(rig: Rig, chains: readonly Chain[]): Refusal | null {
 /** What a place finds no jacks for. */
 export const refusalOf = (rig: Rig, { box: id, blocks, reason, stereo }: Unfit): Refusal => {
   const box = boxOf(rig, id);
-  const what = blocks.map((block) => box?.blocks.find((one) => one.id === block)?.name ?? block).join(', ');
+  const what = blocks.map((block) => blockIn(box, block)?.name ?? block).join(', ');
   const through = what === '' ? '' : ` through ${what}`;
   const how = stereo ? ' in stereo' : '';
   const words =

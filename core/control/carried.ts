@@ -1,8 +1,9 @@
 // The leads of control: which way each carries, and what passes it in a sound.
 import {
+  type Box,
+  boxOf,
   derive,
   endAt,
-  type Box,
   type Jack,
   type JackEnd,
   type JackRef,
@@ -161,7 +162,7 @@ function expressionOn(of: ForCarried, sound: Sound, lead: Lead): Passing {
   if (!pedal) return NOTHING;
   const trouble = WIRING[pedal.wiring] ?? '';
   const moves = sound.moves?.[pedal.box.id];
-  const target = moves && of.boxes.find(({ id }) => id === moves.box);
+  const target = moves && boxOf(of, moves.box);
   const control = target?.controls.find(({ id }) => id === moves?.control);
   if (!moves || !target || !control) return { ...NOTHING, trouble };
   const { heel = 0, toe = 1, curve = 'even' } = moves;

@@ -1,13 +1,14 @@
 // The switches as a machine: what each press does to what can be switched.
 import {
+  type Assignment,
   bankCount,
+  type Box,
   boxOf,
   derive,
-  freeSwitches,
-  switchesOf,
-  type Assignment,
-  type Box,
   type FootSwitch,
+  freeSwitches,
+  jackIn,
+  switchesOf,
 } from '../model';
 import {
   contactsFrom,
@@ -79,7 +80,7 @@ function contactTurns(
   box: Box,
   sw: FootSwitch,
 ): Move['turns'] {
-  const jack = box.jacks.find(({ id }) => id === sw.jack);
+  const jack = jackIn(box, sw.jack);
   const pole = sw.pole ?? 'tip';
   const given = jack && givenBy(jack, pole);
   if (!jack || !given) return [];

@@ -1,5 +1,5 @@
 // What a sound wants of a box, and no lead brings there.
-import { derive, type Box, type Reads, type Sound } from '../model';
+import { type Box, boxOf, derive, type Reads, type Sound } from '../model';
 import { channelFaults } from './channel-faults';
 import { howOf } from './channel-cards';
 import { channelsIn, notReached } from './channels';
@@ -54,7 +54,7 @@ const channels = (of: ForReached, place: number): readonly NotReached[] =>
 const treadles = (of: ForReached, sound: Sound): readonly NotReached[] =>
   pedalsIn(of).flatMap(({ box, into }): NotReached[] => {
     const moves = sound.moves?.[box.id];
-    const target = moves && of.boxes.find(({ id }) => id === moves.box);
+    const target = moves && boxOf(of, moves.box);
     const control = target?.controls.find(({ id }) => id === moves?.control);
     if (!target || !control || into?.box === target) return [];
     const why = into ? `the pedal’s lead goes to ${into.box.name}` : 'the pedal’s lead goes nowhere';

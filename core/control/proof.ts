@@ -10,7 +10,7 @@ import {
   type ReceiverFacts,
   type ReceiverState,
 } from '../midi';
-import { blockWords, derive, type Box, type Reads, type Sound } from '../model';
+import { blockIn, blockWords, type Box, derive, type Reads, type Sound } from '../model';
 import { statesIn } from '../signal';
 import { controlCalls, messagesOf, receiversIn, type ForMessages } from './messages';
 import { arrives, hearingsIn } from './midi-net';
@@ -33,7 +33,7 @@ export function receiverFacts(box: Box): ReceiverFacts {
     banking: midi,
     lamps,
     controls: (midi.ccs ?? []).map(({ id: heard, cc, does, block: id, control }) => {
-      const block = box.blocks.find((one) => one.id === id);
+      const block = blockIn(box, id);
       const knob = box.controls.find((one) => one.id === control);
       return { id: heard, cc, does, name: block?.name ?? knob?.label ?? does.replace('-', ' ') };
     }),
@@ -82,7 +82,7 @@ function faultsOf(of: ForMessages, sound: Sound, box: Box, facts: ReceiverFacts,
       faults.push(`lamp ${lamp}, ${want.name} is wanted`);
   }
   for (const { hears } of controlCalls(of, sound, box)) {
-    const block = box.blocks.find(({ id }) => id === hears.block);
+    const block = blockIn(box, hears.block);
     if (!block) continue;
     const isOn = state.switched.get(hears.id);
     const want = blockState(box, block).state;

@@ -3,16 +3,17 @@ import { layEdit, scopeIn } from '../cables';
 import { CATALOGUE, makeBox } from '../catalog';
 import { applyEdit, type EditCall, type SingleEdit } from '../edits';
 import {
+  type Box,
+  boxOf,
   freshId,
   inNight,
-  makeTag,
-  plugsAt,
-  pluggedIn,
-  refAt,
-  type Box,
   type JackEnd,
   type JackRef,
+  makeTag,
   type PlugAt,
+  pluggedIn,
+  plugsAt,
+  refAt,
   type Rig,
 } from '../model';
 import { channelsIn, notReached, type Channel } from './channels';
@@ -100,7 +101,7 @@ function* putRight({ rig, variant }: At, { box, inputs }: Channel): Generator<Tr
   for (const { lead, from, to } of standing)
     for (const side of ['from', 'to'] as const) {
       const ref = (side === 'from' ? from : to)[0];
-      const near = rig.boxes.find(({ id }) => id === ref?.box);
+      const near = boxOf(rig, ref?.box);
       if (!ref || !near || lead.kind !== 'switch' || (near !== box && near.part !== 'lead')) continue;
       for (const jack of near.jacks) {
         if (jack.id === ref.jack || jack.carries !== 'switch') continue;

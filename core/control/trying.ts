@@ -1,5 +1,5 @@
 // Standing on switches without a rig: from a sound on, press by press, and which sound that is then.
-import { switchesOf, type Reads } from '../model';
+import { boxOf, type Reads, switchesOf } from '../model';
 import { pressLine, thingName, type PressLine } from './changes';
 import { machineOf } from './machine';
 import { standingIn, valuesIn, type State } from './presses';
@@ -37,7 +37,7 @@ export function pressOn(
       (one.in === null || state[one.in] === one.bank),
   );
   if (!move) {
-    const own = of.boxes.find(({ id }) => id === box);
+    const own = boxOf(of, box);
     const label = own ? (switchesOf(own).find(({ id }) => id === footSwitch)?.label ?? '') : '';
     const line = { box: own?.name ?? box, tag: own?.tag ?? '', label, does: 'does nothing here' };
     return { state, pressed: [...pressed, line], aim };

@@ -2,15 +2,16 @@
 import type { SingleEdit } from '../edits';
 import {
   bankCount,
+  blockIn,
+  type Box,
   boxOf,
   derive,
+  type FootSwitch,
   freeSwitches,
   freshId,
-  switchesOf,
-  type Box,
-  type FootSwitch,
   type Reads,
   type SwitchAct,
+  switchesOf,
 } from '../model';
 import { inWords } from '../units';
 import type { Choice } from './cells';
@@ -58,7 +59,7 @@ const blockName = (
   { box: id, block: blockId }: { box: string; block: string },
 ): string => {
   const box = boxOf(of, id);
-  const block = box?.blocks.find((one) => one.id === blockId);
+  const block = blockIn(box, blockId);
   const name = block?.name ?? blockId;
   return id === own ? name : `${box?.tag ?? id} ${name}`;
 };

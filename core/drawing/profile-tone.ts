@@ -1,5 +1,5 @@
 // The profile of layer Tone: what is left of the treble from lead to lead, against the guitar played straight in.
-import type { Part, Reads } from '../model';
+import { boxOf, type Part, type Reads } from '../model';
 import { traceIn } from '../signal';
 import {
   driveAt,
@@ -138,7 +138,7 @@ export function drawTones(of: Of, { route, width, height }: ProfileAsk): Profile
     const own = tone.steps.slice(first, last + 1);
     const end = own.at(-1);
     const drive = driveAt(drives, last);
-    const box = of.boxes.find(({ id }) => id === end?.to.box);
+    const box = boxOf(of, end?.to.box);
     const parts = own.flatMap(({ lead, to }): readonly Part[] => [
       { type: 'lead', id: lead.id },
       { type: 'jack', id: `${to.box}/${to.jack}` },

@@ -38,10 +38,10 @@ export const inputPairs = weakly((box: Box, wires: readonly Wire[]): readonly Pa
 });
 
 /** Right inputs that hear the left one while they are free are a pair too. */
-export const normalledPairs = weakly(({ jacks }: Box): readonly Pair[] =>
-  jacks.flatMap((right) => {
+export const normalledPairs = weakly((box: Box): readonly Pair[] =>
+  box.jacks.flatMap((right) => {
     if (right.normalledFrom === undefined || right.direction !== 'in') return [];
-    const left = jacks.find(({ id }) => id === right.normalledFrom);
+    const left = jackIn(box, right.normalledFrom);
     return left?.direction === 'in' ? [{ left, right }] : [];
   }),
 );

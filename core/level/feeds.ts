@@ -1,13 +1,14 @@
 // Which knob moves which feed: for every level control the outputs that it changes.
 import {
   actsOnBlock,
+  blockIn,
+  type Box,
   boxOf,
+  type Control,
   derive,
   everySound,
   jackIn,
   movesJack,
-  type Box,
-  type Control,
   type Reads,
 } from '../model';
 import { isOn, traceIn, type Path } from '../signal';
@@ -43,7 +44,7 @@ const KINDS: readonly (readonly [string, Feed['kind']])[] = [
 function feedOf(of: Reads<'boxes'>, { steps, sections, output }: Path): Feed | null {
   const jack = steps.findLast((step) => step.type === 'jack');
   const box = boxOf(of, output.box);
-  const role = box?.blocks.find(({ id }) => id === output.block)?.role;
+  const role = blockIn(box, output.block)?.role;
   const kind = KINDS.find(([name]) => name === role)?.[1];
   if (!box || !kind || jack?.type !== 'jack') return null;
   const label = jack.box === box.id ? jackIn(box, jack.jack)?.label : undefined;

@@ -1,20 +1,21 @@
 // What is to be set: jacks with level modes, knobs on the ways, and every way of every sound that they bear on.
 import {
   actsOnBlock,
+  blockIn,
+  type Box,
   boxOf,
+  type Control,
   guitarOf,
   inSetting,
-  jackIn,
-  movesJack,
-  refOf,
-  sources,
-  type Box,
-  type Control,
   type Jack,
+  jackIn,
   type JackMode,
+  movesJack,
   type Reads,
+  refOf,
   type Rig,
   type Sound,
+  sources,
 } from '../model';
 import { partText, stretchesAlong, wholeOf } from '../network';
 import { rangeOf } from '../level';
@@ -110,7 +111,7 @@ export function knobsAt(box: Box, step: Path['steps'][number]): readonly Control
   if (step.type === 'lead') return [];
   const levels = box.controls.filter(({ sets }) => sets === 'level');
   if (step.type === 'jack') return levels.filter((control) => movesJack(control, step.jack));
-  const block = box.blocks.find(({ id }) => id === step.block);
+  const block = blockIn(box, step.block);
   return block && !NO_KNOBS.includes(block.role)
     ? levels.filter((control) => actsOnBlock(control, block.id))
     : [];

@@ -1,4 +1,5 @@
 import { weakly } from '../units';
+import { blockIn } from './look-up';
 import type { Box, InnerEnd, Port, Wire } from './types';
 
 /** A row begins at an input jack, or branches off behind a block of another row: at its usual output, or a second one. */
@@ -83,7 +84,7 @@ function wiresToOutputs(
   const known = was.filter((wire) => sameEnd(wire.from, from) && 'jack' in wire.to);
   const before = [...new Set(known.flatMap((wire) => jackOfEnd(wire.to) ?? []))];
   if (sameJacks(before, outputs)) return known;
-  const last = 'block' in from ? box.blocks.find((block) => block.id === from.block) : undefined;
+  const last = 'block' in from ? blockIn(box, from.block) : undefined;
   const [left, right] = outputs;
   if (last?.channelsOut === 2 && outputs.length === 2 && left !== undefined && right !== undefined)
     return [

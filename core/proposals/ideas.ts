@@ -1,7 +1,7 @@
 // Routings as they are thought of, and which of a family are worth wiring.
 import { nameOf, outletsPassed, planChains, writeChains, type Chain, type ChainsAt } from '../chain';
 import type { RoutingChange } from '../edits';
-import { isLink, type Rig } from '../model';
+import { isLink, jackIn, type Rig } from '../model';
 import type { Outlet } from '../signal';
 import type { Ask } from './part';
 
@@ -36,7 +36,7 @@ export function leftOut(
   const passed = outletsPassed(rig, chains);
   return places.flatMap(({ box, block, at, kind }) => {
     if (passed.some((one) => one.box.id === box.id && one.block.id === block.id)) return [];
-    const label = kind === 'desk' ? box.jacks.find(({ id }) => id === at.jack)?.label : undefined;
+    const label = kind === 'desk' ? jackIn(box, at.jack)?.label : undefined;
     return [label === undefined ? box.name : `${label} of ${box.name}`];
   });
 }

@@ -1,5 +1,5 @@
 // What the Latency layer tells beside the map: every route's delay and polarity, and where two of them meet.
-import { everySound, inSetting, type Box, type Rig, type Setting } from '../model';
+import { type Box, boxOf, everySound, inSetting, type Rig, type Setting } from '../model';
 import { routeNames } from '../routes';
 import { traceIn } from '../signal';
 import { count, formatDb, formatQuantity, inWords } from '../units';
@@ -94,7 +94,7 @@ export function latencyView(rig: Rig, setting: Setting): LatencyView {
     traceIn(one).paths.map((path) => ({ sound: one.sound, path, route: delaysAlong(one, path) })),
   );
   const [worst] = [...all].sort((a, b) => b.route.total.ms - a.route.total.ms);
-  const end = worst && rig.boxes.find(({ id }) => id === worst.path.output.box)?.name;
+  const end = worst && boxOf(rig, worst.path.output.box)?.name;
   return {
     routes: paths.map((path, i) => {
       const route = delaysAlong(of, path);

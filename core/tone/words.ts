@@ -1,5 +1,5 @@
 // Tone in words: the worst first.
-import type { Reads } from '../model';
+import { boxOf, type Reads } from '../model';
 import { formatDb, formatQuantity } from '../units';
 import type { ToneRoute } from './along';
 import { driveAt, type Drive } from './drives';
@@ -24,7 +24,7 @@ export function straightWords(of: Reads<'boxes'>, { parts }: ToneRoute): string 
   const [front] = parts;
   if (!front) return '';
   const { lengthM, into, ohm } = front.reference;
-  const box = into === null ? undefined : of.boxes.find(({ id }) => id === into);
+  const box = into === null ? undefined : boxOf(of, into);
   return `${lengthM} m into ${box?.name ?? ohmWords(ohm)}`;
 }
 

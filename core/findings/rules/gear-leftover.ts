@@ -1,6 +1,6 @@
 import { takeOutEdit } from '../../cables';
 import { removeBlockEdit } from '../../inside';
-import { boxOf, derive, pluggedIn, type Box } from '../../model';
+import { blockIn, type Box, boxOf, derive, pluggedIn } from '../../model';
 import { act, group } from '../cure';
 import { blockPart, boxPart, leadPart, type Found } from '../finding';
 import { rule } from '../rule';
@@ -68,9 +68,8 @@ export const leftover = rule<Data>({
     const out = data.block === null ? takeOutEdit(view.rig, view.variant?.id ?? null, box.id) : null;
     if (out) yield act(out);
     if (data.block !== null)
-      yield group(
-        `Take ${box.blocks.find(({ id }) => id === data.block)?.name ?? data.block} out of ${box.name}`,
-        [removeBlockEdit(box, data.block)],
-      );
+      yield group(`Take ${blockIn(box, data.block)?.name ?? data.block} out of ${box.name}`, [
+        removeBlockEdit(box, data.block),
+      ]);
   },
 });

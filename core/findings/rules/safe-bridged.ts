@@ -1,4 +1,4 @@
-import { derive, type JackEnd, type Lead } from '../../model';
+import { boxOf, derive, type JackEnd, jackIn, type Lead } from '../../model';
 import { amplifiers, freeLoads, speakerRuns } from '../../power';
 import { resolveIn, type ForSignal } from '../../signal';
 import { cure } from '../cure';
@@ -56,8 +56,8 @@ export const bridged = rule<Data>({
   *cures(view, { data }) {
     const lead: Lead | undefined = view.leads.find(({ id }) => id === data.lead);
     const [box = '', jack = ''] = data.to.split('/');
-    const tied = view.boxes.find(({ id }) => id === box);
-    const at = tied?.jacks.find(({ id }) => id === jack);
+    const tied = boxOf(view, box);
+    const at = jackIn(tied, jack);
     if (!lead || !tied || !at) return;
     const side = lead.to.at.some((ref) => ref.box === box && ref.jack === jack) ? 'to' : 'from';
     for (const load of freeLoads(view))

@@ -1,12 +1,13 @@
 import type { SingleEdit } from '../../edits';
 import {
   basisOf,
+  blockIn,
+  type Box,
   boxOf,
   derive,
-  refOf,
-  type Box,
   type EqSetting,
   type Reads,
+  refOf,
   type Scope,
   type StateLayer,
 } from '../../model';
@@ -47,7 +48,7 @@ function notedControl(box: Box, id: string, noted: NotedPosition, scope: Scope):
 }
 
 function notedEq(box: Box, id: string, eq: EqSetting | undefined, scope: Scope): readonly Noted[] {
-  const block = box.blocks.find((one) => one.id === id);
+  const block = blockIn(box, id);
   if (!block || !eq?.basis) return [];
   const to = { box: box.id, block: id, eq: { ...eq, basis: undefined }, scope };
   return [{ scope, box, name: block.name, basis: eq.basis, again: { edit: 'setEq', arguments: to } }];

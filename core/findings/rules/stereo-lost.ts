@@ -1,4 +1,4 @@
-import { derive, type Box, type Jack, type Wire } from '../../model';
+import { type Box, boxOf, derive, type Jack, jackIn, type Wire } from '../../model';
 import { isOn, resolveIn, traceIn, type Path } from '../../signal';
 import { cure } from '../cure';
 import { isFree, jackPart, leadsAt, type Found, type Wired } from '../finding';
@@ -26,7 +26,7 @@ function comesOut(
     'block' in end && 'block' in port && end.block === port.block && end.port === port.port;
   return wires.some(({ from, to, fromChannel, whileOpen }) => {
     if (!isPort(from) || (fromChannel ?? side) !== side || !('jack' in to)) return false;
-    const jackOf = (id: string): Jack | undefined => box.jacks.find((jack) => jack.id === id);
+    const jackOf = (id: string): Jack | undefined => jackIn(box, id);
     const open = whileOpen === undefined ? undefined : jackOf(whileOpen);
     if (open && !isFree(view, box, open)) return false;
     const jack = jackOf(to.jack);
@@ -103,8 +103,8 @@ export const stereoLost = rule<Data>({
     why: 'What the effect puts on that side, half of its repeats maybe, is not heard anywhere.',
   }),
   *cures(view, { data }) {
-    const box = view.boxes.find(({ id }) => id === data.box);
-    const plugged = box?.jacks.find(({ id }) => id === data.plugged);
+    const box = boxOf(view, data.box);
+    const plugged = jackIn(box, data.plugged);
     if (!box || !plugged || data.free === null) return;
     // The other jack has both sides while this one is free, where the box is built so.
     for (const { lead, side } of leadsAt(view, box, plugged))

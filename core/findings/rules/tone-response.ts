@@ -1,4 +1,4 @@
-import { derive, type Box, type Lead } from '../../model';
+import { blockIn, type Box, derive, type Lead } from '../../model';
 import { driveAt, drivesAlong, toneAlong, type Extreme, type ToneRoute } from '../../tone';
 import { traceIn, type Path } from '../../signal';
 import { ofElectricity, type Electric } from '../electric';
@@ -22,7 +22,7 @@ const isMeasured = ({ measured, faradPerM }: Lead): boolean =>
   measured?.farad !== undefined || faradPerM !== undefined;
 
 function assumedOf(box: Box, block: string | null, leads: readonly Lead[]): readonly AssumedFigure[] {
-  const own = box.blocks.find(({ id }) => id === block);
+  const own = blockIn(box, block);
   const isDriveAssumed = own?.states.some(({ rOut }) => rOut?.source === 'assumed') ?? false;
   return [
     ...(isDriveAssumed ? [{ part: boxPart(box), figure: 'output impedance' }] : []),

@@ -1,4 +1,14 @@
-import { blockIn, boxOf, derive, hasGrid, rowsOf, type Box, type InnerEnd, type Wire } from '../../model';
+import {
+  blockIn,
+  type Box,
+  boxOf,
+  derive,
+  hasGrid,
+  type InnerEnd,
+  jackIn,
+  rowsOf,
+  type Wire,
+} from '../../model';
 import { resolveIn, traceIn, type Path } from '../../signal';
 import { group } from '../cure';
 import { blockPart, boxPart, type Found } from '../finding';
@@ -62,7 +72,7 @@ export const bridge = rule<Data>({
       if (wire === null || !joint) return [];
       const nameOf = (end: InnerEnd) =>
         'jack' in end
-          ? (box.jacks.find(({ id }) => id === end.jack)?.label ?? end.jack)
+          ? (jackIn(box, end.jack)?.label ?? end.jack)
           : (blockIn(box, end.block)?.name ?? end.block);
       const into = 'block' in joint.to ? blockIn(box, joint.to.block) : undefined;
       return [
