@@ -39,8 +39,8 @@ export const MUTATIONS = [
   {
     what: 'two amplifiers never take a side each',
     file: 'core/proposals/parts/second.ts',
-    from: 'box && hasSides(box)',
-    to: 'box && !box && hasSides(box)',
+    from: 'last && hasSides(last)',
+    to: 'last && !last && hasSides(last)',
     suites: ['core/proposals/parts'],
   },
   {

@@ -6,14 +6,14 @@ import {
   boxOf,
   endAt,
   isLink,
-  type JackEnd,
   jackIn,
   jackKey,
   jackOf,
+  sameEnds,
+  type JackEnd,
   type JackRef,
   type Lead,
   type Rig,
-  sameEnds,
 } from '../model';
 import { assign } from './assign';
 import { jacksOfRun, type Fitted } from './fit';

@@ -1,5 +1,5 @@
 // Chains from their text; docs/chains.md says how it is read.
-import { blockIn, type Box, boxOf, jackIn, type Reads } from '../model';
+import { blockIn, boxOf, jackIn, type Box, type Reads } from '../model';
 import type { Chain, End, Gap, Place, Stop, Tail } from './chain';
 import { ANY_LOOP, anyLoop, isAnyLoop, twinOf } from './choose';
 import { outletOf } from './edit';

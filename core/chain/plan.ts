@@ -3,13 +3,13 @@ import type { RoutingChange } from '../edits';
 import { isOneInOneOut } from '../lengths';
 import { makeGridBlock } from '../catalog';
 import {
-  type Block,
   blockIn,
-  type Box,
   boxOf,
   inNight,
   jackKey,
   pluggedIn,
+  type Block,
+  type Box,
   type Reads,
   type Rig,
 } from '../model';

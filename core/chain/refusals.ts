@@ -1,6 +1,6 @@
 // Why chains cannot be wired, in words.
 import type { RoutingChange } from '../edits';
-import { blockIn, type Box, boxOf, misplaced, misplacedLoops, type Rig, rowsOf } from '../model';
+import { blockIn, boxOf, misplaced, misplacedLoops, rowsOf, type Box, type Rig } from '../model';
 import { stopsOf, type Chain, type Knot } from './chain';
 import type { Unfit } from './fit';
 import { knotWords } from './words';

@@ -1,9 +1,9 @@
 // The leads of control: which way each carries, and what passes it in a sound.
 import {
-  type Box,
   boxOf,
   derive,
   endAt,
+  type Box,
   type Jack,
   type JackEnd,
   type JackRef,

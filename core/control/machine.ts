@@ -1,14 +1,14 @@
 // The switches as a machine: what each press does to what can be switched.
 import {
-  type Assignment,
   bankCount,
-  type Box,
   boxOf,
   derive,
-  type FootSwitch,
   freeSwitches,
   jackIn,
   switchesOf,
+  type Assignment,
+  type Box,
+  type FootSwitch,
 } from '../model';
 import {
   contactsFrom,

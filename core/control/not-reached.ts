@@ -1,5 +1,5 @@
 // What a sound wants of a box, and no lead brings there.
-import { type Box, boxOf, derive, type Reads, type Sound } from '../model';
+import { boxOf, derive, type Box, type Reads, type Sound } from '../model';
 import { channelFaults } from './channel-faults';
 import { howOf } from './channel-cards';
 import { channelsIn, notReached } from './channels';

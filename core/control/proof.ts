@@ -10,7 +10,7 @@ import {
   type ReceiverFacts,
   type ReceiverState,
 } from '../midi';
-import { blockIn, blockWords, type Box, derive, type Reads, type Sound } from '../model';
+import { blockIn, blockWords, derive, type Box, type Reads, type Sound } from '../model';
 import { statesIn } from '../signal';
 import { controlCalls, messagesOf, receiversIn, type ForMessages } from './messages';
 import { arrives, hearingsIn } from './midi-net';

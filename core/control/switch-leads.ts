@@ -3,17 +3,17 @@ import { layEdit, scopeIn } from '../cables';
 import { CATALOGUE, makeBox } from '../catalog';
 import { applyEdit, type EditCall, type SingleEdit } from '../edits';
 import {
-  type Box,
   boxOf,
   freshId,
   inNight,
-  type JackEnd,
-  type JackRef,
   makeTag,
-  type PlugAt,
   pluggedIn,
   plugsAt,
   refAt,
+  type Box,
+  type JackEnd,
+  type JackRef,
+  type PlugAt,
   type Rig,
 } from '../model';
 import { channelsIn, notReached, type Channel } from './channels';

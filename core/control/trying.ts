@@ -1,5 +1,5 @@
 // Standing on switches without a rig: from a sound on, press by press, and which sound that is then.
-import { boxOf, type Reads, switchesOf } from '../model';
+import { boxOf, switchesOf, type Reads } from '../model';
 import { pressLine, thingName, type PressLine } from './changes';
 import { machineOf } from './machine';
 import { standingIn, valuesIn, type State } from './presses';

@@ -3,15 +3,15 @@ import type { SingleEdit } from '../edits';
 import {
   bankCount,
   blockIn,
-  type Box,
   boxOf,
   derive,
-  type FootSwitch,
   freeSwitches,
   freshId,
+  switchesOf,
+  type Box,
+  type FootSwitch,
   type Reads,
   type SwitchAct,
-  switchesOf,
 } from '../model';
 import { inWords } from '../units';
 import type { Choice } from './cells';

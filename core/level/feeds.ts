@@ -2,13 +2,13 @@
 import {
   actsOnBlock,
   blockIn,
-  type Box,
   boxOf,
-  type Control,
   derive,
   everySound,
   jackIn,
   movesJack,
+  type Box,
+  type Control,
   type Reads,
 } from '../model';
 import { isOn, traceIn, type Path } from '../signal';

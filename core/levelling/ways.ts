@@ -2,20 +2,20 @@
 import {
   actsOnBlock,
   blockIn,
-  type Box,
   boxOf,
-  type Control,
   guitarOf,
   inSetting,
-  type Jack,
   jackIn,
-  type JackMode,
   movesJack,
-  type Reads,
   refOf,
+  sources,
+  type Box,
+  type Control,
+  type Jack,
+  type JackMode,
+  type Reads,
   type Rig,
   type Sound,
-  sources,
 } from '../model';
 import { partText, stretchesAlong, wholeOf } from '../network';
 import { rangeOf } from '../level';

@@ -1,5 +1,5 @@
 // What the Latency layer tells beside the map: every route's delay and polarity, and where two of them meet.
-import { type Box, boxOf, everySound, inSetting, type Rig, type Setting } from '../model';
+import { boxOf, everySound, inSetting, type Box, type Rig, type Setting } from '../model';
 import { routeNames } from '../routes';
 import { traceIn } from '../signal';
 import { count, formatDb, formatQuantity, inWords } from '../units';

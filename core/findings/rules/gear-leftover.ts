@@ -1,6 +1,6 @@
 import { takeOutEdit } from '../../cables';
 import { removeBlockEdit } from '../../inside';
-import { blockIn, type Box, boxOf, derive, pluggedIn } from '../../model';
+import { blockIn, boxOf, derive, pluggedIn, type Box } from '../../model';
 import { act, group } from '../cure';
 import { blockPart, boxPart, leadPart, type Found } from '../finding';
 import { rule } from '../rule';

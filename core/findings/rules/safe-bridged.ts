@@ -1,4 +1,4 @@
-import { boxOf, derive, type JackEnd, jackIn, type Lead } from '../../model';
+import { boxOf, derive, jackIn, type JackEnd, type Lead } from '../../model';
 import { amplifiers, freeLoads, speakerRuns } from '../../power';
 import { resolveIn, type ForSignal } from '../../signal';
 import { cure } from '../cure';

@@ -2,12 +2,12 @@ import type { SingleEdit } from '../../edits';
 import {
   basisOf,
   blockIn,
-  type Box,
   boxOf,
   derive,
+  refOf,
+  type Box,
   type EqSetting,
   type Reads,
-  refOf,
   type Scope,
   type StateLayer,
 } from '../../model';

@@ -1,4 +1,4 @@
-import { type Box, boxOf, derive, type Jack, jackIn, type Wire } from '../../model';
+import { boxOf, derive, jackIn, type Box, type Jack, type Wire } from '../../model';
 import { isOn, resolveIn, traceIn, type Path } from '../../signal';
 import { cure } from '../cure';
 import { isFree, jackPart, leadsAt, type Found, type Wired } from '../finding';

@@ -1,4 +1,4 @@
-import { blockIn, type Box, derive, type Lead } from '../../model';
+import { blockIn, derive, type Box, type Lead } from '../../model';
 import { driveAt, drivesAlong, toneAlong, type Extreme, type ToneRoute } from '../../tone';
 import { traceIn, type Path } from '../../signal';
 import { ofElectricity, type Electric } from '../electric';

@@ -1,12 +1,12 @@
 import {
   blockIn,
-  type Box,
   boxOf,
   derive,
   hasGrid,
-  type InnerEnd,
   jackIn,
   rowsOf,
+  type Box,
+  type InnerEnd,
   type Wire,
 } from '../../model';
 import { resolveIn, traceIn, type Path } from '../../signal';

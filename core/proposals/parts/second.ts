@@ -1,4 +1,4 @@
-// A second amplifier: beside the first, in turn with it, for the right side, or for the echoes alone while the first stays dry.
+// A second amplifier: beside the first, in turn with it, for the right side, or for the echoes while the first stays dry.
 import { boxOf, type Box } from '../../model';
 import { isGrid } from '../../chain';
 import { boxesIn, endsOf, withEnds, withLine, type Draft, type Item } from '../draft';
@@ -38,44 +38,33 @@ function othersOf({ rig, gear }: Ask, used: ReadonlySet<string>): readonly (read
 
 export const second: Part = {
   id: 'second',
-  about: 'whether a second amplifier plays too, in turn with the first, or the echoes alone',
+  about: 'whether a second amplifier plays too, in turn with the first, the right side, or the echoes alone',
   vary: (ask, draft) => {
     const front = frontOf(ask, draft);
     if (!front) return [];
     const used = boxesIn(draft);
     const splitters = ask.gear.splitters.filter(({ id }) => !used.has(id)).map(whole);
     const others = othersOf(ask, used);
-    const splits = splitters.flatMap((by): readonly Parting[] => [
-      { by: [by], how: 'both' },
-      // Which of the two a box can do is up to the box: the other is not wired.
-      { by: [by], how: 'either' },
-    ]);
     const late = lateIn(ask.rig, front.draft.line);
     const { line } = front.draft;
     const dry = line.slice(0, line.length - late.length);
-    /** A unit parts its rows by itself; left and right of a stereo box are two ways; else a splitter parts. */
-    const partings = (last: Item | undefined): readonly Parting[] => {
-      const box = boxOf(ask.rig, last?.box);
-      return [
-        ...(box && isGrid(box) ? [{ by: [], how: 'both' } as const] : []),
-        ...(box && hasSides(box) ? [{ by: [], how: 'sides' } as const] : []),
-        ...splits,
-      ];
-    };
-    const dryBy = (ahead: Item | undefined, behind: string | undefined) => {
-      const box = boxOf(ask.rig, ahead?.box);
-      const isOwn = box !== undefined && isGrid(box) && behind === box.id;
-      return [...(isOwn ? [[]] : []), ...splitters.map((splitter) => [splitter])];
-    };
+    const [last, lastDry] = [line.at(-1), dry.at(-1)].map((item) => boxOf(ask.rig, item?.box));
+    // A unit parts its rows by itself; left and right of a stereo box are two ways; else a splitter parts.
+    const partings: readonly Parting[] = [
+      ...(last && isGrid(last) ? [{ by: [], how: 'both' } as const] : []),
+      ...(last && hasSides(last) ? [{ by: [], how: 'sides' } as const] : []),
+      // Which of the two a box can do is up to the box: the other is not wired.
+      ...splitters.flatMap((by) => (['both', 'either'] as const).map((how) => ({ by: [by], how }))),
+    ];
+    const isOwn = lastDry !== undefined && isGrid(lastDry) && late[0]?.box === lastDry.id;
+    const dryBy = late.length === 0 ? [] : [...(isOwn ? [[]] : []), ...splitters.map((by) => [by])];
     return others.flatMap((other) => [
-      ...partings(line.at(-1)).map(({ by, how }) => ({
+      ...partings.map(({ by, how }) => ({
         draft: { ...withEnds(withLine(front.draft, [...line, ...by]), [front.own, other]), how },
       })),
-      ...dryBy(dry.at(-1), late[0]?.box).flatMap((by) =>
-        late.length === 0
-          ? []
-          : [{ draft: withEnds(withLine(front.draft, [...dry, ...by]), [front.own, [...late, ...other]]) }],
-      ),
+      ...dryBy.map((by) => ({
+        draft: withEnds(withLine(front.draft, [...dry, ...by]), [front.own, [...late, ...other]]),
+      })),
     ]);
   },
 };
