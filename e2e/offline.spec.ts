@@ -111,7 +111,7 @@ test('a new build waits behind a line, never while a walk is open, and loses not
   context,
   quiet,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   await serve();
   await firstVisit(page);
   await newRig(page, 'guitar, valve head, cab 16');
@@ -140,7 +140,7 @@ test('a new build waits behind a line, never while a walk is open, and loses not
   await saved(page);
   await expect(bar(page)).toBeVisible();
   // What is pressed before the page is the new one would be pressed in the old one.
-  await Promise.all([page.waitForEvent('load'), bar(page).click()]);
+  await Promise.all([page.waitForEvent('load', { timeout: 90_000 }), bar(page).click()]);
   await underWorker(page);
   await page.getByRole('button', { name: 'Preferences' }).click();
   await expect(page.getByText('Version second build')).toBeVisible();
