@@ -70,6 +70,17 @@ function secondBuild() {
   expect(said).toBe(1);
 }
 
+/** The browser has fetched the second build whole; its worker waits. */
+async function secondWaits(page: Page) {
+  await stop();
+  secondBuild();
+  await serve();
+  await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.update());
+  await page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.waiting !== null);
+}
+
+const bar = (on: Page) => on.getByRole('button', { name: 'New version, reload' });
+
 const underWorker = (page: Page) => page.waitForFunction(() => navigator.serviceWorker.controller !== null);
 
 /** The first visit is served by the server; from the next load on the worker of the first build serves. */
@@ -123,13 +134,7 @@ test('a new build waits behind a line, never while a walk is open, and loses not
   await page.getByRole('checkbox').first().click();
   await saved(page);
 
-  await stop();
-  secondBuild();
-  await serve();
-
-  const bar = (on: Page) => on.getByRole('button', { name: 'New version, reload' });
-  await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.update());
-  await page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.waiting !== null);
+  await secondWaits(page);
   // A walk is under way in this tab: neither it nor another tab is asked.
   const other = await context.newPage();
   await other.goto('/shelf');
@@ -149,5 +154,41 @@ test('a new build waits behind a line, never while a walk is open, and loses not
   await expect(bar(other)).toBeVisible();
   await bar(other).click();
   await expect(bar(other)).toHaveCount(0);
+  quiet.length = 0;
+});
+
+/** Ends the worker that serves, as a browser does with one that was idle for half a minute. */
+async function endServing(page: Page) {
+  const devtools = await page.context().newCDPSession(page);
+  const running = new Map<string, boolean>();
+  devtools.on('ServiceWorker.workerVersionUpdated', ({ versions }) => {
+    for (const { status, versionId, runningStatus } of versions)
+      if (status === 'activated') running.set(versionId, runningStatus !== 'stopped');
+  });
+  await devtools.send('ServiceWorker.enable');
+  await expect(async () => {
+    for (const versionId of running.keys()) await devtools.send('ServiceWorker.stopWorker', { versionId });
+    expect([...running.values()]).toEqual([false]);
+  }).toPass();
+  await devtools.detach();
+}
+
+test('a press for the new build is heard while another tab starts the old one again', async ({
+  page,
+  context,
+  quiet,
+}) => {
+  await serve();
+  await firstVisit(page);
+  const other = await context.newPage();
+  await other.goto('/shelf');
+  await secondWaits(page);
+  await bar(page).focus();
+  await endServing(page);
+  const anew = page.waitForEvent('load');
+  await Promise.all([other.reload(), page.keyboard.press('Enter')]);
+  await anew;
+  await page.getByRole('button', { name: 'Preferences' }).click();
+  await expect(page.getByText('Version second build')).toBeVisible();
   quiet.length = 0;
 });

@@ -26,7 +26,15 @@ export function UpdateBar() {
   const state = useUpdate((update) => update.state);
   const say = useNotice((notice) => notice.say);
   const walking = useWalkOpen(state !== 'none');
+  const [taking, setTaking] = useState(false);
   if (state === 'none' || walking) return null;
+  const take = async () => {
+    setTaking(true);
+    const why = await takeUpdate();
+    if (why === null) return;
+    setTaking(false);
+    say(why, 'bad');
+  };
   return (
     <div
       role="status"
@@ -37,8 +45,8 @@ export function UpdateBar() {
           ? 'New version of Hum Map. Every edit is stored; nothing is lost by loading it.'
           : 'A new version of Hum Map was loaded in another tab.'}
       </span>
-      <Button look="strong" onClick={() => void takeUpdate().then((why) => why !== null && say(why, 'bad'))}>
-        New version, reload
+      <Button look="strong" disabled={taking} onClick={() => void take()}>
+        {taking ? 'Loading it …' : 'New version, reload'}
       </Button>
     </div>
   );

@@ -11,9 +11,21 @@ export const useUpdate = create<{ readonly state: 'none' | 'waiting' | 'in force
 }));
 
 const HOUR_MS = 3_600_000;
+const LOOK_AGAIN_MS = 1_000;
+const WAKE_MS = 5_000;
+/** A small file that the worker keeps: asking for it needs a worker that runs, and no network. */
+const SERVED_BY_WORKER = '/mark.svg';
 
 let workbox: Workbox | null = null;
+let registration: ServiceWorkerRegistration | undefined;
 let asked = false;
+let loading = false;
+
+/** Once: asking again would begin a slow load from the start. */
+function loadAnew(): void {
+  if (!loading) window.location.reload();
+  loading = true;
+}
 
 /**
  * Hears from the page's first moment when another worker takes it over: a tab may take the newer build
@@ -24,7 +36,7 @@ export function watchController(): void {
   const { serviceWorker } = navigator;
   let served = serviceWorker.controller !== null;
   serviceWorker.addEventListener('controllerchange', () => {
-    if (asked) window.location.reload();
+    if (asked) loadAnew();
     else if (served) useUpdate.setState({ state: 'in force' });
     served = true;
   });
@@ -37,15 +49,25 @@ export async function keepOffline(): Promise<void> {
   const wb = new Registration('/sw.js');
   workbox = wb;
   wb.addEventListener('waiting', () => useUpdate.setState({ state: 'waiting' }));
-  await wb.register();
+  registration = await wb.register();
   setInterval(() => void wb.update().catch(() => undefined), HOUR_MS);
 }
 
-/** Takes the new build into use and loads the page anew. Returns why not: a walk is under way somewhere. */
+/**
+ * Takes the new build into use; the page then loads anew. Returns why not: a walk is under way somewhere.
+ * The old worker is woken first: of one that is just being started, for another tab's request, the browser
+ * forgets that it is to end, and the new one would wait until it has been idle for half a minute.
+ * A page that no worker serves is not told when the new one is in force: it looks.
+ */
 export async function takeUpdate(): Promise<string | null> {
   if (await walkIsOpen()) return 'A walk is under way. End it, or close its tab, then load the new version.';
   asked = true;
-  if (useUpdate.getState().state === 'waiting') workbox?.messageSkipWaiting();
-  else window.location.reload();
+  await fetch(SERVED_BY_WORKER, { signal: AbortSignal.timeout(WAKE_MS) }).catch(() => undefined);
+  workbox?.messageSkipWaiting();
+  const look = () => {
+    if (!registration?.waiting) loadAnew();
+  };
+  look();
+  setInterval(look, LOOK_AGAIN_MS);
   return null;
 }
