@@ -45,7 +45,7 @@ async function violations(page: Page, contrast: boolean): Promise<readonly strin
 
 type Look = { readonly theme: 'light' | 'dark'; readonly axe: 'with contrast' | 'without' | null };
 
-/** Nothing serious or critical; nothing is cut off sideways: the page itself never scrolls across. */
+/** Nothing serious or critical; nothing is cut off sideways: neither the page scrolls across nor a field's figure. */
 async function look(page: Page, where: string, size: (typeof WIDTHS)[number], { theme, axe: how }: Look) {
   const [width, height] = size;
   await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' });
@@ -56,6 +56,12 @@ async function look(page: Page, where: string, size: (typeof WIDTHS)[number], { 
     () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
   );
   expect(over, `${where}, ${theme}, ${width} px: the page scrolls across`).toBeLessThanOrEqual(0);
+  const cut = await page.evaluate(() =>
+    [...document.querySelectorAll('input')]
+      .filter(({ scrollWidth, clientWidth }) => clientWidth > 0 && scrollWidth > clientWidth)
+      .map((field) => `${field.getAttribute('aria-label')}: ${field.value}`),
+  );
+  expect(cut, `${where}, ${theme}, ${width} px: fields cut what stands in them`).toEqual([]);
 }
 
 /**

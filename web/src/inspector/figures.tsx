@@ -29,7 +29,7 @@ function FigureLine({ box, entry }: { box: Box; entry: FigureEntry }) {
   const setSource = (source: Figure['source']) =>
     commit(put({ ...figure, source, ...(source === 'measured' ? { date: today() } : {}) }));
   return (
-    <li className="grid grid-cols-[minmax(0,1fr)_6rem_6rem] items-center gap-1.5 border-t border-hair pt-1.5 first:border-t-0">
+    <li className="grid grid-cols-[minmax(0,1fr)_6.5rem_5.75rem] items-center gap-1.5 border-t border-hair pt-1.5 first:border-t-0">
       <span className="text-xs">
         <span className="font-mono">{of}</span> {what}
         {figure.low !== undefined && figure.high !== undefined ? (

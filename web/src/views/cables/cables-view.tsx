@@ -185,7 +185,7 @@ export function CablesView() {
                     key={header.id}
                     scope="col"
                     aria-sort={sorted(header.column.id)}
-                    className="border-b border-line px-3 text-left font-semibold"
+                    className="border-b border-line px-3 text-left font-semibold max-lg:px-2"
                   >
                     <button
                       type="button"
@@ -218,13 +218,13 @@ export function CablesView() {
                   className={`border-b border-hair align-top ${chosen ? 'bg-select-tint' : ''} ${row.state === 'put away' ? 'text-muted' : ''}`}
                 >
                   {columns.map((column) => (
-                    <td key={column.id} className="px-3 py-1.5">
+                    <td key={column.id} className="px-3 py-1.5 max-lg:px-2">
                       <CellOf id={column.id} row={row} />
                     </td>
                   ))}
-                  <td className="px-3 py-1 text-right">
+                  <td className="px-3 py-1 text-right max-lg:px-1">
                     <Link
-                      className="inline-flex min-h-7 items-center rounded px-2 text-xs underline"
+                      className="inline-flex min-h-7 items-center rounded px-2 text-xs whitespace-nowrap underline"
                       aria-label={`Show lead ${row.number} on the map`}
                       to={`/rig/${rig.id}/map`}
                       onClick={() => select({ type: 'lead', id })}

@@ -18,8 +18,8 @@ function Length({ row }: { row: ScheduleRow }) {
       : session.commit({ edit: 'setLeadLength', arguments: { id: row.id, lengthM, by: 'hand' } });
   };
   return (
-    <div className="flex items-center gap-2">
-      <div className="w-20">
+    <div className="flex flex-wrap items-center gap-x-2">
+      <div className="w-20 shrink-0">
         <TextField
           label={`Length of lead ${row.number}`}
           mono
@@ -42,6 +42,17 @@ function Length({ row }: { row: ScheduleRow }) {
         <span className="text-xs text-caution">to be made</span>
       ) : null}
     </div>
+  );
+}
+
+/** Where a column is narrow a line ends between the two plugs, not within the name of one. */
+function Plugs({ words }: { words: string }) {
+  const [from, to] = words.split(' – ');
+  return (
+    <>
+      <span className="whitespace-nowrap">{to === undefined ? from : `${from} –`}</span>{' '}
+      <span className="whitespace-nowrap">{to}</span>
+    </>
   );
 }
 
@@ -68,7 +79,7 @@ export function CellOf({ id, row }: { id: string; row: ScheduleRow }) {
     case 'plugs':
       return (
         <>
-          {row.plugs}
+          <Plugs words={row.plugs} />
           {row.adapters.length > 0 ? (
             <span className="block text-xs text-caution">adapter {row.adapters.join(', ')}</span>
           ) : null}
