@@ -36,7 +36,10 @@ function captionOf(route: DelayRoute, limitMs: number): string {
   if (route.stops.length === 0) return 'Nothing on this route delays it: no converter, no digital link.';
   const [most] = [...route.stops].sort((a, b) => b.ms - a.ms);
   const over = route.total.ms > limitMs ? `, over the ${limitMs} ms of the house` : '';
-  return `${msWords(route.total.ms)} in all${over}, ${count(route.trips, 'converter trip')}; most in ${most?.box.name ?? ''}: ${msWords(most?.ms ?? 0)}. It may be ${rangeWords(route)}.`;
+  const total = msWords(route.total.ms);
+  const range = rangeWords(route);
+  const may = range === total ? '' : ` It may be ${range}.`;
+  return `${total} in all${over}, ${count(route.trips, 'converter trip')}; most in ${most?.box.name ?? ''}: ${msWords(most?.ms ?? 0)}.${may}`;
 }
 
 /** The Latency profile: milliseconds from the string on, a step up at everything that delays. */

@@ -218,6 +218,46 @@ describe('the cheapest cure', () => {
     }
   });
 
+  test('a switch lead whose sleeve joins two boxes is cut by contacts that float: as loud then as where they do', () => {
+    const plain = build(
+      'guitar, effects-only unit, valve head, cabinet 16',
+      'guitar/out > effects-only-unit/input',
+      'effects-only-unit/send > valve-head/input',
+      'valve-head/send > effects-only-unit/return',
+      'effects-only-unit/out-l > valve-head/return',
+      'valve-head/spk-16 = cabinet/in',
+    );
+    const bare = joined(plain, 'switch', 'effects-only-unit/relay-1', 'valve-head/foot');
+    const tied = withJack(bare, 'effects-only-unit', 'relay-1', { ground: 'audio' });
+    const afloat = withJack(bare, 'effects-only-unit', 'relay-1', { ground: 'none' });
+    const relays = (rig: Rig) => humActs(inNight(rig, null)).filter(({ kind }) => kind === 'relay');
+    expect(relays(afloat)).toEqual([]);
+    const found = relays(tied);
+    const { number } = tied.leads.find(({ kind }) => kind === 'switch')!;
+    expect(found).toMatchObject([
+      {
+        words: `Switch Valve head by a relay whose contacts float, in lead ${number}`,
+        cost: tied.houseRules.limits.costRelay,
+        edits: [],
+        unproved: [{ id: 'valve-head' }],
+      },
+    ]);
+    const then = new HumTrials(inNight(tied, null)).with(found[0]!.shield)!;
+    expect(Math.max(...then)).toBeCloseTo(standing(afloat).loudest, 4);
+    expect(Math.max(...then)).toBeLessThan(standing(tied).loudest - 0.1);
+  });
+
+  test('a desk stays on the outlets of the house; what else is plugged apart from most is moved', () => {
+    const rig = twoCombos();
+    const withDesk = build('guitar, combo, combo, desk', 'guitar/out > combo/input');
+    const staged = { ...withDesk, stage: { ...withDesk.stage, mains: rig.stage.mains } };
+    const at = (r: Rig, box: string, wallOutlet: string) => withJack(r, box, 'mains', { wallOutlet });
+    const apart = at(at(at(staged, 'combo', 'left'), 'combo-2', 'left'), 'desk', 'right');
+    const moved = (r: Rig) => humActs(inNight(r, null)).filter(({ kind }) => kind === 'gather');
+    expect(moved(apart)).toEqual([]);
+    expect(moved(at(apart, 'combo-2', 'right')).map(doneTo)).toEqual(['combo-2']);
+  });
+
   test('a lift that has cut off the last ground of a box is restored before anything is told', () => {
     const adrift = limited(proved(lifted(fourCable(), 'lead-3', 'lead-4', 'lead-5')), 200);
     const { today, best } = cured(adrift);

@@ -1,6 +1,7 @@
 // What an act on the order is told to do, before it is done.
 import { describe, expect, test } from '@jest/globals';
 import { chainsAt, offersFor, readingsIn, writeChains, type Act, type Held } from '../chain';
+import { report } from '../findings';
 import { inNight, makeSound, type Rig } from '../model';
 import { edited } from '../testing/build';
 import { AT, holding, wired } from '../testing/order';
@@ -15,6 +16,20 @@ const put = (rig: Rig, held: Held, where: string): Act => {
   if (!offer) throw new Error(where);
   return { act: 'put', held, slot: offer.slot };
 };
+
+/** Every pedal of the rig on at rest. */
+const switchedOn = (rig: Rig) =>
+  edited(
+    rig,
+    ...rig.boxes.flatMap((box) =>
+      box.blocks
+        .filter(({ states }) => states.some(({ id }) => id === 'on'))
+        .map((block) => ({
+          edit: 'setBlockState' as const,
+          arguments: { box: box.id, block: block.id, state: 'on', scope: { layer: 'rest' as const } },
+        })),
+    ),
+  );
 
 describe('the preview of an act', () => {
   test('names the leads with their numbers and ends, and the act by its words', () => {
@@ -60,6 +75,25 @@ describe('the preview of an act', () => {
     expect(preview).toMatchObject({ can: true, inside: ['Multi-effects'], silent: [] });
     expect(preview.can && preview.found).toEqual([]);
     expect(preview.can && preview.change.modes).toEqual([]);
+  });
+
+  test('what is found as before is not told; what goes and what comes is, and comes back turned round', () => {
+    const told = (rig: Rig, where: string) => {
+      const act = put(rig, holding(rig, 'Fuzz'), where);
+      const preview = previewOf(rig, AT, act);
+      if (!preview.can) throw new Error(preview.reason);
+      return [preview.gone, preview.found].map((lines) => lines.map(({ text }) => text));
+    };
+    const rig = wired(GEAR, FOUR);
+    expect(report(rig, null, null)).toHaveLength(1);
+    expect(told(rig, 'after Overdrive')).toEqual([[], []]);
+    const row = 'guitar, fuzz, digital delay, combo';
+    const [ahead, behind] = ['GUITAR > FUZZ > DIGITAL > COMBO', 'GUITAR > DIGITAL > FUZZ > COMBO'].map(
+      (chain) => switchedOn(wired(row, chain)),
+    );
+    const [gone, found] = told(ahead!, 'after Digital delay');
+    expect(found).toContain('Delay of Digital delay stands ahead of gain: Fuzz.');
+    expect(told(behind!, 'after Guitar')).toEqual([found, gone]);
   });
 
   test('what cannot be had says why, and what one more would do', () => {
