@@ -248,6 +248,11 @@ describe('the level profile', () => {
       item.type === 'path' && item.stroke === 'thick' ? item.points : [],
     );
     expect(Math.min(...dotted.map(({ y }) => y))).toBeGreaterThan(Math.max(...thick.map(({ y }) => y)));
+    // The axis reaches down to it: nothing of it is cut off at the foot.
+    const lines = drawing.items.flatMap((item) =>
+      item.type === 'rule' && item.from.y === item.to.y ? [item.from.y] : [],
+    );
+    expect(Math.max(...dotted.map(({ y }) => y))).toBeLessThan(Math.max(...lines));
     const told = (levels: 'dBV' | 'V') =>
       drawProfile({
         rig: fourCable(),

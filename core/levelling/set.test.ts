@@ -52,6 +52,31 @@ test('a song on another guitar comes out as much louder as its pickups are, one 
   expect(levels(rig())).toEqual([['on-guitar-2', 0]]);
 });
 
+test('only the sounds of the song count', () => {
+  // Hotter by 6 dB at the bridge alone; one sound on each pickup.
+  const [plain, hot] = [rig(), hotter(6)];
+  const boxes = hot.boxes.map((box) => ({
+    ...box,
+    blocks: box.blocks.map((block) => ({
+      ...block,
+      pickups: block.pickups.map((pickup) =>
+        pickup.id === 'bridge'
+          ? pickup
+          : plain.boxes
+              .find(({ id }) => id === box.id)!
+              .blocks.flatMap(({ pickups }) => pickups)
+              .find(({ id }) => id === pickup.id)!,
+      ),
+    })),
+  }));
+  const sounds = hot.sounds.map((sound, i) => ({ ...sound, pickup: ['Bridge', 'Neck'][i]! }));
+  const played = (...ids: string[]) =>
+    levels({ ...hot, boxes, sounds, songs: hot.songs.map((song) => ({ ...song, sounds: ids })) });
+  expect(played('s0')).toEqual([['on-guitar-2', 6]]);
+  expect(played('s1')).toEqual([['on-guitar-2', 0]]);
+  expect(played('s1', 's0')).toEqual([['on-guitar-2', 6]]);
+});
+
 test('a song that says no guitar is played on that of its sound', () => {
   const own = edited(hotter(6), {
     edit: 'setSong',
