@@ -63,4 +63,18 @@ export const HUM_MUTATIONS = [
     to: 'false',
     suites: ['core/hum/view'],
   },
+  {
+    what: 'no relay is offered for a switch lead that closes a loop',
+    file: 'core/hum/acts.ts',
+    from: "tie.kind === 'control' && lead.kind === 'switch'",
+    to: 'false',
+    suites: ['core/hum/cures'],
+  },
+  {
+    what: 'a desk is moved to the outlets of the stage',
+    file: 'core/hum/acts.ts',
+    from: '.filter((box) => !isDesk(box))',
+    to: '',
+    suites: ['core/hum/cures'],
+  },
 ];
