@@ -16,6 +16,20 @@ export const MUTATIONS = [
     suites: ['core/findings'],
   },
   {
+    what: 'two plugs of one box in each other’s jack are not exchanged',
+    file: 'core/findings/stray.ts',
+    from: "if ('exchange' in data) return exchangeCure(view, data.exchange);",
+    to: '',
+    suites: ['core/findings/crossings'],
+  },
+  {
+    what: 'of two repairs alike one is taken that leaves a pedal out',
+    file: 'core/findings/stray.ts',
+    from: 'isWhole(score, suspects), idleLeads)',
+    to: 'isWhole(score, suspects))',
+    suites: ['core/findings/crossings'],
+  },
+  {
     what: 'a jack is chosen without a thought of the plugs that stand there',
     file: 'core/chain/fit.ts',
     from: 'isHeld ? 4 : 0',

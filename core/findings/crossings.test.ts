@@ -6,7 +6,7 @@ import type { EditCall } from '../edits';
 import { build, edited } from '../testing/build';
 import { set, swap } from '../testing/short-edits';
 import { judge } from '../testing/of-wiring';
-import { cureOf, merged } from './index';
+import { cureOf, merged, report } from './index';
 
 const REST = { layer: 'rest' } as const;
 
@@ -258,6 +258,24 @@ describe('a loop switcher with a pedal in each of two loops, both on', () => {
       return linesOf(wrong).length !== 1 || linesOf(curedOnce(wrong)).length > 0;
     });
     expect(bad.map(words)).toEqual([]);
+  });
+
+  test('one loop on: two sends or two returns in each other’s jack are told by both leads, and both pedals play again', () => {
+    const sound = edited(switcher(), set('four-loop-switcher', 'loop-2', 'off'));
+    const sends = { a: { lead: 'lead-2', side: 'from' }, b: { lead: 'lead-4', side: 'from' } } as const;
+    const returns = { a: { lead: 'lead-3', side: 'to' }, b: { lead: 'lead-5', side: 'to' } } as const;
+    const texts = (rig: Rig) => report(rig, null, null).map(({ text }) => text);
+    const mixed = swapped(sound, sends);
+    expect(texts(mixed)).toEqual([
+      'Lead 2 and lead 4 are in each other’s jack, SEND 2 of Four-loop switcher and SEND 1 of Four-loop switcher.',
+    ]);
+    expect(linesOf(mixed).map(({ finding }) => finding.code)).toEqual(['WIRE-GRID']);
+    expect(joins(curedOnce(mixed))).toBe(joins(sound));
+    // Which pedal was meant for which loop nobody can tell from the returns: each in one of its own is right.
+    const crossed = swapped(sound, returns);
+    expect(texts(crossed)).toHaveLength(1);
+    expect(joins(curedOnce(crossed))).toBe(joins(swapped(crossed, sends)));
+    expect(linesOf(curedOnce(crossed))).toEqual([]);
   });
 
   test('law: each plug in a free jack of the switcher is told by its lead, and the cure restores the rig', () => {

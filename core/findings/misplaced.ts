@@ -6,7 +6,7 @@ import { cure, type Cure } from './cure';
 import { isFree, type Found, type View, type Wired } from './finding';
 import { capitalFirst } from './phrases';
 import type { Say } from './rule';
-import { bestTrial, type Judged, type Score } from './score';
+import { bestTrial, idleLeads, type Judged, type Score } from './score';
 import { isWhole, suspectsIn } from './suspects';
 import { isAside } from './work';
 
@@ -71,7 +71,7 @@ export function bestMove(of: Judged, leads: readonly string[]): { move: Misplace
       of: move,
       wired: withEnds(of, new Map([[move.lead, { [move.side]: [move.to] }]])),
     }));
-  const best = bestTrial(of, trials, (score) => isWhole(score, suspects));
+  const best = bestTrial(of, trials, (score) => isWhole(score, suspects), idleLeads);
   return best && { move: best.of, score: best.score };
 }
 

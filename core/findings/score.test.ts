@@ -10,7 +10,7 @@ import { isWhole, suspectsIn } from './suspects';
 
 type Accepts = (score: Score) => boolean;
 
-test('the best of the trials, the first of those that do alike, of all or of those that will do', () => {
+test('the best of the trials, of all or of those that will do; of those that do alike the first, or by what is asked', () => {
   const met = new Met();
   fc.assert(
     fc.property(gear, fc.nat(), hands, (g, n, spoils) => {
@@ -29,10 +29,17 @@ test('the best of the trials, the first of those that do alike, of all or of tho
         );
         const found = bestTrial(of, trials, accepts);
         expect(found).toEqual(wanted < 0 ? null : { of: wanted, score: scores[wanted] });
+        const last = scores.findLastIndex(
+          (score) => wanted >= 0 && compareScores(score, scores[wanted]!) === 0,
+        );
+        const later = (one: { readonly leads: unknown }) =>
+          -trials.findIndex(({ wired }) => wired.leads === one.leads);
+        expect(bestTrial(of, trials, accepts, later)?.of ?? -1).toBe(last);
+        if (last > wanted) met.count('several alike');
         met.count(wanted < 0 ? 'none will do' : wanted === 0 ? 'the first' : 'a later one');
       }
     }),
     { numRuns: 60 },
   );
-  met.atLeast({ 'none will do': 10, 'the first': 5, 'a later one': 20 });
+  met.atLeast({ 'none will do': 10, 'the first': 5, 'a later one': 20, 'several alike': 5 });
 });

@@ -210,38 +210,57 @@ export function scoreOf(of: Judged, shapes: readonly Shape[] = shapesOf(of)): Sc
   return last;
 }
 
+/** Audio leads by which nothing that is heard comes in any sound. */
+export function idleLeads(of: Judged): number {
+  const travelled = new Set(
+    shapesOf(of).flatMap(({ sound }) =>
+      traceIn({ ...of, sound }).paths.flatMap(({ steps }) =>
+        steps.flatMap((step) => (step.type === 'lead' ? [step.lead] : [])),
+      ),
+    ),
+  );
+  return pluggedIn(of).filter(({ lead }) => !travelled.has(lead.id)).length;
+}
+
 /** A wiring to try, and what it is the trial of. */
 export type Trial<T> = { readonly of: T; readonly wired: Wired };
 
 /**
- * The trial that does best, the first of those that do alike; null: none is acceptable. The likeliest are looked at
- * first, and of the others no more sounds than it takes to see that they do worse.
+ * The trial that does best; null: none is acceptable. The likeliest are looked at first, and of the others no more sounds
+ * than it takes to see that they do worse.
  * @param from the wiring that the trials differ from only in where leads are plugged
  * @param accepts whether a score will do: of one that will not, no worse one may
+ * @param tie of those that do alike the one with the least of this, of a wiring; of those alike in this too the first
  */
 export function bestTrial<T>(
   from: Judged,
   trials: readonly Trial<T>[],
   accepts: (score: Score) => boolean = () => true,
+  tie: ((of: Judged) => number) | null = null,
 ): { readonly of: T; readonly score: Score } | null {
   const shapes = shapesOf(from);
   const sounds = shapes.map(({ sound }) => sound);
   const begun = trials.flatMap(({ of, wired }, i) => {
-    const scores = scoresSoFar({ ...from, ...wired, sounds }, shapes);
+    const judged = { ...from, ...wired, sounds };
+    const scores = scoresSoFar(judged, shapes);
     const { value: score } = scores.next();
-    return score ? [{ of, i, scores, score }] : [];
+    return score ? [{ of, i, judged, scores, score }] : [];
   });
   let best: (typeof begun)[number] | null = null;
   for (const trial of begun.sort((a, b) => compareScores(a.score, b.score) || a.i - b.i)) {
-    const mayWin = () =>
-      accepts(trial.score) && (!best || (compareScores(trial.score, best.score) || trial.i - best.i) < 0);
+    const rival = best;
+    const against = () => (rival ? compareScores(trial.score, rival.score) : -1);
+    const mayWin = () => accepts(trial.score) && (against() || (tie ? -1 : trial.i - (rival?.i ?? 0))) < 0;
     let over = false;
     while (!over && mayWin()) {
       const { value: score } = trial.scores.next();
       if (score) trial.score = score;
       else over = true;
     }
-    if (over) best = trial;
+    if (!over) continue;
+    const apart =
+      rival && tie && against() === 0 ? tie(trial.judged) - tie(rival.judged) || trial.i - rival.i : -1;
+    if (apart < 0) best = trial;
   }
   return best && { of: best.of, score: best.score };
 }

@@ -17,7 +17,7 @@ import {
 } from './misplaced';
 import { capitalFirst } from './phrases';
 import type { Say } from './rule';
-import { bestTrial, compareScores, scoreOf, shapesOf, type Judged, type Score } from './score';
+import { bestTrial, compareScores, idleLeads, scoreOf, shapesOf, type Judged, type Score } from './score';
 import { isWhole, suspectsIn } from './suspects';
 
 /**
@@ -50,7 +50,7 @@ function bestSwap(of: Judged, leads: readonly string[]): { exchange: Exchange; s
     .filter(({ a, b }) => !speaks.has(a.lead) && !speaks.has(b.lead))
     .slice(0, MOST_TRIALS)
     .map(({ a, b }) => ({ of: { a, b }, wired: exchanged(of, { a, b }) }));
-  const best = bestTrial(of, trials, (score) => isWhole(score, suspects));
+  const best = bestTrial(of, trials, (score) => isWhole(score, suspects), idleLeads);
   return best && { exchange: best.of, score: best.score };
 }
 
