@@ -20,14 +20,14 @@ export const MUTATIONS = [
     file: 'core/findings/stray.ts',
     from: "if ('exchange' in data) return exchangeCure(view, data.exchange);",
     to: '',
-    suites: ['core/findings/crossings'],
+    suites: ['core/findings/switcher'],
   },
   {
     what: 'of two repairs alike one is taken that leaves a pedal out',
     file: 'core/findings/stray.ts',
     from: 'isWhole(score, suspects), idleLeads)',
     to: 'isWhole(score, suspects))',
-    suites: ['core/findings/crossings'],
+    suites: ['core/findings/switcher'],
   },
   {
     what: 'a jack is chosen without a thought of the plugs that stand there',
