@@ -5,6 +5,7 @@ import { headroomAt, levelsAlong, unlikeLevels } from '../level';
 import { boxOf, jackIn, type Rig } from '../model';
 import { jointsIn, resolveIn, traceIn } from '../signal';
 import { build, edited, fourCable } from '../testing/build';
+import { stand, withSounds } from '../testing/feet';
 import { addLead, done, mode, planOf, settingOf, state, unityOf } from '../testing/levels';
 import { Measure } from './measure';
 import { waysOf } from './ways';
@@ -146,4 +147,11 @@ test('levels that are put together stretch by stretch are those of a document th
       expect(figures(told)).toEqual(figures(stops));
     });
   }
+});
+
+test('sounds that are alike on a way are looked at once; a block in another state makes one of its own', () => {
+  const three = withSounds(fourCable(), 'One', 'Two', 'Three');
+  const seen = (rig: Rig) => waysOf(rig, null).ways.map(({ sounds }) => sounds.map(({ id }) => id));
+  expect(seen(three)).toEqual([['s0', 's1', 's2']]);
+  expect(seen(stand(three, 's1', { 'multi-effects/drive': 'on' }))).toEqual([['s0', 's2'], ['s1']]);
 });
