@@ -77,4 +77,11 @@ export const POWER_MUTATIONS = [
     to: "return 'box';",
     suites: ['core/bench/bench'],
   },
+  {
+    what: 'no output of a power stage is told with its load',
+    file: 'core/power/book.ts',
+    from: 'if (!found.has(key)) found.set(key, line);',
+    to: '',
+    suites: ['core/power/book'],
+  },
 ];

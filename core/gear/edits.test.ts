@@ -50,6 +50,20 @@ describe('making an item on its panel', () => {
     expect(play(moved, { edit: 'move part', address: `jacks/${second!}`, by: -1 })).toEqual(moved);
   });
 
+  test('each is called in the undo menu by the part it is done to', () => {
+    const item = itemOf('fuzz');
+    const called = (call: GearEdit) => applyGearEdit(item, call).label;
+    const [jack, block] = [item.jacks[0]!, item.blocks[0]!];
+    expect([
+      called({ edit: 'set field', address: '', path: 'name', value: 'X' }),
+      called({ edit: 'set field', address: `jacks/${jack.id}`, path: 'label', value: 'X' }),
+      called({ edit: 'add part', owner: '', list: 'jacks', template: 'output', panel: 'rear' }),
+      called({ edit: 'remove part', address: `blocks/${block.id}` }),
+      called({ edit: 'move part', address: `jacks/${jack.id}`, by: 1 }),
+      called({ edit: 'set at rest', address: `blocks/${block.id}/states/on` }),
+    ]).toEqual(['Change Fuzz', 'Change IN', 'Add OUT 2', 'Remove Fuzz', 'Move IN', 'Fuzz: on at rest']);
+  });
+
   test('law: adding, removing, moving and resting leave nothing that names what is gone', () => {
     const met = new Met();
     const LISTS = ['jacks', 'blocks', 'controls', 'patches', 'hidden', 'service'];

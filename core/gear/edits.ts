@@ -277,6 +277,6 @@ function labelOf(before: GearItem, call: GearEdit, after: GearItem, at: Address)
     case 'wire':
       return 'Lay a wire';
     case 'set at rest':
-      return `${nameOfPart(before, call.address)} at rest`;
+      return `${nameOfPart(before, ownerOf(call.address))}: ${nameOfPart(before, call.address)} at rest`;
   }
 }
