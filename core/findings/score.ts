@@ -210,7 +210,7 @@ export function scoreOf(of: Judged, shapes: readonly Shape[] = shapesOf(of)): Sc
   return last;
 }
 
-/** Audio leads by which nothing that is heard comes in any sound. */
+/** Leads by which nothing that is heard comes in any sound: those that carry no signal count in every wiring alike. */
 export function idleLeads(of: Judged): number {
   const travelled = new Set(
     shapesOf(of).flatMap(({ sound }) =>
