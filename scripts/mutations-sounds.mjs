@@ -154,4 +154,18 @@ export const SOUND_MUTATIONS = [
     to: 'others.length >= 0',
     suites: ['core/planner/preview'],
   },
+  {
+    what: 'the order as lines: nothing stands deeper in a loop',
+    file: 'core/chain/reasons.ts',
+    from: 'inLoops: loopsAt(chains, place),',
+    to: 'inLoops: 0 * loopsAt(chains, place),',
+    suites: ['core/chain/usual'],
+  },
+  {
+    what: 'the order as a profile: of several always the first is drawn',
+    file: 'core/drawing/order-profile.ts',
+    from: 'return Math.max(0, both >= 0 ? both',
+    to: 'return 0 * Math.max(0, both >= 0 ? both',
+    suites: ['core/drawing/order-profile'],
+  },
 ];

@@ -22,6 +22,28 @@ const driven = (rig: Rig): Rig =>
     set('valve-head', 'preamp', 'lead', { layer: 'sound', id: 'lead' }),
   );
 
+test('lines stand as deep as loops are open ahead of them; ways and orders have a head of their own', () => {
+  const depth = (gear: string, chains: string) =>
+    orderLines(wired(gear, chains), AT).map(({ words, inLoops, head }) => [words, inLoops, head]);
+  const unit = depth(
+    'guitar, fuzz, unit, delay, valve head, cab 16, desk',
+    'GUITAR > FUZZ > MULTI[drive loop-1(VALVE[preamp]) amp loop-2(DIGITAL) reverb] { > VALVE[power] > CABINET | [cab] > DESK[mix-1] }',
+  );
+  expect(unit.filter(([, inLoops]) => inLoops !== 0)).toEqual([
+    ['Preamp of Valve head', 1, null],
+    ['Digital delay', 1, null],
+  ]);
+  expect(unit.filter(([, , head]) => head !== null)).toEqual([
+    ['Power stage of Valve head', 0, 'Way 1 of 2'],
+    ['Cabinet model of Multi-effects', 0, 'Way 2 of 2'],
+  ]);
+  expect(
+    depth('guitar, baritone, fuzz, combo, combo', 'GUITAR > FUZZ > COMBO\nBRTN > COMB2').map(
+      ([, , head]) => head,
+    ),
+  ).toEqual(['Order 1 of 2', null, null, 'Order 2 of 2', null]);
+});
+
 describe('put in the usual order', () => {
   test('pedals in a row, each moved once', () => {
     const rig = wired(

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { heldFrom, inHand } from '../chain';
 import type { Rig } from '../model';
 import { pairsWhere } from '../testing/apart';
-import { build, SOUND } from '../testing/build';
+import { build, edited, SOUND } from '../testing/build';
 import { gear, rigOf, wiredWay } from '../testing/gear';
 import { Met } from '../testing/met';
 import { AT, wired } from '../testing/order';
@@ -44,6 +44,23 @@ describe('the order as a profile', () => {
     for (const tag of ['GUITAR', 'CABINET']) expect(desk).toBeGreaterThan(ys(rig, tag)[0]!);
     expect(drawn(rig).height).toBeGreaterThan(150);
     expect(drawn(wired('guitar, fuzz, combo', 'GUITAR > FUZZ > COMBO')).height).toBe(150);
+  });
+
+  test('of several orders that of the way that is looked at is drawn, or of what is in hand', () => {
+    const rig = wired(
+      'guitar, baritone, fuzz, od, combo, combo',
+      'GUITAR > FUZZ > COMBO\nBRTN > OVRDRV > COMB2',
+    );
+    const labels = (of: Rig, more?: Partial<ProfileRequest>) =>
+      drawn(of, more).stops.map(({ label }) => label);
+    expect(labels(rig)).toEqual(['GUITAR', 'FUZZ', 'COMBO']);
+    const low = edited(rig, {
+      edit: 'setGuitar',
+      arguments: { sound: 'sound-1', guitar: 'baritone', pickup: null },
+    });
+    expect(labels(low)).toEqual(['BRTN', 'OVRDRV', 'COMB2']);
+    const held = heldFrom(low, AT, { type: 'box', id: 'fuzz' });
+    expect(labels(low, { held })).toEqual(['GUITAR', 'FUZZ', 'COMBO']);
   });
 
   test('what is chosen stands by itself though it is off; with something in hand all does', () => {
