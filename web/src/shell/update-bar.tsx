@@ -45,7 +45,8 @@ export function UpdateBar() {
           ? 'New version of Hum Map. Every edit is stored; nothing is lost by loading it.'
           : 'A new version of Hum Map was loaded in another tab.'}
       </span>
-      <Button look="strong" disabled={taking} onClick={() => void take()}>
+      {/* It can be pressed again: leaving a page that has something unstored may have been refused. */}
+      <Button look="strong" aria-busy={taking} onClick={() => void take()}>
         {taking ? 'Loading it …' : 'New version, reload'}
       </Button>
     </div>

@@ -19,12 +19,12 @@ const SERVED_BY_WORKER = '/mark.svg';
 let workbox: Workbox | null = null;
 let registration: ServiceWorkerRegistration | undefined;
 let asked = false;
-let loading = false;
+let looking: ReturnType<typeof setInterval> | undefined;
 
-/** Once: asking again would begin a slow load from the start. */
+/** Looks no more: asking again would begin a slow load from the start. */
 function loadAnew(): void {
-  if (!loading) window.location.reload();
-  loading = true;
+  clearInterval(looking);
+  window.location.reload();
 }
 
 /**
@@ -67,7 +67,8 @@ export async function takeUpdate(): Promise<string | null> {
   const look = () => {
     if (!registration?.waiting) loadAnew();
   };
+  clearInterval(looking);
+  looking = setInterval(look, LOOK_AGAIN_MS);
   look();
-  setInterval(look, LOOK_AGAIN_MS);
   return null;
 }
