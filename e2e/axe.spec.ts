@@ -85,6 +85,8 @@ async function open(page: Page, view: (typeof VIEWS)[number], ready: string | Re
   await expect(page.locator('main')).toContainText(ready);
 }
 
+const demo = () => readFileSync('demo/pit-chair.humrig.json', 'utf8');
+
 test.describe('axe', () => {
   test.setTimeout(240_000);
 
@@ -132,7 +134,7 @@ test.describe('axe', () => {
     rules: 'The wiring and the sounds suggest',
   };
   test('the parts of Sounds', async ({ page }) => {
-    await importRig(page, readFileSync('demo/pit-chair.humrig.json', 'utf8'));
+    await importRig(page, demo());
     const rig = page.url().replace(/\/map.*$/, '');
     for (const [part, text] of Object.entries(parts)) {
       await page.goto(`${rig}/sounds/${part}`);
@@ -142,12 +144,15 @@ test.describe('axe', () => {
   });
 
   test('the demo', async ({ page }) => {
-    await importRig(page, readFileSync('demo/pit-chair.humrig.json', 'utf8'));
+    await importRig(page, demo());
     for (const view of VIEWS) {
       await open(page, view, ready[view]);
       await audit(page, `${view}, demo`, WHOLE.includes(view) ? 'whole' : 'once');
     }
-    await page.goto(page.url().replace(/\/sheet.*$/, '/map'));
+  });
+
+  test('what is opened on the map', async ({ page }) => {
+    await importRig(page, demo());
     await page.getByRole('button', { name: 'Why so' }).click();
     await page
       .getByRole('list', { name: 'Stops of the order' })
@@ -178,6 +183,10 @@ test.describe('axe', () => {
     await expect(page.getByRole('dialog', { name: 'Small sums' })).toBeVisible();
     await audit(page, 'latency, small sums', 'once');
     await page.keyboard.press('Escape');
+  });
+
+  test('the inside of a unit, gear of one’s own, and the shelf', async ({ page }) => {
+    await importRig(page, demo());
     await page.goto(page.url().replace(/\/map.*$/, '/gear/inside/multi-effects'));
     await expect(page.getByRole('group', { name: 'Inside Multi-effects' })).toBeVisible();
     await audit(page, 'inside, demo', 'once');
