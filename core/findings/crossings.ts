@@ -1,6 +1,7 @@
 // Crossed leads: the one or two exchanges of plugs that bring a wiring back to where a sensible one has its leads.
 import type { Cure } from './cure';
 import { derive, isLink, pluggedIn, type Plugged } from '../model';
+import { bareOf } from './bare';
 import { candidatesOf, exchangeCure, exchanged, jacksOf, type Candidate, type Exchange } from './exchange';
 import type { View, Wired } from './finding';
 import { misplacedIn } from './misplaced';
@@ -71,33 +72,30 @@ function pairsOf(of: Wired, leads: readonly string[]): readonly (readonly Candid
   );
 }
 
+const crossed = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): readonly Exchange[] => {
+  const suspects = suspectsIn(of);
+  const { clashing } = suspects;
+  const way = (own: readonly Candidate[]) => wayOf(clashing.length, own);
+  const one = bestOf(
+    of,
+    candidatesOf(of, suspects.leads).map((exchange) => way([exchange])),
+    MOST_TRIALS.one,
+  );
+  if (one && isWhole(one.score, suspects)) return one.exchanges.map(({ a, b }) => ({ a, b }));
+  const whole = pluggedIn(of).filter((run) => !isLink(run.lead) && run.from.length > 0 && run.to.length > 0);
+  const leads = [...new Set([...clashing, ...leadsOfHubs(of, whole)])];
+  const two = leads.length <= MOST_LEADS ? bestOf(of, pairsOf(of, leads).map(way), MOST_TRIALS.two) : null;
+  const best = two && (!one || explainsMore(two, one)) ? two : one;
+  return best && isOpenAgain(best.score, suspects) ? best.exchanges.map(({ a, b }) => ({ a, b })) : [];
+});
+
 /**
  * The exchanges that explain what is wrong with a wiring: one where it makes all right, else two where they do better;
  * none where nothing clashes and no lead closes a ring, where one plug alone is misplaced, or where no exchange makes
  * both go.
  */
-export const crossingsIn = derive(
-  ['boxes', 'leads', 'variant', 'sounds', 'wants'],
-  (of): readonly Exchange[] => {
-    const suspects = suspectsIn(of);
-    const { clashing } = suspects;
-    if (suspects.leads.length === 0 || misplacedIn(of)) return [];
-    const way = (own: readonly Candidate[]) => wayOf(clashing.length, own);
-    const one = bestOf(
-      of,
-      candidatesOf(of, suspects.leads).map((exchange) => way([exchange])),
-      MOST_TRIALS.one,
-    );
-    if (one && isWhole(one.score, suspects)) return one.exchanges.map(({ a, b }) => ({ a, b }));
-    const whole = pluggedIn(of).filter(
-      (run) => !isLink(run.lead) && run.from.length > 0 && run.to.length > 0,
-    );
-    const leads = [...new Set([...clashing, ...leadsOfHubs(of, whole)])];
-    const two = leads.length <= MOST_LEADS ? bestOf(of, pairsOf(of, leads).map(way), MOST_TRIALS.two) : null;
-    const best = two && (!one || explainsMore(two, one)) ? two : one;
-    return best && isOpenAgain(best.score, suspects) ? best.exchanges.map(({ a, b }) => ({ a, b })) : [];
-  },
-);
+export const crossingsIn = (of: Judged): readonly Exchange[] =>
+  suspectsIn(of).leads.length === 0 || misplacedIn(of) ? [] : crossed(bareOf(of));
 
 /** The other exchanges of several that explain a wiring together: a cure of one is judged with them done. */
 export const alongWith = (view: View, { exchange, all }: Crossing): readonly Cure[] =>

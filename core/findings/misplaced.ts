@@ -1,6 +1,7 @@
 // One plug in the wrong jack of its box: the free jack beside it that makes all right.
 import { scopeIn } from '../cables';
 import { derive, isAudio, jackKey, pluggedIn, refAt, type Jack, type JackRef } from '../model';
+import { bareOf } from './bare';
 import { clashes, plugsOf, withEnds, type Side } from './exchange';
 import { cure, type Cure } from './cure';
 import { isFree, type Found, type View, type Wired } from './finding';
@@ -75,11 +76,14 @@ export function bestMove(of: Judged, leads: readonly string[]): { move: Misplace
   return best && { move: best.of, score: best.score };
 }
 
-/** The plug whose move makes all right, where something clashes or rings; null: no single one does. */
-export const misplacedIn = derive(
+const moved = derive(
   ['boxes', 'leads', 'variant', 'sounds', 'wants'],
   (of: Judged): Misplaced | null => bestMove(of, suspectsIn(of).leads)?.move ?? null,
 );
+
+/** The plug whose move makes all right, where something clashes or rings; null: no single one does. */
+export const misplacedIn = (of: Judged): Misplaced | null =>
+  suspectsIn(of).leads.length > 0 ? moved(bareOf(of)) : null;
 
 export type MisplacedData = { readonly misplaced: Misplaced };
 

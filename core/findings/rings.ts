@@ -1,6 +1,7 @@
 // A signal that comes round on itself, and the two plugs whose exchange opens it again.
 import { actsOnBlock, blockIn, boxOf, derive, everySound, type Reads } from '../model';
 import { cyclesIn, resolveIn, type Cycle, type ForSignal } from '../signal';
+import { bareOf } from './bare';
 import { bestExchange, clashingLeads, shareOfTrials, type Exchange } from './exchange';
 import type { Wired } from './finding';
 import { shapesOf } from './score';
@@ -64,4 +65,4 @@ const exchangesOf = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of
 
 /** The exchange of two plugs that opens a ring again, or null: then crossed leads are not the reason for it. */
 export const ringExchange = (of: Wired & Reads<'sounds' | 'wants'>, cycle: Cycle): Exchange | null =>
-  exchangesOf(of)(cycle);
+  exchangesOf(bareOf(of))(cycle);

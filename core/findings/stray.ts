@@ -2,6 +2,7 @@
 import { boxOf, derive, jackKey, pluggedIn } from '../model';
 import { traceIn } from '../signal';
 import { inWords } from '../units';
+import { bareOf } from './bare';
 import { group, type Cure } from './cure';
 import { candidatesOf, exchangeCure, exchanged, type Exchange } from './exchange';
 import { boxPart, leadPart, type Found, type View } from './finding';
@@ -54,30 +55,31 @@ function bestSwap(of: Judged, leads: readonly string[]): { exchange: Exchange; s
   return best && { exchange: best.of, score: best.score };
 }
 
+const searched = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of: Judged): Stray | null => {
+  const ends = new Set(
+    shapesOf(of).flatMap(({ sound }) => traceIn({ ...of, sound }).ends.map(({ box }) => box)),
+  );
+  const near = pluggedIn(of)
+    .filter(
+      ({ from, to }) =>
+        from.length > 0 && to.length > 0 && [from, to].some((refs) => ends.has(refs[0]?.box ?? '')),
+    )
+    .map(({ lead }) => lead.id);
+  // Nothing need be pulled where the box can be wired inside as it is plugged.
+  const wiring = bestWiring(of, ends);
+  if (wiring) return wiring;
+  const move = bestMove(of, near);
+  const swap = bestSwap(of, near);
+  // Of two that do alike the one that moves less.
+  if (swap && (!move || compareScores(swap.score, move.score) < 0)) return { exchange: swap.exchange };
+  return move && { move: move.move };
+});
+
 /** The same where nothing clashes, rings or hangs loose: of leads at boxes where the signal ends. */
-export const strayIn = derive(
-  ['boxes', 'leads', 'variant', 'sounds', 'wants'],
-  (of: Judged): Stray | null => {
-    const shapes = shapesOf(of);
-    if (suspectsIn(of).leads.length > 0 || scoreOf(of, shapes)[1] === 0 || healsIn(of).length > 0)
-      return null;
-    const ends = new Set(shapes.flatMap(({ sound }) => traceIn({ ...of, sound }).ends.map(({ box }) => box)));
-    const near = pluggedIn(of)
-      .filter(
-        ({ from, to }) =>
-          from.length > 0 && to.length > 0 && [from, to].some((refs) => ends.has(refs[0]?.box ?? '')),
-      )
-      .map(({ lead }) => lead.id);
-    // Nothing need be pulled where the box can be wired inside as it is plugged.
-    const wiring = bestWiring(of, ends);
-    if (wiring) return wiring;
-    const move = bestMove(of, near);
-    const swap = bestSwap(of, near);
-    // Of two that do alike the one that moves less.
-    if (swap && (!move || compareScores(swap.score, move.score) < 0)) return { exchange: swap.exchange };
-    return move && { move: move.move };
-  },
-);
+export const strayIn = (of: Judged): Stray | null =>
+  suspectsIn(of).leads.length > 0 || scoreOf(of)[1] === 0 || healsIn(of).length > 0
+    ? null
+    : searched(bareOf(of));
 
 /** Two plugs of one box in each other's jack; or a box that another of its inner wirings would lead through. */
 export type StrayData =

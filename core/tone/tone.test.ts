@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseNetlist, solverOf } from '../circuit';
-import { inSetting, type Rig } from '../model';
+import { inSetting, makeSound, type Rig } from '../model';
 import { stretchesAlong } from '../network';
 import { traceIn } from '../signal';
 import { edited } from '../testing/build';
@@ -325,4 +325,20 @@ describe('what leads show', () => {
     const own = (n: number) => last.find(({ lead }) => lead.number === n)!.ownDb;
     expect(own(3)).toBeLessThan(own(2));
   });
+});
+
+test('sounds that are alike on a way share its parts, which are not reckoned anew for each', () => {
+  const rig = edited(
+    wired('guitar, overdrive, fuzz, combo', 'GUITAR > OVRDRV > COMBO'),
+    { edit: 'addSound', arguments: { sound: makeSound('one', 'One'), index: 0 } },
+    { edit: 'addSound', arguments: { sound: makeSound('two', 'Two'), index: 1 } },
+    // What is in no way tells the two apart.
+    set('fuzz', 'fuzz', 'on', { layer: 'sound', id: 'two' }),
+  );
+  const parts = rig.sounds.map(({ id }) => {
+    const of = inSetting(rig, { variant: null, sound: id });
+    return toneAlong(of, traceIn(of).paths[0]!)!.parts;
+  });
+  expect(parts.length).toBeGreaterThan(1);
+  expect(new Set(parts).size).toBe(1);
 });

@@ -26,14 +26,17 @@ export class Branch {
 /**
  * Remembers a pure function's results by the identity of its arguments, as long as the objects among them live:
  * there is no list that could grow too long. The first argument must be an object.
+ * @param compute takes its arguments without defaults: of what `map` hands it beyond them nothing is told apart
  */
 export function weakly<A extends readonly [object, ...unknown[]], R>(
   compute: (...args: A) => R,
 ): (...args: A) => R {
   const root = new Branch();
+  // One that looks at none of its arguments tells them apart all the same; a minifier may have taken them from it.
+  const declared = Math.max(1, compute.length);
   return (...args) => {
     let branch = root;
-    for (const key of args) branch = branch.at(key);
+    for (let i = 0; i < declared; i += 1) branch = branch.at(args[i]);
     branch.result ??= { value: compute(...args) };
     return branch.result.value as R;
   };

@@ -8,9 +8,11 @@ import {
   formatQuantity,
   inWords,
   levelWords,
+  numberOf,
   parseLength,
   parseQuantity,
   shortLevel,
+  weakly,
 } from './index';
 
 describe('lengths', () => {
@@ -128,4 +130,13 @@ test('of things that are alike the first stands for all, however many others the
   const others = Array.from({ length: 300 }, (_, i) => one({ n: i + 1 }));
   expect(one({ n: 0 })).toBe(first);
   expect(others.every((other) => one({ ...other }) === other)).toBe(true);
+});
+
+test('what is remembered of an object is the same through `map`, which hands over its place and its list too', () => {
+  const [a, b] = [{}, {}];
+  expect([a, b, a].map(numberOf)).toEqual([numberOf(a), numberOf(b), numberOf(a)]);
+  expect(numberOf(a)).not.toBe(numberOf(b));
+  const pairOf = weakly((one: object, two: object) => ({ one, two }));
+  expect(pairOf(a, b)).toBe(pairOf(a, b));
+  expect(pairOf(a, b)).not.toBe(pairOf(a, a));
 });
