@@ -84,4 +84,25 @@ export const MEMORY_MUTATIONS = [
     to: '',
     suites: ['core/drawing/strips'],
   },
+  {
+    what: 'what is remembered of an object is told apart by its place in a list',
+    file: 'core/units/memo.ts',
+    from: 'for (let i = 0; i < declared; i += 1)',
+    to: 'for (let i = 0; i < args.length; i += 1)',
+    suites: ['core/units', 'core/tone/tone'],
+  },
+  {
+    what: 'other wirings are tried without the impedances of jacks',
+    file: 'core/findings/bare.ts',
+    from: "new Set(['rIn', 'rOut', 'volts'])",
+    to: "new Set(['volts'])",
+    suites: ['core/findings/bare'],
+  },
+  {
+    what: 'a figure that findings look at is taken for one that they do not',
+    file: 'core/planner/watched.ts',
+    from: 'read.add(figure);',
+    to: "if (figure.source !== 'assumed') read.add(figure);",
+    suites: ['core/planner/watched', 'core/planner/worth'],
+  },
 ];

@@ -9,9 +9,23 @@ export const TONE_MUTATIONS = [
   },
   {
     what: 'a placement goes on from the driver, whatever buffer stands there',
+    file: 'core/buffers/walk.ts',
+    from: 'stretch, from: position, drives: buffer, sum',
+    to: 'stretch, from: -1, drives: -1, sum',
+    suites: ['core/buffers/search'],
+  },
+  {
+    what: 'of a placement the stretches between two buffers are left out',
+    file: 'core/buffers/walk.ts',
+    from: 'return [before.ended, this.run(before.stretch + 1, stretch)];',
+    to: 'return [before.ended, NOTHING];',
+    suites: ['core/buffers/search'],
+  },
+  {
+    what: 'a placement is given up with as many sounds over the limit as the best has',
     file: 'core/buffers/search.ts',
-    from: 'this.stack.push({ sum, stretch, from: position, drives: buffer });',
-    to: 'this.stack.push({ sum, stretch, from: -1, drives: -1 });',
+    from: 'if (over > most) return;',
+    to: 'if (over >= most) return;',
     suites: ['core/buffers/search'],
   },
   {

@@ -6,7 +6,6 @@ import {
   endsOf,
   isBetter,
   searchAll,
-  worstOf,
   type Found,
   type Measured,
   type Placed,
@@ -14,6 +13,7 @@ import {
 import { countOf, mostWithin, type Slot } from './slots';
 import { Met } from '../testing/met';
 import type { CutStretch, Target } from './targets';
+import { worstOf } from './walk';
 
 /** Any figure between some bounds, the same for the same words. */
 function figure(words: string, low: number, high: number): number {
@@ -63,7 +63,14 @@ const cases = fc
     const targets = Array.from({ length: sounds }, (_, s): Target => {
       // A stage that is on in some sounds ends a stretch; one way leaves the others behind what they share.
       const own = s === 2 ? all.filter((i) => i !== apart) : all;
-      const parts = s === 0 ? [own] : [own.filter((i) => i < cut), own.filter((i) => i >= cut)];
+      const ahead = own.filter((i) => i < cut);
+      // The third has a stretch with one place, or none, between two others.
+      const parts =
+        s === 0
+          ? [own]
+          : s === 1
+            ? [ahead, own.filter((i) => i >= cut)]
+            : [ahead, own.filter((i) => i === cut), own.filter((i) => i > cut)];
       return {
         sounds: [`sound ${s}`],
         stretches: parts.map((at, k) => stretchOf(`${seed} ${s} ${k}`, at)),

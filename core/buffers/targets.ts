@@ -151,6 +151,8 @@ export function targetsOf(
 ): { readonly targets: readonly Target[]; readonly beside: readonly string[] } {
   const found = new Map<string, { target: Target; sounds: string[] }>();
   const beside = new Set<string>();
+  // Sounds mostly differ in one stretch: what the others come to is worked out, and held, once.
+  const cuts = kept<CutStretch>();
   for (const { id } of rig.sounds) {
     const of = inSetting(rig, { variant, sound: id });
     for (const path of traceIn(of).paths) {
@@ -160,14 +162,13 @@ export function targetsOf(
       const stretches = parts.flatMap((part) => part.stretches);
       for (const stretch of stretches) for (const lead of hangingBeside(stretch)) beside.add(lead);
       const barred = barredOn(rig, path, front.stretches, positions);
-      const key = [
-        ...stretches.map(
-          (one) =>
-            `${partText(wholeOf(one.segment, one.ends))} ${one.leads.map(({ lead }) => lead.id).join()}`,
-        ),
-        ...parts.map(({ reference }) => partText(reference.part)),
-        barred.join(),
-      ].join('|');
+      const texts = stretches.map(
+        ({ segment, ends, leads }) =>
+          `${partText(wholeOf(segment, ends))} ${leads.map(({ lead }) => lead.id).join()}`,
+      );
+      const key = [...texts, ...parts.map(({ reference }) => partText(reference.part)), barred.join()].join(
+        '|',
+      );
       const known = found.get(key);
       if (known) {
         if (!known.sounds.includes(id)) known.sounds.push(id);
@@ -178,7 +179,7 @@ export function targetsOf(
         dbOf(reference.part).forEach((value, i) => {
           straight[i] = (straight[i] ?? 0) + value;
         });
-      const cut = stretches.map((one) => cutStretch(one, positions, buffers));
+      const cut = stretches.map((one, i) => cuts(texts[i] ?? '', () => cutStretch(one, positions, buffers)));
       const free = cut
         .slice(0, front.stretches.length)
         .flatMap(({ at }) => at)

@@ -7,6 +7,7 @@ import { figuresOf, inSetting, type FigureEntry, type Rig } from '../model';
 import { traceIn } from '../signal';
 import { toneAlong } from '../tone';
 import { guessLine, type GuessLine } from './assumed';
+import { readOf } from './watched';
 
 /** A figure that nobody has looked up, with what it changes from one end of its range to the other. */
 export type WorthLine = GuessLine & {
@@ -123,10 +124,13 @@ export function* worthLookingUp(
   const guesses = guessesOf(rig);
   // Placing the buffers takes by far the longest of it, and is counted too.
   const of = guesses.length + Math.min(WITH_BUFFERS, guesses.length);
+  const figures = new Set(guesses.map(({ entry }) => entry.figure));
+  const read = readOf(rig, figures, (watched) => told(watched, variant));
   const lines: { guess: Guess; line: WorthLine }[] = [];
   for (const [i, guess] of guesses.entries()) {
-    const line = lineOf(rig, variant, guess);
-    if (line.findings > 0 || Math.max(line.levelDb, line.toneDb) >= TELLS_DB) lines.push({ guess, line });
+    const line = read.has(guess.entry.figure) ? lineOf(rig, variant, guess) : null;
+    if (line && (line.findings > 0 || Math.max(line.levelDb, line.toneDb) >= TELLS_DB))
+      lines.push({ guess, line });
     yield { looked: i + 1, of };
   }
   const byTone = lines
