@@ -1,11 +1,11 @@
 // The command line as a function, for tests.
 import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { processIo } from './io';
 import { run } from './run';
 
-export const folder = mkdtempSync(path.join(tmpdir(), 'hum-cli-'));
+/** Suites that run in one thread share it; it goes with the bundled suites when they are run again. */
+export const folder = mkdtempSync(path.join(process.cwd(), '.cache', 'unit', 'cli-'));
 export const at = (name: string) => path.join(folder, name);
 
 /** The command line as a function: what it wrote, and its exit code. */

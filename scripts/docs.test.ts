@@ -1,7 +1,7 @@
 // The worked examples of the docs, compiled against the sources and run, straight from the pages.
-import { describe, expect, test } from '@jest/globals';
+import { afterAll, describe, expect, test } from '@jest/globals';
 import { build } from 'esbuild';
-import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -60,8 +60,11 @@ test('the examples compile under the strict settings of the project', () => {
 }, 60_000);
 
 describe.each(examples)('$page', ({ file, code }) => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'hum-docs-'));
+  afterAll(() => rmSync(folder, { recursive: true }));
+
   test('does what it says', async () => {
-    const outfile = path.join(mkdtempSync(path.join(tmpdir(), 'hum-docs-')), 'example.mjs');
+    const outfile = path.join(folder, 'example.mjs');
     await build({
       stdin: { contents: code, resolveDir: path.dirname(file), sourcefile: file, loader: 'ts' },
       bundle: true,
