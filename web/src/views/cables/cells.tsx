@@ -56,6 +56,19 @@ function Plugs({ words }: { words: string }) {
   );
 }
 
+/** Likewise a line ends behind the box’s tag, not within the name of the jack: `UNIT / RETURN 1`. */
+function Jacks({ words }: { words: string }) {
+  return words.split(' or ').map((one, i) => {
+    const [tag = '', ...jack] = one.split(' ');
+    return (
+      <span key={one}>
+        {i > 0 ? ' or ' : null}
+        {tag} <span className="inline-block">{jack.join(' ')}</span>
+      </span>
+    );
+  });
+}
+
 /** One cell of the schedule. */
 export function CellOf({ id, row }: { id: string; row: ScheduleRow }) {
   switch (id) {
@@ -72,7 +85,9 @@ export function CellOf({ id, row }: { id: string; row: ScheduleRow }) {
     case 'to':
       return (
         <>
-          <span className="font-mono">{id === 'from' ? row.from : row.to}</span>
+          <span className="font-mono">
+            <Jacks words={id === 'from' ? row.from : row.to} />
+          </span>
           <span className="block text-xs text-muted">{id === 'from' ? row.fromBox : row.toBox}</span>
         </>
       );
