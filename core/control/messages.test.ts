@@ -9,6 +9,7 @@ import { of, stand, withSounds } from '../testing/feet';
 import {
   ccLines,
   channelFaults,
+  freeChannel,
   hearingsIn,
   messagesOf,
   numbersView,
@@ -195,6 +196,28 @@ describe('channels', () => {
 
   test('one that hears every channel hears what is meant for the other', () => {
     expect(told(pair(2, 0)).length).toBe(1);
+  });
+
+  test('the lowest channel that none of a sender’s receivers hears is free for another; of none the last', () => {
+    const free = (rig: Rig) => freeChannel(of(rig), boxOf(rig, 'midi-footswitch')!);
+    expect([free(pair(1, 1)), free(pair(2, 1)), free(pair(2, 3))]).toEqual([2, 3, 1]);
+    const alone = board('midi-footswitch/midi-out : midi-delay/midi-in');
+    const all = Array.from({ length: 16 }, (_, i) => i + 1).reduce((rig, channel) => {
+      const id = `midi-delay-${channel}`;
+      const box = { ...boxOf(alone, 'midi-delay')!, id, midi: { channel } };
+      return { ...rig, boxes: [...rig.boxes, box] };
+    }, alone);
+    const heard = { ...all, boxes: all.boxes.filter(({ id }) => id !== 'midi-delay-16') };
+    const joined = (rig: Rig): Rig => ({
+      ...rig,
+      leads: rig.boxes
+        .filter(({ id }) => id.startsWith('midi-delay-'))
+        .map(({ id }) => {
+          const [lead] = alone.leads;
+          return { ...lead!, id: `to-${id}`, to: { ...lead!.to, at: [{ box: id, jack: 'midi-in' }] } };
+        }),
+    });
+    expect([free(joined(heard)), free(joined(all))]).toEqual([16, 16]);
   });
 
   test('what is noted in the sender is held against what is heard', () => {

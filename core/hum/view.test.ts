@@ -87,6 +87,13 @@ describe('the view of a route', () => {
       stage: { ...rig.stage, places: rig.stage.places.map((place) => ({ ...place, fieldUt: 0.05 })) },
     };
     expect(words(noted)).not.toContain('µT');
+    // A box on its own transformer, of which nobody has said what it leaks; those with an earth leak into that.
+    expect(words(rig)).not.toContain('leakage');
+    const insulated = powered(rig, 'valve-head', { class: 'II' });
+    expect(words(insulated)).toMatch(/of leakage from Valve head;/);
+    expect(
+      words(powered(insulated, 'valve-head', { leakageUa: { value: 40, source: 'measured' } })),
+    ).not.toContain('leakage');
   });
 });
 

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
   alikeAreOne,
+  besideSignal,
   count,
   formatClock,
   formatLength,
@@ -139,4 +140,8 @@ test('what is remembered of an object is the same through `map`, which hands ove
   const pairOf = weakly((one: object, two: object) => ({ one, two }));
   expect(pairOf(a, b)).toBe(pairOf(a, b));
   expect(pairOf(a, b)).not.toBe(pairOf(a, a));
+});
+
+test('what is so far under the signal is told as decibels beside it, never above it', () => {
+  expect([62.4, 0.6, 0, -3].map((db) => besideSignal(db) + 0)).toEqual([-62, -1, 0, 0]);
 });
