@@ -92,10 +92,10 @@ export const MEMORY_MUTATIONS = [
     suites: ['core/units', 'core/tone/tone'],
   },
   {
-    what: 'other wirings are tried without the impedances of jacks',
+    what: 'other wirings are tried without the impedances of inputs',
     file: 'core/findings/bare.ts',
-    from: "new Set(['rIn', 'rOut', 'volts'])",
-    to: "new Set(['volts'])",
+    from: "return key === 'rIn' || key === 'volts'",
+    to: "return key === 'volts'",
     suites: ['core/findings/bare'],
   },
   {

@@ -5,15 +5,18 @@ import type { Wired } from './finding';
 
 type Valued = { readonly value: number; readonly source: string };
 
-/** Impedances tell which jack a plug was meant for, and whether a pickup may go in; an outlet cannot be without its volts. */
-const KEPT: ReadonlySet<string> = new Set(['rIn', 'rOut', 'volts']);
-
 const isFigure = (value: unknown): value is Valued =>
   typeof value === 'object' && value !== null && 'value' in value && 'source' in value;
 
-/** A box without its figures, but for those that are kept: of these the value alone. */
-const barely = (key: string, value: unknown): unknown =>
-  !isFigure(value) ? value : KEPT.has(key) ? { value: value.value, source: 'assumed' } : undefined;
+/**
+ * What is left of a box’s figures: what an input is to a pickup counts, and of an output that it has an impedance at
+ * all; an outlet cannot be without its volts.
+ */
+function barely(key: string, value: unknown): unknown {
+  if (!isFigure(value)) return value;
+  if (key === 'rOut') return { value: 0, source: 'assumed' };
+  return key === 'rIn' || key === 'volts' ? { value: value.value, source: 'assumed' } : undefined;
+}
 
 const oneBox = alikeAreOne((box: Box) => JSON.stringify(box));
 const bareBox = weakly((box: Box): Box => oneBox(JSON.parse(JSON.stringify(box, barely)) as Box));

@@ -1,6 +1,6 @@
 // One plug in the wrong jack of its box: the free jack beside it that makes all right.
 import { scopeIn } from '../cables';
-import { derive, isAudio, jackKey, pluggedIn, refAt, type Jack, type JackRef } from '../model';
+import { derive, isAudio, jackKey, pluggedIn, refAt, type JackRef } from '../model';
 import { bareOf } from './bare';
 import { clashes, plugsOf, withEnds, type Side } from './exchange';
 import { cure, type Cure } from './cure';
@@ -22,16 +22,6 @@ export type Misplaced = {
 /** Trial wirings that are traced. */
 export const MOST_TRIALS = 24;
 
-/** Of moves that do alike the one between jacks that are most alike was meant: same kind, same impedances. */
-function alike(a: Jack, b: Jack): number {
-  const [p, q] = [a.modes[0], b.modes[0]];
-  return (
-    Number(a.carries === b.carries) +
-    Number(p?.rIn?.value === q?.rIn?.value) +
-    Number(p?.rOut?.value === q?.rOut?.value)
-  );
-}
-
 /** Every plug of these leads, moved to each free jack of its box that is no clash and does not lead into the box. */
 function movesOf(of: Wired, leads: readonly string[]): readonly Misplaced[] {
   return pluggedIn(of)
@@ -52,13 +42,8 @@ function movesOf(of: Wired, leads: readonly string[]): readonly Misplaced[] {
             !clashes({ from: jack, to: far.jack }) &&
             !isAside(of, at.box, jack),
         )
-        .map((jack) => ({
-          move: { lead, side, at: refAt(at), to: refAt({ box: at.box, jack }) },
-          alike: alike(at.jack, jack),
-        })),
-    )
-    .sort((a, b) => b.alike - a.alike)
-    .map(({ move }) => move);
+        .map((jack) => ({ lead, side, at: refAt(at), to: refAt({ box: at.box, jack }) })),
+    );
 }
 
 /** The move of a plug of these leads that makes all right, the best of them. */
