@@ -84,4 +84,11 @@ export const POWER_MUTATIONS = [
     to: '',
     suites: ['core/power/book'],
   },
+  {
+    what: 'no load: what hangs behind an attenuator is not looked at',
+    file: 'core/power/speakers.ts',
+    from: '[...handsOn(of, to), ...attenuated(to)].map(',
+    to: '[...handsOn(of, to)].map(',
+    suites: ['core/findings/loads'],
+  },
 ];

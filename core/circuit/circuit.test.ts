@@ -1,6 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import CASES from '../testing/tone-cases.json';
-import { curveOf, frequenciesOf, NetlistError, parseNetlist, SingularError, writeNetlist } from './index';
+import {
+  curveOf,
+  frequenciesOf,
+  NetlistError,
+  parseNetlist,
+  SingularError,
+  solverOf,
+  writeNetlist,
+} from './index';
 
 /** Degrees between two phases, full turns left out. */
 const apart = (a: number, b: number): number => Math.abs(((((a - b) % 360) + 540) % 360) - 180);
@@ -56,6 +64,13 @@ describe('netlists as people write them', () => {
       { kind: 'R', name: 'r3', from: 'x', to: '0', value: 1e-3 },
     ]);
     expect(netlist.sweep).toEqual({ by: 'dec', points: 10, from: 100, to: 1_000 });
+  });
+
+  test('the phase of a source is in degrees', () => {
+    const { re, im } = solverOf(parseNetlist('t\nV1 in 0 AC 2 90\nR1 in out 1k\nR2 out 0 1k\n.end'), [
+      'out',
+    ]).run([1_000]);
+    expect([re[0]![0], im[0]![0]]).toEqual([expect.closeTo(0, 12), expect.closeTo(1, 12)]);
   });
 
   test.each([

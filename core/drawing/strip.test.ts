@@ -76,9 +76,11 @@ test('no two words meet, each stop and each lead of a gap is drawn, on any rig a
   fc.assert(
     fc.property(handled, fc.constantFrom(280, 500, 900), (rig, width) => {
       const chains = chainsOf(rig);
-      const { items, height, tops } = drawStrip(rig, chains, width);
+      const { items, height, tops, width: whole } = drawStrip(rig, chains, width);
       const boxes = texts(items).map((item) => boxOfText(item, textWidth(item.text, item.face, item.size)));
       expect(boxes.filter(({ y, h }) => !(y + h <= height))).toEqual([]);
+      expect(boxes.filter(({ x, w }) => !(x + w <= whole))).toEqual([]);
+      expect(whole).toBeGreaterThanOrEqual(width);
       expect(pairsWhere(boxes, overlaps)).toEqual([]);
       const parts = new Set(
         items.flatMap((item) => ('part' in item && item.part ? [`${item.part.type} ${item.part.id}`] : [])),

@@ -3,7 +3,8 @@ import { describe, expect, test } from '@jest/globals';
 import type { Jack, Rig } from '../model';
 import { build, edited } from '../testing/build';
 import { switchedCabinets, withJack, withSpeaker } from '../testing/grounds';
-import { judge, sentenceOf } from './index';
+import { set } from '../testing/short-edits';
+import { cureOf, judge, sentenceOf } from './index';
 
 const SAFE = /^SAFE-(NOLOAD|TAPONLY|SPKOUT|IMPED|TWOTAPS|RATING|BRIDGED|SPKLEAD)$/;
 const told = (rig: Rig) =>
@@ -109,6 +110,34 @@ describe('loads', () => {
       );
     expect(told(rig(75))).toEqual([]);
     expect(told(rig(74))).toEqual(['SAFE-RATING danger']);
+  });
+
+  test('behind an attenuator the load is missing there: a lead that hangs from it is plugged in by its loose end, else a new one', () => {
+    const attenuated = (...leads: readonly string[]) =>
+      edited(
+        build(
+          'guitar, valve head, attenuator, cab 16',
+          'guitar/out > valve-head/input',
+          'valve-head/spk-8 = attenuator/in',
+          ...leads,
+        ),
+        set('attenuator', 'attenuator', 'less'),
+      );
+    const cured = (rig: Rig) => {
+      const finding = judge(rig, null).find(({ code }) => code === 'SAFE-NOLOAD')!;
+      const cure = cureOf(rig, finding)!;
+      expect(told(edited(rig, cure.edit))).toEqual([]);
+      return cure;
+    };
+    expect(cured(attenuated('attenuator/out = .')).edit).toEqual({
+      edit: 'replug',
+      arguments: { lead: 'lead-3', side: 'to', at: [{ box: 'cabinet', jack: 'in' }] },
+    });
+    const lead = {
+      from: { at: [{ box: 'attenuator', jack: 'out' }] },
+      to: { at: [{ box: 'cabinet', jack: 'in' }] },
+    };
+    expect(cured(attenuated()).edit).toMatchObject({ edit: 'plug', arguments: { lead } });
   });
 
   test('a sound is named where it is the sound that makes it so', () => {

@@ -38,6 +38,13 @@ describe('making an item on its panel', () => {
     expect(checkItem(without).ok).toBe(true);
   });
 
+  test('a new state of a block passes the signal as it is', () => {
+    const item = play(itemOf('fuzz'), { edit: 'add part', owner: 'blocks/fuzz', list: 'states' });
+    const block = item.blocks.find(({ id }) => id === 'fuzz')!;
+    expect(block.states.at(-1)).toMatchObject({ name: 'state', mutes: false, inverts: false });
+    expect(checkItem(item).ok).toBe(true);
+  });
+
   test('a jack moves past its neighbour on the same panel only', () => {
     const item = itemOf('valve-head');
     const rear = (one: GearItem) => one.jacks.filter(({ panel }) => panel === 'rear').map(({ id }) => id);

@@ -117,11 +117,14 @@ export const freeLoads = (of: Omit<ForSignal, 'sound'>): readonly JackEnd[] =>
     ),
   );
 
-/** Jacks that hand on the speaker level of an amplifier, with the plugs in them: what is free wants a load behind it. */
+/**
+ * Jacks that hand on the speaker level of an amplifier, or what an attenuator leaves of it, with the plugs in them: what
+ * is free wants a load behind it.
+ */
 export const throughs = (of: ForSignal, { box, taps }: Amplifier) =>
   taps
     .flatMap((tap) => speakerRuns(of, box, tap))
-    .flatMap(({ to }) => handsOn(of, to).map((jack) => ({ box: to.box, jack })))
+    .flatMap(({ to }) => [...handsOn(of, to), ...attenuated(to)].map((jack) => ({ box: to.box, jack })))
     .map((end) => ({ end, plugs: plugsAt(of, { box: end.box.id, jack: end.jack.id }) }));
 
 export const ratio = (a: number, b: number): number => Math.max(a / b, b / a);

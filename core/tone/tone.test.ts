@@ -4,7 +4,7 @@ import { parseNetlist, solverOf } from '../circuit';
 import { inSetting, makeSound, type Rig } from '../model';
 import { stretchesAlong } from '../network';
 import { traceIn } from '../signal';
-import { edited } from '../testing/build';
+import { build, edited } from '../testing/build';
 import { wired } from '../testing/order';
 import { figure, set } from '../testing/short-edits';
 import {
@@ -341,4 +341,18 @@ test('sounds that are alike on a way share its parts, which are not reckoned ane
   });
   expect(parts.length).toBeGreaterThan(1);
   expect(new Set(parts).size).toBe(1);
+});
+
+test('what lies behind a preamp is the loop’s part, whatever else the signal passes there with it', () => {
+  // Behind the preamp of a stereo combo the signal parts to two sides.
+  const rig = build(
+    'guitar, delay, stereo combo',
+    'guitar/out > stereo-combo/input',
+    'stereo-combo/send > digital-delay/in',
+    'digital-delay/out > stereo-combo/return-l',
+  );
+  expect(tonesOf(rig).map(({ parts }) => parts.map(({ kind }) => kind))).toEqual([
+    ['front', 'loop'],
+    ['front', 'loop'],
+  ]);
 });
