@@ -89,7 +89,7 @@ export const MEMORY_MUTATIONS = [
     file: 'core/units/memo.ts',
     from: 'for (let i = 0; i < declared; i += 1)',
     to: 'for (let i = 0; i < args.length; i += 1)',
-    suites: ['core/units', 'core/tone/tone'],
+    suites: ['core/units', 'core/tone/parts'],
   },
   {
     what: 'other wirings are tried without the impedances of inputs',

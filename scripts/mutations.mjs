@@ -23,6 +23,20 @@ export const MUTATIONS = [
     suites: ['core/findings/switcher'],
   },
   {
+    what: 'a guitar’s lead in a footswitch jack is looked for nowhere',
+    file: 'core/findings/exchange.ts',
+    from: 'if (!at || !isSound || at',
+    to: 'if (!at || !isAudio(at.jack) || at',
+    suites: ['core/findings/astray'],
+  },
+  {
+    what: 'a box is wired inside anew, though a lead is passed by then',
+    file: 'core/findings/stray.ts',
+    from: 'if (inner && (!move || inner.idle <= idleLeads(moved(of, move.move))))',
+    to: 'if (inner)',
+    suites: ['core/findings/astray'],
+  },
+  {
     what: 'of two repairs alike one is taken that leaves a pedal out',
     file: 'core/findings/stray.ts',
     from: 'isWhole(score, suspects), idleLeads)',

@@ -98,14 +98,18 @@ export const shareOfTrials = (searches: number): number =>
 /** A plug with the jack it stands in and the jack at the other end of its lead. */
 type Standing = Plug & { readonly at: JackEnd; readonly far: JackEnd | undefined };
 
-/** Where the two plugs of a lead stand; those that carry no sound, or sound through the air, are not exchanged. */
+/**
+ * Where the two plugs of a lead stand; those of a lead that carries no sound at either end, or that stand for sound
+ * through the air, are not exchanged. A guitar's lead in a footswitch jack is one that is.
+ */
 export function plugsOf(of: Wired, run: Plugged): readonly Standing[] {
   const { lead } = run;
   const ends = jacksOf(of, run);
   return (['from', 'to'] as const).flatMap((side): Standing[] => {
-    const at = ends[side];
-    if (!at || !isAudio(at.jack) || at.jack.carries === 'air') return [];
-    return [{ lead: lead.id, side, at, far: ends[side === 'from' ? 'to' : 'from'] }];
+    const [at, far] = [ends[side], ends[side === 'from' ? 'to' : 'from']];
+    const isSound = [at, far].some((end) => end && isAudio(end.jack));
+    if (!at || !isSound || at.jack.carries === 'air') return [];
+    return [{ lead: lead.id, side, at, far }];
   });
 }
 

@@ -46,6 +46,10 @@ function movesOf(of: Wired, leads: readonly string[]): readonly Misplaced[] {
     );
 }
 
+/** The same wiring with the plug where it belongs. */
+export const moved = <T extends Wired>(of: T, { lead, side, to }: Misplaced): T =>
+  withEnds(of, new Map([[lead, { [side]: [to] }]]));
+
 /** The move of a plug of these leads that makes all right, the best of them. */
 export function bestMove(of: Judged, leads: readonly string[]): { move: Misplaced; score: Score } | null {
   const suspects = suspectsIn(of);
@@ -53,22 +57,19 @@ export function bestMove(of: Judged, leads: readonly string[]): { move: Misplace
   const trials = movesOf(of, leads)
     .filter((one) => left(one) === 0)
     .slice(0, MOST_TRIALS)
-    .map((move) => ({
-      of: move,
-      wired: withEnds(of, new Map([[move.lead, { [move.side]: [move.to] }]])),
-    }));
+    .map((move) => ({ of: move, wired: moved(of, move) }));
   const best = bestTrial(of, trials, (score) => isWhole(score, suspects), idleLeads);
   return best && { move: best.of, score: best.score };
 }
 
-const moved = derive(
+const searched = derive(
   ['boxes', 'leads', 'variant', 'sounds', 'wants'],
   (of: Judged): Misplaced | null => bestMove(of, suspectsIn(of).leads)?.move ?? null,
 );
 
 /** The plug whose move makes all right, where something clashes or rings; null: no single one does. */
 export const misplacedIn = (of: Judged): Misplaced | null =>
-  suspectsIn(of).leads.length > 0 ? moved(bareOf(of)) : null;
+  suspectsIn(of).leads.length > 0 ? searched(bareOf(of)) : null;
 
 export type MisplacedData = { readonly misplaced: Misplaced };
 

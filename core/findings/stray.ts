@@ -9,6 +9,7 @@ import { boxPart, leadPart, type Found, type View } from './finding';
 import { healsIn } from './loose';
 import {
   bestMove,
+  moved,
   misplacedCure,
   misplacedFound,
   misplacedWords,
@@ -30,13 +31,16 @@ export type Stray =
   | { readonly move: Misplaced }
   | { readonly exchange: Exchange };
 
-/** Another inner wiring of one of these boxes that makes all right as it is plugged. */
-function bestWiring(of: Judged, boxes: ReadonlySet<string>): Stray | null {
+/** Another inner wiring of one of these boxes that makes all right as it is plugged, and how many leads it leaves idle. */
+function bestWiring(
+  of: Judged,
+  boxes: ReadonlySet<string>,
+): { readonly wiring: { readonly box: string; readonly patch: string }; readonly idle: number } | null {
   const suspects = suspectsIn(of);
   for (const box of of.boxes.filter(({ id, patches }) => boxes.has(id) && patches.length > 1))
     for (const { id: patch } of box.patches.filter(({ id }) => id !== box.patch)) {
-      const boxesThen = of.boxes.map((one) => (one === box ? { ...one, patch } : one));
-      if (isWhole(scoreOf({ ...of, boxes: boxesThen }), suspects)) return { wiring: { box: box.id, patch } };
+      const then = { ...of, boxes: of.boxes.map((one) => (one === box ? { ...one, patch } : one)) };
+      if (isWhole(scoreOf(then), suspects)) return { wiring: { box: box.id, patch }, idle: idleLeads(then) };
     }
   return null;
 }
@@ -65,10 +69,10 @@ const searched = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of: J
         from.length > 0 && to.length > 0 && [from, to].some((refs) => ends.has(refs[0]?.box ?? '')),
     )
     .map(({ lead }) => lead.id);
-  // Nothing need be pulled where the box can be wired inside as it is plugged.
-  const wiring = bestWiring(of, ends);
-  if (wiring) return wiring;
+  const inner = bestWiring(of, ends);
   const move = bestMove(of, near);
+  // Nothing need be pulled where the box can be wired inside as it is plugged, unless that passes by a lead.
+  if (inner && (!move || inner.idle <= idleLeads(moved(of, move.move)))) return { wiring: inner.wiring };
   const swap = bestSwap(of, near);
   // Of two that do alike the one that moves less.
   if (swap && (!move || compareScores(swap.score, move.score) < 0)) return { exchange: swap.exchange };

@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseNetlist, solverOf } from '../circuit';
-import { inSetting, makeSound, type Rig } from '../model';
+import { inSetting, type Rig } from '../model';
 import { stretchesAlong } from '../network';
 import { traceIn } from '../signal';
-import { build, edited } from '../testing/build';
+import { edited } from '../testing/build';
 import { wired } from '../testing/order';
 import { figure, set } from '../testing/short-edits';
 import {
@@ -325,34 +325,4 @@ describe('what leads show', () => {
     const own = (n: number) => last.find(({ lead }) => lead.number === n)!.ownDb;
     expect(own(3)).toBeLessThan(own(2));
   });
-});
-
-test('sounds that are alike on a way share its parts, which are not reckoned anew for each', () => {
-  const rig = edited(
-    wired('guitar, overdrive, fuzz, combo', 'GUITAR > OVRDRV > COMBO'),
-    { edit: 'addSound', arguments: { sound: makeSound('one', 'One'), index: 0 } },
-    { edit: 'addSound', arguments: { sound: makeSound('two', 'Two'), index: 1 } },
-    // What is in no way tells the two apart.
-    set('fuzz', 'fuzz', 'on', { layer: 'sound', id: 'two' }),
-  );
-  const parts = rig.sounds.map(({ id }) => {
-    const of = inSetting(rig, { variant: null, sound: id });
-    return toneAlong(of, traceIn(of).paths[0]!)!.parts;
-  });
-  expect(parts.length).toBeGreaterThan(1);
-  expect(new Set(parts).size).toBe(1);
-});
-
-test('what lies behind a preamp is the loop’s part, whatever else the signal passes there with it', () => {
-  // Behind the preamp of a stereo combo the signal parts to two sides.
-  const rig = build(
-    'guitar, delay, stereo combo',
-    'guitar/out > stereo-combo/input',
-    'stereo-combo/send > digital-delay/in',
-    'digital-delay/out > stereo-combo/return-l',
-  );
-  expect(tonesOf(rig).map(({ parts }) => parts.map(({ kind }) => kind))).toEqual([
-    ['front', 'loop'],
-    ['front', 'loop'],
-  ]);
 });

@@ -1,7 +1,9 @@
 import { inputsIn, type Trouble } from '../../control';
-import { derive, type Jack } from '../../model';
+import { derive, isAudio, type Jack } from '../../model';
+import { bareOf } from '../bare';
 import { contactCures } from '../contact-cures';
 import { jackPart, leadPart, type Found, type Wired } from '../finding';
+import { bestMove, misplacedCure } from '../misplaced';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
 
@@ -31,7 +33,7 @@ type JackData = {
 } & (
   | { readonly trouble: Exclude<Trouble, { readonly what: 'volts' }> }
   /** What a plug in it carries that is neither a contact nor MIDI. */
-  | { readonly carries: string }
+  | { readonly carries: Jack['carries'] }
 );
 
 /** CTRL-JACK: a contact that is not what the input wants, or a lead from a jack that has none. */
@@ -93,7 +95,12 @@ export const switchJack = rule<JackData>({
           why: 'What it switches is on only as long as somebody stands on it.',
         };
   },
-  *cures(view, { data }) {
-    yield* contactCures(view, data);
+  *cures(view, { data, parts }) {
+    // What carries sound is in the wrong jack of its box: no contact is wanted in its place.
+    const isSound = 'carries' in data && isAudio(data);
+    const lead = parts.find(({ type }) => type === 'lead')?.id ?? '';
+    const right = isSound ? bestMove(bareOf(view), [lead]) : null;
+    if (right) yield misplacedCure(view, { misplaced: right.move });
+    yield* contactCures(view, data, () => !isSound);
   },
 });
