@@ -27,7 +27,7 @@ const refigured = (rig: Rig): readonly { readonly key: string; readonly rig: Rig
     })),
   );
 
-test('wirings that differ by a figure, a length or a note alone are one; input impedances are told apart', () => {
+test('wirings that differ by a figure or a length alone are one; input impedances are told apart', () => {
   const rig = fourCable();
   const bare = bareOf(night(rig));
   const isOne = (other: Rig) => {

@@ -1,4 +1,4 @@
-// A wiring without its figures: what other wirings are tried on, so that a figure that changes has none tried again.
+// A wiring without its figures: what other wirings are tried on, so that they are not tried again when a figure changes.
 import type { Box, Lead } from '../model';
 import { alikeAreOne, numberOf, weakly } from '../units';
 import type { Wired } from './finding';
@@ -48,8 +48,9 @@ const boxesOf = listOf(bareBox);
 const leadsOf = listOf(bareLead);
 
 /**
- * The same wiring without its figures, lengths and notes. Wirings that differ in these alone are one: what was tried on
- * the one is known of the other. Its boxes and leads are no part of the rig: what is found on them is told by ids.
+ * The same wiring without the figures of its boxes, and its leads without length, label and notes. Wirings that differ in
+ * these alone are one: what was tried on the one is known of the other. Its boxes and leads are no part of the rig: what is
+ * found on them is told by ids.
  */
 export const bareOf = <T extends Wired>(of: T): T => ({
   ...of,
