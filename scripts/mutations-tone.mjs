@@ -24,8 +24,8 @@ export const TONE_MUTATIONS = [
   {
     what: 'a placement is given up with as many sounds over the limit as the best has',
     file: 'core/buffers/search.ts',
-    from: 'if (over > most) return;',
-    to: 'if (over >= most) return;',
+    from: 'if (over > leastOver) return;',
+    to: 'if (over >= leastOver) return;',
     suites: ['core/buffers/search'],
   },
   {

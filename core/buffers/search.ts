@@ -98,7 +98,7 @@ export function* searchAll({
     looked += 1;
     worstBy.fill(0);
     // Every school asks first how many sounds are over the limit: with more than the best has it is none.
-    const most = best.fewest?.over ?? sounds.length;
+    const leastOver = best.fewest?.over ?? sounds.length;
     let over = 0;
     for (const { walk, of } of walks) {
       const worst = walk.worst();
@@ -108,7 +108,7 @@ export function* searchAll({
         if (known <= limitDb && worst > limitDb) over += 1;
         worstBy[sound] = worst;
       }
-      if (over > most) return;
+      if (over > leastOver) return;
     }
     let [worstDb, sumDb] = [0, 0];
     for (const worst of worstBy) {

@@ -9,11 +9,11 @@ import { boxPart, leadPart, type Found, type View } from './finding';
 import { healsIn } from './loose';
 import {
   bestMove,
-  moved,
   misplacedCure,
   misplacedFound,
   misplacedWords,
   MOST_TRIALS,
+  moved,
   type Misplaced,
   type MisplacedData,
 } from './misplaced';
@@ -32,15 +32,13 @@ export type Stray =
   | { readonly exchange: Exchange };
 
 /** Another inner wiring of one of these boxes that makes all right as it is plugged, and how many leads it leaves idle. */
-function bestWiring(
-  of: Judged,
-  boxes: ReadonlySet<string>,
-): { readonly wiring: { readonly box: string; readonly patch: string }; readonly idle: number } | null {
+function bestWiring(of: Judged, boxes: ReadonlySet<string>): { stray: Stray; idle: number } | null {
   const suspects = suspectsIn(of);
   for (const box of of.boxes.filter(({ id, patches }) => boxes.has(id) && patches.length > 1))
     for (const { id: patch } of box.patches.filter(({ id }) => id !== box.patch)) {
       const then = { ...of, boxes: of.boxes.map((one) => (one === box ? { ...one, patch } : one)) };
-      if (isWhole(scoreOf(then), suspects)) return { wiring: { box: box.id, patch }, idle: idleLeads(then) };
+      if (isWhole(scoreOf(then), suspects))
+        return { stray: { wiring: { box: box.id, patch } }, idle: idleLeads(then) };
     }
   return null;
 }
@@ -72,7 +70,7 @@ const searched = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of: J
   const inner = bestWiring(of, ends);
   const move = bestMove(of, near);
   // Nothing need be pulled where the box can be wired inside as it is plugged, unless that passes by a lead.
-  if (inner && (!move || inner.idle <= idleLeads(moved(of, move.move)))) return { wiring: inner.wiring };
+  if (inner && (!move || inner.idle <= idleLeads(moved(of, move.move)))) return inner.stray;
   const swap = bestSwap(of, near);
   // Of two that do alike the one that moves less.
   if (swap && (!move || compareScores(swap.score, move.score) < 0)) return { exchange: swap.exchange };
