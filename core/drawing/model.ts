@@ -30,7 +30,7 @@ export type MapLead = {
   readonly to: { readonly box: string; readonly jack: string } | undefined;
   /** Other jacks this end may stand in (guitars that share a lead). */
   readonly others: readonly { readonly box: string; readonly jack: string }[];
-  /** Signal runs from `from` to `to`; false when both are of one direction. */
+  /** Signal runs from `from` to `to`; false when both are of one direction, or when the other end holds no sound. */
   readonly flows: boolean;
   /** At which end its shield is opened; null: it is whole. */
   readonly opened: 'from' | 'to' | null;
@@ -111,11 +111,16 @@ function leadsOf(rig: ForSignal): readonly MapLead[] {
   };
   const sources = new Map(pluggedIn(rig).map((one) => [one.lead.id, one.from]));
   return resolved.runs.flatMap(({ lead, from, to }): MapLead[] => {
-    const [a, b] = [jackOf(from), jackOf(to)];
-    if ((!a && !b) || [a, b].some((jack) => jack && !isAudio(jack))) return [];
-    const flows = !a || !b || a.direction !== b.direction || (a.direction !== 'in' && a.direction !== 'out');
+    const all = [jackOf(from), jackOf(to)];
+    // A jack that carries no sound is on another layer: here that end is loose, and the jack at the other end is held.
+    const [a, b] = all.map((jack) => (jack && isAudio(jack) ? jack : undefined));
+    if (!a && !b) return [];
+    const isAstray = all.some((jack) => jack && !isAudio(jack));
+    const isOneWay = a && b && a.direction === b.direction && (a.direction === 'in' || a.direction === 'out');
+    const flows = !isAstray && !isOneWay;
     // Drawn the way the signal goes, whichever end was plugged first.
     const turned = a?.direction === 'in' && b?.direction !== 'in';
+    const ends = [a && from, b && to] as const;
     const others = (sources.get(lead.id) ?? []).filter(
       (ref) => ref.box !== from?.box || ref.jack !== from.jack,
     );
@@ -124,8 +129,8 @@ function leadsOf(rig: ForSignal): readonly MapLead[] {
         id: lead.id,
         number: lead.number,
         kind: lead.kind,
-        from: turned ? to : from,
-        to: turned ? from : to,
+        from: turned ? ends[1] : ends[0],
+        to: turned ? ends[0] : ends[1],
         others: turned ? [] : others,
         flows,
         opened: openedAt(lead, turned),

@@ -1,10 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { build, edited, fourCable, plugged, SOUND } from '../testing/build';
-import { leadsOtherwise } from '../model';
+import { inSetting, leadsOtherwise } from '../model';
 import { DIRECT_NIGHT, twoNights } from '../testing/nights';
 import { fullMap, itemsOf } from '../testing/full-map';
+import { replug } from '../testing/short-edits';
 import { hopsOf, type Routed } from './leads';
+import { modelOf } from './model';
 import { placeSleeves } from './sleeves';
 import { drawThumbnail, hitArea } from './index';
 import { LANE, Router, type RouteEnd } from './router';
@@ -131,6 +133,19 @@ describe('what the map says beside plates and leads', () => {
     expect(itemsOf(fullMap(loose), 'path').some((p) => p.part?.id === 'lead-3')).toBe(true);
     const away = edited(fourCable(), { edit: 'putAway', arguments: { lead: 'lead-3' } });
     expect(itemsOf(fullMap(away), 'path').some((p) => p.part?.id === 'lead-3')).toBe(false);
+  });
+
+  test('a lead with one end in a jack that carries no sound is a stub in the look of a fault, and holds its other jack', () => {
+    const astray = edited(fourCable(), replug('lead-5', 'to', 'valve-head/foot'));
+    const map = fullMap(astray);
+    const stub = itemsOf(map, 'path').find((p) => p.part?.id === 'lead-5')!;
+    expect(stub.tone).toBe('fault');
+    const from = itemsOf(fullMap(fourCable()), 'path').find((p) => p.part?.id === 'lead-5')!;
+    expect(from.tone).toBe('ink');
+    expect(itemsOf(map, 'sleeve').map(({ text }) => text)).toContain('5');
+    const held = astray.leads.find(({ id }) => id === 'lead-5')!.from.at[0]!;
+    const box = modelOf(inSetting(astray, SOUND), 0, []).boxes.get(held.box)!;
+    expect(box.used.map(({ id }) => id)).toContain(held.jack);
   });
 
   test('the line of free jacks can be pressed, and shows them', () => {

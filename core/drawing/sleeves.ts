@@ -120,7 +120,9 @@ export function placeSleeves(
       const onRings = { size, taken: [...plates, ...sleeves], leads };
       const around = { ...onRings, taken: [...onRings.taken, ...rings] };
       const name = nameOf(lead);
+      const isLoose = !lead.from || !lead.to;
       // A figure lies on a ring rather than not at all; where there is no room even so the number stands by itself.
+      // The stub of a loose lead has nowhere else to show its number.
       const ways = [
         [whole, around],
         ...(whole === name
@@ -129,6 +131,7 @@ export function placeSleeves(
               [whole, onRings],
               [name, around],
             ] as const)),
+        ...(isLoose ? ([[name, onRings]] as const) : []),
       ] as const;
       for (const [text, free] of ways) {
         const rect = placeFor(points, start, text, free);
