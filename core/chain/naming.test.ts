@@ -115,6 +115,36 @@ describe('a routing is called', () => {
     expect([nameIn(rig), nameIn(other)]).toEqual([['four-cable'], ['four-cable']]);
   });
 
+  test('what hangs in a loop comes back to it: the loudspeaker of a head whose send is tapped does not', () => {
+    const rig = build(
+      'guitar, unit, valve head, cab 16, desk, delay, delay',
+      'guitar/out = multi-effects/input',
+      'multi-effects/send-1 = valve-head/input',
+      'valve-head/send = multi-effects/return-1',
+      'valve-head/spk-16 = cabinet/in',
+      'multi-effects/out-1-l = desk/ch-1',
+    );
+    expect(nameIn(rig)).toEqual(['all in front', 'line out of Valve head to Desk']);
+  });
+
+  test('what parts in a loop and joins again before its return hangs there', () => {
+    const rig = build(
+      'guitar, four-loop switcher, splitter, od, fuzz, input selector, combo',
+      'guitar/out = four-loop-switcher/in',
+      'four-loop-switcher/send-1 = splitter/in',
+      'splitter/out-a = overdrive/in',
+      'splitter/out-b = fuzz/in',
+      'overdrive/out = input-selector/in-a',
+      'fuzz/out = input-selector/in-b',
+      'input-selector/out = four-loop-switcher/return-1',
+      'four-loop-switcher/out = combo/input',
+    );
+    expect(nameIn(rig)).toEqual([
+      'all in front',
+      'Splitter, Overdrive, Input selector and Fuzz in Loop 1 of Four-loop switcher',
+    ]);
+  });
+
   test('a card that is taken is called by its own family', () => {
     const rig = build('guitar, unit, valve head, cab 16');
     const called = new Map(

@@ -103,19 +103,38 @@ function feedWords(of: Of, way: Way, main: Way): string | null {
   return `feed to ${to} by ${from?.name ?? 'a split'}`;
 }
 
+/** The stops of the ways that lead from a loop's send to its return; what parts and joins them again counts too. */
+function insideOf(ways: readonly Way[], out: Stop): ReadonlySet<Stop> {
+  const isBack = ({ box, loop }: Stop) =>
+    box === out.box && loop?.side === 'back' && loop.block === out.loop?.block;
+  const parts = ways.flatMap(({ stops, end }) => {
+    const from = stops.indexOf(out);
+    if (from < 0) return [];
+    const back = stops.findIndex((stop, k) => k > from && isBack(stop));
+    return [{ stops: stops.slice(from + 1, back < 0 ? undefined : back), isWhole: back >= 0, end }];
+  });
+  const inside = new Set(parts.flatMap(({ stops, isWhole }) => (isWhole ? stops : [])));
+  const joined = parts.filter(
+    ({ end, isWhole }) =>
+      !isWhole &&
+      end.kind === 'joins' &&
+      (end.box === out.box ? end.block === out.loop?.block : [...inside].some(({ box }) => box === end.box)),
+  );
+  return new Set([...inside, ...joined.flatMap(({ stops }) => stops)]);
+}
+
 /** Boxes that hang in a loop which is no amplifier's: `Delay unit in Loop 2 of Multi-effects`. */
-function insertWords(of: Of, chain: Chain): readonly string[] {
+function insertWords(of: Of, chain: Chain, ways: readonly Way[]): readonly string[] {
   const stops = stopsOf(chain);
-  return stops.flatMap((out, i): readonly string[] => {
+  return stops.flatMap((out): readonly string[] => {
     if (out.loop?.side !== 'out') return [];
     const { block } = out.loop;
-    const back = stops.findIndex(
-      (stop, k) => k > i && stop.box === out.box && stop.loop?.side === 'back' && stop.loop.block === block,
-    );
-    const [from, to] = [i + 1, back < 0 ? i + 1 : back];
+    const inside = insideOf(ways, out);
     // A gate that only closes in the loop stands around something: that is told elsewhere.
-    const isWhole = ({ box }: Stop) => !stops.some((stop, k) => stop.box === box && (k < from || k >= to));
-    const hung = stops.slice(from, to).filter((stop) => !has(of, stop, 'preamp', 'power') && isWhole(stop));
+    const isWhole = ({ box }: Stop) => stops.every((stop) => stop.box !== box || inside.has(stop));
+    const hung = stops.filter(
+      (stop) => inside.has(stop) && !has(of, stop, 'preamp', 'power') && isWhole(stop),
+    );
     const host = boxOf(of, out.box);
     const names = [...new Set(hung.flatMap(({ box }) => boxOf(of, box)?.name ?? []))];
     if (names.length === 0 || !host) return [];
@@ -215,7 +234,7 @@ export function nameOf(of: Of, chains: readonly Chain[]): readonly string[] {
       ...(amplifiers ? [amplifiers] : []),
       ...miked,
       ...feeds,
-      ...insertWords(of, first),
+      ...insertWords(of, first, ways),
       ...wrapWords(of, ways),
       ...more,
       ...ears,
