@@ -1,12 +1,12 @@
 // What the core takes for its work; each printed with its budget. Bundled and run by perf.mjs.
 import { readFileSync, writeFileSync } from 'node:fs';
 import { placeBuffers } from '../core/buffers';
-import { heldFrom, offersFor, parseChains, usualIn, wireChains } from '../core/chain';
+import { heldFrom, offersFor, usualIn } from '../core/chain';
 import { drawMap } from '../core/drawing';
 import { judge, report } from '../core/findings';
-import { parseNetlist, solverOf, type Netlist } from '../core/circuit';
+import { solverOf } from '../core/circuit';
 import { cardsOf, planSearch, type Plan } from '../core/planner';
-import { applyEdit, trialOf, type EditCall } from '../core/edits';
+import { applyEdit, trialOf } from '../core/edits';
 import {
   changesWithin,
   controlView,
@@ -26,6 +26,7 @@ import { calledStage } from '../core/testing/called-stage';
 import { largeRig } from '../core/testing/large-rig';
 import { toneTried } from '../core/tone';
 import { outcome } from '../core/units';
+import { boardOfBuffers, manyLoops, miswired, passiveRun } from './perf-rigs';
 
 type Result = {
   readonly what: string;
@@ -107,24 +108,10 @@ for (const sounds of [8, 33, 65])
 for (const boxes of [160, 400])
   add(`the same, ${boxes} boxes, 8 sounds`, rejudged(boxes, 8), (8 * boxes) / 40);
 
-/** The large rig with plugs exchanged, each of a way that a hand gets wrong: a twin with findings. */
-function miswired(plugs: number): Rig {
-  const leads = large.leads.filter((lead) => lead.kind === 'patch' || lead.kind === 'instrument');
-  let wrong = large;
-  for (let i = 0; i < plugs; i += 1) {
-    const [a, b] = [leads[(i * 7) % leads.length], leads[(i * 11 + 5) % leads.length]];
-    if (a && b && a !== b)
-      wrong = trialOf(wrong, {
-        edit: 'exchangeEnds',
-        arguments: { a: { lead: a.id, side: i % 2 ? 'from' : 'to' }, b: { lead: b.id, side: 'to' } },
-      });
-  }
-  return wrong;
-}
 for (const plugs of [1, 4, 16])
   add(
     `findings of the rig with ${plugs} plugs exchanged`,
-    median(miswired(plugs), 3, (r) => report(r, null, 'sound-1')),
+    median(miswired(large, plugs), 3, (r) => report(r, null, 'sound-1')),
     300,
   );
 
@@ -179,16 +166,6 @@ add(
   300,
 );
 
-/** A pickup with its controls, a lead, and so many pedals off with patches between: 25 nodes in all. */
-function passiveRun(): Netlist {
-  const pickup =
-    'V1 src 0 AC 1\nRp src p1 8200\nLp p1 pu 4.6\nCp pu 0 140p\nRt pu t1 500k\nCt t1 0 22n\nRv1 pu n0 0.1\nRv2 n0 0 500k';
-  const leads = Array.from(
-    { length: 19 },
-    (_, i) => `Ca${i} n${i} 0 50p\nRc${i} n${i} n${i + 1} 0.1\nCb${i} n${i + 1} 0 50p`,
-  );
-  return parseNetlist(['a run of leads', pickup, ...leads, 'Rin n19 out 1', 'Rl out 0 1meg'].join('\n'));
-}
 const points = Float64Array.from({ length: 400 }, (_, i) => 20 * 1_000 ** (i / 399));
 const solver = solverOf(passiveRun(), ['out']);
 const runs = Array.from({ length: 400 }, () => {
@@ -220,24 +197,6 @@ const pit = readRig(readFileSync('demo/pit-chair.humrig.json', 'utf8'));
 if (!pit.ok) throw new Error('the demo cannot be read');
 add(`output levels: ${levelled(pit.rig).of} sets of modes`, median(pit.rig, 3, levelled), 2000);
 
-/** Fifteen pedals that are off, and five unlike buffers. */
-function boardOfBuffers(): Rig {
-  const line = build(`guitar, ${'od, '.repeat(15)}${'buffer, '.repeat(5)}combo`);
-  const pedals = line.boxes.filter(({ kind }) => kind === 'Overdrive').map(({ tag }) => tag);
-  const wired = wireChains(line, parseChains(line, `GUITAR > ${pedals.join(' > ')} > COMBO`));
-  if ('reason' in wired) throw new Error(wired.reason);
-  const off = wired.trial.boxes.flatMap(({ id, blocks }): EditCall[] =>
-    blocks.some(({ category }) => category === 'overdrive')
-      ? [
-          {
-            edit: 'setBlockState',
-            arguments: { box: id, block: 'drive', state: 'off', scope: { layer: 'rest' } },
-          },
-        ]
-      : [],
-  );
-  return off.reduce((r, call) => trialOf(r, call), wired.trial);
-}
 const placing = (r: Rig): number => outcome(placeBuffers(r, null)).looked;
 const board = boardOfBuffers();
 add(`buffers: ${placing(board)} placements`, median(board, 3, placing), 2000);
@@ -256,47 +215,6 @@ function humOf(rig: Rig): number {
 }
 add('hum at every output, all sources, levels known', humOf(large), 30);
 
-/**
- * Eight pedals in a switcher before a four-cable rig, every earth proved; no set is enough, and no pickup hides what is left,
- * so that all are tried.
- */
-function manyLoops(): Rig {
-  const pedals = Array.from({ length: 8 }, (_, i) => (i === 0 ? 'overdrive' : `overdrive-${i + 1}`));
-  const built = build(
-    `guitar, eight-loop switcher, ${'od, '.repeat(8)}unit, valve head, cab 16`,
-    'guitar/out > eight-loop-switcher/in',
-    ...pedals.flatMap((id, i) => [
-      `eight-loop-switcher/send-${i + 1} > ${id}/in`,
-      `${id}/out > eight-loop-switcher/return-${i + 1}`,
-    ]),
-    'eight-loop-switcher/out > multi-effects/input',
-    'multi-effects/send-1 > valve-head/input',
-    'valve-head/send > multi-effects/return-1',
-    'multi-effects/out-1-l > valve-head/return',
-    'valve-head/spk-16 = cabinet/in',
-  );
-  const { limits } = built.houseRules;
-  return {
-    ...built,
-    boxes: built.boxes.map((box) => ({
-      ...box,
-      power: {
-        ...box.power,
-        // An earth at both ends of the runs: no set silences them.
-        ...(box.id === 'multi-effects' ? { class: 'I' as const } : {}),
-        earthProved: { by: 'bench', date: '2026-01-01' },
-      },
-      blocks: box.blocks.map((block) => ({
-        ...block,
-        pickups: block.pickups.map((one) => ({
-          ...one,
-          humMvPerUt: { value: 0, source: 'measured' as const },
-        })),
-      })),
-    })),
-    houseRules: { ...built.houseRules, limits: { ...limits, humDb: 1000 } },
-  };
-}
 const humCured = (r: Rig): number => outcome(planHum(r, null)).tried;
 const loops = manyLoops();
 add(`cures of hum: ${humCured(loops)} sets of up to four acts`, median(loops, 3, humCured), 2000);

@@ -1,94 +1,22 @@
 // Layers beside sound: their leads over the pale map.
-import { boxOf, jackKey, type Jack } from '../model';
-import { jacksOf } from '../layers';
+import { boxOf, jackKey } from '../model';
 import { textWidth } from './fonts';
 import { carriedShown, controlLeads, notReachedUnder } from './control-shown';
 import { powerLeads } from './layer-leads';
 import { arrowOf, hopsOf, pathOf, type Routed } from './leads';
 import { placeSleeves, starred } from './sleeves';
 import { layLeads } from './lay-leads';
-import type { Drawn, MapBox, MapLead } from './model';
+import type { Drawn, MapLead } from './model';
+import { PIN, pinsOf } from './pins';
 import type { Placement } from './place';
 import { markOf, plateItems, text, type MapView } from './plates';
 import { boxOfText, overlaps, type Item, type Rect } from './primitives';
-import { LANE, type RouteEnd } from './router';
+import type { RouteEnd } from './router';
 import { feedWords } from './feed-words';
-import { plugOf, rowEnd, tableItems } from './outlet-table';
-import { labelWidth, serviceRow, type Service } from './service-row';
-import { SIZE } from './sizes';
+import { tableItems } from './outlet-table';
+import { serviceRow, type Service } from './service-row';
 import { MOST_DRAWN, stubsOf, type Job, type Stubs } from './stubs';
-
-/** Between pins of a plate, when their names do not stand between them. */
-const PIN = 18;
-
-type Pin = { readonly jack: Jack; readonly end: RouteEnd; readonly free: boolean; readonly named: boolean };
-
-const mid = (x: number) => Math.round(x / LANE) * LANE;
-
-/** Pins along an edge: with their names between them where they fit, else as close as they must. */
-function along(
-  jacks: readonly Jack[],
-  rect: Rect,
-  y: number,
-  side: 'top' | 'bottom',
-  held: ReadonlySet<string>,
-) {
-  const widths = jacks.map(labelWidth);
-  const total = widths.reduce((a, b) => a + b, 0);
-  // One pin needs no name: the layer says what it is.
-  const named = total <= rect.w + LANE && (side === 'top' || jacks.length > 1);
-  let x = named ? rect.x + (rect.w - total) / 2 : rect.x;
-  const step = Math.min(PIN, rect.w / (jacks.length + 1));
-  return jacks.map((jack, i): Pin => {
-    const width = widths[i] ?? 0;
-    const at = named ? x + width / 2 : rect.x + rect.w - step * (jacks.length - i);
-    x += width;
-    return { jack, named, free: !held.has(jack.id), end: { x: mid(at), y, side } };
-  });
-}
-
-/** Pins of every box that the layer shows: what is plugged, and all of a service box or of one that is opened. */
-function pinsOf(
-  placement: Placement,
-  services: readonly Service[],
-  layer: 'control' | 'power',
-  leads: readonly MapLead[],
-  open: readonly string[],
-): ReadonlyMap<string, readonly Pin[]> {
-  const held = new Set(
-    leads.flatMap(({ from, to }) => [from, to].flatMap((ref) => (ref ? [jackKey(ref)] : []))),
-  );
-  // A plug in an outlet of the stage holds its jack as a lead of the rig does.
-  const isHeld = ({ id }: MapBox['box'], jack: Jack) =>
-    held.has(`${id}/${jack.id}`) || (layer === 'power' && jack.wallOutlet !== undefined);
-  return new Map(
-    placement.placed.map(({ box, rect }) => {
-      const service = services.find((one) => one.box === box);
-      const isService = service !== undefined;
-      const own = new Set(box.box.jacks.flatMap((jack) => (isHeld(box.box, jack) ? [jack.id] : [])));
-      const all = isService || open.includes(box.box.id);
-      const jacks = jacksOf(box.box, layer).filter((jack) => all || own.has(jack.id));
-      const keyOf = (jack: Jack) => `${box.box.id}/${jack.id}`;
-      const inTable = (jack: Jack) => service?.rows.some((row) => row.key === keyOf(jack)) ?? false;
-      const rest = jacks.filter((jack) => !inTable(jack));
-      const told = jacks.filter(inTable).map((jack): Pin => ({
-        jack,
-        named: false,
-        free: !own.has(jack.id),
-        end: rowEnd(service?.rows ?? [], keyOf(jack), rect),
-      }));
-      return [
-        box.box.id,
-        [
-          ...told,
-          ...along(rest, rect, isService ? rect.y : rect.y + rect.h, isService ? 'top' : 'bottom', own).map(
-            (pin): Pin => (told.length > 0 ? { ...pin, named: false } : pin),
-          ),
-        ],
-      ];
-    }),
-  );
-}
+import { wallJobs, wallPlate, wallsUnder, type Feeds } from './walls';
 
 export type Beside = {
   readonly placement: Placement;
@@ -210,8 +138,6 @@ export function drawBeside(rig: Drawn, layer: 'control' | 'power', base: Placeme
   };
 }
 
-type Feeds = ReturnType<typeof feedWords> | null;
-
 /** What a lead's end is called where the lead itself is not drawn: of a feed the outlet, else the box at the other end. */
 function endNames(rig: Drawn, placement: Placement, feeds: Feeds) {
   const hubs = new Set(placement.placed.flatMap(({ form, box }) => (form === 'hub' ? [box.box.id] : [])));
@@ -222,30 +148,6 @@ function endNames(rig: Drawn, placement: Placement, feeds: Feeds) {
     return hubs.has(own.id) ? `${own.feed.draws} · ${own.feed.from}` : own.feed.from;
   };
 }
-
-/** Under the plates of what has its power by no lead of the rig: its outlet of the stage, or that it has none. */
-const wallsUnder = (
-  placement: Placement,
-  services: readonly Service[],
-  feeds: Feeds,
-  followed: ReadonlySet<string | undefined>,
-): readonly Item[] =>
-  [...(feeds ?? [])].flatMap(([id, { lead, draws, from }]): Item[] => {
-    const placed = placement.placed.find(({ box }) => box.box.id === id);
-    if (lead !== null || !placed || followed.has(id)) return [];
-    const { rect } = placed;
-    // What a plate in the sound draws stands on it.
-    const isTold = placed.form !== 'hub' && services.every(({ box }) => box !== placed.box);
-    const words = [isTold ? '' : draws, from].filter(Boolean).join(' · ');
-    return words === ''
-      ? []
-      : [
-          text(rect.x, rect.y + rect.h + 13, words, {
-            tone: from === 'unfed' ? 'fault' : 'muted',
-            part: { type: 'box', id },
-          }),
-        ];
-  });
 
 type Around = {
   readonly placement: Placement;
@@ -289,38 +191,6 @@ function linesOf(
     }),
   };
 }
-
-/** The mains outlets of a place as a plate, of which the table is the rest. */
-function wallPlate(rect: Rect): readonly Item[] {
-  const isWide = textWidth('Mains outlets', 'bold', SIZE.text) <= rect.w - 14;
-  const title = isWide ? 'Mains outlets' : 'Mains';
-  return [{ type: 'plate', ...rect, look: 'box' }, text(rect.x + 7, rect.y + 16, title, { face: 'bold' })];
-}
-
-/** Boxes' own mains leads, from the outlet of the stage to the plate. */
-const wallJobs = (
-  { placed }: Placement,
-  services: readonly Service[],
-  endOf: (ref: MapLead['from']) => RouteEnd | undefined,
-): readonly Job[] =>
-  placed.flatMap(({ box: { box } }): readonly Job[] => {
-    const jack = plugOf(box);
-    const to = jack && { box: box.id, jack: jack.id };
-    const service = services.find(({ rows }) => rows.some(({ key }) => key === jack?.wallOutlet));
-    const end = endOf(to);
-    if (!to || !service || !end) return [];
-    const lead: MapLead = {
-      id: `mains of ${box.id}`,
-      number: 0,
-      kind: 'mains',
-      from: undefined,
-      to,
-      others: [],
-      flows: true,
-      opened: null,
-    };
-    return [{ lead, from: rowEnd(service.rows, jack?.wallOutlet ?? '', service.rect), to: end }];
-  });
 
 const span = (a: RouteEnd, b: RouteEnd) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
 

@@ -8,19 +8,11 @@ export {
   type ScheduleRow,
   type Total,
 } from './schedule';
+export { mapSheets, paperMap, type MapSheet } from './map-sheets';
 export { pocketCardHtml } from './pocket-card';
 export { setSheetHtml } from './set-sheet';
 export { labelsOf, loomLabelsOf, type Label, type LabelEnd, type LoomLabel } from './labels';
-export {
-  mapSheets,
-  paperMap,
-  sheetOf,
-  STANDING_CAUTIONS,
-  type MapSheet,
-  type Sheet,
-  type SoundLine,
-  type WalkPart,
-} from './sheet';
+export { sheetOf, STANDING_CAUTIONS, type Sheet, type SoundLine, type WalkPart } from './sheet';
 export { shelfCard, SHELF_MAP, type ShelfCard } from './shelf-card';
 export { rigState, type RigState } from './state';
 export { svgOf } from './svg';
