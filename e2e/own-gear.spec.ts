@@ -288,3 +288,22 @@ test('a box that two tabs change goes to the shelf twice: nothing of either is l
   await expect(shelfList(other)).not.toContainText('changes not on the shelf');
   await other.close();
 });
+
+test('a jack made an output asks for what outputs are known by, one that carries something else for what that is known by', async ({
+  page,
+}) => {
+  await page.goto('/gear');
+  await beginAs(page, 'valve head');
+  await spot(page, 'jacks/return').click();
+  const form = page.getByRole('form', { name: 'Facts of the part' });
+  await expect(form.getByLabel('RETURN: input impedance', { exact: true })).toHaveValue(/Ω/);
+  await form.getByLabel('Direction', { exact: true }).selectOption('out');
+  await expect(form.getByLabel('RETURN: output impedance', { exact: true })).toHaveValue('');
+  const carries = form.getByLabel('Carries', { exact: true });
+  for (const value of ['line', 'digital', 'mains', 'dc']) {
+    await carries.selectOption(value);
+    await expect(carries).toHaveValue(value);
+  }
+  await carries.selectOption('speaker');
+  await expect(form.getByLabel('RETURN: least load', { exact: true })).toHaveValue('');
+});

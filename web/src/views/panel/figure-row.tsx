@@ -21,13 +21,15 @@ export function FigureRow(props: {
   /** What the part is called that it is shown with. */
   part: string;
   form: UseFormReturn<PartTexts>;
+  /** Its texts as they are kept: a figure that has only just come is not in the form yet. */
+  kept: FigureTexts;
   fault: string | null;
   commit: (texts: FigureTexts) => void;
 }) {
-  const { place, part, form, fault, commit } = props;
+  const { place, part, form, kept, fault, commit } = props;
   const { what, unit, of } = place;
   const base = `figures.${formName(figureKey(place.at))}` as const;
-  const texts = form.watch(base);
+  const texts = form.watch(base, kept);
   const [open, setOpen] = useState(false);
   const keep = () => commit(form.getValues(base));
   /** Who types a figure has it from somewhere: it is assumed no more. */

@@ -61,10 +61,12 @@ function Options({ field, value }: { field: Field; value: string }) {
 export function PartField(props: {
   field: Field;
   form: UseFormReturn<PartTexts>;
+  /** Its text as it is kept: a field that has only just come is not in the form yet. */
+  kept: string;
   fault: string | null;
   commit: (text: string) => void;
 }) {
-  const { field, form, fault, commit } = props;
+  const { field, form, kept, fault, commit } = props;
   const { label, type, options, hint } = field;
   const name = `fields.${formName(field.path)}` as const;
   const id = useId();
@@ -104,14 +106,14 @@ export function PartField(props: {
       <label className="col-span-2 flex min-h-6 items-center gap-2 text-sm">
         <input
           type="checkbox"
-          checked={form.watch(name) === 'yes'}
+          checked={form.watch(name, kept) === 'yes'}
           onChange={(event) => turn(event.target.checked ? 'yes' : '')}
         />
         {label}
       </label>
     );
   let control: ReactNode;
-  if (type === 'jacks') control = <Jacks field={field} value={form.watch(name)} onChange={turn} />;
+  if (type === 'jacks') control = <Jacks field={field} value={form.watch(name, kept)} onChange={turn} />;
   else if (options)
     control = (
       <select
@@ -123,7 +125,7 @@ export function PartField(props: {
         }}
         className={look}
       >
-        <Options field={field} value={form.watch(name)} />
+        <Options field={field} value={form.watch(name, kept)} />
       </select>
     );
   else if (type === 'notes') control = <textarea {...typed} rows={3} className={`${look} py-1`} />;

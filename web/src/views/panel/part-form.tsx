@@ -4,6 +4,7 @@ import { useForm } from 'react-hook-form';
 import {
   addressOfFigure,
   fieldText,
+  figureTexts,
   figuresOfPart,
   groupsOfPart,
   nameOfPart,
@@ -85,6 +86,7 @@ export function PartForm({ address }: { address: Address }) {
                   key={field.path}
                   field={field}
                   form={form}
+                  kept={values.fields[formName(field.path)] ?? ''}
                   fault={fieldFault(field)}
                   commit={(text) => commitField(field, text)}
                 />
@@ -105,6 +107,7 @@ export function PartForm({ address }: { address: Address }) {
                 place={place}
                 part={nameOfPart(item, address)}
                 form={form}
+                kept={values.figures[formName(figureKey(place.at))] ?? figureTexts(place.figure, place.unit)}
                 fault={figureFault(place)}
                 commit={(texts) => commitFigure(place, texts)}
               />
