@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { EditCall } from '../edits';
 import { makeSound, moveBlock, rowsOf, wiresOfRows, type Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
+import { INSIDE_CASES } from '../testing/finding-cases-inside';
 import { replug, REST, set, swap } from '../testing/short-edits';
 import { judge } from '../testing/of-wiring';
 import { cureOf, merged, sentenceOf } from './index';
@@ -259,6 +260,16 @@ describe('a ring inside a box, with no lead in it', () => {
     const cure = cureOf(rig, found(rig, 'SAFE-FEEDBACK')[0]!)!;
     expect(found(edited(rig, cure.edit), 'SAFE-FEEDBACK')).toEqual([]);
   });
+});
+
+test('two feeds at one output part to another output, not to a send that its loop wants', () => {
+  const { sound, spoil } = INSIDE_CASES.find(({ code }) => code === 'WIRE-FEEDS')!;
+  const label = (rig: Rig) => cureOf(rig, found(rig, 'WIRE-FEEDS')[0]!)!.label;
+  const wrong = edited(sound(), spoil);
+  expect(label(wrong)).toBe('Let the feed come out at OUT 2 L');
+  const hung = edited(wrong, { edit: 'unplug', arguments: { lead: 'lead-3', side: 'from' } });
+  const inLoop = edited(hung, replug('lead-3', 'from', 'multi-effects/send-1'));
+  expect(label(inLoop)).toBe('Let the feed come out at OUT 1 R');
 });
 
 describe('a side that is lost', () => {

@@ -1,4 +1,14 @@
-import { boxOf, derive, jackIn, rowsOf, wiresOfRows, type Box, type Rows } from '../../model';
+import {
+  boxOf,
+  derive,
+  jackIn,
+  loopAt,
+  rowsOf,
+  wiresOfRows,
+  type Box,
+  type Jack,
+  type Rows,
+} from '../../model';
 import { group } from '../cure';
 import { isFree, jackPart, type Found } from '../finding';
 import { feedModel, lineage } from '../legs';
@@ -63,8 +73,10 @@ export const feeds = rule<Data>({
         jack.converts === shared?.converts &&
         !Object.values(rows.loops).some(({ send, sendRight }) => send === jack.id || sendRight === jack.id),
     );
-    // Where a lead waits for it, it is wanted.
-    const best = free.toSorted((a, b) => Number(isFree(view, box, a)) - Number(isFree(view, box, b)));
+    // Where a lead waits for it, it is wanted; the send of a loop that is not in use is an output for want of others.
+    const costOf = (jack: Jack) =>
+      Number(isFree(view, box, jack)) + 2 * Number(loopAt(box, jack.id) !== undefined);
+    const best = free.toSorted((a, b) => costOf(a) - costOf(b));
     for (const jack of best) {
       const next = rows.rows.map((row, i) =>
         i === data.row
