@@ -28,7 +28,12 @@ export function migrate(
     };
   const version = value.version;
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
-    return { problem: { path: 'version', reason: `${JSON.stringify(version)} is no version` } };
+    return {
+      problem: {
+        path: 'version',
+        reason: version === undefined ? 'a number is missing' : `${JSON.stringify(version)} is no version`,
+      },
+    };
   if (version > current)
     return {
       problem: {

@@ -51,6 +51,7 @@ describe('hostile files are refused with place and reason', () => {
       /^version: the file is of version 3.*newer/,
     );
     expect(reasons(good.replace('"version": 2', '"version": "1"'))).toMatch(/^version: "1" is no version/);
+    expect(reasons(good.replace('"version": 2,', ''))).toMatch(/^version: a number is missing/);
   });
   test('over 20 MB', () => {
     expect(reasons(`{"a":"${'x'.repeat(21 * 1024 * 1024)}"}`)).toMatch(

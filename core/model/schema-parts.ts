@@ -1,5 +1,9 @@
 import { z } from 'zod';
+import { reasonOf } from './reasons';
 import { CARRIES, CONNECTORS, FORBIDDEN_KEYS, LIMITS } from './terms';
+
+// The library asks this wherever a schema is silent: said once for all schemas, those of gear and of files too.
+z.config({ customError: reasonOf });
 
 export const id = z
   .string()
