@@ -215,6 +215,8 @@ describe('lift and listen', () => {
 
   test('a shield that is lifted is restored first', () => {
     const [step] = listenWalk(lifted(rig, 'lead-4'), null).filter(({ id }) => id === 'listen-lead-4');
+    const told = listenWalk(lifted(rig, 'lead-3', 'lead-4', 'lead-5'), null).at(-1)?.text;
+    expect(told).toMatch(/^Shields as recorded: leads [\d, and]+ lifted\./);
     expect(step?.listen?.acts.map((act) => act.split(' ')[0])).toEqual([
       'restore',
       'listen',

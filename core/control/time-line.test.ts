@@ -34,6 +34,23 @@ describe('one press in time', () => {
     ]);
   });
 
+  test('the press of the sound in force is pressed in the one before it; of the first, in another', () => {
+    const stage = calledStage();
+    const [clean, lead] = stage.sounds;
+    const rig = {
+      ...stage,
+      sounds: [clean!, lead!, { ...clean!, id: 's2', name: 'Solo' }],
+      switchPlan: [...stage.switchPlan, slot('midi-footswitch', 'switch-3', call('s2'))],
+    };
+    const pressed = (sound: string) => {
+      const { from, to } = line(rig, sound);
+      return [from.id, to?.id];
+    };
+    expect(pressed('s2')).toEqual(['s1', 's2']);
+    expect(pressed('s1')).toEqual(['s0', 's1']);
+    expect(pressed('s0')).toEqual(['s1', 's0']);
+  });
+
   test('what a box takes comes on top, along the way: the relay before the head', () => {
     const timed = calledStage(
       takes('midi-delay', 20, 10, 40),

@@ -86,6 +86,19 @@ describe('the inside of a unit as terraces', () => {
     );
   });
 
+  test.each(units.map((box) => [box.name, box] as const))(
+    'of %s each jack that holds a lead is filled, the others are not',
+    (_name, box) => {
+      const held = box.jacks.filter((_, i) => i % 2 === 0).map(({ id }) => id);
+      const jacks = drawTerraces(box, rowsOf(box, box.patches[0]!.wires), view(box, held), 600).items.flatMap(
+        ({ item }) => (item.type === 'jack' ? [item] : []),
+      );
+      expect(jacks.length).toBeGreaterThan(1);
+      for (const { part, free } of jacks)
+        expect([part.id, free]).toEqual([part.id, !held.some((id) => part.id === `${box.id}/${id}`)]);
+    },
+  );
+
   test('law: so it is with any rows, splits and merges', () => {
     const met = new Met();
     const box = units.find(({ kind }) => kind === 'Multi-effects')!;

@@ -48,6 +48,14 @@ describe('a plug in the wrong jack of its box', () => {
     );
   });
 
+  test.each([
+    ['outputs', 'overdrive/out', 'desk/aux-1', 'OUT of Overdrive and AUX 1 of Desk'],
+    ['inputs', 'overdrive/in', 'desk/ch-1', 'IN of Overdrive and CH 1 of Desk'],
+  ])('two %s of boxes that nothing else joins', (kind, from, to, named) => {
+    const rig = build('od, desk', `${from} - ${to}`);
+    expect(lines(rig).map(({ text }) => text)).toContain(`Lead 1 joins two ${kind}: ${named}.`);
+  });
+
   test('that joins two of a kind, and that is only silent', () => {
     const clash = lines(edited(fourCable(), replug('lead-5', 'from', 'multi-effects/return-2')));
     expect(clash.map(({ code, text }) => [code, text])).toEqual([

@@ -177,6 +177,20 @@ describe('which shields are listened to', () => {
     );
   });
 
+  test('whichever lead of a loop does most when lifted is among them, whatever its number', () => {
+    const rig = proved();
+    const alone = ({ id }: { readonly id: string }) =>
+      of(lifted(rig, id)).leads.find(({ lead }) => lead.id === id)?.estimateDb ?? -Infinity;
+    const looped = humView(rig, { variant: null, sound: rig.sounds[0]!.id }, 0).loops.flatMap(
+      ({ leads }) => leads,
+    );
+    const best = Math.max(...looped.map(alone));
+    expect(best).toBeGreaterThan(-Infinity);
+    const [first] = of(rig).leads;
+    expect(first!.estimateDb).toBeCloseTo(best, 9);
+    expect(Math.max(...looped.map(({ number }) => number))).not.toBe(first!.lead.number);
+  });
+
   test('a shield that is lifted already is listened to as well', () => {
     expect(of(lifted(proved(), 'lead-4')).leads.find(({ lead }) => lead.id === 'lead-4')).toMatchObject({
       isLifted: true,

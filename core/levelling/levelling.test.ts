@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { EditCall } from '../edits';
-import { boxOf, jackIn } from '../model';
+import { boxOf, jackIn, type Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
 import { addLead, done, mode, planOf, range, state, turned, unityOf } from '../testing/levels';
 import { chooseLevels, type LevelStep } from './index';
@@ -80,6 +80,20 @@ describe('modes', () => {
     expect(plan.today.unityDb!).toBeGreaterThan(5);
     expect(plan.then.unityDb!).toBeLessThan(0.5);
     expect(plan.instead.every(({ why }) => why.length > 0)).toBe(true);
+  });
+
+  test('a channel of the desk that gets line level is told, with what peaks there', () => {
+    const direct = (to: string) =>
+      edited(
+        build('guitar, unit, desk', 'guitar/out > multi-effects/input', 'multi-effects/out-1-l - desk/ch-1'),
+        mode('multi-effects', 'out-1-l', 'line'),
+        mode('desk', 'ch-1', to),
+      );
+    const tell = (rig: Rig) => planOf(rig).notes.filter((note) => note.startsWith('Tell the desk'));
+    expect(tell(direct('line'))).toEqual([
+      expect.stringMatching(/^Tell the desk: CH 1 of Desk gets line level, peaks [+−]\d+ dBu\.$/),
+    ]);
+    expect(tell(fourCable())).toEqual([]);
   });
 
   test('a pad goes in where the source would pass what the input stands, and not where there is room', () => {

@@ -1,4 +1,5 @@
 import { expect, test } from '@jest/globals';
+import type { Rig } from '../model';
 import { fourCable } from '../testing/build';
 import { thingsOf } from './index';
 
@@ -14,5 +15,10 @@ test('boxes, leads by number, looms and jacks can be found, each with what tells
   expect(by('multi-effects/send-2').detail).toBe('MULTI, free');
   const jacks = fourCable().boxes.reduce((n, box) => n + box.jacks.length, 0);
   expect(by('floor~backline')).toMatchObject({ title: 'Loom Floor–Backline', detail: 'leads 3, 4, 5' });
+  const leadsOf = (rig: Rig) =>
+    thingsOf(rig, null).flatMap(({ part, title }) => (part.type === 'lead' ? [title] : []));
+  expect(leadsOf({ ...fourCable(), leads: fourCable().leads.toReversed() })).toEqual(
+    [1, 2, 3, 4, 5, 6].map((n) => `Lead ${n}`),
+  );
   expect(things).toHaveLength(fourCable().boxes.length + 6 + 1 + jacks);
 });
