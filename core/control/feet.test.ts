@@ -98,6 +98,7 @@ describe('the switches of a box', () => {
     const usual = usualSwitches(switcher(after))!;
     expect(usual.switches).toEqual(switcher(r).switches);
     expect(usualSwitches({ ...switcher(after), from: null })).toBeNull();
+    expect(usualSwitches({ ...boxOf(rig(), 'fuzz')!, blocks: [] })).toBeNull();
   });
 
   test('of a pedal stay as they are beside a free one', () => {

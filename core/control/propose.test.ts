@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from '@jest/globals';
 import { applyEdit } from '../edits';
 import type { Assignment, Rig, SwitchAct } from '../model';
-import { anyBoard, board, call, drawn, of, slot } from '../testing/feet';
+import { anyBoard, board, call, drawn, of, slot, stand } from '../testing/feet';
 import { proposeSwitches, walksOf } from './index';
 
 describe('proposals', () => {
@@ -26,6 +26,25 @@ describe('proposals', () => {
       ['switch-1', call('s2')],
       ['switch-2', call('s0')],
       ['switch-3', call('s1')],
+    ]);
+  });
+
+  test('one switch for sounds that differ by one thing steps that thing', () => {
+    const base = stand(board(), 's1', { 'four-loop-switcher/loop-1': 'on' });
+    const one = applyEdit(base, {
+      edit: 'setSwitches',
+      arguments: {
+        box: 'four-loop-switcher',
+        switches: base.boxes
+          .find(({ id }) => id === 'four-loop-switcher')!
+          .switches!.filter(({ does }) => does === 'free')
+          .slice(0, 1),
+        banks: null,
+      },
+    }).rig;
+    const { plan } = proposeSwitches(of(one));
+    expect(plan.map(({ act }) => act)).toEqual([
+      { type: 'steps', blocks: [{ box: 'four-loop-switcher', block: 'loop-1' }] },
     ]);
   });
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { rowsOf, wiresOfRows } from '../model';
+import { boxOf, rowsOf, wiresOfRows } from '../model';
 import { build, edited } from '../testing/build';
 import { set } from '../testing/short-edits';
 import { judge } from '../testing/of-wiring';
@@ -87,6 +87,33 @@ test('a feed that lacks amp and cabinet model: both are switched on at one press
   );
   const [finding] = found(rig, 'MODEL-MISSING');
   expect(found(edited(rig, cureOf(rig, finding!)!.edit), 'MODEL-MISSING')).toEqual([]);
+});
+
+test('a unit without a cabinet model gets one on the row that its own output is fed by, whatever comes behind it', () => {
+  const rig = build(
+    'guitar, unit, di, desk',
+    'guitar/out > multi-effects/input',
+    'multi-effects/out-1-l > passive-di/in',
+    'passive-di/out - desk/ch-1',
+  );
+  const unit = boxOf(rig, 'multi-effects')!;
+  const rows = rowsOf(unit, unit.patches[0]!.wires);
+  const bare = {
+    ...rows,
+    rows: rows.rows.map((row) => ({ ...row, blocks: row.blocks.filter((id) => id !== 'cab') })),
+  };
+  const without = edited(
+    rig,
+    {
+      edit: 'removeBlock',
+      arguments: { box: unit.id, block: 'cab', wires: { inside: wiresOfRows(unit, bare) } },
+    },
+    set(unit.id, 'amp', 'on'),
+  );
+  const [finding] = found(without, 'MODEL-MISSING');
+  const cure = cureOf(without, finding!)!;
+  expect(cure.label).toBe('Put Cabinet model into Multi-effects');
+  expect(found(edited(without, cure.edit), 'MODEL-MISSING')).toEqual([]);
 });
 
 describe('two legs behind a split, neither with a cabinet model', () => {
