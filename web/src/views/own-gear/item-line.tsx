@@ -1,40 +1,8 @@
 import { Link } from 'react-router';
-import type { GearItem } from '../../../../core/gear';
-import { figurePlaces } from '../../../../core/model';
-import { count } from '../../../../core/units';
+import { factWords, knownWords, type GearItem } from '../../../../core/gear';
 import { Button } from '../../parts/button';
 import { Menu, MenuItem, MenuLine } from '../../parts/menu';
 import { SmallPanel } from './small-panel';
-
-/** What of an item's figures is known: from a manual or a meter, assumed, and not at all. */
-function knownWords(item: GearItem): string {
-  const places = figurePlaces(item);
-  const of = (test: (source: string | undefined) => boolean) =>
-    places.filter(({ figure }) => test(figure?.source)).length;
-  const known = of((source) => source === 'manual' || source === 'measured');
-  const assumed = of((source) => source === 'assumed');
-  const open = of((source) => source === undefined);
-  return [
-    `${count(known, 'figure')} known`,
-    assumed > 0 ? `${assumed} assumed` : '',
-    open > 0 ? `${open} open` : '',
-  ]
-    .filter(Boolean)
-    .join(', ');
-}
-
-function factWords({ size, price, service, part, jacks, blocks }: GearItem): string {
-  const last = [...service].sort((a, b) => b.date.localeCompare(a.date))[0];
-  return [
-    count(jacks.length, part === 'lead' ? 'end' : 'jack'),
-    blocks.length > 0 ? count(blocks.length, 'block') : '',
-    size ? `${size.widthMm} × ${size.depthMm} × ${size.heightMm} mm` : '',
-    price ? `${price.amount} ${price.currency}` : '',
-    last ? `${last.what}, ${last.date}` : '',
-  ]
-    .filter(Boolean)
-    .join(' · ');
-}
 
 export type ItemActs = {
   readonly copy: (item: GearItem) => void;
