@@ -98,7 +98,9 @@ describe('the switches of a box', () => {
     const usual = usualSwitches(switcher(after))!;
     expect(usual.switches).toEqual(switcher(r).switches);
     expect(usualSwitches({ ...switcher(after), from: null })).toBeNull();
-    expect(usualSwitches({ ...boxOf(rig(), 'fuzz')!, blocks: [] })).toBeNull();
+    const [two] = build('two-loop switcher').boxes;
+    expect(usualSwitches(two!)!.switches).toEqual(two!.switches);
+    expect(usualSwitches({ ...two!, blocks: [] })).toBeNull();
   });
 
   test('of a pedal stay as they are beside a free one', () => {

@@ -188,6 +188,8 @@ describe('which shields are listened to', () => {
     expect(best).toBeGreaterThan(-Infinity);
     const [first] = of(rig).leads;
     expect(first!.estimateDb).toBeCloseTo(best, 9);
+    // It stands for both loops that it is in.
+    expect(of(rig).leads.map(({ lead }) => lead.number)).toEqual([3, 5]);
     expect(Math.max(...looped.map(({ number }) => number))).not.toBe(first!.lead.number);
   });
 
