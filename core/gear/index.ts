@@ -41,6 +41,6 @@ export {
   type PartKind,
 } from './parts';
 export { factWords, knownWords } from './item-words';
-export { troubleOf, troubleWords, type Trouble } from './problems';
+export { isAbout, troubleOf, troubleWords, type Trouble } from './problems';
 export { BLOCK_TEMPLATES, JACK_TEMPLATES } from './templates';
 export { BRIDGED, IS_LOAD, SWITCHING } from './words';

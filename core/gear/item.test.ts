@@ -6,9 +6,11 @@ import { itemOf, play } from '../testing/gear-items';
 import { build } from '../testing/build';
 import {
   addressOfPath,
+  applyGearEdit,
   checkItem,
   compareWithShelf,
   copyOfItem,
+  isAbout,
   offersIn,
   itemFromBox,
   itemFromKind,
@@ -155,4 +157,26 @@ test('what keeps an item off the shelf is told with the part and the field, and 
   ]);
   const named = checkItem({ ...itemOf('fuzz'), blocks: item.blocks });
   expect(named.ok ? '' : troubleOf(item, named.problems[0]!).words).toBe('block, name: a block has a name.');
+});
+
+test('what a list lacks is told at its first field, what one of it lacks at its own', () => {
+  const begun = applyGearEdit(itemOf('valve-head'), { edit: 'add part', owner: '', list: 'loops' }).item;
+  const told = (item: GearItem) => {
+    const checked = checkItem(item);
+    return checked.ok ? [] : checked.problems.map((problem) => troubleOf(item, problem));
+  };
+  expect(told(begun).map(({ words }) => words)).toEqual([
+    'Loop, goes out by: one jack at least.',
+    'Loop, comes back by: one jack at least.',
+  ]);
+  expect(
+    told(begun).map(({ field }) => ['sends.0', 'sends.1', 'returns.0'].filter((one) => isAbout(field, one))),
+  ).toEqual([['sends.0'], ['returns.0']]);
+  const half = applyGearEdit(begun, {
+    edit: 'set field',
+    address: 'loops/loop',
+    path: 'sends.1',
+    value: 'send',
+  }).item;
+  expect(told(half)[0]).toMatchObject({ field: 'sends.0', words: 'Loop, goes out by: a text is missing.' });
 });

@@ -84,7 +84,8 @@ export function addressOfPath(
   for (;;) {
     const match = /^([a-z]+)\[(\d+)\]\.?/i.exec(rest);
     const list = match?.[1] ?? '';
-    if (!match || !Object.hasOwn(KINDS, list)) return { address, field: rest };
+    if (!match || !Object.hasOwn(KINDS, list))
+      return { address, field: rest.replaceAll(/\[(\d+)\]/g, '.$1') };
     const items: unknown = isPlain(at) ? at[list] : undefined;
     const number = Number(match[2]);
     at = Array.isArray(items) ? (items as unknown[])[number] : undefined;

@@ -20,13 +20,19 @@ function partWords(item: GearItem, address: Address): readonly string[] {
   return address === '' ? [] : [...partWords(item, ownerOf(address)), nameOfPart(item, address)];
 }
 
+/**
+ * Is a problem told at a field?
+ * @param at where the problem is, as `Trouble.field` has it: what a list lacks is told at its first field
+ */
+export const isAbout = (at: string, field: string): boolean =>
+  at === field || at.startsWith(`${field}.`) || field === `${at}.0`;
+
 function fieldWords(item: GearItem, address: Address, path: string): string | undefined {
-  const isOf = (name: string) => path === name || path.startsWith(`${name}.`);
   const field = groupsOfPart(item, address)
     .flatMap(({ fields }) => fields)
-    .find((one) => isOf(one.path));
+    .find((one) => isAbout(path, one.path));
   if (field) return field.label.toLowerCase();
-  return figuresOfPart(item, address).find(({ at }) => isOf(at.field))?.what;
+  return figuresOfPart(item, address).find(({ at }) => isAbout(path, at.field))?.what;
 }
 
 /** A problem of `checkItem`, led to its part. */

@@ -37,6 +37,7 @@ describe('what a value that cannot be taken is told', () => {
       schema.safeParse(value).error!.issues.map(({ message }) => message);
     expect(reasons(z.string().max(3), 'four')).toEqual(['at most 3 characters']);
     expect(reasons(z.array(z.number()).min(2), [1])).toEqual(['at least 2 entries']);
+    expect(reasons(z.array(z.number()).min(1), [])).toEqual(['at least 1 entry']);
     expect(reasons(z.number().lt(3), 3)).toEqual(['less than 3']);
     expect(reasons(z.number().gt(3), 3)).toEqual(['more than 3']);
     expect(reasons(z.number().max(3, 'three and no more'), 4)).toEqual(['three and no more']);

@@ -1,5 +1,6 @@
 // What a schema says of a value that it does not take, where the schema itself has no words for it.
 import type { z } from 'zod';
+import { count } from '../units';
 
 type Issue = z.core.$ZodRawIssue;
 
@@ -14,17 +15,18 @@ const KINDS: Readonly<Record<string, string>> = {
   null: 'nothing',
 };
 
-/** Of what a limit counts: figures are themselves. */
-const COUNTED: Readonly<Record<string, string>> = {
-  string: ' characters',
-  array: ' entries',
-  set: ' entries',
-};
+/** A limit with what it counts: figures are themselves. */
+const limitWords = (origin: string, n: number | bigint): string =>
+  origin === 'string'
+    ? count(Number(n), 'character')
+    : origin === 'array'
+      ? count(Number(n), 'entry', 'entries')
+      : String(n);
 
 const values = (all: readonly unknown[]): string => all.map(String).join(', ');
 
 /**
- * A reason as the user reads it: `a number is missing`, `30 at most`, `one of ts, trs`.
+ * A reason as the user reads it: `a number is missing`, `at most 30`, `one of ts, trs`.
  * @returns undefined: the library's own words, for what no schema of ours asks
  */
 export function reasonOf(issue: Issue): string | undefined {
@@ -39,9 +41,9 @@ export function reasonOf(issue: Issue): string | undefined {
     case 'unrecognized_keys':
       return `not known here: ${values(issue.keys)}`;
     case 'too_small':
-      return `${issue.inclusive === false ? 'more than' : 'at least'} ${issue.minimum}${COUNTED[issue.origin] ?? ''}`;
+      return `${issue.inclusive === false ? 'more than' : 'at least'} ${limitWords(issue.origin, issue.minimum)}`;
     case 'too_big':
-      return `${issue.inclusive === false ? 'less than' : 'at most'} ${issue.maximum}${COUNTED[issue.origin] ?? ''}`;
+      return `${issue.inclusive === false ? 'less than' : 'at most'} ${limitWords(issue.origin, issue.maximum)}`;
     default:
       return undefined;
   }

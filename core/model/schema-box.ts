@@ -84,8 +84,8 @@ const loop = z.looseObject({
   id,
   name,
   /** One jack a side, or two: left and right. */
-  sends: z.array(id).min(1).max(2),
-  returns: z.array(id).min(1).max(2),
+  sends: z.array(id).min(1, 'one jack at least').max(2, 'two jacks at most'),
+  returns: z.array(id).min(1, 'one jack at least').max(2, 'two jacks at most'),
   /** Where the loop may stand in the unit's path: an analogue one often first only. */
   stands: z.enum(['anywhere', 'first']).default('anywhere'),
 });

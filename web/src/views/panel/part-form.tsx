@@ -7,6 +7,7 @@ import {
   figureTexts,
   figuresOfPart,
   groupsOfPart,
+  isAbout,
   nameOfPart,
   partAt,
   readField,
@@ -54,8 +55,7 @@ export function PartForm({ address }: { address: Address }) {
       edit({ edit: 'set figure', at, figure: read.value });
   };
   const schemaFault = (at: Address, path: string) =>
-    troubles.find(({ address: of, field }) => of === at && (field === path || field.startsWith(`${path}.`)))
-      ?.reason ?? null;
+    troubles.find(({ address: of, field }) => of === at && isAbout(field, path))?.reason ?? null;
   /** What a text that was kept unread lacks; what is being typed is told by the form. */
   const fieldFault = (field: Field) => {
     const kept = unread[unreadKey(address, field.path)];
