@@ -6,6 +6,20 @@ import type { Assignment, Rig, SwitchAct } from '../model';
 import { anyBoard, board, call, drawn, of, slot, stand } from '../testing/feet';
 import { proposeSwitches, walksOf } from './index';
 
+/** A rig whose switcher has its first free switches alone, in one bank. */
+const withFree = (rig: Rig, count: number): Rig =>
+  applyEdit(rig, {
+    edit: 'setSwitches',
+    arguments: {
+      box: 'four-loop-switcher',
+      switches: rig.boxes
+        .find(({ id }) => id === 'four-loop-switcher')!
+        .switches!.filter(({ does }) => does === 'free')
+        .slice(0, count),
+      banks: null,
+    },
+  }).rig;
+
 describe('proposals', () => {
   const cost = (rig: Rig, plan: readonly Assignment[]) => {
     const walks = walksOf(of(rig), plan);
@@ -31,17 +45,7 @@ describe('proposals', () => {
 
   test('one switch for sounds that differ by one thing steps that thing', () => {
     const base = stand(board(), 's1', { 'four-loop-switcher/loop-1': 'on' });
-    const one = applyEdit(base, {
-      edit: 'setSwitches',
-      arguments: {
-        box: 'four-loop-switcher',
-        switches: base.boxes
-          .find(({ id }) => id === 'four-loop-switcher')!
-          .switches!.filter(({ does }) => does === 'free')
-          .slice(0, 1),
-        banks: null,
-      },
-    }).rig;
+    const one = withFree(base, 1);
     const { plan } = proposeSwitches(of(one));
     expect(plan.map(({ act }) => act)).toEqual([
       { type: 'steps', blocks: [{ box: 'four-loop-switcher', block: 'loop-1' }] },
@@ -52,16 +56,7 @@ describe('proposals', () => {
     fc.assert(
       fc.property(anyBoard, (some) => {
         const { rig } = drawn(some);
-        const few = applyEdit(rig, {
-          edit: 'setSwitches',
-          arguments: {
-            box: 'four-loop-switcher',
-            switches: rig.boxes
-              .find(({ id }) => id === 'four-loop-switcher')!
-              .switches!.filter(({ does }) => does === 'free'),
-            banks: null,
-          },
-        }).rig;
+        const few = withFree(rig, 2);
         const { plan, isBest } = proposeSwitches(of(few));
         expect(isBest).toBe(true);
         const acts: SwitchAct[] = [

@@ -8,7 +8,7 @@ const given = (value: number | undefined): string => (value === undefined ? '–
 /** What there is of an item: `6 jacks · 4 blocks · 120 × 80 × 40 mm · 140 EUR · new valves, 2026-03-01`. */
 export function factWords({ size, price, service, part, jacks, blocks }: GearItem): string {
   const last = [...service].sort((a, b) => b.date.localeCompare(a.date))[0];
-  const cost: readonly unknown[] = [price?.amount, price?.currency];
+  const cost: readonly (number | string | undefined)[] = [price?.amount, price?.currency];
   return [
     count(jacks.length, part === 'lead' ? 'end' : 'jack'),
     blocks.length > 0 ? count(blocks.length, 'block') : '',
