@@ -85,6 +85,20 @@ export const MEMORY_MUTATIONS = [
     suites: ['core/drawing/strips'],
   },
   {
+    what: 'a lead with one end in a jack without sound looks sound on the map',
+    file: 'core/drawing/model.ts',
+    from: 'const flows = !isAstray && !isOneWay;',
+    to: 'const flows = !isOneWay;',
+    suites: ['core/drawing/parts'],
+  },
+  {
+    what: 'what hangs in a loop need not lead back to it',
+    file: 'core/chain/naming.ts',
+    from: 'isWhole: back >= 0, end',
+    to: 'isWhole: true, end',
+    suites: ['core/chain/naming'],
+  },
+  {
     what: 'what is remembered of an object is told apart by its place in a list',
     file: 'core/units/memo.ts',
     from: 'for (let i = 0; i < declared; i += 1)',
