@@ -113,8 +113,19 @@ test('layer Power: what is pointed at has its lead drawn, and no other', async (
       .evaluateAll((paths) => Math.max(0, ...paths.map((path) => path.getBoundingClientRect().height)));
   const [first, second] = rig.leads.filter(({ kind }) => kind === 'dc').map(({ id }) => id);
   expect(await bends(first!)).toBeLessThan(20);
+  // While the map is drawn anew, no lead that lies as it lay is told as one that is to come.
+  const flashed = await map.evaluateHandle((root) => {
+    const lines: Node[] = [];
+    new MutationObserver((changes) =>
+      lines.push(
+        ...changes.flatMap(({ addedNodes }) => [...addedNodes]).filter((node) => node.nodeName === 'line'),
+      ),
+    ).observe(root, { childList: true, subtree: true });
+    return lines;
+  });
   await outlet.hover({ force: true });
   await expect.poll(() => bends(first!)).toBeGreaterThan(40);
+  expect(await flashed.evaluate((lines) => lines.length)).toBe(0);
   expect(await bends(second!)).toBeLessThan(20);
   await page.getByRole('complementary', { name: 'Findings' }).hover();
   await expect.poll(() => bends(first!)).toBeLessThan(20);

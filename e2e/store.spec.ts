@@ -2,7 +2,7 @@ import { chromium, type Page } from '@playwright/test';
 import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { expect, newRig, saved, test } from './fixtures';
+import { expect, newChainedRig, newRig, saved, test } from './fixtures';
 
 test('a rig is made, exported, put into the bin, imported: nothing is lost', async ({ page }, info) => {
   await newRig(page, 'guitar, fuzz, unit, valve head, cab 16');
@@ -177,5 +177,52 @@ test('a view that fails does not lock the rig in: everything can be saved from w
   await page.getByRole('button', { name: 'Load the page again' }).click();
   await expect(page.getByRole('button', { name: 'Print …' })).toBeVisible();
   // The failed fetch and the failed view are what this test is about.
+  quiet.length = 0;
+});
+
+test('a worker that fails is told in every view, nothing old passes for new, and it is tried again at a press', async ({
+  page,
+  quiet,
+}) => {
+  await page.addInitScript(() => {
+    window.Worker = class extends Worker {
+      override postMessage(message: unknown, transfer: Transferable[]) {
+        if ('failing' in window) this.dispatchEvent(new ErrorEvent('error', { message: 'out of memory' }));
+        else super.postMessage(message, transfer);
+      }
+    };
+  });
+  await newChainedRig(page, 'guitar, fuzz, valve head, cab 16', 'GUITAR > FUZZ > VALVE > CABINET');
+  const bar = page.getByRole('alert').filter({ hasText: 'Could not be worked out' });
+  const findings = page.getByRole('region', { name: 'Findings' });
+  const row = findings.getByRole('list').getByRole('button').first();
+  await expect(row).toBeVisible();
+  await expect(bar).toHaveCount(0);
+  const lead = page.locator('[data-testid="map"] [data-group="lead:lead-1"]');
+  await lead.locator('[data-part="lead:lead-1"]').first().dispatchEvent('click');
+  await page.keyboard.press('Delete');
+  await expect(lead).toHaveCount(0);
+
+  await page.evaluate(() => Object.assign(window, { failing: true }));
+  await row.click();
+  await expect(bar).toContainText('cures (out of memory)');
+  await expect(findings).toContainText('Cures could not be looked for: out of memory.');
+  await page.getByTestId('map').focus();
+  await page.keyboard.press('Control+z');
+  // The lead that is there again is drawn straight and dashed, as long as it is not laid.
+  await expect(page.locator('[data-testid="map"] line[stroke-dasharray="6 4"]')).toHaveCount(1);
+  await expect(bar).toContainText(/the map.*findings|findings.*the map/);
+  await page.getByRole('link', { name: 'Sheet' }).click();
+  await expect(bar).toContainText('the sheet');
+  await page.getByRole('link', { name: 'Map', exact: true }).click();
+  await expect(bar).toContainText('findings');
+
+  await page.evaluate(() => Reflect.deleteProperty(window, 'failing'));
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(bar).toHaveCount(0);
+  await expect(lead).toHaveCount(1);
+  await expect(page.locator('[data-testid="map"] line[stroke-dasharray="6 4"]')).toHaveCount(0);
+  await expect(findings).not.toContainText('could not be');
+  await saved(page);
   quiet.length = 0;
 });

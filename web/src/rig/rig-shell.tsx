@@ -2,6 +2,7 @@ import { titleWords } from '../../../core/model';
 import { lazy, Suspense, useEffect, useEffectEvent, useState } from 'react';
 import { Outlet, useParams, useSearchParams } from 'react-router';
 import { Busy } from '../parts/empty';
+import { FaultBar } from '../shell/fault-bar';
 import { ShellKeys } from '../shell/keys';
 import { TopBar } from '../shell/top-bar';
 import { enterRig, type EnteredRig } from '../store/enter';
@@ -20,6 +21,7 @@ function OpenRigView() {
   return (
     <div className="app-frame flex h-full min-h-0 flex-col">
       <TopBar />
+      <FaultBar />
       <ShellKeys />
       <main tabIndex={-1} data-focus="view" className="min-h-0 flex-1 overflow-auto">
         <Outlet />

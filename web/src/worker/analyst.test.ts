@@ -290,6 +290,19 @@ describe('the analyst', () => {
     },
   );
 
+  test('what failed is told anew at a wish, and fails nobody once it is not asked any more', async () => {
+    const a = start(['throws', 'throws', 'none']);
+    a.stand('findings', FINDINGS);
+    const leave = a.stand('routes', ROUTES);
+    await until(() => answers.findings?.fault === 'broken' && answers.routes?.fault === 'broken');
+    leave();
+    expect([answers.findings?.fault, answers.routes?.fault]).toEqual(['broken', null]);
+    a.retry();
+    await until(() => answers.findings?.fault === null);
+    expect(codes()).not.toHaveLength(0);
+    expect(answers.routes?.value).toBeNull();
+  });
+
   test('two that fail in a row are told; the last good answer stays', async () => {
     const faults: ('none' | 'throws')[] = ['none'];
     const a = start(faults);

@@ -30,6 +30,8 @@ export type Analyst = {
   readonly ask: <K extends Kind>(query: QueryOf<K>) => Promise<ResultOf<K>>;
   /** Has what stands worked out for edits that are likely next, one by one, while nothing else is asked. */
   readonly ahead: (edits: readonly EditCall[]) => void;
+  /** Has all that stands told anew, of the whole document. */
+  readonly retry: () => void;
   /** Is what an edit brings of the document as it is now worked out already? */
   readonly foresees: (edit: EditCall) => boolean;
   readonly end: () => void;
@@ -141,14 +143,18 @@ export function startAnalyst(
     const fault = error instanceof Error ? error.message : String(error);
     tell((old) => {
       const next = { ...old };
-      for (const slot of slots)
+      for (const slot of slots) {
+        const key = standing.get(slot)?.key;
+        // What nobody asks any more fails nobody.
+        if (key === undefined) continue;
         next[slot] = {
-          key: standing.get(slot)?.key ?? '',
+          key,
           turn: turnNow(),
           value: old[slot]?.value ?? null,
           fault,
           isDraft: false,
         };
+      }
       return next;
     });
   };
@@ -261,7 +267,12 @@ export function startAnalyst(
       }
       return () => {
         one.users -= 1;
-        if (one.users === 0 && standing.get(slot) === one) standing.delete(slot);
+        if (one.users > 0 || standing.get(slot) !== one) return;
+        standing.delete(slot);
+        tell((old) => {
+          const last = old[slot];
+          return last && last.fault !== null ? { ...old, [slot]: { ...last, fault: null, turn: -1 } } : old;
+        });
       };
     },
     async ask<K extends Kind>(query: QueryOf<K>) {
@@ -292,6 +303,7 @@ export function startAnalyst(
       // Nobody waits for it: a worker that fails is found out by what is asked next.
       look().catch(() => undefined);
     },
+    retry: () => follow(null),
     foresees: (edit) => foreseen.turn === turnNow() && foreseen.edits.includes(JSON.stringify(edit)),
     end() {
       ended = true;

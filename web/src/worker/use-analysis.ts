@@ -6,8 +6,9 @@ import type { OnPage } from './parcel';
 import type { Kind, QueryOf, ResultOf } from './queries';
 
 export type Analysis<T> = {
-  /** The last good result; it may be of an earlier document, or of a question put otherwise, while a newer one is under way. */
+  /** The last good result; it may be of an earlier document, or of a question put otherwise, while it is stale. */
   readonly value: T | null;
+  /** A newer one is under way, or could not be had: then there is a fault. */
   readonly stale: boolean;
   /** As much of the answer as could be told at once; it is stale until the whole has come. */
   readonly isDraft: boolean;
@@ -35,7 +36,7 @@ export function useAnalysis<K extends Kind>(
       if (key === 'null') return { value: null, stale: false, isDraft: false, fault: null };
       return {
         value: (answer?.value ?? null) as OnPage<ResultOf<K>> | null,
-        stale: answer?.key !== key || answer.turn !== turn || answer.isDraft,
+        stale: answer?.key !== key || answer.turn !== turn || answer.isDraft || answer.fault !== null,
         isDraft: answer?.isDraft === true,
         fault: answer?.key === key ? answer.fault : null,
       };

@@ -14,12 +14,13 @@ import { useFindings } from './use-map';
 
 function Cure({ line }: { line: FindingLine }) {
   const { setting, sound, readOnly, commit } = useOpen('setting', 'sound', 'readOnly', 'commit');
-  const { value, stale } = useAnalysis<'cure'>({
+  const { value, stale, fault } = useAnalysis<'cure'>({
     kind: 'cure',
     variant: setting.variant,
     sound: sound?.id ?? null,
     key: line.key,
   });
+  if (fault !== null) return <p className="text-xs text-danger">Cures could not be looked for: {fault}.</p>;
   if (stale) return <p className="text-xs text-muted">Looking for a cure …</p>;
   if (value === null)
     return line.finding.guess ? null : <p className="text-xs text-muted">No cure within one press.</p>;

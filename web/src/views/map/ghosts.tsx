@@ -1,33 +1,25 @@
+import { useState } from 'react';
 import type { Group, Point } from '../../../../core/drawing';
-import { jackKey, wiring, type JackRef } from '../../../../core/model';
+import { jacksInLayer } from '../../../../core/layers';
+import { boxOf, jackKey, wiring, type JackRef, type Plugged } from '../../../../core/model';
 import { useOpen, useOpenWith } from '../../rig/use-open';
 import type { QueryOf, ResultOf } from '../../worker/queries';
 
-type Drawn = {
-  /** Where a jack is drawn; where it is not, the middle of its box. */
-  readonly spotOf: (ref: JackRef | undefined) => Point | undefined;
-  /** The ends of a lead as it is drawn. */
-  readonly endsOf: (lead: string) => readonly Point[] | undefined;
-};
+/** Where a jack is drawn; where it is not, the middle of its box. */
+type SpotOf = (ref: JackRef | undefined) => Point | undefined;
 
-function drawnIn(groups: readonly Group[]): Drawn {
+function spotsIn(groups: readonly Group[]): SpotOf {
   const jacks = new Map<string, Point>();
   const boxes = new Map<string, Point>();
-  const leads = new Map<string, readonly Point[]>();
   for (const { at, items } of groups) {
     const onMap = ({ x, y }: Point): Point => ({ x: at.x + x, y: at.y + y });
     for (const item of items) {
       if (item.type === 'jack') jacks.set(item.part.id, onMap(item));
       if (item.type === 'plate' && item.part?.type === 'box')
         boxes.set(item.part.id, onMap({ x: item.x + item.w / 2, y: item.y + item.h / 2 }));
-      if (item.type === 'path' && item.part && !leads.has(item.part.id))
-        leads.set(item.part.id, [...item.points.slice(0, 1), ...item.points.slice(-1)].map(onMap));
     }
   }
-  return {
-    spotOf: (ref) => ref && (jacks.get(jackKey(ref)) ?? boxes.get(ref.box)),
-    endsOf: (lead) => leads.get(lead),
-  };
+  return (ref) => ref && (jacks.get(jackKey(ref)) ?? boxes.get(ref.box));
 }
 
 const line = (key: string, a: Point | undefined, b: Point | undefined) =>
@@ -44,16 +36,29 @@ const line = (key: string, a: Point | undefined, b: Point | undefined) =>
     />
   ) : null;
 
-/** Leads that lie otherwise than the drawing shows, while the new one is under way: straight and dashed. */
-export function Ghosts({ groups }: { groups: readonly Group[] }) {
-  const { rig, setting } = useOpen('rig', 'setting');
-  const { spotOf, endsOf } = drawnIn(groups);
-  return wiring(rig, setting.variant).map(({ lead, from, to }) => {
-    const [a, b] = [spotOf(from[0]), spotOf(to[0])];
-    const ends = endsOf(lead.id);
-    const lies =
-      ends && [a, b].every((spot) => spot && ends.some((end) => end.x === spot.x && end.y === spot.y));
-    return lies ? null : line(lead.id, a, b);
+const liesOf = ({ from, to }: Plugged) => `${from.map(jackKey).join(' ')} > ${to.map(jackKey).join(' ')}`;
+
+/**
+ * Leads of the layer that lie otherwise than when the drawing was last that of the rig, while the new one is under way:
+ * straight and dashed.
+ */
+export function Ghosts({ groups, isStale }: { groups: readonly Group[]; isStale: boolean }) {
+  const { rig, setting, layer } = useOpen('rig', 'setting', 'layer');
+  const now = wiring(rig, setting.variant);
+  const [drawn, setDrawn] = useState(now);
+  if (!isStale && drawn !== now) setDrawn(now);
+  if (!isStale || drawn === now) return null;
+  const lay = new Map(drawn.map((plugged) => [plugged.lead.id, liesOf(plugged)]));
+  const spotOf = spotsIn(groups);
+  const isOf = (ref: JackRef | undefined) => {
+    const box = ref && boxOf(rig, ref.box);
+    return box ? jacksInLayer(box, layer).some(({ id }) => id === ref.jack) : false;
+  };
+  return now.map((plugged) => {
+    const [from, to] = [plugged.from[0], plugged.to[0]];
+    return lay.get(plugged.lead.id) !== liesOf(plugged) && isOf(from) && isOf(to)
+      ? line(plugged.lead.id, spotOf(from), spotOf(to))
+      : null;
   });
 }
 
@@ -68,7 +73,7 @@ export function Planned({ groups }: { groups: readonly Group[] }) {
     return act.act === 'put' && act.slot === gap && preview.can ? preview.change : null;
   });
   if (!held || !change) return null;
-  const { spotOf } = drawnIn(groups);
+  const spotOf = spotsIn(groups);
   const now = new Map(wiring(rig, setting.variant).map((plugged) => [plugged.lead.id, plugged]));
   return (
     <>

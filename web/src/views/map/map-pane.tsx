@@ -172,7 +172,7 @@ export function MapPane() {
     : null;
   const { value: drawing, stale, isDraft, fault } = useAnalysis<'map'>(query);
   useSteady(drawing, pane, zoom, chosenBox);
-  const slow = useLasting(stale && drawing !== null && !isDraft, SLOW_MS);
+  const slow = useLasting(stale && drawing !== null && !isDraft && fault === null, SLOW_MS);
 
   const frame = ringed[0] ?? selection;
   const framed = frame
@@ -211,7 +211,7 @@ export function MapPane() {
             <div className="absolute inset-0 overflow-clip">
               <Sheet width={drawing.width} height={drawing.height} zoom={zoom} name={`${title}: ${holds}`}>
                 <Drawn drawing={drawing} emphasisOf={emphasisOf} />
-                {stale && !isDraft ? <Ghosts groups={drawing.groups} /> : null}
+                <Ghosts groups={drawing.groups} isStale={stale && !isDraft} />
                 <Planned groups={drawing.groups} />
               </Sheet>
             </div>
@@ -221,7 +221,9 @@ export function MapPane() {
           </div>
         ) : fault === null ? (
           <Busy what="Drawing the map" />
-        ) : null}
+        ) : (
+          <p className="p-4 text-sm text-danger">The map could not be drawn: {fault}.</p>
+        )}
       </div>
       {slow ? (
         <p
@@ -229,11 +231,6 @@ export function MapPane() {
           className="absolute top-2 right-4 rounded border border-line bg-raised px-2 py-0.5 text-sm text-muted"
         >
           Drawing the map …
-        </p>
-      ) : null}
-      {fault !== null ? (
-        <p role="alert" className="border-t border-fault bg-fault-tint px-3 py-1 text-sm text-fault">
-          The analysis failed ({fault}). What is shown is the last good map.
         </p>
       ) : null}
       {drawing && drawing.elsewhere.length > 0 ? (

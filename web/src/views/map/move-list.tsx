@@ -171,7 +171,13 @@ export function MoveList({ held }: { held: Held }) {
   return (
     <section ref={list} aria-label="Moving" onKeyDown={onAnswerArrow}>
       <div className="flex items-center justify-between gap-2 border-b border-hair bg-select-tint px-2.5 py-1">
-        <h2 className="min-w-0 text-sm">{known ? `${known.words} to …` : 'Looking where it may go …'}</h2>
+        <h2 className="min-w-0 text-sm">
+          {known
+            ? `${known.words} to …`
+            : fault === null
+              ? 'Looking where it may go …'
+              : 'Where it may go could not be told'}
+        </h2>
         <Button look="quiet" onClick={cancel}>
           Cancel
         </Button>

@@ -129,7 +129,7 @@ export function ProfilePane() {
           title={[drawing?.name, drawing?.caption].join('. ')}
         >
           {drawing?.name && !isTimed ? <span className="text-ink">{drawing.name}. </span> : null}
-          {fault === null ? null : <span className="text-danger">{fault} </span>}
+          {fault === null || drawing ? null : <span className="text-danger">{fault} </span>}
           {drawing && stops.length === 0 && !isTimed
             ? 'Nothing stands in the order yet: it begins behind an instrument.'
             : drawing?.caption}

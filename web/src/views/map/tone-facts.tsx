@@ -121,14 +121,14 @@ export function ToneFacts() {
       {fault ? <p className="text-xs text-danger">{fault}</p> : null}
       {view ? (
         <Told key={`${part?.type} ${part?.id} ${setting.sound} ${route}`} view={view} part={part} />
-      ) : stale ? (
+      ) : fault !== null ? null : stale ? (
         <p className="text-xs text-muted">Working out the responses …</p>
-      ) : fault === null ? (
+      ) : (
         <p className="text-xs text-muted">
           No lead carries tone in this sound yet: it begins with a lead from an instrument to something that
           is heard.
         </p>
-      ) : null}
+      )}
       {view ? <EqFacts /> : null}
       {view ? <BufferFacts /> : null}
     </section>

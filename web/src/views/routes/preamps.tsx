@@ -9,32 +9,29 @@ export function Preamps() {
   const { setting, readOnly, commit, analyst } = useOpen('setting', 'readOnly', 'commit', 'analyst');
   const say = useNotice((state) => state.say);
   const { variant } = setting;
-  const { value, stale } = useAnalysis<'preamps'>({ kind: 'preamps', variant }, 'preamps');
+  const { value, stale, fault } = useAnalysis<'preamps'>({ kind: 'preamps', variant }, 'preamps');
   const count = useOpenWith(({ rig }) => rig.boxes.flatMap(({ blocks }) => blocks.filter(isPreamp)).length);
   if (count < 2) return null;
-  // Its place is kept: nothing on the page moves once it is told.
-  if (!value)
-    return (
-      <p aria-busy className="mb-2 rounded border border-line bg-sheet px-3 py-1 text-sm text-muted">
-        <span className="inline-flex min-h-6 items-center">Whose preamp: looking …</span>
-      </p>
-    );
-  const nameOf = (key: string | null) => value.preamps.find((one) => one.key === key)?.name ?? 'through none';
-  const through = [...new Set(value.sounds.map(({ key }) => nameOf(key)))];
-  const options = value.preamps.map(({ key, name }) => ({ value: key, label: name }));
+  const preamps = value?.preamps ?? [];
+  const sounds = value?.sounds ?? [];
+  const nameOf = (key: string | null) => preamps.find((one) => one.key === key)?.name ?? 'through none';
+  const through = [...new Set(sounds.map(({ key }) => nameOf(key)))];
+  const options = preamps.map(({ key, name }) => ({ value: key, label: name }));
   const choose = async (sound: string, key: string) => {
     const edit = await analyst.ask<'through'>({ kind: 'through', variant, sound, key });
     if (edit) commit(edit);
     else say('Nothing is to be switched for it: take a routing that it stands in.');
   };
+  // One fold while it is looked up and after: its place is kept, and a press meanwhile opens it all the same.
   return (
-    <details aria-busy={stale} className="mb-2 rounded border border-line bg-sheet px-3 py-1">
-      <summary className="min-h-6 cursor-pointer text-sm">
-        Whose preamp: {through.join(', ')}
+    <details aria-busy={stale || !value} className="mb-2 rounded border border-line bg-sheet px-3 py-1">
+      <summary className={`min-h-6 cursor-pointer text-sm ${value ? '' : 'text-muted'}`}>
+        Whose preamp:{' '}
+        {value ? through.join(', ') : fault === null ? 'looking …' : `it could not be told (${fault})`}
         {through.length > 1 ? ', by sound' : ''}
       </summary>
       <ul className="flex flex-col gap-1 py-1.5">
-        {value.sounds.map(({ sound, name, key }) => (
+        {sounds.map(({ sound, name, key }) => (
           <li key={sound} className="flex items-center gap-2 text-sm">
             <span className="min-w-0 flex-1 truncate">{name}</span>
             <span className="w-56 shrink-0">

@@ -62,11 +62,12 @@ function Input({ input }: { input: InputWords }) {
 /** What would let a channel be switched, each proved on a trial of the rig. */
 function Leads({ channel }: { channel: string }) {
   const { setting, session, readOnly } = useOpen('setting', 'session', 'readOnly');
-  const { value, stale } = useAnalysis<'switchLeads'>({
+  const { value, stale, fault } = useAnalysis<'switchLeads'>({
     kind: 'switchLeads',
     variant: setting.variant,
     key: channel,
   });
+  if (fault !== null) return <p className="text-xs text-danger">Leads could not be looked for: {fault}.</p>;
   if (!value) return <p className="text-xs text-muted">Looking for a lead that would …</p>;
   return value.length === 0 ? (
     <p className="text-xs text-muted">

@@ -29,13 +29,24 @@ function Songs({ songs }: { songs: PressesView['songs'] }) {
 /** One change between any two sounds, asked for. */
 function Asked({ from, to, view }: { from: number; to: number; view: PressesView }) {
   const { setting } = useOpen('setting');
-  const { value, stale } = useAnalysis<'change'>({ kind: 'change', variant: setting.variant, from, to });
+  const { value, stale, fault } = useAnalysis<'change'>({
+    kind: 'change',
+    variant: setting.variant,
+    from,
+    to,
+  });
   return (
     <section aria-label="The change chosen" className="border-b border-line bg-ground px-4 py-3">
       <h2 className="mb-1 text-sm font-semibold">
         {view.sounds[from]?.name} → {view.sounds[to]?.name}
       </h2>
-      {stale || !value ? <p className="text-sm text-muted">Counting …</p> : <ChangeFacts change={value} />}
+      {fault !== null ? (
+        <p className="text-sm text-danger">It could not be counted: {fault}.</p>
+      ) : stale || !value ? (
+        <p className="text-sm text-muted">Counting …</p>
+      ) : (
+        <ChangeFacts change={value} />
+      )}
     </section>
   );
 }
