@@ -186,9 +186,9 @@ test('a worker that fails is told in every view, nothing old passes for new, and
 }) => {
   await page.addInitScript(() => {
     window.Worker = class extends Worker {
-      override postMessage(message: unknown, transfer: Transferable[]) {
+      override postMessage(message: unknown, how?: Transferable[] | StructuredSerializeOptions) {
         if ('failing' in window) this.dispatchEvent(new ErrorEvent('error', { message: 'out of memory' }));
-        else super.postMessage(message, transfer);
+        else super.postMessage(message, how as Transferable[]);
       }
     };
   });

@@ -10,6 +10,7 @@ import {
   jackKey,
   jackOf,
   sameEnds,
+  type Jack,
   type JackEnd,
   type JackRef,
   type Lead,
@@ -21,6 +22,7 @@ import type { Legs } from './legs';
 
 /** The leads that the chains want, from jack to jack. */
 export function jobsOf(rig: Rig, legs: Legs, { entries, exits }: Fitted): readonly RunJob[] {
+  const taken = new Set<string>();
   return legs.runs.flatMap((run): RunJob[] => {
     const leg = legs.legs[run.leg];
     const source = leg && legs.visits[leg.visit];
@@ -30,7 +32,7 @@ export function jobsOf(rig: Rig, legs: Legs, { entries, exits }: Fitted): readon
     return jacksOfRun(run, exits[run.leg] ?? null, entries[run.to] ?? null).map(
       ([outJack, inJack]): RunJob => {
         const at = { box: source.box, jack: outJack };
-        const others = sharing.flatMap((id) => sharedJack(rig, id, at));
+        const others = sharing.flatMap((id) => sharedJack(rig, id, at, taken));
         const goal = { box: to.box, jack: inJack };
         const from = [at, ...others];
         return {
@@ -50,11 +52,19 @@ const endOf = (rig: Rig, ref: JackRef): JackEnd => {
   return end;
 };
 
-/** The jack of another guitar that goes by the same plug. */
-const sharedJack = (rig: Rig, id: string, { jack }: JackRef): readonly JackRef[] => {
+/**
+ * The jack of another guitar that goes by the same plug; none where those that it has are taken by the plugs of other
+ * ways, as with one that has an output fewer. It is taken from then on.
+ */
+const sharedJack = (rig: Rig, id: string, { jack }: JackRef, taken: Set<string>): readonly JackRef[] => {
   const box = boxOf(rig, id);
-  const same = jackIn(box, jack) ?? box?.jacks.find((one) => one.direction === 'out');
-  return box && same ? [{ box: box.id, jack: same.id }] : [];
+  const free = (one: Jack | undefined) => one !== undefined && !taken.has(`${id}/${one.id}`);
+  const like = jackIn(box, jack);
+  const own = free(like) ? like : box?.jacks.find((one) => one.direction === 'out' && free(one));
+  if (!own) return [];
+  const ref = { box: id, jack: own.id };
+  taken.add(jackKey(ref));
+  return [ref];
 };
 
 /**

@@ -73,12 +73,20 @@ function tailFrom(
 
 type Of = Reads<'boxes' | 'leads' | 'variant'>;
 
+/** The leads that come first along a chain: of every way where it parts ahead of any. */
+function firstLeads({ places, end }: Tail): readonly string[] {
+  const first = places.find(({ gap }) => gap !== null && gap.kind !== 'inside')?.gap;
+  if (first) return first.leads;
+  return end.kind === 'split' ? end.tails.flatMap(firstLeads) : [];
+}
+
 /** The instruments that may be plugged into where a chain begins. */
-function sourcesOf(of: Of, places: readonly Place[], box: string): readonly string[] {
-  const [lead] = places.find(({ gap }) => gap !== null && gap.kind !== 'inside')?.gap?.leads ?? [];
-  const plugged = pluggedIn(of).find((run) => run.lead.id === lead);
-  const ends = [plugged?.from ?? [], plugged?.to ?? []].find((refs) => refs.some((ref) => ref.box === box));
-  return ends && ends.length > 1 ? [...new Set(ends.map((ref) => ref.box))] : [box];
+function sourcesOf(of: Of, tail: Tail, box: string): readonly string[] {
+  const leads = new Set(firstLeads(tail));
+  const ends = pluggedIn(of)
+    .filter(({ lead }) => leads.has(lead.id))
+    .flatMap(({ from, to }) => [from, to].find((refs) => refs.some((ref) => ref.box === box)) ?? []);
+  return ends.length > 0 ? [...new Set(ends.map((ref) => ref.box))] : [box];
 }
 
 function chainsOf(of: Of, ways: Ways, live: Live): readonly Chain[] {
@@ -99,7 +107,7 @@ function chainsOf(of: Of, ways: Ways, live: Live): readonly Chain[] {
     .sort((a, b) => rank(a) - rank(b))
     .map((source) => {
       const { tail } = tailFrom(walker.walk(source), false);
-      return { ...tail, sources: sourcesOf(of, tail.places, ways.spots[source]?.box.id ?? '') };
+      return { ...tail, sources: sourcesOf(of, tail, ways.spots[source]?.box.id ?? '') };
     });
 }
 

@@ -1,8 +1,8 @@
 // Gear wired from a line of text alone: routings of every family, read back as they were written.
 import { describe, expect, test } from '@jest/globals';
-import { checkInvariants, inNight } from '../model';
-import { build } from '../testing/build';
-import { parseChains, readingsIn, wireChains, writeChains } from './index';
+import { checkInvariants, inNight, jackKey } from '../model';
+import { build, edited } from '../testing/build';
+import { parseChains, readingsIn, wireChains, withMore, writeChains } from './index';
 
 describe('gear wired from its chain alone, and read as it was written', () => {
   test.each<[string, string]>([
@@ -68,5 +68,50 @@ describe('gear wired from its chain alone, and read as it was written', () => {
     const [{ reading } = { reading: null }] = readingsIn(inNight(trial, null));
     expect(writeChains(trial, reading?.chains ?? [])).toEqual(text.split('\n'));
     expect(checkInvariants(trial)).toEqual([]);
+  });
+});
+
+test.each([
+  [
+    'has an output fewer goes by one of them',
+    [],
+    ['guitar/out|baritone/out > fuzz/in', 'guitar/more-out > desk/ch-1'],
+  ],
+  [
+    'has as many goes by both',
+    ['baritone'],
+    ['guitar/out|baritone/out > fuzz/in', 'guitar/more-out|baritone/more-out > desk/ch-1'],
+  ],
+])('a guitar that shares the plugs of one with two outputs and %s', (_, more, wanted) => {
+  const text = 'GUITAR/BRTN { > FUZZ > COMBO | > DESK[mix-1] }';
+  const rig = ['guitar', ...more].reduce(
+    (one, box) => withMore(one, { box, more: 'output' }),
+    build('guitar, baritone, fuzz, combo, desk'),
+  );
+  const wired = wireChains(rig, parseChains(rig, text));
+  if ('reason' in wired) throw new Error(wired.reason);
+  const ends = wired.trial.leads.map(
+    ({ from, to }) => `${from.at.map(jackKey).join('|')} > ${to.at.map(jackKey).join('|')}`,
+  );
+  expect(ends).toEqual(expect.arrayContaining(wanted));
+  expect(writeChains(wired.trial, wired.chains)).toEqual([text]);
+});
+
+test('air that was plugged into a jack which is needed cannot be put away: refused in words', () => {
+  const gear = build('guitar, fuzz, combo, mic, desk');
+  const before = wireChains(gear, parseChains(gear, 'GUITAR > COMBO ~ MCRPHN > DESK[mix-1]'));
+  if ('reason' in before) throw new Error(before.reason);
+  const rig = before.trial;
+  const [air, lead] = ['air', 'instrument'].map((kind) => rig.leads.find((one) => one.kind === kind)!.id);
+  const astray = edited(rig, {
+    edit: 'exchangeEnds',
+    arguments: { a: { lead: air!, side: 'from' }, b: { lead: lead!, side: 'from' } },
+  });
+  expect(wireChains(astray, parseChains(astray, 'GUITAR > FUZZ > COMBO'))).toEqual({
+    box: null,
+    stereo: false,
+    reason: expect.stringMatching(
+      /^As the rig is plugged it cannot be taken: OUT of Guitar already holds lead/,
+    ),
   });
 });

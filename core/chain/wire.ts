@@ -1,5 +1,5 @@
 // Wires a rig as its chains say, and proves it.
-import { trialOf, type RoutingChange } from '../edits';
+import { routingTrial, type RoutingChange } from '../edits';
 import { inNight, type Reads, type Rig } from '../model';
 import type { Wirings } from '../signal';
 import type { Chain } from './chain';
@@ -35,7 +35,9 @@ export function wireChains(rig: Rig, chains: readonly Chain[], at: ChainsAt = RE
   const planned = planChains(rig, chains, at);
   if ('reason' in planned) return planned;
   const { change, boxes, chains: asked } = planned;
-  const trial = trialOf(rig, { edit: 'takeRouting', arguments: change });
+  const taken = routingTrial(rig, change);
+  if ('reason' in taken) return { box: null, stereo: false, reason: taken.reason };
+  const { trial } = taken;
   const after = inNight(trial, at.variant);
   const now = readChains(after, { ...wiringsAtRest(after), ...wiringsOf(at, change) });
   if (asText(trial, now.chains) !== asText(boxes, asked))

@@ -1,7 +1,7 @@
 // Every change of a rig: named edits, how they are applied, taken back and carried over to another document.
 export { applyBy, trialOf, type Applied, type ChangeCheck } from './apply';
 export { applyEdit } from './apply-edit';
-export { trial } from './trial';
+export { routingTrial, trial } from './trial';
 export {
   EditError,
   type EditCall,

@@ -1,5 +1,5 @@
 import { judge } from '../findings';
-import { trialOf } from '../edits';
+import { routingTrial } from '../edits';
 import { figureKey, figuresOf, type FigureEntry, type Rig } from '../model';
 import { bindTemplate, reconcile, TEMPLATES } from '../routings';
 import { settingsOf, trace } from '../signal';
@@ -47,7 +47,8 @@ function readByCards(rig: Rig): readonly ReadonlySet<string>[] {
     const wanted = bindTemplate(rig, template);
     if ('reason' in wanted) return [];
     const change = reconcile(rig, template.name, wanted);
-    return [trialOf(rig, { edit: 'takeRouting', arguments: change })];
+    const taken = routingTrial(rig, change);
+    return 'trial' in taken ? [taken.trial] : [];
   });
   return trials.map((trial) => {
     const passed = new Set<string>();

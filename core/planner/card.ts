@@ -1,6 +1,6 @@
 // What a routing template would cost on this rig.
 import { asBase, scoped } from '../chain';
-import { EditError, trialOf, variantsKept, type RoutingChange } from '../edits';
+import { routingTrial, variantsKept, type RoutingChange } from '../edits';
 import type { Rig } from '../model';
 import { bindTemplate, reconcile, TEMPLATES, type Code, type Template } from '../routings';
 import { figuresOf, isInForce, type Figures } from './figures';
@@ -24,17 +24,6 @@ export type Card = {
     } & Figures)
 );
 
-/** The rig with a routing taken; or why it cannot be, as the rig is plugged in some night. */
-function tried(rig: Rig, change: RoutingChange): { readonly trial: Rig } | { readonly reason: string } {
-  try {
-    return { trial: trialOf(rig, { edit: 'takeRouting', arguments: change }) };
-  } catch (error) {
-    if (error instanceof EditError)
-      return { reason: `As the rig is plugged it cannot be taken: ${error.message}` };
-    throw error;
-  }
-}
-
 /** What wires a night as a routing, or why it cannot be had there. */
 export function routingChange(
   rig: Rig,
@@ -55,7 +44,7 @@ export function cardOf(rig: Rig, template: Template, variant: string | null = nu
   const { code, name, line } = template;
   const change = routingChange(rig, template, variant);
   if ('reason' in change) return { code, name, line, can: false, reason: change.reason };
-  const taken = tried(rig, change);
+  const taken = routingTrial(rig, change);
   if ('reason' in taken) return { code, name, line, can: false, reason: taken.reason };
   const { trial } = taken;
   return {
