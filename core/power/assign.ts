@@ -1,5 +1,5 @@
 // Which box goes in which outlet: as many as can be fed, then with the margin, then with the fewest leads moved. Exact.
-import { derive, jackKey, plugsAt, type Box, type JackEnd, type Reads } from '../model';
+import { derive, jackKey, plugsAt, refAt, type Box, type JackEnd, type Reads } from '../model';
 import {
   dcBoxes,
   dcFaults,
@@ -76,9 +76,13 @@ function problemOf(of: Of): Problem {
   const sums = (by: (box: Box) => number) => along.map((own) => own.reduce((sum, box) => sum + by(box), 0));
   const [draws, least] = [sums(milliampsOf), sums(leastMilliamps)];
   const slots: Slot[] = [];
+  const places = new Set(boxes.map((one) => jackKey(refAt(one))));
+  // What holds a plug that is none of these boxes' is no place for them; a lead that hangs loose in one is taken out.
+  const isOpen = (at: JackEnd) =>
+    at.jack.mult || plugsAt(of, refAt(at)).every(({ far }) => far === undefined || places.has(jackKey(far)));
   outlets.forEach((outlet, i) => {
     const tails = tailsOn(of, outlet);
-    const own = tails.length > 0 ? tails : [outlet];
+    const own = (tails.length > 0 ? tails : [outlet]).filter(isOpen);
     // A bank of outlets drawn as one takes any number of plugs.
     const times = outlet.jack.mult ? Math.max(boxes.length, 1) : 1;
     for (const at of own)

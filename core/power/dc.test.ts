@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { applyEdit } from '../edits';
-import { checkInvariants, inNight, type Rig } from '../model';
+import { checkInvariants, inNight, makeLead, type Rig } from '../model';
 import { powered } from '../testing/grounds';
 import { fedRig, type OutletFigures, type PedalFigures } from '../testing/supplies';
 import {
@@ -147,6 +147,33 @@ describe('who goes where', () => {
     const after = done(rig);
     expect(fedBy(after)['out-1']).toEqual([]);
     expect(fedBy(after)['out-2']).toHaveLength(1);
+  });
+
+  const stray = (from: string | null, to: string | null, kind: 'dc' | 'instrument' = 'instrument') => {
+    const at = (key: string | null) => {
+      const [box = '', jack = ''] = key?.split('/') ?? [];
+      return key === null ? [] : [{ box, jack }];
+    };
+    return makeLead({ id: 'stray', number: 40, kind, from: at(from), to: at(to), lengthM: 1 });
+  };
+
+  test.each([
+    ['is none of theirs: it is left alone', stray('supply/out-1', 'supply-2/out-1'), 2, 2],
+    ['hangs loose: it is taken out and used', stray('supply/out-1', null, 'dc'), 1, 1],
+    ['is in the pedal’s own jack and does not belong there', stray('supply-2/out-1', 'pedal-1/dc'), 1, 2],
+  ])('what is plugged where a pedal is to be fed, and %s', (_, lead, outlets, leads) => {
+    const rig = fedRig(
+      [
+        { outlets: Array.from({ length: outlets }, () => ({ milliamps: 100 })) },
+        { outlets: [{ volts: 18 }] },
+      ],
+      [{ milliamps: 10 }],
+    );
+    const after = done({ ...rig, leads: [...rig.leads, lead] });
+    const fed = dcFeeds(night(after)).filter((feed) => feed.fed.some(({ box }) => box.id === 'pedal-1'));
+    expect(fed.map(({ outlet }) => `${outlet.box.id}/${outlet.jack.id}`)).toEqual([`supply/out-${outlets}`]);
+    expect(after.leads).toHaveLength(leads);
+    expect(checkInvariants(after)).toEqual([]);
   });
 
   test('24 pedals on 16 outlets, one of them a bank: all that can be is fed, and proved to be', () => {

@@ -2,6 +2,7 @@ import type { EditCall } from '../../../core/edits';
 import type { DocumentPatch } from '../../../core/model';
 import { afterNextPaint } from '../store/after-paint';
 import type { Session } from '../store/session';
+import { faultWords } from './fault-words';
 import { unpack, type Held } from './parcel';
 import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
 import type { Ask, Batch } from './rig-worker';
@@ -140,7 +141,7 @@ export function startAnalyst(
 
   const faultIn = (slots: readonly string[], error: unknown) => {
     if (ended) return;
-    const fault = error instanceof Error ? error.message : String(error);
+    const fault = faultWords(error);
     tell((old) => {
       const next = { ...old };
       for (const slot of slots) {

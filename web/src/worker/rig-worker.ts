@@ -3,6 +3,7 @@ import type { FileResult, ReadResult } from '../../../core/file';
 import { asLately, keepLately, patchRig, type DocumentPatch, type Rig } from '../../../core/model';
 import { weakly } from '../../../core/units';
 import { draftOf, isDraft } from './draft';
+import { faultWords } from './fault-words';
 import { Packer, type Parcel } from './parcel';
 import type { AnyQuery, Kind, ResultOf } from './queries';
 
@@ -56,7 +57,7 @@ export function makeRigWorker() {
         return { slot, parcel: packer.pack(slot, known, holds) };
       } catch (error) {
         // One question that cannot be answered takes no other with it.
-        return { slot, fault: error instanceof Error ? error.message : String(error) };
+        return { slot, fault: faultWords(error) };
       }
     });
     return { turn, told };
