@@ -195,7 +195,7 @@ let looks = 0;
 
 /** Asks one kind of question as a page would: answered warm, cold, and across, it is the same. */
 function ask(kind: Kind, look: Look) {
-  const query = ASKED[kind](look) as AnyQuery | null;
+  const query: AnyQuery | null = ASKED[kind](look);
   if (!query) return;
   met.set(kind, (met.get(kind) ?? 0) + 1);
   try {
