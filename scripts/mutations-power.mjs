@@ -29,6 +29,13 @@ export const POWER_MUTATIONS = [
     suites: ['core/power/dc'],
   },
   {
+    what: 'placement: an outlet that holds another lead counts as open',
+    file: 'core/power/assign.ts',
+    from: '(tails.length > 0 ? tails : [outlet]).filter(isOpen)',
+    to: '(tails.length > 0 ? tails : [outlet]).filter((at) => isOpen(at) || true)',
+    suites: ['core/power/dc'],
+  },
+  {
     what: 'placement: leads are moved for nothing',
     file: 'core/power/assign.ts',
     from: 'tight: 1e3, move: 1 }',

@@ -1,6 +1,13 @@
 // Spoils of what is reckoned of tone and levels, for mutate.mjs.
 export const TONE_MUTATIONS = [
   {
+    what: 'chains: a guitar goes into two plugs by one jack',
+    file: 'core/chain/jobs.ts',
+    from: '  taken.add(jackKey(ref));\n',
+    to: '',
+    suites: ['core/chain/wire-gear'],
+  },
+  {
     what: 'what a piece between two buffers sends back is left out',
     file: 'core/buffers/twoport.ts',
     from: 'const [sr, si] = [re * re - im * im, 2 * re * im];',
