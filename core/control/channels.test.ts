@@ -1,7 +1,7 @@
 // Channels of amplifiers: what reaches them, what is wrong with it, and the lead that would.
 import { describe, expect, test } from '@jest/globals';
 import { applyEdit } from '../edits';
-import { inNight, inSetting, type Lead, type Rig } from '../model';
+import { inNight, inSetting, makeLead, newVariant, type Lead, type Rig } from '../model';
 import { build, plugged } from '../testing/build';
 import { of, stand, withSounds } from '../testing/feet';
 import { judge } from '../findings';
@@ -41,6 +41,15 @@ describe('a channel of an amplifier', () => {
       'A stereo switch lead from RELAY 1 of Effects-only unit to FOOTSWITCH of Valve head',
     );
     expect(notReached(channel(after))).toEqual([]);
+  });
+
+  test('a jack that holds another lead in a variant of the base is passed over', () => {
+    const rig = two(build('guitar, effects-only unit, valve head'));
+    const stray = makeLead({ id: 'stray', number: 40, kind: 'switch', from: [], to: [] });
+    const leads = { stray: { from: [{ box: 'effects-only-unit', jack: 'relay-1' }], to: [] } };
+    const variants = [{ ...newVariant(rig, null, 'Night'), leads }];
+    const [first] = ways({ ...rig, leads: [stray], variants });
+    expect(first?.text).toMatch(/from RELAY 2 of Effects-only unit/);
   });
 
   test('sounds that want the same of it leave nothing to reach', () => {

@@ -1,7 +1,7 @@
 // The lead that would: what has to be plugged, put right or fetched so that a channel can be switched from under a foot.
 import { layEdit, scopeIn } from '../cables';
 import { CATALOGUE, makeBox } from '../catalog';
-import { applyEdit, type EditCall, type SingleEdit } from '../edits';
+import { trial, type EditCall, type SingleEdit } from '../edits';
 import {
   boxOf,
   freshId,
@@ -166,17 +166,20 @@ function* twoTails(at: At, { box, inputs }: Channel): Generator<Trial> {
       for (const other of relays) {
         if (one === other) continue;
         const made: SingleEdit[] = [{ edit: 'addBox', arguments: { box: joint } }];
-        let now = applyEdit(rig, { edit: 'addBox', arguments: { box: joint } }).rig;
+        let now = trial(rig, { edit: 'addBox', arguments: { box: joint } });
         const plugs: readonly (readonly [JackRef, JackEnd])[] = [
           [{ box: joint.id, jack: whole.id }, to],
           [{ box: joint.id, jack: first.id }, one],
           [{ box: joint.id, jack: second.id }, other],
         ];
         for (const [tail, end] of plugs) {
+          if (!now) break;
           const lay = layEdit(now, at.variant, refAt(end), tail);
           made.push(...edits(lay));
-          now = applyEdit(now, lay).rig;
+          now = trial(now, lay);
         }
+        // In a variant that follows the base, another plug may be in the way.
+        if (!now) continue;
         yield {
           edits: made,
           text: `A ${kind.name.toLowerCase()}, to ${nameOf(to)}: tail ${first.label} from ${nameOf(one)}, tail ${second.label} from ${nameOf(other)}`,
@@ -190,9 +193,10 @@ const together = ({ edits: all, text }: Trial): SwitchLead => ({
   text,
 });
 
-/** What of a channel is not reached after an act. */
-const leftAfter = ({ rig, variant }: At, { key }: Channel, trial: Trial) => {
-  const after = trial.edits.reduce((r, edit) => applyEdit(r, edit).rig, rig);
+/** What of a channel is not reached after an act; null: it cannot be done. */
+const leftAfter = ({ rig, variant }: At, { key }: Channel, { edits: own }: Trial) => {
+  const after = own.reduce<Rig | null>((now, edit) => now && trial(now, edit), rig);
+  if (!after) return null;
   const then = channelsIn(inNight(after, variant)).find((one) => one.key === key);
   return { after, left: then ? notReached(then).length : Infinity };
 };
@@ -208,11 +212,11 @@ export function switchLeads(at: At, channel: Channel): readonly SwitchLead[] {
   let best: { trial: Trial; left: number; after: Rig } | null = null;
   const proved = (makes: Generator<Trial>): readonly SwitchLead[] => {
     const found: SwitchLead[] = [];
-    for (const trial of makes) {
+    for (const made of makes) {
       if (trials++ >= MOST_TRIALS || found.length > 2) break;
-      const { after, left } = leftAfter(at, channel, trial);
-      if (left === 0) found.push(together(trial));
-      else if (left < (best?.left ?? now)) best = { trial, left, after };
+      const then = leftAfter(at, channel, made);
+      if (then?.left === 0) found.push(together(made));
+      else if (then && then.left < (best?.left ?? now)) best = { trial: made, ...then };
     }
     return found;
   };
@@ -229,7 +233,7 @@ export function switchLeads(at: At, channel: Channel): readonly SwitchLead[] {
         text: `${half.trial.text}; ${second.text.charAt(0).toLowerCase()}${second.text.slice(1)}`,
       };
       if (trials++ >= MOST_TRIALS) break;
-      if (leftAfter(at, channel, both).left === 0) return [together(both)];
+      if (leftAfter(at, channel, both)?.left === 0) return [together(both)];
     }
   return proved(twoTails(at, channel)).slice(0, 1);
 }

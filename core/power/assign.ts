@@ -79,7 +79,10 @@ function problemOf(of: Of): Problem {
   const places = new Set(boxes.map((one) => jackKey(refAt(one))));
   // What holds a plug that is none of these boxes' is no place for them; a lead that hangs loose in one is taken out.
   const isOpen = (at: JackEnd) =>
-    at.jack.mult || plugsAt(of, refAt(at)).every(({ far }) => far === undefined || places.has(jackKey(far)));
+    at.jack.mult ||
+    plugsAt(of, refAt(at)).every(
+      ({ lead, far }) => far === undefined || (lead.kind === 'dc' && places.has(jackKey(far))),
+    );
   outlets.forEach((outlet, i) => {
     const tails = tailsOn(of, outlet);
     const own = (tails.length > 0 ? tails : [outlet]).filter(isOpen);

@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { applyEdit } from '../edits';
-import { checkInvariants, inNight, makeLead, type Rig } from '../model';
+import { checkInvariants, inNight, makeLead, newVariant, type Rig } from '../model';
 import { powered } from '../testing/grounds';
 import { fedRig, type OutletFigures, type PedalFigures } from '../testing/supplies';
 import {
@@ -161,6 +161,7 @@ describe('who goes where', () => {
     ['is none of theirs: it is left alone', stray('supply/out-1', 'supply-2/out-1'), 2, 2],
     ['hangs loose: it is taken out and used', stray('supply/out-1', null, 'dc'), 1, 1],
     ['is in the pedal’s own jack and does not belong there', stray('supply-2/out-1', 'pedal-1/dc'), 1, 2],
+    ['is no supply lead, from an outlet', stray('supply/out-1', 'pedal-1/dc'), 2, 2],
   ])('what is plugged where a pedal is to be fed, and %s', (_, lead, outlets, leads) => {
     const rig = fedRig(
       [
@@ -173,6 +174,15 @@ describe('who goes where', () => {
     const fed = dcFeeds(night(after)).filter((feed) => feed.fed.some(({ box }) => box.id === 'pedal-1'));
     expect(fed.map(({ outlet }) => `${outlet.box.id}/${outlet.jack.id}`)).toEqual([`supply/out-${outlets}`]);
     expect(after.leads).toHaveLength(leads);
+    expect(checkInvariants(after)).toEqual([]);
+  });
+
+  test('a pedal that another lead feeds in a variant of the base is left as it is; the others are fed', () => {
+    const rig = fedRig([{ outlets: [{}, {}, {}] }], [{ milliamps: 10 }, { milliamps: 10 }]);
+    const leads = { stray: { from: [], to: [{ box: 'pedal-1', jack: 'dc' }] } };
+    const variants = [{ ...newVariant(rig, null, 'Night'), leads }];
+    const after = done({ ...rig, leads: [stray(null, null)], variants });
+    expect(unfed(inNight(after, null)).map(({ box }) => box.id)).toEqual(['pedal-1']);
     expect(checkInvariants(after)).toEqual([]);
   });
 
