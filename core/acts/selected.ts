@@ -119,7 +119,7 @@ export const isWhole = (rig: Rig, selection: Selection): boolean =>
  */
 export function removeSelected(rig: Rig, variant: string | null, selection: Selection): EditCall | null {
   const box = isWhole(rig, selection) ? selectedBox(rig, selection) : undefined;
-  if (box) return removeEdit(rig, variant, box.id);
+  if (box) return removeEdit(rig, box.id);
   const entry = leadSelected(rig, variant, selection);
   if (!entry) return null;
   if (variant === null) return { edit: 'removeLead', arguments: { id: entry.lead.id } };

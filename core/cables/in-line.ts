@@ -1,6 +1,19 @@
-import type { EditCall, EditGroup, SingleEdit } from '../edits';
+import type { EditCall, EditGroup, Heal, SingleEdit } from '../edits';
 import { inOrder, isOneInOneOut } from '../lengths';
-import { boxOf, isAudio, wiring, type Box, type Jack, type JackRef, type Plugged, type Rig } from '../model';
+import {
+  boxOf,
+  isAudio,
+  isLink,
+  jackKey,
+  jackOf,
+  wiring,
+  type Box,
+  type Jack,
+  type JackRef,
+  type Plugged,
+  type Rig,
+  type Variant,
+} from '../model';
 import { leadFor } from './lead-for';
 import { scopeIn } from './plug-edits';
 
@@ -54,26 +67,44 @@ export function insertEdit(rig: Rig, variant: string | null, leadId: string, box
   };
 }
 
-/** Takes a box out; where one lead came in and one went out, the first now goes where the second went. */
-export function removeEdit(rig: Rig, variant: string | null, boxId: string): EditCall {
-  const line = lineThrough(boxOf(rig, boxId));
-  const plugged = wiring(rig, variant);
-  const [before, after] = [leadInto(plugged, line?.into ?? null), leadOutOf(plugged, line?.outOf ?? null)];
-  const heals =
-    line !== null &&
-    before !== undefined &&
-    after !== undefined &&
-    before !== after &&
-    after.to.length > 0 &&
-    before.from.every((ref) => ref.box !== boxId) &&
-    after.to.every((ref) => ref.box !== boxId) &&
-    isOneInOneOut(line.box);
-  return {
-    edit: 'removeBox',
-    arguments: heals
-      ? { id: boxId, heal: [{ lead: before.lead.id, to: after.to, away: after.lead.id }] }
-      : { id: boxId },
-  };
+/** Where, once a box is gone, the lead ahead of it goes on as the one behind it did, in one night. Null: it stands in no line. */
+function healIn(rig: Rig, night: string | null, { box, into, outOf }: Line): Heal | null {
+  const plugged = wiring(rig, night);
+  const [before, after] = [leadInto(plugged, into), leadOutOf(plugged, outOf)];
+  const isOwn = (ref: JackRef) => ref.box === box.id;
+  if (!before || !after || before === after || isLink(before.lead) || isLink(after.lead)) return null;
+  if (after.to.length === 0 || before.from.some(isOwn) || after.to.some(isOwn)) return null;
+  return { lead: before.lead.id, to: after.to, away: after.lead.id, ...scopeIn(night) };
+}
+
+/** Is there room for what the base heals in a variant that follows it there? */
+const hasRoom = (rig: Rig, variant: Variant, { lead: before, to, away }: Heal): boolean =>
+  variant.leads[before] !== undefined ||
+  wiring(rig, variant.id)
+    .filter(({ lead }) => lead.id !== before && (lead.id !== away || variant.leads[away] !== undefined))
+    .flatMap((plugged) => [...plugged.from, ...plugged.to])
+    .every((ref) => jackOf(rig, ref)?.mult === true || to.every((one) => jackKey(one) !== jackKey(ref)));
+
+/**
+ * Takes a box out of every night; where one lead came in and one went out, the first now goes where the second went: as
+ * the base has it, and as each variant has it that plugs there otherwise.
+ */
+export function removeEdit(rig: Rig, boxId: string): EditCall {
+  const box = boxOf(rig, boxId);
+  const line = box && isOneInOneOut(box) ? lineThrough(box) : null;
+  if (!line) return { edit: 'removeBox', arguments: { id: boxId } };
+  const base = healIn(rig, null, line);
+  const own = rig.variants.flatMap((variant) => {
+    const heal = healIn(rig, variant.id, line);
+    return heal && (variant.leads[heal.lead] ?? variant.leads[heal.away]) ? [{ variant, heal }] : [];
+  });
+  // Variants first: what they heal by themselves follows the base no more.
+  const following = rig.variants.filter((one) => own.every(({ variant }) => variant !== one));
+  const heal = [
+    ...own.map((one) => one.heal),
+    ...(base && following.every((variant) => hasRoom(rig, variant, base)) ? [base] : []),
+  ];
+  return { edit: 'removeBox', arguments: heal.length > 0 ? { id: boxId, heal } : { id: boxId } };
 }
 
 type MoveEdit = Extract<SingleEdit, { edit: 'moveEarlier' | 'moveLater' }>;

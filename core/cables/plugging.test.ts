@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { EditCall } from '../edits';
-import { checkInvariants, type JackRef, type Rig } from '../model';
+import { checkInvariants, makeLead, newVariant, wiring, type JackRef, type Rig } from '../model';
 import { build, edited, fourCable, plugged } from '../testing/build';
 import { insertable, insertEdit, pickUp, plugAnswer, plugAnswers, removeEdit } from './index';
 
@@ -156,7 +156,43 @@ describe('in a line', () => {
 
   test('taken out, the lead before it goes on to where it led', () => {
     const rig = row();
-    const after = done(rig, removeEdit(rig, null, 'fuzz'));
+    const after = done(rig, removeEdit(rig, 'fuzz'));
     expect(plugs(after)).toEqual(['1 guitar/out tuner/in', '2 tuner/out combo/input', '3  ']);
+  });
+
+  const NIGHT = { layer: 'variant', id: 'night' } as const;
+  const inTwo = () =>
+    edited(row(), { edit: 'addVariant', arguments: { variant: newVariant(row(), null, 'Night') } });
+  const plugsIn = (rig: Rig, night: string | null) =>
+    plugs({
+      ...rig,
+      leads: wiring(rig, night).map(({ lead, from, to }) => ({
+        ...lead,
+        from: { ...lead.from, at: from },
+        to: { ...lead.to, at: to },
+      })),
+    });
+  const replug = (lead: string, to: string): EditCall => ({
+    edit: 'replug',
+    arguments: { lead, side: 'to', at: [at(to)], scope: NIGHT },
+  });
+
+  test('taken out, a variant that leads on otherwise heals as it leads on there', () => {
+    const rig = edited(inTwo(), replug('lead-3', 'overdrive/in'));
+    const after = done(rig, removeEdit(rig, 'fuzz'));
+    expect(plugsIn(after, null)).toEqual(['1 guitar/out tuner/in', '2 tuner/out combo/input', '3  ']);
+    expect(plugsIn(after, 'night')).toEqual(['1 guitar/out tuner/in', '2 tuner/out overdrive/in', '3  ']);
+  });
+
+  test('taken out where a variant has another lead in the next jack, nothing is healed, and it goes all the same', () => {
+    const put: EditCall = { edit: 'putAway', arguments: { lead: 'lead-3', scope: NIGHT } };
+    const other = { id: 'lead-4', number: 4, kind: 'patch', from: [at('overdrive/out')] } as const;
+    const rig = edited(edited(inTwo(), put), {
+      edit: 'plug',
+      arguments: { lead: makeLead({ ...other, to: [at('combo/input')] }), scope: NIGHT },
+    });
+    const after = done(rig, removeEdit(rig, 'fuzz'));
+    expect(plugsIn(after, null)).toEqual(['1 guitar/out tuner/in', '2 tuner/out ', '3  combo/input', '4  ']);
+    expect(plugsIn(after, 'night').at(-1)).toBe('4 overdrive/out combo/input');
   });
 });

@@ -83,7 +83,7 @@ describe('stability', () => {
         );
         const gone = pedals[n % Math.max(1, pedals.length)];
         if (!gone) return;
-        const call = removeEdit(rig, null, gone.id);
+        const call = removeEdit(rig, gone.id);
         const less = applyEdit(rig, call).rig;
         const [before, after] = [inFrame(rig, fullMap(rig)), inFrame(less, fullMap(less))];
         // With plugs moved at random the route itself runs otherwise without the pedal, and what hangs where with it.

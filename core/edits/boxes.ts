@@ -10,6 +10,7 @@ import {
   type Figure,
   type Jack,
   type JackRef,
+  type Scope,
   type Want,
 } from '../model';
 import { setEnd } from './ends';
@@ -36,6 +37,14 @@ const text = (value: string, what: string) => {
   return value;
 };
 
+/** A lead goes on to where another went, which comes out. */
+export type Heal = {
+  readonly lead: string;
+  readonly to: readonly JackRef[];
+  readonly away: string;
+  readonly scope?: Scope;
+};
+
 type SpeakerChoice = Partial<
   Pick<
     NonNullable<Jack['speaker']>,
@@ -60,19 +69,16 @@ export const boxEdits = {
     draft.wants.push(...copy(wants ?? []));
   }),
 
-  /** `heal`: leads whose far end moves to where the box's own lead went on to. */
-  removeBox: edit<{ id: string; heal?: readonly { lead: string; to: readonly JackRef[]; away: string }[] }>(
-    'Remove box',
-    (draft, { id, heal }) => {
-      boxIn(draft, id);
-      forgetBox(draft, id);
-      draft.boxes = draft.boxes.filter((box) => box.id !== id);
-      for (const { lead, to, away } of heal ?? []) {
-        setEnd(draft, away, 'to', [], undefined);
-        setEnd(draft, lead, 'to', to, undefined);
-      }
-    },
-  ),
+  /** `heal`: leads whose far end moves to where the box's own lead went on to, in the base or in a variant. */
+  removeBox: edit<{ id: string; heal?: readonly Heal[] }>('Remove box', (draft, { id, heal }) => {
+    boxIn(draft, id);
+    forgetBox(draft, id);
+    draft.boxes = draft.boxes.filter((box) => box.id !== id);
+    for (const { lead, to, away, scope } of heal ?? []) {
+      setEnd(draft, away, 'to', [], scope);
+      setEnd(draft, lead, 'to', to, scope);
+    }
+  }),
 
   renameBox: edit<{ id: string; name: string }>('Rename box', (draft, { id, name }) => {
     boxIn(draft, id).name = text(name, 'The name of a box');

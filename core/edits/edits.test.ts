@@ -107,6 +107,18 @@ describe('leads', () => {
     });
     expect(rig.leads).toEqual(base.leads);
     expect(rig.variants[0]?.leads).toEqual({ 'lead-2': { from: [at('fuzz/out')], to: [] } });
+    // In the base it is free where the variant has it in use: the refusal says where.
+    const night = { layer: 'variant', id: 'direct' } as const;
+    const both = apply(
+      apply(rig, { edit: 'unplug', arguments: { lead: 'lead-1', side: 'to', scope: night } }),
+      {
+        edit: 'replug',
+        arguments: { lead: 'lead-2', side: 'to', at: [at('fuzz/in')], scope: night },
+      },
+    );
+    const loose = apply(both, { edit: 'unplug', arguments: { lead: 'lead-1', side: 'to' } });
+    const put = { edit: 'plug', arguments: { lead: lead(3, 'drive/out', 'fuzz/in') } } as const;
+    expect(() => apply(loose, put)).toThrow('IN of fuzz already holds lead 2 in Direct night.');
   });
 
   test('removing a box loosens its leads, heals the line where told, and forgets its states', () => {

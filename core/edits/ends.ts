@@ -44,11 +44,13 @@ function mustBeFree(
 ) {
   const { box, jack } = jackIn(draft, ref);
   if (jack.mult) return;
+  // One who looks at the base sees the jack free that a variant has in use.
+  const night = variant === null ? '' : ` in ${byId(draft.variants, variant, 'variant').name}`;
   for (const lead of draft.leads)
     for (const side of ['from', 'to'] as const) {
       if (lead.id === self.lead && side === self.side) continue;
       if (endIn(draft, lead, side, variant).some((at) => sameJack(at, ref)))
-        demand(false, `${jack.label} of ${box.name} already holds lead ${lead.number}.`);
+        demand(false, `${jack.label} of ${box.name} already holds lead ${lead.number}${night}.`);
     }
 }
 

@@ -6,6 +6,7 @@ export {
   EditError,
   type EditCall,
   type EditGroup,
+  type Heal,
   type Move,
   type RoutingChange,
   type SingleEdit,

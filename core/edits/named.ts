@@ -54,4 +54,5 @@ export type EditGroup = {
 export type EditCall = SingleEdit | EditGroup;
 export { EditError } from './edit';
 export type { RoutingChange } from './routing';
+export type { Heal } from './boxes';
 export type { Move } from './leads';

@@ -12,7 +12,10 @@ import { readRig, writeRig } from '../file';
 import { checkInvariants, isAudio, isLink, jackOf, patchRig, type JackRef, type Rig } from '../model';
 import { bindTemplate, reconcile, TEMPLATES } from '../routings';
 import { settingsOf, trace } from '../signal';
+import { editSeeds, playEdits } from './arbitrary';
 import { edited } from './build';
+import { rigForEdits } from './edit-cases';
+import { twoNights } from './nights';
 import { gear, handled, rigOf, wiredWay, wiredWays } from './gear';
 import { Met } from './met';
 
@@ -236,7 +239,7 @@ describe('hands', () => {
         const lead = leads[n % leads.length]!;
         const call = insertEdit(rig, null, lead.id, 'spare');
         const inside = soundly(rig, call!);
-        const out = soundly(inside, removeEdit(inside, null, 'spare'));
+        const out = soundly(inside, removeEdit(inside, 'spare'));
         const ends = (r: Rig, id: string) => r.leads.find((l) => l.id === id)!.to.at;
         expect(ends(inside, lead.id)).not.toEqual(ends(rig, lead.id));
         expect(ends(out, lead.id)).toEqual(ends(rig, lead.id));
@@ -246,6 +249,23 @@ describe('hands', () => {
     );
     met.atLeast({ 'in and out again': 20 });
   });
+});
+
+test('whatever its nights, every box can be taken out', () => {
+  const met = new Met();
+  fc.assert(
+    fc.property(fc.oneof(fc.constantFrom(rigForEdits(), twoNights()), handled), editSeeds, (start, seeds) => {
+      const rig = playEdits(start, seeds, () => undefined);
+      for (const { id } of rig.boxes) {
+        const call = removeEdit(rig, id);
+        met.count('taken out');
+        if ('heal' in call.arguments && call.arguments.heal) met.count('healed');
+        expect(checkInvariants(edited(rig, call))).toEqual([]);
+      }
+    }),
+    { numRuns: 60 },
+  );
+  met.atLeast({ 'taken out': 400, healed: 30 });
 });
 
 describe('papers and bench', () => {

@@ -30,7 +30,7 @@ const OnShelf = lazy(async () => ({ default: (await import('./on-shelf')).OnShel
 
 function Facts({ box }: { box: Box }) {
   const leave = useLeaveFacts();
-  const { rig, setting, readOnly, session } = useOpen('rig', 'setting', 'readOnly', 'session');
+  const { rig, readOnly, session } = useOpen('rig', 'readOnly', 'session');
   const { units } = usePreferences();
   const { commit } = useOpen('commit');
   const quiet = session.commit;
@@ -118,7 +118,7 @@ function Facts({ box }: { box: Box }) {
         <Button
           look="danger"
           disabled={disabled}
-          onClick={() => commit(removeEdit(rig, setting.variant, box.id)) === null && leave()}
+          onClick={() => commit(removeEdit(rig, box.id)) === null && leave()}
         >
           Remove
         </Button>
