@@ -17,8 +17,8 @@ export const CONTROL_MUTATIONS = [
   {
     what: 'control: a lead is offered that does not do it',
     file: 'core/control/switch-leads.ts',
-    from: 'if (left === 0) found.push(together(trial));',
-    to: 'if (left >= 0) found.push(together(trial));',
+    from: 'if (then?.left === 0) found.push(together(made));',
+    to: 'if (then && then.left >= 0) found.push(together(made));',
     suites: ['core/control/channels'],
   },
   {

@@ -1,6 +1,20 @@
 // Spoils of what is remembered of a document, for mutate.mjs.
 export const MEMORY_MUTATIONS = [
   {
+    what: 'a box taken out: every night is healed as the base is',
+    file: 'core/cables/in-line.ts',
+    from: 'const heal = healIn(rig, variant.id, line);',
+    to: 'const heal = healIn(rig, null, line);',
+    suites: ['core/cables/plugging'],
+  },
+  {
+    what: 'a box taken out: a night has room for any lead',
+    file: 'core/cables/in-line.ts',
+    from: 'variant.leads[before] !== undefined ||\n',
+    to: 'true ||\n',
+    suites: ['core/cables/plugging'],
+  },
+  {
     what: 'worker: what could not be told still fails once nobody asks it',
     file: 'web/src/worker/analyst.ts',
     from: 'last && last.fault !== null ? {',

@@ -1,6 +1,6 @@
 // The house rules of a rig, and what it would bring to take another side.
 import { turnedPairs } from '../chain';
-import { applyEdit } from '../edits';
+import { trialOf } from '../edits';
 import type { Rig } from '../model';
 import { weakly } from '../units';
 import { report } from './report';
@@ -41,11 +41,9 @@ export const houseLines = weakly((rig: Rig, variant: string | null): readonly Ho
       question,
       inForce,
       positions: positions.map((position) => {
-        const { rig: other } = applyEdit(rig, {
-          edit: 'setSchool',
-          arguments: { question: id, position: position.id },
-        });
-        const then = position.id === inForce ? now : shown(other, variant);
+        const taken = { question: id, position: position.id };
+        const other = position.id === inForce ? rig : trialOf(rig, { edit: 'setSchool', arguments: taken });
+        const then = other === rig ? now : shown(other, variant);
         return {
           ...position,
           gone: notIn(now, then),
