@@ -6,6 +6,7 @@ import {
   isLink,
   jackKey,
   jackOf,
+  nightIds,
   wiring,
   type Box,
   type Jack,
@@ -40,12 +41,17 @@ function lineThrough(box: Box | undefined): Line | null {
     : null;
 }
 
-/** Boxes that could be put into a lead as they lie: a way through, and nothing in it. */
+/**
+ * Boxes that could be put into a lead as they lie: a way through, and nothing in it, whichever way round it is plugged;
+ * for the base in none of the nights, as what is new in it lies in all of them.
+ */
 export function insertable(rig: Rig, variant: string | null): readonly Box[] {
-  const plugged = wiring(rig, variant);
+  const nights = variant === null ? nightIds(rig) : [variant];
+  const ends = nights.flatMap((night) => wiring(rig, night)).flatMap(({ from, to }) => [...from, ...to]);
+  const held = new Set(ends.map(jackKey));
   return inOrder(rig.boxes).filter((box) => {
     const line = isOneInOneOut(box) ? lineThrough(box) : null;
-    return line !== null && !leadInto(plugged, line.into) && !leadOutOf(plugged, line.outOf);
+    return line !== null && !held.has(jackKey(line.into)) && !held.has(jackKey(line.outOf));
   });
 }
 

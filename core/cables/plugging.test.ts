@@ -145,6 +145,8 @@ describe('in a line', () => {
   test('a box is put into a lead, the old number stays at the source', () => {
     const rig = row();
     expect(insertable(rig, null).map((box) => box.id)).toEqual(['overdrive']);
+    const turned = plugged(rig, 'overdrive/in > tuner/dc');
+    expect(insertable(turned, null)).toEqual([]);
     expect(plugs(done(rig, insertEdit(rig, null, 'lead-2', 'overdrive')))).toEqual([
       '1 guitar/out tuner/in',
       '2 tuner/out overdrive/in',
@@ -191,6 +193,11 @@ describe('in a line', () => {
       edit: 'plug',
       arguments: { lead: makeLead({ ...other, to: [at('combo/input')] }), scope: NIGHT },
     });
+    // What a night has in use cannot be put into a lead of the base.
+    expect([insertable(rig, null), insertable(rig, 'night')].map((all) => all.map(({ id }) => id))).toEqual([
+      [],
+      [],
+    ]);
     const after = done(rig, removeEdit(rig, 'fuzz'));
     expect(plugsIn(after, null)).toEqual(['1 guitar/out tuner/in', '2 tuner/out ', '3  combo/input', '4  ']);
     expect(plugsIn(after, 'night').at(-1)).toBe('4 overdrive/out combo/input');
