@@ -17,8 +17,8 @@ export const MEMORY_MUTATIONS = [
   {
     what: 'worker: what could not be told still fails once nobody asks it',
     file: 'web/src/worker/analyst.ts',
-    from: 'last && last.fault !== null ? {',
-    to: "last && last.fault === '' ? {",
+    from: 'if (!failed.delete(slot)) return;',
+    to: 'if (failed.delete(slot)) return;',
     suites: ['web/src/worker/analyst'],
   },
   {

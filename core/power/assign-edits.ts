@@ -1,6 +1,6 @@
 // A placement of boxes in outlets as edits: plugs out first, then each where it goes.
 import { layEdit, scopeIn } from '../cables';
-import { trial, type EditCall, type SingleEdit } from '../edits';
+import { trial, trialOf, type EditCall, type SingleEdit } from '../edits';
 import { inNight, plugsAt, refAt, type Rig } from '../model';
 import type { Assigned, Assignment } from './assign';
 
@@ -32,7 +32,7 @@ function editsFor(rig: Rig, variant: string | null, boxes: readonly Assigned[]):
       ? plugsAt(of, refAt(at)).flatMap(({ lead, side, far }) => (far ? [] : [pulled(lead.id, side)]))
       : []),
   ]);
-  let now = edits.reduce<Rig>((r, edit) => trial(r, edit) ?? r, rig);
+  let now = edits.reduce(trialOf, rig);
   for (const { one, plug } of changed) {
     if (!one.at) continue;
     const at = refAt(one.at);

@@ -1,6 +1,6 @@
 // Calls of every edit with any arguments: those of its case, with leaves changed to something odd or to another id.
 import fc from 'fast-check';
-import type { EditCall, SingleEdit } from '../edits';
+import { applyEdit, EditError, type EditCall, type SingleEdit } from '../edits';
 import type { Rig } from '../model';
 import { EDIT_CASES } from './all-edit-cases';
 import type { Case } from './edit-cases';
@@ -58,4 +58,17 @@ export function callOn(rig: Rig, { name, changes }: CallSeed): EditCall {
     return withLeaf(value, paths[at % paths.length] ?? [], odd === undefined ? someId(rig, n) : odd);
   }, givenTo(name));
   return { edit: name, arguments: args } as EditCall;
+}
+
+/** Applies the calls that can be done, one after the other, and tells what each made. */
+export function playCalls(start: Rig, calls: readonly CallSeed[], seen: (rig: Rig) => void): Rig {
+  let rig = start;
+  for (const call of calls)
+    try {
+      rig = applyEdit(rig, callOn(rig, call)).rig;
+      seen(rig);
+    } catch (error) {
+      if (!(error instanceof EditError)) throw error;
+    }
+  return rig;
 }

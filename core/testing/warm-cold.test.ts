@@ -13,11 +13,10 @@ import { leadLevels } from '../level';
 import { labelsOf, rigState, scheduleOf } from '../papers';
 import { thingsOf } from '../search';
 import { assumedFigures, cardsOf } from '../planner';
-import { applyEdit, EditError } from '../edits';
 import { neededLength } from '../lengths';
 import { inNight, inSetting, isAudio, type Rig, type Setting } from '../model';
 import { deadKnobs, resolve, settingsOf, trace, unmetWishes, wantedOutputs } from '../signal';
-import { callOn, callSeed } from './any-edit';
+import { callSeed, playCalls } from './any-edit';
 import { editSeeds, playEdits } from './arbitrary';
 import { fourCable } from './build';
 import { rigForEdits } from './edit-cases';
@@ -158,14 +157,8 @@ test('after any edits every analysis, warm, is what it is cold', () => {
       editSeeds,
       fc.array(callSeed, { minLength: 12, maxLength: 30 }),
       (start, seeds, calls) => {
-        let rig = playEdits(start, seeds, (_, { rig: after }) => compare(after));
-        for (const call of calls)
-          try {
-            rig = applyEdit(rig, callOn(rig, call)).rig;
-            compare(rig);
-          } catch (error) {
-            if (!(error instanceof EditError)) throw error;
-          }
+        const edited = playEdits(start, seeds, (_, { rig: after }) => compare(after));
+        playCalls(edited, calls, compare);
       },
     ),
     { numRuns: 240 },

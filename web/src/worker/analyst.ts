@@ -78,6 +78,8 @@ export function startAnalyst(
   const standing = new Map<string, Standing>();
   /** What the page holds of each slot, with the question it answers. */
   const held = new Map<string, Held & { readonly key: string }>();
+  /** Slots whose last answer failed: who looks at the page is woken only where one of them is left. */
+  const failed = new Set<string>();
   let running = workers.first();
   let ended = false;
   let foreseen: { readonly turn: number; readonly edits: readonly string[] } = { turn: 0, edits: [] };
@@ -120,8 +122,11 @@ export function startAnalyst(
       const key = keys.get(one.slot);
       // A question that was put otherwise meanwhile is answered by its own message.
       if (key === undefined || standing.get(one.slot)?.key !== key) return [];
-      if ('fault' in one)
+      if ('fault' in one) {
+        failed.add(one.slot);
         return [[one.slot, { key, turn: batch.turn, value: null, fault: one.fault, isDraft }]];
+      }
+      failed.delete(one.slot);
       const now = unpack(one.parcel, held.get(one.slot));
       held.set(one.slot, { ...now, key });
       return [[one.slot, { key, turn: batch.turn, value: now.value, fault: null, isDraft }]];
@@ -148,6 +153,7 @@ export function startAnalyst(
         const key = standing.get(slot)?.key;
         // What nobody asks any more fails nobody.
         if (key === undefined) continue;
+        failed.add(slot);
         next[slot] = {
           key,
           turn: turnNow(),
@@ -270,9 +276,10 @@ export function startAnalyst(
         one.users -= 1;
         if (one.users > 0 || standing.get(slot) !== one) return;
         standing.delete(slot);
+        if (!failed.delete(slot)) return;
         tell((old) => {
           const last = old[slot];
-          return last && last.fault !== null ? { ...old, [slot]: { ...last, fault: null, turn: -1 } } : old;
+          return last ? { ...old, [slot]: { ...last, fault: null, turn: -1 } } : old;
         });
       };
     },

@@ -4,12 +4,11 @@ import fc from 'fast-check';
 import { isDeepStrictEqual } from 'node:util';
 import { readingsIn, writeChains, type Act, type Held } from '../../../core/chain';
 import { channelsIn } from '../../../core/control';
-import { applyEdit, EditError } from '../../../core/edits';
 import { LAYERS } from '../../../core/layers';
 import { inNight, type Part, type Rig, type Setting } from '../../../core/model';
 import { report } from '../../../core/findings';
 import { settingsOf } from '../../../core/signal';
-import { callOn, callSeed } from '../../../core/testing/any-edit';
+import { callSeed, playCalls } from '../../../core/testing/any-edit';
 import { editSeeds, playEdits } from '../../../core/testing/arbitrary';
 import { rigForEdits } from '../../../core/testing/edit-cases';
 import { handled } from '../../../core/testing/gear';
@@ -230,15 +229,12 @@ test('everything that a page may ask of any rig is answered, warm as it is cold'
       fc.array(callSeed, { minLength: 4, maxLength: 12 }),
       (start, seeds, calls) => {
         lookAt(start, some());
-        let rig = playEdits(start, seeds, () => undefined);
-        lookAt(rig, some());
-        for (const call of calls)
-          try {
-            rig = applyEdit(rig, callOn(rig, call)).rig;
-          } catch (error) {
-            if (!(error instanceof EditError)) throw error;
-          }
-        lookAt(rig, some());
+        const edited = playEdits(start, seeds, () => undefined);
+        lookAt(edited, some());
+        lookAt(
+          playCalls(edited, calls, () => undefined),
+          some(),
+        );
       },
     ),
     // What it asks hangs on how much was asked before: a smaller case would not fail as this one did.
