@@ -6,6 +6,7 @@ import { candidatesOf, exchangeCure, exchanged, jacksOf, type Candidate, type Ex
 import type { View, Wired } from './finding';
 import { misplacedIn } from './misplaced';
 import { bestTrial, compareScores, doesBetter, type Judged, type Score } from './score';
+import { speakerCrossingsIn } from './speaker-astray';
 import { isOpenAgain, isWhole, suspectsIn } from './suspects';
 
 /** A crossing of two leads, among all that explain the wiring. */
@@ -90,12 +91,16 @@ const crossed = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): r
 });
 
 /**
- * The exchanges that explain what is wrong with a wiring: one where it makes all right, else two where they do better;
- * none where nothing clashes and no lead closes a ring, where one plug alone is misplaced, or where no exchange makes
- * both go.
+ * The exchanges that explain what is wrong with a wiring: those that speaker level went astray by, and of what is wrong
+ * without them one where it makes all right, else two where they do better; none where nothing clashes and no lead
+ * closes a ring, where one plug alone is misplaced, or where no exchange makes both go.
  */
-export const crossingsIn = (of: Judged): readonly Exchange[] =>
-  suspectsIn(of).leads.length === 0 || misplacedIn(of) ? [] : crossed(bareOf(of));
+export function crossingsIn(of: Judged): readonly Exchange[] {
+  if (suspectsIn(of).leads.length === 0 || misplacedIn(of)) return [];
+  const speakers = speakerCrossingsIn(of);
+  if (speakers.length === 0) return crossed(bareOf(of));
+  return [...speakers, ...crossingsIn(speakers.reduce((wired, exchange) => exchanged(wired, exchange), of))];
+}
 
 /** The other exchanges of several that explain a wiring together: a cure of one is judged with them done. */
 export const alongWith = (view: View, { exchange, all }: Crossing): readonly Cure[] =>

@@ -8,6 +8,7 @@ import { isFree, type Found, type View, type Wired } from './finding';
 import { capitalFirst } from './phrases';
 import type { Say } from './rule';
 import { bestTrial, idleLeads, type Judged, type Score } from './score';
+import { areMadeForEachOther, speakerCrossingsIn } from './speaker-astray';
 import { isWhole, suspectsIn } from './suspects';
 import { isAside } from './work';
 
@@ -33,11 +34,10 @@ function movesOf(of: Wired, leads: readonly string[]): readonly Misplaced[] {
           (jack) =>
             jack !== at.jack &&
             isAudio(jack) &&
-            (jack.carries === 'speaker') ===
-              (at.jack.carries === 'speaker' && far?.jack.carries === 'speaker') &&
             jack.carries !== 'air' &&
             far !== undefined &&
             far.box !== at.box &&
+            areMadeForEachOther({ box: at.box, jack }, far) &&
             isFree(of, at.box, jack) &&
             !clashes({ from: jack, to: far.jack }) &&
             !isAside(of, at.box, jack),
@@ -67,9 +67,12 @@ const searched = derive(
   (of: Judged): Misplaced | null => bestMove(of, suspectsIn(of).leads)?.move ?? null,
 );
 
-/** The plug whose move makes all right, where something clashes or rings; null: no single one does. */
+/**
+ * The plug whose move makes all right, where something clashes or rings; null: no single one does, or speaker level went
+ * astray by two that stand in each other's place.
+ */
 export const misplacedIn = (of: Judged): Misplaced | null =>
-  suspectsIn(of).leads.length > 0 ? searched(bareOf(of)) : null;
+  suspectsIn(of).leads.length > 0 && speakerCrossingsIn(of).length === 0 ? searched(bareOf(of)) : null;
 
 export type MisplacedData = { readonly misplaced: Misplaced };
 

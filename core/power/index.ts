@@ -56,6 +56,7 @@ export { slavingsIn, type Slaving } from './slaving';
 export {
   amplifiers,
   freeLoads,
+  isTail,
   isTap,
   isUnfit,
   ratio,

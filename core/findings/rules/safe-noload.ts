@@ -22,6 +22,7 @@ import { cure, group, type Cure } from '../cure';
 import { boxPart, isFree, jackPart, leadsAt, type Found, type View } from '../finding';
 import { rule, type Say } from '../rule';
 import { capitalFirst, DESTROYS, inSound } from '../phrases';
+import { drivenBy, undrivenIn } from '../undriven';
 type Data = {
   /** A speaker switcher that leaves the stage bare for a moment; whether it is known to. */
   readonly gap?: { readonly at: string; readonly isKnown: boolean };
@@ -33,6 +34,8 @@ type Data = {
   readonly sound: string | null;
   /** The amplifier, and what its speaker leads lead to. */
   readonly along: readonly string[];
+  /** Leads that bring a cabinet what cannot drive it. */
+  readonly undriven: readonly string[];
 };
 
 /** What a lead that is fetched is called. */
@@ -41,9 +44,13 @@ function newLead(view: View): { readonly id: string; readonly number: number } {
   return { id: freshId(`lead-${number}`, new Set(view.leads.map((lead) => lead.id))), number };
 }
 
+/** Taps of an amplifier, the one nearest to a load first. */
+const tapsFor = ({ taps }: Amplifier, ohm: number) =>
+  [...taps].sort((a, b) => ratio(a.speaker?.ohm?.value ?? 8, ohm) - ratio(b.speaker?.ohm?.value ?? 8, ohm));
+
 /**
  * A speaker lead from a through jack that is in use, or from the best tap, to a load: one that hangs loose there
- * already, else a new one.
+ * already, else a new one; or a cabinet's own lead from what cannot drive it.
  */
 export function* plugLoad(view: View, amplifier: Amplifier): Generator<Cure> {
   for (const load of freeLoads(view)) {
@@ -70,10 +77,7 @@ export function* plugLoad(view: View, amplifier: Amplifier): Generator<Cure> {
     }
     const ohm = load.jack.speaker?.ohm?.value ?? 8;
     const to: JackRef = { box: load.box.id, jack: load.jack.id };
-    const taps = [...amplifier.taps].sort(
-      (a, b) => ratio(a.speaker?.ohm?.value ?? 8, ohm) - ratio(b.speaker?.ohm?.value ?? 8, ohm),
-    );
-    for (const tap of taps) {
+    for (const tap of tapsFor(amplifier, ohm)) {
       const hanging = leadsAt(view, amplifier.box, tap).find(({ far }) => far === undefined);
       if (hanging) {
         const side = hanging.side === 'from' ? 'to' : 'from';
@@ -98,6 +102,14 @@ export function* plugLoad(view: View, amplifier: Amplifier): Generator<Cure> {
       }
     }
   }
+  for (const run of undrivenIn(view)) {
+    const taps = tapsFor(amplifier, run.into.jack.speaker?.ohm?.value ?? 8);
+    yield* drivenBy(
+      view,
+      run,
+      taps.map((jack) => ({ box: amplifier.box, jack })),
+    );
+  }
 }
 
 /** Switchers that break before they make, between a stage that needs a load and all that it has. */
@@ -114,6 +126,7 @@ const gapsFound = (there: Reads<'boxes' | 'leads' | 'variant'>): readonly Found<
       valve: taps.some((tap) => tap.speaker?.stage === 'valve'),
       sound: null,
       along: [],
+      undriven: [],
     },
   }));
 
@@ -127,9 +140,10 @@ export const noLoad = rule<Data>({
   code: 'SAFE-NOLOAD',
   cause: 2,
   reads: 'rig',
-  // What ends at a speaker output, or behind it, is not heard because nothing takes its power.
+  // What ends at a speaker output, or behind it, is not heard because nothing takes its power; its cabinet's lead is elsewhere.
   covers: ({ data }, other) =>
-    other.code === 'WIRE-SILENT' && data.along.includes(other.parts[0]?.id.split('/')[0] ?? ''),
+    (other.code === 'WIRE-SILENT' && data.along.includes(other.parts[0]?.id.split('/')[0] ?? '')) ||
+    other.parts.some(({ type, id }) => type === 'lead' && data.undriven.includes(id)),
   judge: derive(['boxes', 'leads', 'variants', 'sounds'], (view): readonly Found<Data>[] =>
     everyNight(view).flatMap((there) => [
       ...gapsFound(there),
@@ -147,6 +161,7 @@ export const noLoad = rule<Data>({
             box.id,
             ...taps.flatMap((tap) => speakerRuns({ ...there, sound }, box, tap).map(({ to }) => to.box.id)),
           ],
+          undriven: undrivenIn(there).map(({ lead }) => lead.id),
         },
       })),
     ]),

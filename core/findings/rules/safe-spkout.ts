@@ -7,6 +7,7 @@ import { DESTROYS } from '../phrases';
 import { misplacedCure, misplacedIn } from '../misplaced';
 import { rule } from '../rule';
 import { ofKind } from '../runs';
+import { astrayCures } from '../speaker-astray';
 import { amplifiers, freeLoads, isUnfit, speakerRuns } from '../../power';
 
 type Data = {
@@ -59,9 +60,10 @@ export const speakerOut = rule<Data>({
       ),
     ),
   ),
-  // The lead itself, the stage that has no load for it, and what is found about the box it goes into.
+  // The lead itself, the ring it closes, the stage that has no load for it, and what is found about the box it goes into.
   covers: ({ data }, other) =>
     other.parts.some(({ type, id }) => type === 'lead' && id === data.lead) ||
+    ('ring' in other.data && (other.data.ring as readonly string[]).includes(data.lead)) ||
     (other.code === 'SAFE-NOLOAD' && other.parts.some(({ id }) => id === data.tap)) ||
     (other.code === 'SAFE-TAPONLY' && other.parts[0]?.id === data.tap.split('/')[0]) ||
     (data.alone && other.parts[0]?.id.split('/')[0] === data.to.split('/')[0]),
@@ -79,6 +81,7 @@ export const speakerOut = rule<Data>({
     yield* crossingCures(view, [run.lead.id]);
     const misplaced = misplacedIn(view);
     if (misplaced && misplaced.lead === run.lead.id) yield misplacedCure(view, { misplaced });
+    yield* astrayCures(view, [run.lead.id]);
     for (const load of freeLoads(view))
       yield cure(view, {
         edit: 'replug',

@@ -10,11 +10,12 @@ import {
   exchangeCure,
   shareOfTrials,
 } from '../exchange';
-import { isFree, jackPart, leadPart, type Found, type View, type Wired } from '../finding';
+import { everyJack, isFree, jackPart, leadPart, type Found, type View, type Wired } from '../finding';
 import { misplacedCure, misplacedFound, misplacedIn, misplacedWords, type MisplacedData } from '../misplaced';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
 import { suspectsIn } from '../suspects';
+import { drivenBy, undrivenIn } from '../undriven';
 
 type Data =
   | MisplacedData
@@ -109,7 +110,11 @@ export const direction = rule<Data>({
   *cures(view, { data }) {
     if ('misplaced' in data) yield misplacedCure(view, data);
     else if ('exchange' in data) yield exchangeCure(view, data.exchange);
-    else yield* anotherJack(view, data.lead);
+    else {
+      const run = undrivenIn(view).find(({ lead }) => lead.id === data.lead);
+      if (run) yield* drivenBy(view, run, everyJack(view));
+      yield* anotherJack(view, data.lead);
+    }
   },
 });
 

@@ -6,6 +6,7 @@ import { cure } from '../cure';
 import { boxPart, everyJack, isFree, jackPart, leadPart, type Found } from '../finding';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
+import { astrayCures } from '../speaker-astray';
 import { freeLoads } from '../../power';
 
 type Data = {
@@ -68,6 +69,7 @@ export const joined = rule<Data>({
   }),
   *cures(view, { data }) {
     yield* crossingCures(view, data.leads);
+    yield* astrayCures(view, data.leads);
     for (const id of [...data.leads].reverse()) {
       const run = pluggedIn(view).find(({ lead }) => lead.id === id);
       if (!run) continue;

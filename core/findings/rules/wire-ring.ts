@@ -9,7 +9,15 @@ import { capitalFirst } from '../phrases';
 import { byLeads, ringExchange, ringGain, ringKeys } from '../rings';
 import { rule } from '../rule';
 
-type Data = Crossing | MisplacedData;
+type Data = (Crossing | MisplacedData) & {
+  /** The leads of its rings. */
+  readonly ring: readonly string[];
+};
+
+type Ring = { readonly cycle: Cycle; readonly gain: number };
+
+const loudestOf = (rings: readonly Ring[]) => Math.max(...rings.map(({ gain }) => gain));
+const leadsOf = (rings: readonly Ring[]) => [...new Set(rings.flatMap(({ cycle }) => cycle.leads))];
 
 /** Of rings that the same leads close, by whichever plugs, the loudest. */
 function oncePerLeads(found: readonly Found<Data>[]): readonly Found<Data>[] {
@@ -30,7 +38,7 @@ export const ring = rule<Data>({
   reads: 'rig',
   wrong: (of) => everySound(of).flatMap(ringKeys),
   judge: derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): readonly Found<Data>[] => {
-    const worst = new Map<string, { cycle: Cycle; gain: number }>();
+    const worst = new Map<string, Ring>();
     for (const one of everySound(of))
       for (const cycle of cyclesIn(one)) {
         const gain = ringGain(one, cycle);
@@ -41,28 +49,30 @@ export const ring = rule<Data>({
       severity: gain > 0 ? 'danger' : 'fault',
       figures: [{ name: 'gain round the ring', value: gain, unit: 'dB' }],
     });
-    const told = (exchange: Exchange, gain: number, all: readonly Exchange[]): Found<Data> => ({
-      ...loud(gain),
+    const told = (exchange: Exchange, rings: readonly Ring[], all: readonly Exchange[]): Found<Data> => ({
+      ...loud(loudestOf(rings)),
       parts: crossingParts(of, exchange),
-      data: { exchange, all },
+      data: { exchange, all, ring: leadsOf(rings) },
     });
     const rings = [...worst.values()];
-    const loudest = Math.max(...rings.map(({ gain }) => gain));
     const misplaced = misplacedIn(of);
-    if (rings.length > 0 && misplaced) return [misplacedFound(misplaced, loud(loudest))];
+    if (rings.length > 0 && misplaced) {
+      const found = misplacedFound(misplaced, loud(loudestOf(rings)));
+      return [{ ...found, data: { ...found.data, ring: leadsOf(rings) } }];
+    }
     const all = crossingsIn(of);
     if (rings.length > 0 && all.length > 0) {
       const found = toldByRing(of, all).map((exchange) => {
         const own = rings.filter(({ cycle }) =>
           [exchange.a.lead, exchange.b.lead].some((lead) => cycle.leads.includes(lead)),
         );
-        return told(exchange, own.length > 0 ? Math.max(...own.map(({ gain }) => gain)) : loudest, all);
+        return told(exchange, own.length > 0 ? own : rings, all);
       });
       return oncePerLeads(found);
     }
-    const found = rings.flatMap(({ cycle, gain }): Found<Data>[] => {
-      const exchange = ringExchange(of, cycle);
-      return exchange ? [told(exchange, gain, [exchange])] : [];
+    const found = rings.flatMap((ring): Found<Data>[] => {
+      const exchange = ringExchange(of, ring.cycle);
+      return exchange ? [told(exchange, [ring], [exchange])] : [];
     });
     return oncePerLeads(found);
   }),
