@@ -1,11 +1,20 @@
-// Crossed leads: the one or two exchanges of plugs that bring a wiring back to where a sensible one has its leads.
+// One plug misplaced, or leads crossed: the move or the one or two exchanges that bring a wiring back to where a sensible
+// one has its leads.
 import type { Cure } from './cure';
 import { derive, isLink, pluggedIn, type Plugged } from '../model';
 import { bareOf } from './bare';
 import { candidatesOf, exchangeCure, exchanged, jacksOf, type Candidate, type Exchange } from './exchange';
 import type { View, Wired } from './finding';
-import { misplacedIn } from './misplaced';
-import { bestTrial, compareScores, doesBetter, type Judged, type Score } from './score';
+import { bestMove, moved, type Misplaced } from './misplaced';
+import {
+  bestTrial,
+  compareScores,
+  doesBetter,
+  idleLeads,
+  passedByIn,
+  type Judged,
+  type Score,
+} from './score';
 import { speakerCrossingsIn } from './speaker-astray';
 import { isOpenAgain, isWhole, suspectsIn } from './suspects';
 
@@ -73,19 +82,43 @@ function pairsOf(of: Wired, leads: readonly string[]): readonly (readonly Candid
   );
 }
 
+/** The one exchange that does best. */
+const bestOne = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of: Judged): Tried | null => {
+  const { clashing, leads } = suspectsIn(of);
+  const ways = candidatesOf(of, leads).map((exchange) => wayOf(clashing.length, [exchange]));
+  return bestOf(of, ways, MOST_TRIALS.one);
+});
+
+/** The one plug whose move makes all right, unless an exchange does so and leaves less out of use. */
+const misplaced = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of: Judged): Misplaced | null => {
+  const suspects = suspectsIn(of);
+  const best = bestMove(of, suspects.leads);
+  if (!best) return null;
+  const idle = idleLeads(moved(of, best.move));
+  if (idle === 0 && passedByIn(best.score) === 0) return best.move;
+  const one = bestOne(of);
+  if (!one || !isWhole(one.score, suspects)) return best.move;
+  const exchange = one.exchanges.reduce((now: Judged, each) => exchanged(now, each), of);
+  const apart = compareScores(one.score, best.score) || idleLeads(exchange) - idle;
+  return apart < 0 ? null : best.move;
+});
+
+/**
+ * The plug whose move makes all right, where something clashes or rings; null: no single one does, an exchange does it
+ * better, or speaker level went astray by two that stand in each other's place.
+ */
+export const misplacedIn = (of: Judged): Misplaced | null =>
+  suspectsIn(of).leads.length > 0 && speakerCrossingsIn(of).length === 0 ? misplaced(bareOf(of)) : null;
+
 const crossed = derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): readonly Exchange[] => {
   const suspects = suspectsIn(of);
   const { clashing } = suspects;
-  const way = (own: readonly Candidate[]) => wayOf(clashing.length, own);
-  const one = bestOf(
-    of,
-    candidatesOf(of, suspects.leads).map((exchange) => way([exchange])),
-    MOST_TRIALS.one,
-  );
+  const one = bestOne(of);
   if (one && isWhole(one.score, suspects)) return one.exchanges.map(({ a, b }) => ({ a, b }));
   const whole = pluggedIn(of).filter((run) => !isLink(run.lead) && run.from.length > 0 && run.to.length > 0);
   const leads = [...new Set([...clashing, ...leadsOfHubs(of, whole)])];
-  const two = leads.length <= MOST_LEADS ? bestOf(of, pairsOf(of, leads).map(way), MOST_TRIALS.two) : null;
+  const pairs = () => pairsOf(of, leads).map((own) => wayOf(clashing.length, own));
+  const two = leads.length <= MOST_LEADS ? bestOf(of, pairs(), MOST_TRIALS.two) : null;
   const best = two && (!one || explainsMore(two, one)) ? two : one;
   return best && isOpenAgain(best.score, suspects) ? best.exchanges.map(({ a, b }) => ({ a, b })) : [];
 });

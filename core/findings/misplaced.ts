@@ -1,14 +1,13 @@
 // One plug in the wrong jack of its box: the free jack beside it that makes all right.
 import { scopeIn } from '../cables';
-import { derive, isAudio, jackKey, pluggedIn, refAt, type JackRef } from '../model';
-import { bareOf } from './bare';
+import { isAudio, jackKey, pluggedIn, refAt, type JackRef } from '../model';
 import { clashes, plugsOf, withEnds, type Side } from './exchange';
 import { cure, type Cure } from './cure';
 import { isFree, type Found, type View, type Wired } from './finding';
 import { capitalFirst } from './phrases';
 import type { Say } from './rule';
 import { bestTrial, idleLeads, type Judged, type Score } from './score';
-import { areMadeForEachOther, speakerCrossingsIn } from './speaker-astray';
+import { areMadeForEachOther } from './speaker-astray';
 import { isWhole, suspectsIn } from './suspects';
 import { isAside } from './work';
 
@@ -61,18 +60,6 @@ export function bestMove(of: Judged, leads: readonly string[]): { move: Misplace
   const best = bestTrial(of, trials, (score) => isWhole(score, suspects), idleLeads);
   return best && { move: best.of, score: best.score };
 }
-
-const searched = derive(
-  ['boxes', 'leads', 'variant', 'sounds', 'wants'],
-  (of: Judged): Misplaced | null => bestMove(of, suspectsIn(of).leads)?.move ?? null,
-);
-
-/**
- * The plug whose move makes all right, where something clashes or rings; null: no single one does, or speaker level went
- * astray by two that stand in each other's place.
- */
-export const misplacedIn = (of: Judged): Misplaced | null =>
-  suspectsIn(of).leads.length > 0 && speakerCrossingsIn(of).length === 0 ? searched(bareOf(of)) : null;
 
 export type MisplacedData = { readonly misplaced: Misplaced };
 

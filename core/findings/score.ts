@@ -265,6 +265,9 @@ export function bestTrial<T>(
   return best && { of: best.of, score: best.score };
 }
 
+/** Effects on and passed by, by a score. */
+export const passedByIn = ([, , , , passed]: Score): number => passed;
+
 /** Does the first do better by more than the order in which boxes are met? */
 export function doesBetter(a: Score, b: Score): boolean {
   const at = a.findIndex((value, i) => value !== b[i]);

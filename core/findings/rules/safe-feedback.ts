@@ -3,8 +3,7 @@ import { airCyclesIn, cyclesIn, type Cycle, type ForSignal } from '../../signal'
 import { blockPart, leadPart, scopeOf, type Found, type View } from '../finding';
 import { HOWLS_DB, ringExchange, ringGain, ringKey, ringKeys, TOLD_DB } from '../rings';
 import { inWords } from '../../units';
-import { crossingsIn } from '../crossings';
-import { misplacedIn } from '../misplaced';
+import { crossingsIn, misplacedIn } from '../crossings';
 import { cure, type Cure } from '../cure';
 import { rule } from '../rule';
 

@@ -1,10 +1,10 @@
 import { leadKindFor } from '../../cables';
 import { derive, endAt, isAudio, leadOf, pluggedIn, refOf, type JackEnd } from '../../model';
-import { crossingCures } from '../crossings';
+import { crossingCures, misplacedIn } from '../crossings';
 import { cure, group, type Cure } from '../cure';
 import { isFree, jackPart, leadPart, type Found, type View } from '../finding';
 import { DESTROYS } from '../phrases';
-import { misplacedCure, misplacedIn } from '../misplaced';
+import { misplacedCure } from '../misplaced';
 import { rule } from '../rule';
 import { ofKind } from '../runs';
 import { astrayCures } from '../speaker-astray';

@@ -1,6 +1,6 @@
 import { derive, endAt, pluggedIn } from '../../model';
 import { inWords } from '../../units';
-import { alongWith, clearsClash, crossingsIn, toldByRing, type Crossing } from '../crossings';
+import { alongWith, clearsClash, crossingsIn, misplacedIn, toldByRing, type Crossing } from '../crossings';
 import { cure, type Cure } from '../cure';
 import {
   bestExchange,
@@ -11,7 +11,7 @@ import {
   shareOfTrials,
 } from '../exchange';
 import { everyJack, isFree, jackPart, leadPart, type Found, type View, type Wired } from '../finding';
-import { misplacedCure, misplacedFound, misplacedIn, misplacedWords, type MisplacedData } from '../misplaced';
+import { misplacedCure, misplacedFound, misplacedWords, type MisplacedData } from '../misplaced';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
 import { suspectsIn } from '../suspects';

@@ -14,8 +14,8 @@ import {
 } from '../../model';
 import { resolveIn, type Resolved } from '../../signal';
 import { cure, group } from '../cure';
+import { misplacedIn } from '../crossings';
 import { isFree, jackPart, leadsAt, type Found, type Wired } from '../finding';
-import { misplacedIn } from '../misplaced';
 import { strayCure, strayFound, strayIn, strayWords, type StrayData } from '../stray';
 import { rule } from '../rule';
 

@@ -1,10 +1,10 @@
 import { derive, everySound } from '../../model';
 import { cyclesIn, type Cycle } from '../../signal';
 import { inWords } from '../../units';
-import { alongWith, crossingsIn, toldByRing, type Crossing } from '../crossings';
+import { alongWith, crossingsIn, misplacedIn, toldByRing, type Crossing } from '../crossings';
 import { crossingParts, exchangeCure, type Exchange } from '../exchange';
 import type { Found } from '../finding';
-import { misplacedCure, misplacedFound, misplacedIn, misplacedWords, type MisplacedData } from '../misplaced';
+import { misplacedCure, misplacedFound, misplacedWords, type MisplacedData } from '../misplaced';
 import { capitalFirst } from '../phrases';
 import { byLeads, ringExchange, ringGain, ringKeys } from '../rings';
 import { rule } from '../rule';
