@@ -9,6 +9,20 @@ import { TONE_MUTATIONS } from './mutations-tone.mjs';
 /** What is made wrong, where, and which suites are to fail for it. `from` stands in the file just once. */
 export const MUTATIONS = [
   {
+    what: 'two crossed leads are told as one plug for a free jack, though a unit is left out by that',
+    file: 'core/findings/crossings.ts',
+    from: 'return apart < 0 ? null : best.move;',
+    to: 'return best.move;',
+    suites: ['core/findings/any-two'],
+  },
+  {
+    what: 'what one cure puts right is told twice',
+    file: 'core/findings/merge.ts',
+    from: 'if (head) under.set(cause, head);',
+    to: 'if (head) heads.delete(key);',
+    suites: ['core/findings/any-two'],
+  },
+  {
     what: 'a rule finds nothing',
     file: 'core/findings/rules/wire-direction.ts',
     from: 'return found;',

@@ -44,6 +44,13 @@ type Tried = { readonly exchanges: readonly Exchange[]; readonly score: Score };
 const explainsMore = (two: Tried, one: Tried): boolean =>
   doesBetter(two.score, one.score) || (compareScores(two.score, one.score) < 0 && two.score.at(-1) === 0);
 
+/** Leads from what gives one level into what is made for another. */
+const unlike = (of: Wired): number =>
+  pluggedIn(of).filter((run) => {
+    const { from, to } = jacksOf(of, run);
+    return from && to && from.jack.carries !== to.jack.carries;
+  }).length;
+
 /** The best of several ways to exchange plugs that leave no clash, by tracing the likeliest. */
 function bestOf(of: Judged, ways: readonly Way[], most: number): Tried | null {
   const trials = ways
@@ -54,7 +61,7 @@ function bestOf(of: Judged, ways: readonly Way[], most: number): Tried | null {
       of: exchanges,
       wired: exchanges.reduce((wired: Judged, exchange) => exchanged(wired, exchange), of),
     }));
-  const best = bestTrial(of, trials);
+  const best = bestTrial(of, trials, undefined, unlike);
   return best && { exchanges: best.of, score: best.score };
 }
 
@@ -139,10 +146,10 @@ export function crossingsIn(of: Judged): readonly Exchange[] {
 export const alongWith = (view: View, { exchange, all }: Crossing): readonly Cure[] =>
   all.filter((other) => other !== exchange).map((other) => exchangeCure(view, other));
 
-/** The exchanges that explain a wiring and have to do with one of these leads, as cures. */
-export const crossingCures = (view: View, leads: readonly string[]): readonly Cure[] =>
+/** The exchanges that explain a wiring as cures; with `leads` those alone that have to do with one of them. */
+export const crossingCures = (view: View, leads?: readonly string[]): readonly Cure[] =>
   crossingsIn(view)
-    .filter((exchange) => leadsIn(exchange).some((lead) => leads.includes(lead)))
+    .filter((exchange) => !leads || leadsIn(exchange).some((lead) => leads.includes(lead)))
     .map((exchange) => exchangeCure(view, exchange));
 
 /** Does an exchange clear a lead between two of a kind? */

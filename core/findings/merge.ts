@@ -18,6 +18,27 @@ function rootOf(under: Under, finding: Finding): Finding {
   return cause ? rootOf(under, cause) : finding;
 }
 
+/** Whether a finding names the two plugs that are to be exchanged: of several that one cure puts right it tells why. */
+const namesExchange = ({ data }: Finding) => 'exchange' in data;
+
+/** Of causes that one and the same cure puts right one keeps its line: the gravest, and the one that names the mistake. */
+function underOneCure(rig: Rig, causes: readonly Finding[], under: Map<Finding, Finding>) {
+  if (causes.length < 2) return;
+  const heads = new Map<string, Finding>();
+  const bySaying = causes.toSorted(
+    (a, b) =>
+      SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity] ||
+      Number(namesExchange(b)) - Number(namesExchange(a)),
+  );
+  for (const cause of bySaying) {
+    const cure = provedCure(rig, cause)?.cure;
+    const key = cure && `${cause.variant} ${JSON.stringify(cure.edit)}`;
+    const head = key && heads.get(key);
+    if (head) under.set(cause, head);
+    else if (key) heads.set(key, cause);
+  }
+}
+
 /** Puts what a cause brings about under it: what its cure would take away too. Two that explain each other stay one. */
 function underCauses(rig: Rig, findings: readonly Finding[]): Under {
   const under = new Map<Finding, Finding>();
@@ -38,6 +59,7 @@ function underCauses(rig: Rig, findings: readonly Finding[]): Under {
   const causes = findings
     .filter((f) => rankOf(f.code) < NO_CAUSE && !under.has(f))
     .sort((a, b) => rankOf(a.code) - rankOf(b.code));
+  underOneCure(rig, causes.slice(0, MOST_CAUSES), under);
   for (const cause of causes.slice(0, MOST_CAUSES)) {
     const lower = findings.filter(
       (f) => f !== cause && !under.has(f) && rankOf(f.code) > rankOf(cause.code) && f.severity !== 'danger',

@@ -1,23 +1,13 @@
 // What setups say of grounds: loops, what may be opened and what never, isolators that wait for an earth.
 import { describe, expect, test } from '@jest/globals';
-import { parseChains, wireChains } from '../chain';
 import { judge } from '../findings';
 import { humActs } from '../hum/acts';
 import { namedLoops, planHum, type HumPlan } from '../hum';
 import { inNight, type Rig } from '../model';
 import { build, edited } from './build';
 import { proved } from './finding-cases-hum';
-import { SETUPS } from './setups';
 import { limit } from './short-edits';
-
-/** A setup by the beginning of its name, as it is wired. */
-function rigOf(start: string): Rig {
-  const [, line, chain] = SETUPS.find(([name]) => name.startsWith(start))!;
-  const rig = build(line);
-  const wired = wireChains(rig, parseChains(rig, chain));
-  if ('reason' in wired) throw new Error(wired.reason);
-  return wired.trial;
-}
+import { wiredSetup } from './wired-setup';
 
 function planOf(rig: Rig): HumPlan {
   const search = planHum(rig, null);
@@ -32,7 +22,7 @@ const codes = (rig: Rig) => judge(rig, null).map(({ code }) => code);
 const wordsOf = (plan: HumPlan) => (plan.best?.acts ?? []).map(({ words }) => words);
 
 describe('O: a gate round the drives', () => {
-  const rig = proved(rigOf('O:'));
+  const rig = proved(wiredSetup('O:'));
   test('is one loop, by name', () => {
     expect(loopsOf(rig)).toEqual(['leads 2, 3 and 4 between Four-jack gate, Fuzz and Overdrive']);
   });
@@ -47,12 +37,12 @@ describe('O: a gate round the drives', () => {
 });
 
 test('N: a hub of two buffers closes one loop, and its hum is nothing beside the pickup’s', () => {
-  expect(loopsOf(rigOf('N:'))).toHaveLength(1);
-  expect(planOf(rigOf('N:')).outputs.every(({ isOver }) => !isOver)).toBe(true);
+  expect(loopsOf(wiredSetup('N:'))).toHaveLength(1);
+  expect(planOf(wiredSetup('N:')).outputs.every(({ isOver }) => !isOver)).toBe(true);
 });
 
 test('P: the unit straight into both returns of a combo closes a loop a side', () => {
-  expect(loopsOf(rigOf('P:'))).toEqual([
+  expect(loopsOf(wiredSetup('P:'))).toEqual([
     'leads 2 and 3 between Multi-effects and Stereo combo',
     'leads 2 and 4 between Multi-effects and Stereo combo',
   ]);
@@ -60,10 +50,10 @@ test('P: the unit straight into both returns of a combo closes a loop a side', (
 
 describe('X: wet, dry, wet', () => {
   test('the splitter’s isolated side keeps the dry amplifier off the wet ones', () => {
-    expect(loopsOf(rigOf('X:'))).toEqual(['leads 5 and 6 between Stereo delay and Stereo power amp']);
+    expect(loopsOf(wiredSetup('X:'))).toEqual(['leads 5 and 6 between Stereo delay and Stereo power amp']);
   });
   test('lifting one of the two wet leads is told to make it worse', () => {
-    expect(planOf(proved(rigOf('X:'))).worse.map(({ words }) => words)).toEqual([
+    expect(planOf(proved(wiredSetup('X:'))).worse.map(({ words }) => words)).toEqual([
       'Lift the shield at the receiving end of lead 5',
       'Lift the shield at the receiving end of lead 6',
     ]);
@@ -71,7 +61,7 @@ describe('X: wet, dry, wet', () => {
 });
 
 test('Z: a head to its cabinet and by its own feed to the desk closes no loop', () => {
-  expect(loopsOf(rigOf('Z:'))).toEqual([]);
+  expect(loopsOf(wiredSetup('Z:'))).toEqual([]);
 });
 
 describe('AA: two amplifiers on two circuits', () => {

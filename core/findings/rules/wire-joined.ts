@@ -68,7 +68,7 @@ export const joined = rule<Data>({
       : 'Each output loads the other: level is lost, and one may be hurt. A mixer joins two outputs, a selector takes one or the other; a Y does neither.',
   }),
   *cures(view, { data }) {
-    yield* crossingCures(view, data.leads);
+    yield* crossingCures(view);
     yield* astrayCures(view, data.leads);
     for (const id of [...data.leads].reverse()) {
       const run = pluggedIn(view).find(({ lead }) => lead.id === id);
