@@ -9,6 +9,20 @@ import { TONE_MUTATIONS } from './mutations-tone.mjs';
 /** What is made wrong, where, and which suites are to fail for it. `from` stands in the file just once. */
 export const MUTATIONS = [
   {
+    what: 'what one night alone has wrong is put right in the base',
+    file: 'core/findings/judge.ts',
+    from: 'whereNoted(view, offered, isNights)',
+    to: 'whereNoted(view, offered, false)',
+    suites: ['core/findings/night-cures'],
+  },
+  {
+    what: 'a plug that a night has elsewhere is moved in the base',
+    file: 'core/findings/cure.ts',
+    from: 'const holds = (lead: string) => isNights || variant.leads[lead] !== undefined;',
+    to: 'const holds = () => false;',
+    suites: ['core/findings/night-cures'],
+  },
+  {
     what: 'two crossed leads are told as one plug for a free jack, though a unit is left out by that',
     file: 'core/findings/crossings.ts',
     from: 'return apart < 0 ? null : best.move;',

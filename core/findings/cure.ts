@@ -103,6 +103,42 @@ export function cure({ rig }: View, edit: CureEdit): Cure {
   return { edit, label: `${words(rig, edit)}${off}` };
 }
 
+/** An edit of plugs in a night, unless it says itself where. @param holds whether the night has a lead's plugs to itself */
+function inNightOf(edit: SingleEdit, id: string, holds: (lead: string) => boolean): SingleEdit {
+  const scope = { layer: 'variant', id } as const;
+  switch (edit.edit) {
+    case 'plug':
+      if (edit.arguments.scope || !holds(edit.arguments.lead.id)) return edit;
+      return { ...edit, arguments: { ...edit.arguments, scope } };
+    case 'replug':
+      if (edit.arguments.scope || !holds(edit.arguments.lead)) return edit;
+      return { ...edit, arguments: { ...edit.arguments, scope } };
+    case 'unplug':
+      if (edit.arguments.scope || !holds(edit.arguments.lead)) return edit;
+      return { ...edit, arguments: { ...edit.arguments, scope } };
+    case 'exchangeEnds': {
+      const { a, b, scope: own } = edit.arguments;
+      return own || ![a, b].some(({ lead }) => holds(lead))
+        ? edit
+        : { ...edit, arguments: { ...edit.arguments, scope } };
+    }
+    default:
+      return edit;
+  }
+}
+
+/**
+ * A cure with each plug moved where it is noted: in the night for a lead that it plugs otherwise, else in the base.
+ * @param isNights what is to be cured is so in the night alone: then the base is left as it is
+ */
+export function whereNoted({ variant }: View, { label, edit }: Cure, isNights: boolean): Cure {
+  if (!variant) return { label, edit };
+  const holds = (lead: string) => isNights || variant.leads[lead] !== undefined;
+  if (edit.edit !== 'together') return { label, edit: inNightOf(edit, variant.id, holds) };
+  const edits = edit.arguments.edits.map((one) => inNightOf(one, variant.id, holds));
+  return { label, edit: { ...edit, arguments: { ...edit.arguments, edits } } };
+}
+
 /** A cure that is one act to the technician, and says so itself. */
 export const group = (label: string, edits: readonly SingleEdit[]): Cure => ({
   edit: { edit: 'together', arguments: { label, edits } },

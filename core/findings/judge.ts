@@ -3,7 +3,7 @@ import { inNight, type Rig } from '../model';
 import { weakly } from '../units';
 import { findingKey, SEVERITY_ORDER, viewOf, type Finding } from './finding';
 import { foundBy } from './found';
-import type { Cure } from './cure';
+import { whereNoted, type Cure } from './cure';
 import type { Rule } from './rule';
 import { RULES, ruleOf } from './rules';
 
@@ -92,7 +92,11 @@ function findCure(rig: Rig, finding: Finding): Proved | null {
   if (!rule?.cures) return null;
   const before = chargesOf(rig, finding.variant, foundBy(PLAIN, rig, finding.variant));
   const view = viewOf(rig, finding.variant, finding.sound);
-  for (const cure of rule.cures(view, finding)) {
+  const inBase = findingKey({ ...finding, variant: null });
+  const isNights =
+    finding.variant !== null && !foundBy([rule], rig, null).some((f) => findingKey(f) === inBase);
+  for (const offered of rule.cures(view, finding)) {
+    const cure = whereNoted(view, offered, isNights);
     const after = trial(rig, withOthers(cure, rule.along?.(view, finding) ?? []));
     if (after && proves(after, finding, before)) return { cure, after };
   }

@@ -1,0 +1,64 @@
+// A mistake that one night alone makes is cured in that night, and the base is left as it is.
+import { expect, test } from '@jest/globals';
+import type { SingleEdit } from '../edits';
+import { endAt, isAudio, jackKey, wiring, type Rig } from '../model';
+import { edited, fourCable } from '../testing/build';
+import { judge } from '../testing/of-wiring';
+import { variant } from '../testing/setup-kit';
+import { replug } from '../testing/short-edits';
+import { cureOf, merged } from './index';
+
+const NIGHT = 'night';
+const inNight = (edit: SingleEdit): SingleEdit =>
+  ({ ...edit, arguments: { ...edit.arguments, scope: { layer: 'variant', id: NIGHT } } }) as SingleEdit;
+
+const joined = (rig: Rig, night: string | null) =>
+  wiring(rig, night).map(({ lead, from, to }) => [lead.id, from.map(jackKey), to.map(jackKey)]);
+
+/** What is bad, by its code, and the rig once the first line is cured. */
+function told(rig: Rig, night: string | null) {
+  const lines = merged(rig, judge(rig, night)).filter(({ finding }) => finding.severity !== 'note');
+  const cure = lines[0] && cureOf(rig, lines[0].finding);
+  return { codes: lines.map(({ finding }) => finding.code), after: cure ? edited(rig, cure.edit) : null };
+}
+
+test('law: any plug in any free jack is cured in a night as it is in the base', () => {
+  const sound = edited(fourCable(), variant(NIGHT));
+  const held = new Set(sound.leads.flatMap(({ from, to }) => [...from.at, ...to.at].map(jackKey)));
+  const free = sound.boxes.flatMap((box) =>
+    box.jacks
+      .filter((jack) => isAudio(jack) && jack.carries !== 'air' && !held.has(`${box.id}/${jack.id}`))
+      .map((jack) => `${box.id}/${jack.id}`),
+  );
+  const moves = sound.leads.flatMap(({ id, from, to }) =>
+    (['from', 'to'] as const)
+      .filter((side) => endAt(sound, { from, to }[side].at[0]))
+      .flatMap((side) => free.map((key) => replug(id, side, key) as SingleEdit)),
+  );
+  const cases = moves
+    .filter((_, i) => i % 2 === 0)
+    .flatMap((move) => {
+      const base = told(edited(sound, move), null);
+      return base.after ? [{ move, cured: joined(base.after, null) }] : [];
+    });
+  expect(cases.length).toBeGreaterThan(30);
+  const bad = cases.filter(({ move, cured }) => {
+    const wrong = edited(sound, inNight(move));
+    const { after } = told(wrong, NIGHT);
+    const isCured = after && JSON.stringify(joined(after, NIGHT)) === JSON.stringify(cured);
+    return !isCured || JSON.stringify(joined(after, null)) !== JSON.stringify(joined(sound, null));
+  });
+  expect(bad.map(({ move }) => JSON.stringify(move.arguments))).toEqual([]);
+});
+
+test('a speaker lead that is missing in one night alone is plugged in that night', () => {
+  const sound = edited(fourCable(), variant(NIGHT));
+  const away = (['from', 'to'] as const).map((side) =>
+    inNight({ edit: 'unplug', arguments: { lead: 'lead-6', side } }),
+  );
+  const wrong = edited(sound, ...away);
+  const { codes, after } = told(wrong, NIGHT);
+  expect(codes[0]).toBe('SAFE-NOLOAD');
+  expect(after && joined(after, null)).toEqual(joined(sound, null));
+  expect(after && told(after, NIGHT).codes).toEqual([]);
+});
