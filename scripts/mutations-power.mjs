@@ -1,41 +1,6 @@
 // Spoils of what is reckoned of power, and of what is heard of shields, for mutate.mjs.
 export const POWER_MUTATIONS = [
   {
-    what: 'any jack will do for speaker level',
-    file: 'core/findings/speaker-astray.ts',
-    from: 'if (givesSpeakerLevel(a)) return b.jack.speaker !== undefined;',
-    to: 'if (givesSpeakerLevel(a)) return true;',
-    suites: ['core/findings/speaker-astray'],
-  },
-  {
-    what: 'of two exchanges alike one is taken that leaves the leads of the wrong kind',
-    file: 'core/findings/speaker-astray.ts',
-    from: '<= 0, ofWrongKind)',
-    to: '<= 0)',
-    suites: ['core/findings/speaker-astray'],
-  },
-  {
-    what: 'a signal lead in a tap is only pulled',
-    file: 'core/findings/speaker-astray.ts',
-    from: 'return heal ? [',
-    to: 'return heal && run.lead.notes === null ? [',
-    suites: ['core/findings/speaker-astray'],
-  },
-  {
-    what: 'a ring by way of a speaker lead is a danger of its own',
-    file: 'core/findings/rules/safe-spkout.ts',
-    from: "('ring' in other.data &&",
-    to: "(other.code === '' &&",
-    suites: ['core/findings/speaker-astray'],
-  },
-  {
-    what: 'a cabinet’s lead in the wrong jack is not thought of where an amplifier has no load',
-    file: 'core/findings/rules/safe-noload.ts',
-    from: 'for (const run of undrivenIn(view)) {',
-    to: 'for (const run of undrivenIn(view).slice(1)) {',
-    suites: ['core/findings/speaker-astray'],
-  },
-  {
     what: 'loads: what is in series shares power as if it were side by side',
     file: 'core/power/loads.ts',
     from: "load.kind === 'series' ? (ohm ?? USUAL_OHM) : 1 / (ohm ?? USUAL_OHM)",

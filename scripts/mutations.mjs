@@ -1,5 +1,6 @@
 // All spoils, for mutate.mjs.
 import { CONTROL_MUTATIONS } from './mutations-control.mjs';
+import { FINDING_MUTATIONS } from './mutations-findings.mjs';
 import { HUM_MUTATIONS } from './mutations-hum.mjs';
 import { MEMORY_MUTATIONS } from './mutations-memory.mjs';
 import { POWER_MUTATIONS } from './mutations-power.mjs';
@@ -8,69 +9,6 @@ import { TONE_MUTATIONS } from './mutations-tone.mjs';
 
 /** What is made wrong, where, and which suites are to fail for it. `from` stands in the file just once. */
 export const MUTATIONS = [
-  {
-    what: 'what one night alone has wrong is put right in the base',
-    file: 'core/findings/judge.ts',
-    from: 'whereNoted(view, offered, isNights)',
-    to: 'whereNoted(view, offered, false)',
-    suites: ['core/findings/night-cures'],
-  },
-  {
-    what: 'a plug that a night has elsewhere is moved in the base',
-    file: 'core/findings/cure.ts',
-    from: 'const holds = (lead: string) => isNights || variant.leads[lead] !== undefined;',
-    to: 'const holds = () => false;',
-    suites: ['core/findings/night-cures'],
-  },
-  {
-    what: 'two crossed leads are told as one plug for a free jack, though a unit is left out by that',
-    file: 'core/findings/crossings.ts',
-    from: 'return apart < 0 ? null : best.move;',
-    to: 'return best.move;',
-    suites: ['core/findings/any-two'],
-  },
-  {
-    what: 'what one cure puts right is told twice',
-    file: 'core/findings/merge.ts',
-    from: 'if (head) under.set(cause, head);',
-    to: 'if (head) heads.delete(key);',
-    suites: ['core/findings/any-two'],
-  },
-  {
-    what: 'a rule finds nothing',
-    file: 'core/findings/rules/wire-direction.ts',
-    from: 'return found;',
-    to: 'return [];',
-    suites: ['core/findings'],
-  },
-  {
-    what: 'two plugs of one box in each other’s jack are not exchanged',
-    file: 'core/findings/stray.ts',
-    from: "if ('exchange' in data) return exchangeCure(view, data.exchange);",
-    to: '',
-    suites: ['core/findings/switcher'],
-  },
-  {
-    what: 'a guitar’s lead in a footswitch jack is looked for nowhere',
-    file: 'core/findings/exchange.ts',
-    from: 'if (!at || !isSound || at',
-    to: 'if (!at || !isAudio(at.jack) || at',
-    suites: ['core/findings/astray'],
-  },
-  {
-    what: 'a box is wired inside anew, though a lead is passed by then',
-    file: 'core/findings/stray.ts',
-    from: 'if (inner && (!move || inner.idle <= idleLeads(moved(of, move.move))))',
-    to: 'if (inner)',
-    suites: ['core/findings/astray'],
-  },
-  {
-    what: 'of two repairs alike one is taken that leaves a pedal out',
-    file: 'core/findings/stray.ts',
-    from: 'isWhole(score, suspects), idleLeads)',
-    to: 'isWhole(score, suspects))',
-    suites: ['core/findings/switcher'],
-  },
   {
     what: 'a jack is chosen without a thought of the plugs that stand there',
     file: 'core/chain/fit.ts',
@@ -98,20 +36,6 @@ export const MUTATIONS = [
     from: 'last && hasSides(last)',
     to: 'last && !last && hasSides(last)',
     suites: ['core/proposals/parts'],
-  },
-  {
-    what: 'no cure is offered',
-    file: 'core/findings/judge.ts',
-    from: 'known.set(key, proved);\n  return proved;',
-    to: 'known.set(key, null);\n  return null;',
-    suites: ['core/testing/laws'],
-  },
-  {
-    what: 'a cure may raise new faults',
-    file: 'core/findings/judge.ts',
-    from: 'if (![...keys].every((key) => before.get(code)?.has(key))) return false;',
-    to: '',
-    suites: ['core/testing/laws', 'core/findings'],
   },
   {
     what: 'edits cannot be undone',
@@ -335,5 +259,6 @@ export const MUTATIONS = [
   ...CONTROL_MUTATIONS,
   ...HUM_MUTATIONS,
   ...POWER_MUTATIONS,
+  ...FINDING_MUTATIONS,
   ...SOUND_MUTATIONS,
 ];
