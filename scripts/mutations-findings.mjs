@@ -1,6 +1,13 @@
 // Spoils of the findings: whose fault it is, what is told under what, what cures it.
 export const FINDING_MUTATIONS = [
   {
+    what: 'a lead is made another in every night for the sake of one',
+    file: 'core/findings/judge.ts',
+    from: 'if (isNights && makesAnother(view, offered)) continue;',
+    to: '',
+    suites: ['core/findings/night-cures'],
+  },
+  {
     what: 'what one night alone has wrong is put right in the base',
     file: 'core/findings/judge.ts',
     from: 'whereNoted(view, offered, isNights)',

@@ -139,6 +139,16 @@ export function whereNoted({ variant }: View, { label, edit }: Cure, isNights: b
   return { label, edit: { ...edit, arguments: { ...edit.arguments, edits } } };
 }
 
+/** The edits that one is made of. */
+export const singles = (edit: EditCall): readonly SingleEdit[] =>
+  edit.edit === 'together' ? edit.arguments.edits : [edit];
+
+/** Whether it makes a lead another: what a lead is it is in every night. */
+export const makesAnother = ({ rig }: View, { edit }: Cure): boolean =>
+  singles(edit).some(
+    (one) => one.edit === 'setLeadKind' && leadOf(rig, one.arguments.id)?.kind !== one.arguments.kind,
+  );
+
 /** A cure that is one act to the technician, and says so itself. */
 export const group = (label: string, edits: readonly SingleEdit[]): Cure => ({
   edit: { edit: 'together', arguments: { label, edits } },

@@ -3,7 +3,7 @@ import { inNight, type Rig } from '../model';
 import { weakly } from '../units';
 import { findingKey, SEVERITY_ORDER, viewOf, type Finding } from './finding';
 import { foundBy } from './found';
-import { whereNoted, type Cure } from './cure';
+import { makesAnother, singles, whereNoted, type Cure } from './cure';
 import type { Rule } from './rule';
 import { RULES, ruleOf } from './rules';
 
@@ -85,7 +85,6 @@ const withOthers = ({ label, edit }: Cure, others: readonly Cure[]): EditCall =>
         edit: 'together',
         arguments: { label, edits: [edit, ...others.map((other) => other.edit)].flatMap(singles) },
       };
-const singles = (call: EditCall) => (call.edit === 'together' ? call.arguments.edits : [call]);
 
 function findCure(rig: Rig, finding: Finding): Proved | null {
   const rule = ruleOf(finding.code);
@@ -96,6 +95,7 @@ function findCure(rig: Rig, finding: Finding): Proved | null {
   const isNights =
     finding.variant !== null && !foundBy([rule], rig, null).some((f) => findingKey(f) === inBase);
   for (const offered of rule.cures(view, finding)) {
+    if (isNights && makesAnother(view, offered)) continue;
     const cure = whereNoted(view, offered, isNights);
     const after = trial(rig, withOthers(cure, rule.along?.(view, finding) ?? []));
     if (after && proves(after, finding, before)) return { cure, after };

@@ -62,3 +62,22 @@ test('a speaker lead that is missing in one night alone is plugged in that night
   expect(after && joined(after, null)).toEqual(joined(sound, null));
   expect(after && told(after, NIGHT).codes).toEqual([]);
 });
+
+test('no lead is made one for loudspeakers for the sake of one night', () => {
+  const sound = edited(fourCable(), variant(NIGHT));
+  const free = inNight({ edit: 'unplug', arguments: { lead: 'lead-6', side: 'to' } });
+  const wrong = edited(sound, free, inNight(replug('lead-5', 'to', 'cabinet/in') as SingleEdit));
+  const phones = judge(wrong, NIGHT).find(({ code }) => code === 'SPK-PHONES')!;
+  expect(cureOf(wrong, phones)).toBeNull();
+  const inBase = edited(
+    fourCable(),
+    { edit: 'unplug', arguments: { lead: 'lead-6', side: 'to' } },
+    replug('lead-5', 'to', 'cabinet/in'),
+  );
+  expect(
+    cureOf(
+      inBase,
+      judge(inBase, null).find(({ code }) => code === 'SPK-PHONES')!,
+    )!.label,
+  ).toMatch(/^Drive it from Valve head/);
+});
