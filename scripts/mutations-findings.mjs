@@ -29,10 +29,17 @@ export const FINDING_MUTATIONS = [
     suites: ['core/findings/any-two'],
   },
   {
+    what: 'the same finding in another sound is told as brought by the first',
+    file: 'core/findings/merge.ts',
+    from: 'head && head.code !== cause.code',
+    to: 'head',
+    suites: ['core/findings/any-two'],
+  },
+  {
     what: 'what one cure puts right is told twice',
     file: 'core/findings/merge.ts',
-    from: 'if (head) under.set(cause, head);',
-    to: 'if (head) heads.delete(key);',
+    from: 'if (head && head.code !== cause.code) under.set(cause, head);',
+    to: 'if (head && key) heads.delete(key);',
     suites: ['core/findings/any-two'],
   },
   {

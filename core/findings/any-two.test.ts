@@ -1,20 +1,14 @@
 // Whole rigs in which any two plugs of signal leads stand in each other's place: one line, and one cure.
 import { describe, expect, test } from '@jest/globals';
-import { endAt, isAudio, type Rig } from '../model';
-import { edited, fourCable } from '../testing/build';
-import { curedOnce, joins, linesOf, swapped, swapWords } from '../testing/mended';
+import { makeSound, type Rig } from '../model';
+import { build, edited, fourCable } from '../testing/build';
+import { curedOnce, joins, linesOf, plugsOf, swapped, swapWords } from '../testing/mended';
 import { report } from '../testing/of-wiring';
 import { swap } from '../testing/short-edits';
 import { wiredSetup } from '../testing/wired-setup';
 
 const pairsOf = (rig: Rig) => {
-  const plugs = rig.leads.flatMap(({ id: lead, kind, from, to }) =>
-    (['from', 'to'] as const).flatMap((side) => {
-      const end = endAt(rig, { from, to }[side].at[0]);
-      const isPlug = end && kind !== 'speaker' && isAudio(end.jack) && end.jack.carries !== 'air';
-      return isPlug ? [{ lead, side }] : [];
-    }),
-  );
+  const plugs = plugsOf(rig).filter(({ isSpeaker }) => !isSpeaker);
   return plugs.flatMap((a, i) => plugs.slice(i + 1).flatMap((b) => (a.lead === b.lead ? [] : [{ a, b }])));
 };
 
@@ -52,4 +46,14 @@ test('two lines that one cure puts right are one, by the two plugs to be exchang
     expect.arrayContaining(['WIRE-JOINED']),
   ]);
   expect(joins(curedOnce(wrong))).toBe(joins(sound));
+});
+
+test('what is so in several sounds is one line that says so, and nothing it brings', () => {
+  const sounds = ['one', 'two', 'three'].map((id) => makeSound(id, id));
+  const wrong = { ...build('guitar, od, solid-state combo', 'guitar/out > overdrive/in'), sounds };
+  const [line, ...more] = linesOf(wrong);
+  expect(more).toEqual([]);
+  expect([line!.finding.code, line!.alsoIn]).toEqual(['WIRE-SILENT', ['two', 'three']]);
+  expect(line!.brings.filter(({ code }) => code === 'WIRE-SILENT')).toEqual([]);
+  expect(linesOf(curedOnce(wrong))).toEqual([]);
 });

@@ -21,7 +21,10 @@ function rootOf(under: Under, finding: Finding): Finding {
 /** Whether a finding names the two plugs that are to be exchanged: of several that one cure puts right it tells why. */
 const namesExchange = ({ data }: Finding) => 'exchange' in data;
 
-/** Of causes that one and the same cure puts right one keeps its line: the gravest, and the one that names the mistake. */
+/**
+ * Of causes that one and the same cure puts right one keeps its line: the gravest, and the one that names the mistake.
+ * The same one in several sounds is made one line elsewhere.
+ */
 function underOneCure(rig: Rig, causes: readonly Finding[], under: Map<Finding, Finding>) {
   if (causes.length < 2) return;
   const heads = new Map<string, Finding>();
@@ -34,8 +37,8 @@ function underOneCure(rig: Rig, causes: readonly Finding[], under: Map<Finding, 
     const cure = provedCure(rig, cause)?.cure;
     const key = cure && `${cause.variant} ${JSON.stringify(cure.edit)}`;
     const head = key && heads.get(key);
-    if (head) under.set(cause, head);
-    else if (key) heads.set(key, cause);
+    if (head && head.code !== cause.code) under.set(cause, head);
+    else if (key && !head) heads.set(key, cause);
   }
 }
 

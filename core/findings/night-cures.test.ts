@@ -1,8 +1,9 @@
 // A mistake that one night alone makes is cured in that night, and the base is left as it is.
 import { expect, test } from '@jest/globals';
 import type { SingleEdit } from '../edits';
-import { endAt, isAudio, jackKey, wiring, type Rig } from '../model';
+import { jackKey, wiring, type Rig } from '../model';
 import { edited, fourCable } from '../testing/build';
+import { freeJacks, plugsOf } from '../testing/mended';
 import { judge } from '../testing/of-wiring';
 import { variant } from '../testing/setup-kit';
 import { replug } from '../testing/short-edits';
@@ -24,16 +25,8 @@ function told(rig: Rig, night: string | null) {
 
 test('law: any plug in any free jack is cured in a night as it is in the base', () => {
   const sound = edited(fourCable(), variant(NIGHT));
-  const held = new Set(sound.leads.flatMap(({ from, to }) => [...from.at, ...to.at].map(jackKey)));
-  const free = sound.boxes.flatMap((box) =>
-    box.jacks
-      .filter((jack) => isAudio(jack) && jack.carries !== 'air' && !held.has(`${box.id}/${jack.id}`))
-      .map((jack) => `${box.id}/${jack.id}`),
-  );
-  const moves = sound.leads.flatMap(({ id, from, to }) =>
-    (['from', 'to'] as const)
-      .filter((side) => endAt(sound, { from, to }[side].at[0]))
-      .flatMap((side) => free.map((key) => replug(id, side, key) as SingleEdit)),
+  const moves = plugsOf(sound).flatMap(({ lead, side }) =>
+    freeJacks(sound).map(({ key }) => replug(lead, side, key) as SingleEdit),
   );
   const cases = moves
     .filter((_, i) => i % 2 === 0)

@@ -1,8 +1,8 @@
 // Speaker level where nothing is made for it, however it came there: one line, and a cure that puts the rig back.
 import { describe, expect, test } from '@jest/globals';
-import { endAt, isAudio, jackKey, type JackRef, type Rig } from '../model';
+import type { JackRef, Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
-import { curedOnce, joins, linesOf, swapped, swapWords } from '../testing/mended';
+import { curedOnce, freeJacks, joins, linesOf, plugsOf, swapped, swapWords } from '../testing/mended';
 import { replug, swap } from '../testing/short-edits';
 import { cureOf } from './index';
 
@@ -43,25 +43,6 @@ const RIGS: readonly (readonly [string, () => Rig])[] = [
       ),
   ],
 ];
-
-/** Every plug that stands in a jack for a lead, by its jack and whether its lead is one for loudspeakers. */
-const plugsOf = (rig: Rig) =>
-  rig.leads.flatMap(({ id: lead, kind, from, to }) =>
-    (['from', 'to'] as const).flatMap((side) => {
-      const end = endAt(rig, { from, to }[side].at[0]);
-      const isPlug = end && isAudio(end.jack) && end.jack.carries !== 'air';
-      return isPlug ? [{ lead, side, isSpeaker: kind === 'speaker', end }] : [];
-    }),
-  );
-
-const freeJacks = (rig: Rig) => {
-  const held = new Set(rig.leads.flatMap(({ from, to }) => [...from.at, ...to.at].map(jackKey)));
-  return rig.boxes.flatMap((box) =>
-    box.jacks
-      .filter((jack) => isAudio(jack) && jack.carries !== 'air' && !held.has(`${box.id}/${jack.id}`))
-      .map((jack) => ({ key: `${box.id}/${jack.id}`, jack })),
-  );
-};
 
 /** What is told of a rig beyond what is told of the sound one, and whether its cure restores it. */
 function outcome(sound: Rig, wrong: Rig) {

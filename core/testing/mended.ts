@@ -1,11 +1,32 @@
 // Plugs in each other's jacks, what is told of them, and the rig once it is cured.
 import { cureOf, merged } from '../findings';
-import type { Rig } from '../model';
+import { endAt, isAudio, jackKey, type Jack, type Rig } from '../model';
 import { edited } from './build';
 import { judge } from './of-wiring';
 
 type End = { readonly lead: string; readonly side: 'from' | 'to' };
 type Pair = { readonly a: End; readonly b: End };
+
+const isForPlug = (jack: Jack) => isAudio(jack) && jack.carries !== 'air';
+
+/** Every plug that stands in a jack for a lead, by its jack and whether its lead is one for loudspeakers. */
+export const plugsOf = (rig: Rig) =>
+  rig.leads.flatMap(({ id: lead, kind, from, to }) =>
+    (['from', 'to'] as const).flatMap((side) => {
+      const end = endAt(rig, { from, to }[side].at[0]);
+      return end && isForPlug(end.jack) ? [{ lead, side, isSpeaker: kind === 'speaker', end }] : [];
+    }),
+  );
+
+/** The jacks for a lead that hold none. */
+export const freeJacks = (rig: Rig) => {
+  const held = new Set(rig.leads.flatMap(({ from, to }) => [...from.at, ...to.at].map(jackKey)));
+  return rig.boxes.flatMap((box) =>
+    box.jacks
+      .filter((jack) => isForPlug(jack) && !held.has(`${box.id}/${jack.id}`))
+      .map((jack) => ({ key: `${box.id}/${jack.id}`, jack })),
+  );
+};
 
 /** Which jacks are joined, whatever the number of the lead between them. */
 export const joins = (rig: Rig) =>
