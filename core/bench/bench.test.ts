@@ -99,6 +99,26 @@ describe('the patch-up', () => {
     ]);
   });
 
+  test('pedal supplies come on once, behind what may feed them; a power stage of low voltage is last all the same', () => {
+    const rig = build(
+      'guitar, fuzz, power amp, cab 8, mains distribution',
+      'guitar/out > fuzz/in',
+      'fuzz/out > power-amp/in',
+      'power-amp/spk = cabinet/in',
+    );
+    const small: Rig = {
+      ...rig,
+      boxes: rig.boxes.map((box) => (box.id === 'power-amp' ? { ...box, power: { class: 'low' } } : box)),
+    };
+    const said = patchUp(small, null).filter(({ section }) => section === 'power' || section === 'down');
+    expect(said.map(({ text }) => text)).toEqual([
+      'Mains distribution on',
+      'Pedal supplies on: Fuzz',
+      'Power amp on, last',
+      'Masters down; off in reverse: Power amp, pedal supplies and Mains distribution',
+    ]);
+  });
+
   test('ends with each sound and with everything bypassed', () => {
     const two = edited(rig, {
       edit: 'addSound',
@@ -168,6 +188,18 @@ describe('numbering along the route', () => {
   test('a rig numbered as it is met needs no new label', () => {
     expect(numberAlongRoute(loopOn(fourCable()), null).reprint).toEqual([]);
   });
+  test('what is put away keeps its order behind the rest, links last', () => {
+    const rig = edited(
+      stage(),
+      { edit: 'renumber', arguments: { numbers: { 'lead-3': 90, 'lead-4': 80 } } },
+      { edit: 'putAway', arguments: { lead: 'lead-3' } },
+      { edit: 'putAway', arguments: { lead: 'lead-4' } },
+    );
+    const { numbers } = numberAlongRoute(rig, null);
+    const count = rig.leads.length;
+    expect([numbers['lead-4'], numbers['lead-3'], numbers['lead-7']]).toEqual([count - 2, count - 1, count]);
+  });
+
   test('lists the labels to reprint, and numbers every lead once', () => {
     const rig = loopOn(stage());
     const { numbers, reprint } = numberAlongRoute(rig, null);

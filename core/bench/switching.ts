@@ -76,20 +76,27 @@ function upStep({ box, kind, feeds, isValve, isBare }: Switched): WalkStep {
   return step('power', id, `${box.name} on${along}`);
 }
 
-/** What wants low voltage, and nobody has noted from where. */
-const isLoose = ({ box }: Switched): boolean => box.power.class === 'low';
+/** What wants low voltage, and nobody has noted from where; a power stage has its place all the same: the last. */
+const isLoose = ({ box, kind }: Switched): boolean => box.power.class === 'low' && kind !== 'power';
+
+/** What is switched, in the order of coming on: what feeds others, pedal supplies nobody has named, all the rest. */
+function comingOn(order: readonly Switched[]) {
+  const named = order.filter((one) => !isLoose(one));
+  const feeds = ({ kind }: Switched) => kind === 'distribution' || kind === 'supply';
+  return {
+    feeding: named.filter(feeds),
+    loose: order.filter(isLoose),
+    rest: named.filter((one) => !feeds(one)),
+  };
+}
 
 export function powerSteps(rig: Rig, variant: string | null): readonly WalkStep[] {
-  const order = switchingOrder(rig, variant);
-  const loose = order.filter(isLoose).map(({ box }) => box.name);
-  const [first, last] = [
-    ['distribution', 'supply'],
-    ['box', 'power'],
-  ].map((kinds) => order.filter((one) => kinds.includes(one.kind) && !isLoose(one)).map(upStep));
+  const { feeding, loose, rest } = comingOn(switchingOrder(rig, variant));
+  const names = loose.map(({ box }) => box.name);
   return [
-    ...(first ?? []),
-    ...(loose.length > 0 ? [step('power', 'power-low', `Pedal supplies on: ${inWords(loose)}`)] : []),
-    ...(last ?? []),
+    ...feeding.map(upStep),
+    ...(loose.length > 0 ? [step('power', 'power-low', `Pedal supplies on: ${inWords(names)}`)] : []),
+    ...rest.map(upStep),
   ];
 }
 
@@ -97,11 +104,13 @@ export function powerSteps(rig: Rig, variant: string | null): readonly WalkStep[
 export function downStep(rig: Rig, variant: string | null): readonly WalkStep[] {
   const order = switchingOrder(rig, variant).filter(({ isBare }) => !isBare);
   if (order.length === 0) return [];
-  const names = order
-    .filter((one) => !isLoose(one))
-    .toReversed()
-    .map(({ box, isValve }) => `${box.name}${isValve ? ' (standby, then off)' : ''}`);
-  if (order.some(isLoose)) names.push('pedal supplies');
+  const { feeding, loose, rest } = comingOn(order);
+  const off = ({ box, isValve }: Switched) => `${box.name}${isValve ? ' (standby, then off)' : ''}`;
+  const names = [
+    ...rest.toReversed().map(off),
+    ...(loose.length > 0 ? ['pedal supplies'] : []),
+    ...feeding.toReversed().map(off),
+  ];
   return [
     step('down', 'down', `Masters down; off in reverse: ${inWords(names)}`, {
       caution: 'Standby is not off: no speaker lead, cabinet or load is moved before the amplifier is.',

@@ -108,6 +108,12 @@ describe('every placement', () => {
     expect(together).toEqual(done.trial);
     const again = placementEdits(done.trial, null, best.fewest.stands);
     expect(again).toMatchObject({ edits: [] });
+    // Where no lead joins the two jacks nothing can stand between them.
+    const [one, ...others] = best.fewest.stands;
+    const nowhere = { ...one!, from: one!.to, to: one!.from, words: 'the other way' };
+    expect(placementEdits(rig, null, [nowhere, ...others])).toEqual({
+      reason: `${one!.name} cannot stand the other way.`,
+    });
   });
 
   test('one is enough where one is enough; both ends has one at each; neither is worse than today', () => {

@@ -205,6 +205,30 @@ describe('what is told of a change', () => {
     expect(between.map(({ text }) => text)).toEqual(['After Amp selector Selector: nothing at Combo']);
   });
 
+  test('another guitar is taken, another pickup chosen; the same ones are not told', () => {
+    const two = withSounds(build('guitar, guitar, combo'), 'One', 'Two', 'Three');
+    const [first, second] = two.boxes.filter(({ id }) => id.startsWith('guitar'));
+    const played: Rig = {
+      ...two,
+      sounds: two.sounds.map((sound, i) => ({
+        ...sound,
+        guitar: (i === 0 ? first : second)!.id,
+        pickup: i === 2 ? 'bridge' : 'neck',
+      })),
+    };
+    const hands = (from: number, to: number) => changeOf(of(played), from, to)!.byHand;
+    expect([hands(0, 1), hands(1, 0), hands(1, 2)]).toEqual([
+      [`take ${second!.name}`],
+      [`take ${first!.name}`],
+      [`${second!.name}: bridge`],
+    ]);
+    const alike = {
+      ...played,
+      sounds: played.sounds.map((sound) => ({ ...sound, guitar: null, pickup: 'neck' })),
+    };
+    expect(changeOf(of(alike), 0, 1)!.byHand).toEqual([]);
+  });
+
   test('the first sound of a rig alone leads nowhere', () => {
     expect(pressesView(of({ ...board(), sounds: [makeSound('one', 'One')] })).changes).toEqual([]);
   });

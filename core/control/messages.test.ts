@@ -194,8 +194,11 @@ describe('channels', () => {
     expect(told(pair(1, 2))).toEqual([]);
   });
 
-  test('one that hears every channel hears what is meant for the other', () => {
+  test('one that hears every channel hears what is meant for the other, and the table says so', () => {
     expect(told(pair(2, 0)).length).toBe(1);
+    expect(numbersView(of(pair(2, 0))).columns.map(({ channel }) => channel)).toEqual(
+      expect.arrayContaining(['channel 2', 'every channel']),
+    );
   });
 
   test('the lowest channel that none of a sender’s receivers hears is free for another; of none the last', () => {

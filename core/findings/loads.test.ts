@@ -83,10 +83,19 @@ describe('loads', () => {
     expect(told(behind('class-d power amp', 'none'))).toEqual([]);
     expect(told(behind('power amp', 'chassis'))).toEqual([]);
     expect(told(behind('bass head', 'audio'))).toEqual(['SAFE-BRIDGED caution']);
-    const [finding] = judge(behind('bass head', 'audio'), null).filter(({ code }) => code === 'SAFE-BRIDGED');
-    expect(sentenceOf(behind('bass head', 'audio'), finding!).text).toMatch(
-      /^Nobody knows whether .* is bridged/,
-    );
+    const line = (rig: Rig) => {
+      const [finding] = judge(rig, null).filter(({ code }) => code === 'SAFE-BRIDGED');
+      const { text, why } = sentenceOf(rig, finding!);
+      return [text, why];
+    };
+    expect(line(behind('bass head', 'audio'))).toEqual([
+      expect.stringMatching(/^Nobody knows whether .* is bridged/),
+      expect.stringContaining('ask before this lead is plugged'),
+    ]);
+    expect(line(behind('class-d power amp', 'chassis'))).toEqual([
+      expect.stringMatching(/ is bridged, and /),
+      expect.stringContaining('Both terminals of a bridged output are live'),
+    ]);
   });
 
   test('a switcher that breaks before it makes: a danger where it is known, a caution where it is not, nothing where it makes first', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { boxOf, rowsOf, wiresOfRows } from '../model';
 import { build, edited } from '../testing/build';
-import { set } from '../testing/short-edits';
+import { set, swap } from '../testing/short-edits';
 import { judge } from '../testing/of-wiring';
 import { cureOf, merged, sentenceOf } from './index';
 
@@ -51,6 +51,26 @@ describe('sides that go through a box each by itself', () => {
       expect(more).toEqual([]);
       expect(found(edited(wrong, cureOf(wrong, finding!)!.edit), 'STEREO-CROSSED')).toEqual([]);
     }
+  });
+
+  test('a right input that is known only by what it hears while it is free is a side too', () => {
+    const straight = rig(...DELAY, ...SPEAKERS);
+    const bare = {
+      ...straight,
+      boxes: straight.boxes.map((box) =>
+        box.id === 'stereo-power-amp'
+          ? {
+              ...box,
+              jacks: box.jacks.map(({ side: _, ...jack }) =>
+                jack.id === 'in-r' ? { ...jack, normalledFrom: 'in-l' } : jack,
+              ),
+            }
+          : box,
+      ),
+    };
+    const exchange = swap('lead-3', 'to', 'lead-4', 'to');
+    expect(found(bare, 'STEREO-CROSSED')).toEqual([]);
+    expect(found(edited(bare, exchange), 'STEREO-CROSSED')).toHaveLength(1);
   });
 
   test('a side whose lead leads to no loudspeaker is lost; with the delay off there is none to lose', () => {

@@ -216,6 +216,9 @@ describe('knobs', () => {
       ['SAFE-OPENPOWER', 'Start with OUTPUT of Multi-effects at 8:00'],
     ]);
     expect(told(edited(open(), knob('multi-effects', 'output', 0.3)))).toEqual([]);
+    const why = (rig: Rig) => lines(rig).find(({ code }) => code === 'SAFE-OPENPOWER')!.why;
+    expect(why(edited(open(), knob('multi-effects', 'output', 1)))).toContain('noted fully up');
+    expect(why(open())).toContain('nobody has noted where it stands');
   });
 
   test('a guitar’s volume and a pedal under the foot set no level', () => {

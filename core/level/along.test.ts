@@ -164,6 +164,15 @@ describe('levels along a route', () => {
     expect(run.endsBecause).toBeNull();
     expect(run.stops.find((s) => s.part.id === 'microphone/capsule')!.averageDbu).toBe(-40);
     expect(run.stops.at(-1)!.part.id).toBe('desk/ch-1');
+    // Nothing clips and nothing is driven: the gain is told through the air as by a lead.
+    const ahead = run.stops.map(({ averageDbu, gainDb }) => averageDbu - gainDb);
+    for (const dbu of ahead) expect(dbu).toBeCloseTo(ahead[0]!, 6);
+    // What a driven preamp has left of the crest is left behind the microphone too.
+    const driven = edited(rig, set('combo', 'preamp', 'lead'));
+    const crests = levelsAlong(inSetting(driven, SOUND), trace(driven, SOUND).paths[path]!).stops.map(
+      ({ averageDbu, peakDbu }) => peakDbu - averageDbu,
+    );
+    expect(crests.at(-1)).toBeCloseTo(6, 6);
   });
 
   test('knobs: a guitar’s volume, a level in dB, a drive in its range', () => {

@@ -84,6 +84,15 @@ describe('the usual order', () => {
     expect(verdictOf(HOUSE, delay, member('gain')).so).toBe('against');
   });
 
+  test('preamps take turns, clean or driven: neither goes ahead by what is usual', () => {
+    for (const [a, b] of [
+      ['preamp', 'clean'],
+      ['clean', 'preamp'],
+      ['preamp', 'preamp'],
+    ] as const)
+      expect(verdict(a, b)).toMatchObject({ so: 'either', text: expect.stringContaining('take turns') });
+  });
+
   test('a preamp is driven from 30 dB on; what wants the pickup is so whatever it is', () => {
     const preamp = { role: 'preamp', category: undefined, wantsPickup: false } as const;
     expect(memberOf(preamp, undefined, DRIVEN_DB)?.group).toBe('clean');

@@ -138,6 +138,13 @@ describe('air', () => {
     );
     expect(route(plugged(base, 'combo/air > microphone/air'))).toHaveLength(1);
   });
+
+  test('is no lead: what is made for plugs hears nothing by it, and a plug nothing in it', () => {
+    expect(route(build('guitar, combo', 'guitar/out ~ combo/input'))).toEqual([]);
+    const near = build('guitar, combo, desk', 'guitar/out > combo/input');
+    expect(route(plugged(near, 'combo/air > desk/ch-1'))).toHaveLength(1);
+    expect(route(plugged(near, 'combo/air ~ desk/ch-1'))).toHaveLength(1);
+  });
 });
 
 describe('where a path ends', () => {
