@@ -108,7 +108,9 @@ describe('the patch-up', () => {
     );
     const small: Rig = {
       ...rig,
-      boxes: rig.boxes.map((box) => (box.id === 'power-amp' ? { ...box, power: { class: 'low' } } : box)),
+      boxes: rig.boxes.map((box) =>
+        box.id === 'power-amp' ? { ...box, power: { ...box.power, class: 'low' } } : box,
+      ),
     };
     const said = patchUp(small, null).filter(({ section }) => section === 'power' || section === 'down');
     expect(said.map(({ text }) => text)).toEqual([

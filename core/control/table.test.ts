@@ -6,6 +6,7 @@ import { inNight, makeSound, type Rig } from '../model';
 import { build, edited, plugged } from '../testing/build';
 import { set } from '../testing/short-edits';
 import {
+  calledBySounds,
   clearCells,
   copyCells,
   fillDown,
@@ -240,4 +241,16 @@ describe('files', () => {
     expect(textOf(moved, 'Moves')).toEqual(['', label, '', '']);
     expect(moved.sounds[1]!.moves).toEqual({ [pedal.id]: { box: unit.id, control: unit.controls[0]!.id } });
   });
+});
+
+test('paper tells beside blocks and guitars what some sound says, each sound’s own, and no column that none has', () => {
+  const called = (r: Rig) => calledBySounds(of(r)).map(({ name, texts }) => [name, ...texts]);
+  expect(called(rig())).toEqual([]);
+  const picked = {
+    ...rig(),
+    sounds: rig().sounds.map((sound, i) => (i === 1 ? { ...sound, pickup: 'neck' } : sound)),
+  };
+  const [column, ...more] = called(edited(picked, set('fuzz', 'fuzz', 'on', { layer: 'sound', id: 's2' })));
+  expect(more).toEqual([]);
+  expect(column).toEqual(['Pickups', 'Bridge', 'Neck humbucker', 'Bridge', 'Bridge']);
 });

@@ -173,6 +173,8 @@ describe('refusals change nothing and say why', () => {
   test.each<[EditCall, RegExp]>([
     [{ edit: 'removeBox', arguments: { id: 'nothing' } }, /no box "nothing"/],
     [{ edit: 'setTag', arguments: { id: 'fuzz', tag: 'DRIVE' } }, /belongs to drive/],
+    [{ edit: 'setTag', arguments: { id: 'fuzz', tag: '' } }, /A tag has 1 to/],
+    [{ edit: 'setTag', arguments: { id: 'fuzz', tag: 'A'.repeat(80) } }, /A tag has 1 to/],
     [{ edit: 'removeSound', arguments: { id: 'sound-1' } }, /at least one sound/],
     [{ edit: 'removePlace', arguments: { id: 'floor' } }, /fuzz still stands in Floor/],
     [{ edit: 'setLeadLength', arguments: { id: 'lead-1', lengthM: -1, by: 'hand' } }, /0 to 200 m/],

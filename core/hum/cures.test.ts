@@ -7,7 +7,7 @@ import { build, fourCable } from '../testing/build';
 import { changed, earthed, joined, lifted, powered, withJack } from '../testing/grounds';
 import { outcome } from '../units';
 import { HEARD_DB, humAlong } from './along';
-import { humActs, type HumAct } from './acts';
+import { humActs, shieldedLeads, type HumAct } from './acts';
 import { cureHum, type HumCures } from './cures';
 import { HumTrials } from './trials';
 
@@ -312,4 +312,16 @@ describe('the cheapest cure', () => {
     for (const cure of [best, single])
       expect((cure?.acts ?? []).every((act) => doneTo(act) !== 'lead-1')).toBe(true);
   });
+});
+
+test('a shield is opened where the signal is received, whichever end was plugged first; a twin wants an end that balances', () => {
+  const leads = (plug: string) =>
+    shieldedLeads(inNight(build('guitar, od, combo, desk', plug), null)).map(({ receiving, canBeTwin }) => [
+      receiving,
+      canBeTwin,
+    ]);
+  expect(leads('overdrive/out > combo/input')).toEqual([['to', false]]);
+  expect(leads('combo/input > overdrive/out')).toEqual([['from', false]]);
+  expect(leads('overdrive/out - desk/ch-1')).toEqual([['to', true]]);
+  expect(leads('desk/ch-1 - overdrive/out')).toEqual([['from', true]]);
 });
