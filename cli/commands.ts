@@ -1,4 +1,4 @@
-import { cureOf, isOpen, judge, report, sentenceOf, underTheirCauses } from '../core/findings';
+import { cureToldIn, isOpen, judge, report, sentenceOf, underTheirCauses } from '../core/findings';
 import { pocketCardHtml, paperMap, scheduleCsv, scheduleOf, setSheetHtml, svgOf } from '../core/papers';
 import { cardsOf } from '../core/planner';
 import { applyEdit } from '../core/edits';
@@ -116,7 +116,7 @@ const check: Command = (call) => {
           why,
           figures: finding.figures,
           assumed: finding.assumed,
-          cure: cureOf(rig, finding)?.edit ?? null,
+          cure: cureToldIn(rig, variant, finding)?.edit ?? null,
           accepted: finding.accepted !== null,
           brings: [...new Set(brings.map((effect) => effect.code))],
         };
@@ -131,7 +131,7 @@ const check: Command = (call) => {
       );
       call.print(`        ${line.text}`);
       call.print(`        ${line.why}`);
-      const cure = cureOf(rig, line.finding);
+      const cure = cureToldIn(rig, variant, line.finding);
       if (cure) call.print(`        cure: ${cure.label}`);
     }
     if (lines.length === 0) call.print('nothing found in what is judged');
@@ -198,7 +198,7 @@ const fix: Command = (call) => {
   const sound = soundOf(call, rig);
   const finding = judge(rig, variant, sound === null ? undefined : [sound]).find((f) => f.code === code);
   if (!finding) throw new BadInput(`there is no finding ${code} in this rig`);
-  const cure = cureOf(rig, finding);
+  const cure = cureToldIn(rig, variant, finding);
   if (!cure) throw new BadInput(`there is no cure for ${code} within one act`);
   write(call, out, writeRig(applyEdit(rig, cure.edit).rig));
   if (out !== '-') {

@@ -1,5 +1,8 @@
 import type { Page } from '@playwright/test';
-import { expect, newWiredRig, saved, test, planned, expectSound } from './fixtures';
+import { writeRig } from '../core/file';
+import { edited, fourCable } from '../core/testing/build';
+import { variant as aNight } from '../core/testing/setup-kit';
+import { expect, importRig, newWiredRig, saved, test, planned, expectSound } from './fixtures';
 
 const GEAR = 'guitar, fuzz, od, unit, valve head, cab 16, desk';
 const variant = (page: Page) => page.getByRole('banner').getByRole('button', { name: /^Variant:/ });
@@ -144,4 +147,41 @@ test('a routing as a variant by keys alone, named anew, removed, and undone', as
   await expect(variant(page)).toHaveAccessibleName('Variant: Base');
   await variant(page).click();
   await expect(page.getByRole('menuitemradio')).toHaveCount(1);
+});
+
+test('two plugs exchanged in one night: both leads are lit, one press puts that night right and leaves the base', async ({
+  page,
+}) => {
+  const [a, b] = [
+    { lead: 'lead-5', side: 'to' },
+    { lead: 'lead-6', side: 'to' },
+  ] as const;
+  const rig = edited(fourCable(), aNight('club'), {
+    edit: 'exchangeEnds',
+    arguments: { a, b, scope: { layer: 'variant', id: 'club' } },
+  });
+  await importRig(page, writeRig({ ...rig, title: 'Club and hall' }));
+  const findings = page.getByRole('region', { name: 'Findings' });
+  // What destroys gear is told in every night.
+  await findings.getByRole('button', { name: /No load on Valve head in club/ }).click();
+  await expect(
+    findings.getByRole('button', {
+      name: 'Exchange the plugs of lead 5 and lead 6, amplifier switched off, in club',
+    }),
+  ).toBeVisible();
+  await inForce(page, 'club');
+  await expect(findings).toContainText('1 danger');
+  await findings.getByRole('listitem').first().getByRole('button').first().click();
+  const cure = findings.getByRole('button', { name: /^Exchange the plugs of lead 5 and lead 6/ });
+  await expect(cure).toBeVisible();
+  const lit = (lead: string) =>
+    page.getByTestId('map').locator(`[data-part="lead:${lead}"] path.stroke-select`).first();
+  await expect(lit('lead-5')).toBeVisible();
+  await expect(lit('lead-6')).toBeVisible();
+  await expect(lit('lead-4')).toHaveCount(0);
+  await cure.click();
+  await expectSound(page);
+  await expect(otherwise(page)).toContainText('is wired as Base so far');
+  await inForce(page, 'Base');
+  await expectSound(page);
 });

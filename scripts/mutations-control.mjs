@@ -133,4 +133,11 @@ export const CONTROL_MUTATIONS = [
     to: "severity: 'caution',",
     suites: ['core/findings/findings'],
   },
+  {
+    what: 'another guitar is not told at a change of sound',
+    file: 'core/control/changes.ts',
+    from: 'if (before?.id !== after?.id)',
+    to: 'if (before?.id === after?.id)',
+    suites: ['core/control/feet'],
+  },
 ];

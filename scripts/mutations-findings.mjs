@@ -126,4 +126,25 @@ export const FINDING_MUTATIONS = [
     to: 'for (const run of undrivenIn(view).slice(1)) {',
     suites: ['core/findings/speaker-astray'],
   },
+  {
+    what: 'what is known to be bridged is told as unknown',
+    file: 'core/findings/rules/safe-bridged.ts',
+    from: 'text: data.isKnown',
+    to: 'text: !data.isKnown',
+    suites: ['core/findings/loads'],
+  },
+  {
+    what: 'a knob noted fully up is told as not noted',
+    file: 'core/findings/rules/safe-openpower.ts',
+    from: 'data.knob.isUp ?',
+    to: '!data.knob.isUp ?',
+    suites: ['core/findings/ways'],
+  },
+  {
+    what: 'a right input that hears the left one while it is free is no side',
+    file: 'core/findings/pairs.ts',
+    from: "left?.direction === 'in' ?",
+    to: "left?.direction !== 'in' ?",
+    suites: ['core/findings/sides'],
+  },
 ];

@@ -77,4 +77,11 @@ export const HUM_MUTATIONS = [
     to: '',
     suites: ['core/hum/cures'],
   },
+  {
+    what: 'a lead can be a twin though neither end balances',
+    file: 'core/hum/acts.ts',
+    from: "sends.balance === 'unbalanced' && takes.balance !== 'unbalanced'",
+    to: "sends.balance === 'unbalanced'",
+    suites: ['core/hum/cures'],
+  },
 ];

@@ -168,4 +168,32 @@ export const SOUND_MUTATIONS = [
     to: 'return 0 * Math.max(0, both >= 0 ? both',
     suites: ['core/drawing/order-profile'],
   },
+  {
+    what: 'behind a microphone a driven sound has the crest of a clean one',
+    file: 'core/level/reckoning.ts',
+    from: 'this.at.peakDbu - this.at.averageDbu : CREST_DB.most',
+    to: 'this.at.peakDbu + this.at.averageDbu : CREST_DB.most',
+    suites: ['core/level/along'],
+  },
+  {
+    what: 'gain is not told through the air',
+    file: 'core/level/reckoning.ts',
+    from: 'heard.gainDb + nominal.value - heard.averageDbu',
+    to: 'heard.gainDb',
+    suites: ['core/level/along'],
+  },
+  {
+    what: 'a loop of −20 to +4 dBu takes line alone',
+    file: 'core/level/nominal.ts',
+    from: "if (!nominal) return ['line'];",
+    to: "if (nominal) return ['line'];",
+    suites: ['core/level/nominal'],
+  },
+  {
+    what: 'every input of a box with a preamp wants no room',
+    file: 'core/level/headroom.ts',
+    from: 'from.jack === jack.id &&',
+    to: '',
+    suites: ['core/level/nominal'],
+  },
 ];

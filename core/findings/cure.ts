@@ -143,6 +143,13 @@ export function whereNoted({ variant }: View, { label, edit }: Cure, isNights: b
 export const singles = (edit: EditCall): readonly SingleEdit[] =>
   edit.edit === 'together' ? edit.arguments.edits : [edit];
 
+/** Whether it changes something for one night. */
+export const isOfNight = ({ edit }: Cure, night: string): boolean =>
+  singles(edit).some(({ arguments: args }) => {
+    const scope = 'scope' in args ? args.scope : undefined;
+    return scope?.layer === 'variant' && scope.id === night;
+  });
+
 /** Whether it makes a lead another: what a lead is it is in every night. */
 export const makesAnother = ({ rig }: View, { edit }: Cure): boolean =>
   singles(edit).some(

@@ -1,7 +1,8 @@
 import type { Rig } from '../model';
+import { isOfNight, type Cure } from './cure';
 import { findingKey, type Finding, SEVERITY_ORDER } from './finding';
 import { foundBy } from './found';
-import { NO_CAUSE, provedCure, rankOf } from './judge';
+import { cureOf, judge, NO_CAUSE, provedCure, rankOf } from './judge';
 import { RULES, ruleOf } from './rules';
 
 /** A cause with the findings that go when it is cured. */
@@ -104,4 +105,27 @@ export function merged(rig: Rig, findings: readonly Finding[]): readonly Merged[
     } else groups.set(key, { finding, alsoIn: [], brings: [...brings] });
   }
   return [...groups.values()];
+}
+
+/** The cure of what brings a finding about in its own night, if that leaves nothing of it. */
+function causesCure(rig: Rig, finding: Finding): Cure | null {
+  const key = findingKey(finding);
+  const isIt = (other: Finding) => findingKey(other) === key;
+  const cause = merged(rig, judge(rig, finding.variant)).find(({ brings }) => brings.some(isIt));
+  const proved = cause ? provedCure(rig, cause.finding) : null;
+  const rules = RULES.filter(({ code }) => code === finding.code);
+  return proved && !foundBy(rules, proved.after, finding.variant).some(isIt) ? proved.cure : null;
+}
+
+/**
+ * What puts right a finding that is told in a night. One of another night that has no cure of its own has that of what
+ * brings it about there, which is told there alone.
+ */
+export function cureToldIn(rig: Rig, night: string | null, finding: Finding): Cure | null {
+  const { variant } = finding;
+  const cure = cureOf(rig, finding) ?? (variant === night ? null : causesCure(rig, finding));
+  const there = variant === night ? undefined : rig.variants.find(({ id }) => id === variant);
+  return cure && there && isOfNight(cure, there.id)
+    ? { ...cure, label: `${cure.label}, in ${there.name}` }
+    : cure;
 }

@@ -6,8 +6,8 @@ import { edited, fourCable } from '../testing/build';
 import { freeJacks, plugsOf } from '../testing/mended';
 import { judge } from '../testing/of-wiring';
 import { variant } from '../testing/setup-kit';
-import { replug } from '../testing/short-edits';
-import { cureOf, merged } from './index';
+import { replug, swap } from '../testing/short-edits';
+import { cureOf, cureToldIn, merged, report } from './index';
 
 const NIGHT = 'night';
 const inNight = (edit: SingleEdit): SingleEdit =>
@@ -73,4 +73,25 @@ test('no lead is made one for loudspeakers for the sake of one night', () => {
       judge(inBase, null).find(({ code }) => code === 'SPK-PHONES')!,
     )!.label,
   ).toMatch(/^Drive it from Valve head/);
+});
+
+test('what destroys gear in one night is told in the others with the cure of its cause, in that night', () => {
+  const sound = edited(fourCable(), variant(NIGHT), variant('other'));
+  const wrong = edited(sound, inNight(swap('lead-5', 'to', 'lead-6', 'to') as SingleEdit));
+  for (const night of [null, 'other']) {
+    const [line] = report(wrong, night, null);
+    expect(line).toMatchObject({ code: 'SAFE-NOLOAD', severity: 'danger', finding: { variant: NIGHT } });
+    const cure = cureToldIn(wrong, night, line!.finding)!;
+    expect(cure.label).toBe('Exchange the plugs of lead 5 and lead 6, amplifier switched off, in night');
+    const after = edited(wrong, cure.edit);
+    expect([null, 'other', NIGHT].map((one) => joined(after, one))).toEqual(
+      [null, 'other', NIGHT].map((one) => joined(sound, one)),
+    );
+  }
+  // In the night itself it stands under its cause, and the words need no night.
+  const [line] = report(wrong, NIGHT, null);
+  expect(line!.code).not.toBe('SAFE-NOLOAD');
+  expect(cureToldIn(wrong, NIGHT, line!.finding)!.label).toBe(
+    'Exchange the plugs of lead 5 and lead 6, amplifier switched off',
+  );
 });

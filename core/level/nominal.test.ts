@@ -5,7 +5,7 @@ import { trace } from '../signal';
 import { build, fourCable } from '../testing/build';
 import { headroomAt, levelsAlong, unlikeLevels } from './index';
 
-const guitarOut = jackIn(build('guitar').boxes[0]!, 'out')!;
+const guitarOut = jackIn(build('guitar').boxes[0], 'out')!;
 /** A line jack of one mode with a nominal level, dBu; null: nothing is known of it. */
 const line = (dbu: number | readonly [low: number, high: number] | null) => {
   const jack: Jack = { ...guitarOut, carries: 'line', modes: [] };

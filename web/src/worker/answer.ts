@@ -27,7 +27,7 @@ import {
 } from '../../../core/control';
 import { drawProfile, drawStrip } from '../../../core/drawing';
 import { routeLines, routeNames } from '../../../core/routes';
-import { cureOf, houseLines, marksOf, report } from '../../../core/findings';
+import { cureToldIn, houseLines, marksOf, report } from '../../../core/findings';
 import { songLevels } from '../../../core/levelling';
 import { pocketCardHtml, paperMap, setSheetHtml, sheetOf, shelfCard, svgOf } from '../../../core/papers';
 import {
@@ -61,7 +61,7 @@ const ANSWERS: { readonly [K in Kind]: (rig: Rig, query: QueryOf<K>) => ResultOf
   findings: (rig, { variant, sound }) => report(rig, variant, sound),
   cure: (rig, { variant, sound, key }) => {
     const line = report(rig, variant, sound).find((l) => l.key === key);
-    return line ? cureOf(rig, line.finding) : null;
+    return line ? cureToldIn(rig, variant, line.finding) : null;
   },
   routes: (rig, { setting }) => routeNames(rig, setting),
   route: (rig, { setting, route }) => {

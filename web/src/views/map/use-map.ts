@@ -3,10 +3,11 @@ import { useMemo } from 'react';
 import type { Hand, PlugAnswer } from '../../../../core/cables';
 import type { HumView } from '../../../../core/hum';
 import type { RouteLine, RouteName } from '../../../../core/routes';
-import type { FindingLine } from '../../../../core/findings';
+import { leadsMoved, type Cure, type FindingLine } from '../../../../core/findings';
 import type { Part } from '../../../../core/model';
 import type { OpenState } from '../../rig/open-rig';
 import { useOpen, useOpenWith } from '../../rig/use-open';
+import type { QueryOf } from '../../worker/queries';
 import { useAnalysis, type Analysis } from '../../worker/use-analysis';
 
 const NONE = [] as const;
@@ -46,10 +47,22 @@ export function useLines(): readonly RouteLine[] {
   return useAnalysis<'route'>({ kind: 'route', setting, route }).value ?? NONE;
 }
 
-const openPartsIn = (state: OpenState): string =>
-  JSON.stringify(findingsIn(state).find(({ key }) => key === state.openKey)?.parts ?? NONE);
+/** The cure of a finding, if it is the one that was told last. */
+function cureIn({ answers }: OpenState, finding: string): Cure | null {
+  const { key, value } = answers.cure ?? { key: 'null', value: null };
+  const asked = JSON.parse(key) as QueryOf<'cure'> | null;
+  return asked?.key === finding ? (value as Cure | null) : null;
+}
 
-/** Parts of the open finding; the same list while it says the same. */
+const openPartsIn = (state: OpenState): string => {
+  const open = findingsIn(state).find(({ key }) => key === state.openKey);
+  if (!open) return JSON.stringify(NONE);
+  const cure = cureIn(state, open.key);
+  const moved = (cure ? leadsMoved(cure.edit) : []).map((id): Part => ({ type: 'lead', id }));
+  return JSON.stringify([...open.parts, ...moved]);
+};
+
+/** Parts of the open finding, and the leads that its cure moves; the same list while it says the same. */
 export function useRinged(): readonly Part[] {
   const text = useOpenWith(openPartsIn);
   return useMemo(() => JSON.parse(text) as readonly Part[], [text]);
