@@ -147,4 +147,18 @@ export const FINDING_MUTATIONS = [
     to: "left?.direction !== 'in' ?",
     suites: ['core/findings/sides'],
   },
+  {
+    what: 'a danger of another night has no cure where it is told',
+    file: 'core/findings/merge.ts',
+    from: '(variant === night ? null : causesCure(rig, finding))',
+    to: 'null',
+    suites: ['core/findings/night-cures'],
+  },
+  {
+    what: 'of two plugs that a cure exchanges one is told',
+    file: 'core/findings/moved.ts',
+    from: '[...new Set([call.arguments.a.lead, call.arguments.b.lead])]',
+    to: '[call.arguments.a.lead]',
+    suites: ['core/findings/moved'],
+  },
 ];

@@ -231,4 +231,11 @@ export const TONE_MUTATIONS = [
     to: '1',
     suites: ['core/network/pickups'],
   },
+  {
+    what: 'a circuit that hangs on is not heard while it is off',
+    file: 'core/network/laid.ts',
+    from: "if (block.bypassKind !== 'hung') return null;",
+    to: 'if (block.bypassKind !== null) return null;',
+    suites: ['core/network/network'],
+  },
 ];

@@ -20,6 +20,7 @@ import {
   type CellRange,
   type TableAct,
 } from './index';
+import { thingsIn } from './things';
 
 const NAMES = ['Clean', 'Crunch', 'Lead', 'Ending'];
 
@@ -241,6 +242,21 @@ describe('files', () => {
     expect(textOf(moved, 'Moves')).toEqual(['', label, '', '']);
     expect(moved.sounds[1]!.moves).toEqual({ [pedal.id]: { box: unit.id, control: unit.controls[0]!.id } });
   });
+});
+
+test('knobs of a guitar are under its player’s hand: no thing to plan; those of a pedal are, once sounds set them apart', () => {
+  const turned = (box: string, control: string) =>
+    [0.2, 0.9].reduce(
+      (r, position, i) =>
+        edited(r, {
+          edit: 'setControl',
+          arguments: { box, control, position, basis: null, scope: { layer: 'sound', id: `s${i}` } },
+        }),
+      rig(),
+    );
+  const keys = (r: Rig) => thingsIn(of(r)).map(({ key }) => key);
+  expect(keys(turned('overdrive', 'drive'))).toContain('overdrive/*knob-drive');
+  expect(keys(turned('guitar', 'volume'))).not.toContain('guitar/*knob-volume');
 });
 
 test('paper tells beside blocks and guitars what some sound says, each sound’s own, and no column that none has', () => {

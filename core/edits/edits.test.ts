@@ -176,6 +176,20 @@ describe('refusals change nothing and say why', () => {
     [{ edit: 'setTag', arguments: { id: 'fuzz', tag: '' } }, /A tag has 1 to/],
     [{ edit: 'setTag', arguments: { id: 'fuzz', tag: 'A'.repeat(80) } }, /A tag has 1 to/],
     [{ edit: 'removeSound', arguments: { id: 'sound-1' } }, /at least one sound/],
+    [
+      {
+        edit: 'replug',
+        arguments: {
+          lead: 'lead-1',
+          side: 'to',
+          at: [
+            { box: 'fuzz', jack: 'in' },
+            { box: 'fuzz', jack: 'in' },
+          ],
+        },
+      },
+      /same jack twice/,
+    ],
     [{ edit: 'removePlace', arguments: { id: 'floor' } }, /fuzz still stands in Floor/],
     [{ edit: 'setLeadLength', arguments: { id: 'lead-1', lengthM: -1, by: 'hand' } }, /0 to 200 m/],
     [{ edit: 'setTitle', arguments: { title: '  ' } }, /needs a name/],

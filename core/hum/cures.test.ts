@@ -204,7 +204,13 @@ describe('the cheapest cure', () => {
         }),
       shared,
     );
-    const acts = humActs(inNight(fed, null)).filter(({ kind }) => kind === 'outlet');
+    const outletActs = (r: Rig) => humActs(inNight(r, null)).filter(({ kind }) => kind === 'outlet');
+    const acts = outletActs(fed);
+    // What wants to be known of a box before it is fed otherwise: its volts and its current.
+    for (const unknown of ['dcVolts', 'dcMilliamps'] as const)
+      expect(outletActs(powered(fed, 'fuzz', { [unknown]: undefined })).map(({ words }) => words)).toEqual([
+        expect.stringMatching(/^Feed Overdrive by OUT 3 of/),
+      ]);
     expect(acts.map(({ words }) => words)).toEqual([
       expect.stringMatching(/^Feed Fuzz by OUT 3 of .*, which has a ground of its own$/),
       expect.stringMatching(/^Feed Overdrive by OUT 4 of/),

@@ -19,6 +19,8 @@ const named = (id: 'mic' | 'instrument' | 'line') => ({ jack: line(null).jack, m
 describe('levels that jacks are made for', () => {
   test.each<[string, Parameters<typeof unlikeLevels>[0], string | null]>([
     ['nothing is known of a line jack: line', line(null), 'line'],
+    ['a jack for a microphone', { jack: { ...line(4).jack, carries: 'mic' }, mode: undefined }, 'mic'],
+    ['a jack for an instrument', { jack: guitarOut, mode: undefined }, 'instrument'],
     ['+4 dBu: line', line(4), 'line'],
     ['−20 dBu: instrument', line(-20), 'instrument'],
     ['−40 dBu: mic', line(-40), 'mic'],

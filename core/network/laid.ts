@@ -1,9 +1,18 @@
 // A rig as an undirected network: which jacks are one node, what joins nodes, hangs on them, drives and hears them.
-import { blockIn, jackIn, leadOf, type Block, type Box, type Lead, type Reads } from '../model';
+import {
+  blockIn,
+  jackIn,
+  leadOf,
+  type Block,
+  type BlockState,
+  type Box,
+  type Lead,
+  type Reads,
+} from '../model';
 import { graphIn, resolveIn, type Edge, type Graph, type Node, type Resolved } from '../signal';
 import { weakly } from '../units';
 import { converts, isIsolator, isWire } from './passing';
-import { bareVolume, putDivider, putLead, putTransformer, resistor, type Put } from './parts';
+import { bareVolume, putDivider, putLead, putTransformer, resistor, type Input, type Put } from './parts';
 import type { Driver, Listener } from './segment';
 
 /** Where nothing is noted, ohm: what an input takes and an output gives. */
@@ -65,10 +74,12 @@ export class Laid {
   readonly resolved: Resolved;
   readonly nodes: readonly Node[];
   readonly plain: Plain;
+  private readonly edges: readonly Edge[];
   private readonly parent: number[];
   /** What joins nodes otherwise than as a wire: leads, pots, transformers, an output's own resistance. */
   readonly links: LaidLink[] = [];
-  readonly shunts: { readonly node: number; readonly box: string; readonly block: Block }[] = [];
+  /** Blocks that are off, with the input of a circuit that hangs on the wire all the same. */
+  readonly shunts: { node: number; box: string; block: string; hanging: Input | null }[] = [];
   readonly drivers: LaidDriver[] = [];
   readonly listeners: (Omit<Listener, 'node'> & { at: number })[] = [];
 
@@ -77,6 +88,7 @@ export class Laid {
     this.plain = plainOf(graph, of.leads);
     this.resolved = resolveIn(of);
     this.nodes = graph.nodes;
+    this.edges = graph.edges;
     this.parent = graph.nodes.map((_, i) => i);
     graph.edges.forEach((edge, i) => {
       const link = this.plain.links[i];
@@ -84,7 +96,7 @@ export class Laid {
       else this.lay(edge);
     });
     for (const source of graph.sources) this.source(source);
-    this.ends(graph.edges);
+    this.ends();
   }
 
   root(node: number): number {
@@ -124,8 +136,32 @@ export class Laid {
     else if (isWire(block, this.resolved.blockState(box, block).state)) {
       this.join(from, to);
       if (block.role === 'effect' || block.role === 'buffer')
-        this.shunts.push({ node: from, box: box.id, block });
+        this.shunts.push({
+          node: from,
+          box: box.id,
+          block: block.id,
+          hanging: this.hanging(box, block, from),
+        });
     }
+  }
+
+  /** What the circuit of a block has at its input while it is off; null: nothing. */
+  private hanging(box: Box, block: Block, at: number): Input | null {
+    if (block.bypassKind !== 'hung') return null;
+    const wire = this.edges.find(
+      ({ to, via }) => to === at && (via.type === 'wire' || via.type === 'normal'),
+    );
+    const on = block.states.find(({ id }) => id !== 'off');
+    return this.inputOf(box, on, wire && this.nodes[wire.from]);
+  }
+
+  /** What a circuit has at its input: as its state says, else the jack that it is fed by. */
+  private inputOf(box: Box, state: BlockState | undefined, from: Node | undefined): Input {
+    const mode = from?.type === 'jack' ? this.modeOf(box, from.jack) : undefined;
+    return {
+      ohm: state?.rIn?.value ?? mode?.rIn?.value ?? INPUT_OHM,
+      farad: state?.cIn?.value ?? mode?.cIn?.value ?? 0,
+    };
   }
 
   /** A wire inside; an output behind a splitter has what it gives by itself in its way. */
@@ -157,9 +193,9 @@ export class Laid {
   }
 
   /** Where stages hear and drive: by the wires between their jacks and their blocks; of boxes that convert, by their jacks. */
-  private ends(edges: readonly Edge[]): void {
+  private ends(): void {
     const seen = new Set<number>();
-    for (const { from, to, via } of edges)
+    for (const { from, to, via } of this.edges)
       if (via.type === 'wire' || via.type === 'normal') {
         this.listens(to, this.nodes[from], seen);
         this.drives(from, this.nodes[to], seen);
@@ -201,10 +237,7 @@ export class Laid {
     if (!own || converts(own.box) || seen.has(at) || this.isPassed(own)) return;
     seen.add(at);
     const { state } = this.resolved.blockState(own.box, own.block);
-    const mode = from?.type === 'jack' ? this.modeOf(own.box, from.jack) : undefined;
-    const ohm = state.rIn?.value ?? mode?.rIn?.value ?? INPUT_OHM;
-    const farad = state.cIn?.value ?? mode?.cIn?.value ?? 0;
-    this.listeners.push({ box: own.box.id, block: own.block.id, at, ohm, farad });
+    this.listeners.push({ box: own.box.id, block: own.block.id, at, ...this.inputOf(own.box, state, from) });
   }
 
   private drives(at: number, to: Node | undefined, seen: Set<number>): void {

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { curveOf, parseNetlist, solverOf, writeNetlist, type Netlist } from '../circuit';
 import { readRig } from '../file';
-import { inSetting, makeSound, type Block, type Rig } from '../model';
+import { boxOf, inSetting, makeSound, type Block, type Jack, type Rig } from '../model';
 import { edited } from '../testing/build';
 import { wired } from '../testing/order';
 import CASES from '../testing/segment-cases.json';
@@ -104,6 +104,36 @@ describe('what a segment is made of', () => {
     expect(drivenBy(on, 'overdrive').leads).toHaveLength(1);
     expect(drivenBy(on, 'overdrive').driver).toMatchObject({ block: 'drive', kind: 'stage' });
     expect(drivenBy(on, 'guitar').into.map(({ box }) => box)).toEqual(['overdrive']);
+  });
+
+  test('off, a pedal whose circuit hangs on loads the pickup as its input does; one with true bypass does not', () => {
+    const off = edited(wired('guitar, fuzz, combo', 'GUITAR > FUZZ > COMBO'), set('fuzz', 'fuzz', 'off'));
+    const changed = (block: (one: Block) => Partial<Block>, jack: Partial<Jack> = {}): Rig => ({
+      ...off,
+      boxes: off.boxes.map((box) =>
+        box.id === 'fuzz'
+          ? {
+              ...box,
+              blocks: box.blocks.map((one) => ({ ...one, ...block(one) })),
+              jacks: box.jacks.map((one) => (one.id === 'in' ? { ...one, ...jack } : one)),
+            }
+          : box,
+      ),
+    });
+    const loss = (rig: Rig) => at(rig, 'guitar', 'combo', 1_000);
+    const input = { rIn: { value: 10e3, source: 'manual' }, cIn: { value: 0, source: 'manual' } } as const;
+    const mode = { ...boxOf(off, 'fuzz')!.jacks.find(({ id }) => id === 'in')!.modes[0]!, ...input };
+    const hung = ({ states }: Block): Partial<Block> => ({
+      bypassKind: 'hung',
+      states: states.map((state) => (state.id === 'off' ? state : { ...state, ...input })),
+    });
+    const byState = loss(changed(hung));
+    // The same figures noted at the jack, as the makers of pedals give them.
+    const byJack = loss(changed(() => ({ bypassKind: 'hung' }), { modes: [mode] }));
+    const bypassed = loss(changed(() => ({ bypassKind: 'true' }), { modes: [mode] }));
+    expect(bypassed).toBeCloseTo(loss(wired('guitar, combo', 'GUITAR > COMBO')), 0);
+    expect(bypassed - byState).toBeGreaterThan(8);
+    expect(byJack).toBeCloseTo(byState, 9);
   });
 
   test('sounds that differ only in what an input takes have a segment each; what they have alike is one', () => {

@@ -64,12 +64,13 @@ export function putLead(put: Put, lead: Cable, name: string, from: string, to: s
   put(capacitor(`cb${name}`, to, '0', farad / 2));
 }
 
+/** The input of a circuit, as a load. */
+export type Input = { readonly ohm: number; readonly farad: number };
+
 /** A pedal that is off: a wire with a little to ground; one whose circuit hangs on keeps its input there too. */
-export function putBypassed(put: Put, name: string, node: string, block: Block): void {
+export function putBypassed(put: Put, name: string, node: string, hanging: Input | null): void {
   put(capacitor(`co${name}`, node, '0', OFF_FARAD));
-  if (block.bypassKind !== 'hung') return;
-  const on = block.states.find(({ id }) => id !== 'off');
-  putLoad(put, `h${name}`, node, on?.rIn?.value ?? null, on?.cIn?.value ?? 0);
+  if (hanging) putLoad(put, `h${name}`, node, hanging.ohm, hanging.farad);
 }
 
 /** The pot of a block that sets its level, or its tone; null: none, or its law is another. */

@@ -102,7 +102,12 @@ function toldOf(laid: Laid, component: Component): string {
     places.flatMap((i) => list.slice(i, i + 1).map(tell)).join(';');
   return [
     of(laid.links, component.links, ({ told, from, to }) => `${told} ${name(from)} ${name(to)}`),
-    of(laid.shunts, component.shunts, ({ block, box, node }) => `${box} ${block.id} ${name(node)}`),
+    of(
+      laid.shunts,
+      component.shunts,
+      ({ block, box, node, hanging }) =>
+        `${box} ${block} ${name(node)} ${hanging ? `${hanging.ohm} ${hanging.farad}` : ''}`,
+    ),
     of(
       laid.listeners,
       component.listeners,
@@ -140,7 +145,7 @@ function segmentOf(
       const shunt = laid.shunts[at];
       if (!shunt) return [];
       const node = name(shunt.node);
-      return [{ node, elements: madeOf((put) => putBypassed(put, String(i), node, shunt.block)) }];
+      return [{ node, elements: madeOf((put) => putBypassed(put, String(i), node, shunt.hanging)) }];
     }),
     ...heard.map((one, i): Load => {
       const node = name(one.at);
