@@ -23,7 +23,17 @@ import {
 } from '../../signal';
 import { joinCures } from '../missing-lead';
 import { isHeard } from '../score';
-import { blockPart, boxPart, hasSource, jackPart, scopeOf, viewOf, type Found, type View } from '../finding';
+import {
+  blockPart,
+  boxPart,
+  hasSource,
+  isFree,
+  jackPart,
+  scopeOf,
+  viewOf,
+  type Found,
+  type View,
+} from '../finding';
 import { inWords } from '../../units';
 import { cure, type Cure } from '../cure';
 import { rule } from '../rule';
@@ -31,7 +41,7 @@ import { rule } from '../rule';
 type Data = {
   /** Jacks by box and id, boxes, or a kind of outlet. */
   readonly outputs: readonly string[];
-  /** The part where the signal ends is a box that is plugged nowhere. */
+  /** The part where the signal ends is the guitar, which is plugged nowhere, or its jack. */
   readonly unplugged: boolean;
   readonly mutes: boolean;
 };
@@ -100,7 +110,9 @@ export const silent = rule<Data>({
         parts: part.length > 0 ? part : guitar ? [boxPart(guitar)] : [],
         data: {
           outputs: unheard.map((wanted) => outputName(view, wanted)),
-          unplugged: part.length === 0,
+          unplugged:
+            part.length === 0 ||
+            (box !== undefined && jack !== undefined && box === guitar && isFree(view, box, jack)),
           mutes,
         },
       },
