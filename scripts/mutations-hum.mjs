@@ -84,4 +84,11 @@ export const HUM_MUTATIONS = [
     to: "sends.balance === 'unbalanced'",
     suites: ['core/hum/cures'],
   },
+  {
+    what: 'an isolator is judged by the last lead of a box alone',
+    file: 'core/hum/earths.ts',
+    from: '[...(beside.get(a.box) ?? []), { to: b.box, lead: lead.id }]',
+    to: '[{ to: b.box, lead: lead.id }]',
+    suites: ['core/hum/graph'],
+  },
 ];

@@ -13,10 +13,11 @@ import {
   twoAmplifiers,
   withJack,
 } from '../testing/grounds';
+import { mode } from '../testing/short-edits';
 import { cyclesIn } from './cycles';
 import { piecesOf } from './elimination';
 import { groundGraph } from './graph';
-import { groundLoops, groupWords, namedLoops } from './index';
+import { groundLoops, groupWords, isolatedIn, namedLoops } from './index';
 
 const withRack = (): Rig =>
   build(
@@ -186,4 +187,22 @@ test('what hangs on one outlet together shares its ground, though the outlet has
   expect(supplies(one)).toBe(0);
   expect(supplies(joined(one, 'dc', 'supply/out-1', 'overdrive/dc'))).toBe(2);
   expect(supplies(joined(one, 'dc', 'supply/out-2', 'overdrive/dc'))).toBe(0);
+});
+
+test('earths on both sides of an isolator are found by every lead of what stands between, whichever was plugged first', () => {
+  const plugs = [
+    'multi-effects/send-1 > valve-head/input',
+    'multi-effects/out-1-l > passive-di/in',
+    'passive-di/out - desk/ch-1',
+    'guitar/out > multi-effects/input',
+  ];
+  for (const order of [plugs, plugs.toReversed()]) {
+    const lift = mode('passive-di', 'out', 'lifted');
+    const rig = edited(build('guitar, unit, valve head, passive di, desk', ...order), lift);
+    const found = isolatedIn(inNight(rig, null));
+    expect(found.map(({ unproved }) => unproved.map(({ id }) => id))).toEqual([['valve-head', 'desk']]);
+    const without = order.filter((plug) => !plug.includes('send-1'));
+    const apart = edited(build('guitar, unit, valve head, passive di, desk', ...without), lift);
+    expect(isolatedIn(inNight(apart, null))).toEqual([]);
+  }
 });
