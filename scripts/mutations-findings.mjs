@@ -164,10 +164,8 @@ export const FINDING_MUTATIONS = [
   {
     what: 'a switcher of which nothing is known is told as one that breaks first',
     file: 'core/findings/rules/safe-noload.ts',
-    from: '  isKnown
-    ?',
-    to: '  true
-    ?',
+    from: 'isKnown\n    ? `${capitalFirst',
+    to: 'true\n    ? `${capitalFirst',
     suites: ['core/findings/said'],
   },
 ];
