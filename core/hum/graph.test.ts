@@ -17,7 +17,7 @@ import { mode } from '../testing/short-edits';
 import { cyclesIn } from './cycles';
 import { piecesOf } from './elimination';
 import { groundGraph } from './graph';
-import { groundLoops, groupWords, isolatedIn, namedLoops } from './index';
+import { bothEnds, groundLoops, groupWords, isolatedIn, namedLoops, unprovedAcross } from './index';
 
 const withRack = (): Rig =>
   build(
@@ -189,6 +189,21 @@ test('what hangs on one outlet together shares its ground, though the outlet has
   expect(supplies(joined(one, 'dc', 'supply/out-2', 'overdrive/dc'))).toBe(0);
 });
 
+test('a lift with no end said is where the signal is received: with a switch there it is one opening, with one at the other both', () => {
+  const plugs = ['guitar/out > multi-effects/input', 'multi-effects/out-1-l > combo/input'];
+  const rig = build('guitar, unit, combo', ...plugs);
+  const bare: Rig = {
+    ...rig,
+    leads: rig.leads.map((lead) => (lead.id === 'lead-2' ? { ...lead, break: { kind: 'lift' } } : lead)),
+  };
+  const open = (r: Rig) => bothEnds(inNight(r, null)).map(({ lead, open: ends }) => [lead.id, ...ends]);
+  expect(open(bare)).toEqual([]);
+  expect(open(withJack(bare, 'combo', 'input', { ground: 'lifted' }))).toEqual([]);
+  expect(open(withJack(bare, 'multi-effects', 'out-1-l', { ground: 'lifted' }))).toEqual([
+    ['lead-2', 'jack', 'lead'],
+  ]);
+});
+
 test('earths on both sides of an isolator are found by every lead of what stands between, whichever was plugged first', () => {
   const plugs = [
     'multi-effects/send-1 > valve-head/input',
@@ -197,10 +212,18 @@ test('earths on both sides of an isolator are found by every lead of what stands
     'guitar/out > multi-effects/input',
   ];
   for (const order of [plugs, plugs.toReversed()]) {
+    const bare = order.flatMap((plug) =>
+      plug.includes('passive-di/in')
+        ? []
+        : [plug.replace('passive-di/out - desk', 'multi-effects/out-1-l - desk')],
+    );
     const lift = mode('passive-di', 'out', 'lifted');
     const rig = edited(build('guitar, unit, valve head, passive di, desk', ...order), lift);
     const found = isolatedIn(inNight(rig, null));
     expect(found.map(({ unproved }) => unproved.map(({ id }) => id))).toEqual([['valve-head', 'desk']]);
+    const across = unprovedAcross(inNight(build('guitar, unit, valve head, desk', ...bare), null));
+    for (const { id } of build('guitar, unit, valve head, desk', ...bare).leads)
+      expect(across.get(id)?.map(({ id: box }) => box)).toEqual(['valve-head', 'desk']);
     const without = order.filter((plug) => !plug.includes('send-1'));
     const apart = edited(build('guitar, unit, valve head, passive di, desk', ...without), lift);
     expect(isolatedIn(inNight(apart, null))).toEqual([]);

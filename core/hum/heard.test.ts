@@ -146,6 +146,13 @@ describe('goes before what is reckoned', () => {
       },
     ]);
     expect(quieter.worse.map(({ words }) => words)).not.toContain(quieter.heard[0]!.words);
+    const [{ reckonedDb, edits }] = quieter.heard as [(typeof quieter.heard)[number]];
+    const worst = ({ outputs }: ReturnType<typeof plan>) =>
+      Math.min(...outputs.map(({ todayDb }) => todayDb ?? 0));
+    const then = plan(edited(proved(), edits[0]!));
+    // As far as it stands under the signal then, beside today.
+    expect(worst(then) - worst(quieter)).toBeCloseTo(reckonedDb, 6);
+    expect(Math.abs(reckonedDb)).toBeGreaterThan(0.1);
     const louder = plan(heard(proved(), 'lead-3', { quieter: 'whole' }));
     expect(louder.heard.map(({ edits }) => edits)).toEqual([[]]);
     const acts = [louder.best, louder.single].flatMap((cure) => cure?.acts ?? []);

@@ -148,6 +148,8 @@ describe('mains', () => {
     expect(wrongMains(night(rig))).toEqual([]);
     const [behind] = stripLoads(night(rig));
     expect([behind!.wantsVa, behind!.hasVa, behind!.va]).toEqual([520, 500, 400]);
+    // Its amperes are those behind it, at its own volts.
+    expect(behind!.amps).toBeCloseTo(400 / 115, 1);
     const loose = edited(rig, { edit: 'unplug', arguments: { lead: 'mains-1', side: 'from' } });
     expect(wrongMains(night(loose)).map(({ box }) => box.id)).toEqual(['combo']);
   });
