@@ -154,6 +154,27 @@ describe('mains', () => {
     expect(wrongMains(night(loose)).map(({ box }) => box.id)).toEqual(['combo']);
   });
 
+  test('a lead that was plugged from the box to the outlet feeds it all the same', () => {
+    const turned: Rig = {
+      ...stage(),
+      leads: stage().leads.map((lead) => ({
+        ...lead,
+        from: { ...lead.from, at: lead.to.at },
+        to: { ...lead.to, at: lead.from.at },
+      })),
+    };
+    const told = (rig: Rig) =>
+      circuitLoads(night(rig)).map(({ circuit, boxes, amps }) => [
+        circuit.id,
+        boxes.map(({ box }) => box.id),
+        amps,
+      ]);
+    expect(told(turned)).toEqual(told(stage()));
+    expect(mainsBoxes(night(turned)).map(({ box, via }) => [box.id, via.length])).toEqual(
+      mainsBoxes(night(stage())).map(({ box, via }) => [box.id, via.length]),
+    );
+  });
+
   test('an outlet without an earth is told of whatever hangs behind it', () => {
     const jack = stage()
       .boxes.find(({ id }) => id === 'mains-distribution')!

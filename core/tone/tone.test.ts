@@ -179,6 +179,20 @@ describe('the front part', () => {
     );
   });
 
+  test('what is farther from straight in is told, at its frequency: treble that is lost, or a peak', () => {
+    const rig = lengths(wired('guitar, combo', 'GUITAR > COMBO'), { 1: 5.5 });
+    const tone = toneOf(rig);
+    const caption = (dull: number, peak: number) =>
+      toneCaption(
+        { ...tone, dull: { db: dull, hz: 6_300 }, peak: { db: peak, hz: 3_200 } },
+        drivesOf(rig),
+        1.5,
+      );
+    expect(caption(-2.1, 1)).toContain('Against straight in −2.1 dB at 6.3 kHz, over the limit of 1.5 dB.');
+    expect(caption(-1.2, 2.5)).toContain('Against straight in +2.5 dB at 3.2 kHz, over the limit of 1.5 dB.');
+    expect(caption(-1.2, 1)).toContain('Against straight in at most −1.2 dB at 6.3 kHz.');
+  });
+
   test('a box that wants the pickup and is on: straight-in goes into that', () => {
     const rig = lengths(wired('guitar, fuzz, combo', 'GUITAR > FUZZ > COMBO'), { 1: 5.5, 2: 0.1 });
     const tone = toneOf(edited(rig, set('fuzz', 'fuzz', 'on')));
