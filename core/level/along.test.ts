@@ -168,10 +168,16 @@ describe('levels along a route', () => {
     const ahead = run.stops.map(({ averageDbu, gainDb }) => averageDbu - gainDb);
     for (const dbu of ahead) expect(dbu).toBeCloseTo(ahead[0]!, 6);
     // What a driven preamp has left of the crest is left behind the microphone too.
-    const driven = edited(rig, set('combo', 'preamp', 'lead'));
-    const crests = levelsAlong(inSetting(driven, SOUND), trace(driven, SOUND).paths[path]!).stops.map(
-      ({ averageDbu, peakDbu }) => peakDbu - averageDbu,
+    const head = build(
+      'guitar, valve head, cab 16, mic, desk',
+      'guitar/out > valve-head/input',
+      'valve-head/spk-16 = cabinet/in',
+      'cabinet/air ~ microphone/air',
+      'microphone/out - desk/ch-1',
     );
+    const driven = edited(head, set('valve-head', 'preamp', 'lead'));
+    const heard = trace(driven, SOUND).paths.findIndex(({ output }) => output.box === 'desk');
+    const crests = along(driven, heard).stops.map(({ averageDbu, peakDbu }) => peakDbu - averageDbu);
     expect(crests.at(-1)).toBeCloseTo(6, 6);
   });
 
