@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Jack, Rig } from '../model';
 import { build, edited } from '../testing/build';
-import { switchedCabinets, withJack, withSpeaker } from '../testing/grounds';
+import { switchedCabinets, tapAcross, withJack, withSpeaker } from '../testing/grounds';
 import { set } from '../testing/short-edits';
 import { cureOf, judge, sentenceOf } from './index';
 
@@ -105,20 +105,8 @@ describe('loads', () => {
   });
 
   test('a tap beside the cabinet wants what the stage gives, and takes none of it', () => {
-    const rig = (watts: number) =>
-      withSpeaker(
-        build(
-          'guitar, valve head 50w, speaker tap, cab 8 200w',
-          'guitar/out > valve-head/input',
-          'valve-head/spk-8 = speaker-tap/in',
-          'speaker-tap/through = cabinet/in',
-        ),
-        'speaker-tap',
-        'in',
-        { watts: manual(watts) },
-      );
-    expect(told(rig(75))).toEqual([]);
-    expect(told(rig(74))).toEqual(['SAFE-RATING danger']);
+    expect(told(tapAcross(75))).toEqual([]);
+    expect(told(tapAcross(74))).toEqual(['SAFE-RATING danger']);
   });
 
   test('behind an attenuator the load is missing there: a lead that hangs from it is plugged in by its loose end, else a new one', () => {

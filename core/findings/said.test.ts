@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
 import { ALL_CASES } from '../testing/all-finding-cases';
-import { switchedCabinets, withJack, withSpeaker } from '../testing/grounds';
+import { switchedCabinets, tapAcross, withJack, withSpeaker } from '../testing/grounds';
 import { judge } from '../testing/of-wiring';
 import { set } from '../testing/short-edits';
 import { sentenceOf } from './index';
@@ -228,18 +228,7 @@ const ROWS: readonly (readonly [what: string, code: string, rig: () => Rig, says
   [
     'a tap across a valve stage',
     'SAFE-RATING',
-    () =>
-      withSpeaker(
-        build(
-          'guitar, valve head 50w, speaker tap, cab 8 200w',
-          'guitar/out > valve-head/input',
-          'valve-head/spk-8 = speaker-tap/in',
-          'speaker-tap/through = cabinet/in',
-        ),
-        'speaker-tap',
-        'in',
-        { watts: manual(60) },
-      ),
+    () => tapAcross(60),
     'Behind a valve stage a tap wants one and a half times its share',
     'end in it',
   ],

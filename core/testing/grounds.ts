@@ -86,3 +86,17 @@ export const switchedCabinets = (switching: NonNullable<Jack['speaker']>['switch
     'in',
     { switching },
   );
+
+/** A tap made for so many watts, across a stage of 50 W with its cabinet. */
+export const tapAcross = (watts: number): Rig =>
+  withSpeaker(
+    build(
+      'guitar, valve head 50w, speaker tap, cab 8 200w',
+      'guitar/out > valve-head/input',
+      'valve-head/spk-8 = speaker-tap/in',
+      'speaker-tap/through = cabinet/in',
+    ),
+    'speaker-tap',
+    'in',
+    { watts: { value: watts, source: 'manual' } },
+  );
