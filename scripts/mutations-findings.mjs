@@ -157,8 +157,8 @@ export const FINDING_MUTATIONS = [
   {
     what: 'of two plugs that a cure exchanges one is told',
     file: 'core/findings/moved.ts',
-    from: '[...new Set([call.arguments.a.lead, call.arguments.b.lead])]',
-    to: '[call.arguments.a.lead]',
+    from: 'idsOf([call.arguments.a, call.arguments.b])',
+    to: 'idsOf([call.arguments.a])',
     suites: ['core/findings/moved'],
   },
   {
