@@ -5,7 +5,7 @@ const map = (page: Page) => page.getByTestId('map');
 const profile = (page: Page) => page.getByRole('application', { name: /^Profile of/ });
 const moving = (page: Page) => page.getByRole('region', { name: 'Moving' });
 const places = (page: Page) => moving(page).getByRole('list', { name: 'Where it may go' });
-const said = (page: Page) => page.locator('[aria-live="polite"].fixed');
+const said = (page: Page) => page.locator('[data-testid="notice"]');
 
 /** The order as the list over the route has it: its words from left to right. */
 async function order(page: Page): Promise<string> {

@@ -4,7 +4,7 @@ import { expect, newChainedRig, saved, test } from './fixtures';
 
 const reading = (page: Page) => page.getByRole('region', { name: 'Order, and why' });
 const stops = (page: Page) => reading(page).getByRole('list', { name: 'Stops of the order' });
-const said = (page: Page) => page.locator('[aria-live="polite"].fixed');
+const said = (page: Page) => page.locator('[data-testid="notice"]');
 const profile = (page: Page) => page.getByRole('application', { name: /^Profile of/ });
 
 const ROW = ['guitar, delay, overdrive, tuner, combo', 'GUITAR > DIGITAL > OVRDRV > TUNER > COMBO'] as const;

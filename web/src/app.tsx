@@ -8,10 +8,9 @@ import { StoreGuard } from './shell/store-guard';
 export const App = () => (
   <BrowserRouter useTransitions={false}>
     <Boundary>
-      <StoreGuard>
+      <StoreGuard foot={<NoticeLine />}>
         <Pages />
       </StoreGuard>
-      <NoticeLine />
     </Boundary>
   </BrowserRouter>
 );

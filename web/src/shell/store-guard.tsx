@@ -29,10 +29,22 @@ function NewerStore() {
   );
 }
 
+type Props = {
+  readonly children: ReactNode;
+  /** What stands under every view. */
+  readonly foot: ReactNode;
+};
+
 /** Lets the views at the store only while this build may use it. */
-export function StoreGuard({ children }: { children: ReactNode }) {
+export function StoreGuard({ children, foot }: Props) {
   const state = useStoreState((store) => store.state);
-  if (state === 'newer') return <NewerStore />;
+  if (state === 'newer')
+    return (
+      <>
+        <NewerStore />
+        {foot}
+      </>
+    );
   return (
     <div className="app-root flex h-dvh flex-col">
       {state === 'outdated' ? (
@@ -50,6 +62,7 @@ export function StoreGuard({ children }: { children: ReactNode }) {
         <UpdateBar />
       )}
       <div className="app-page min-h-0 flex-1 overflow-auto">{children}</div>
+      {foot}
     </div>
   );
 }

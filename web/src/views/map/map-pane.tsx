@@ -14,6 +14,7 @@ import { useAnalysis } from '../../worker/use-analysis';
 import { FlyOut } from './fly-out';
 import { Ghosts, Planned } from './ghosts';
 import { onActKey } from './keys';
+import { MapFurther } from './map-further';
 import { useLooped, usePlugging, useRinged, useRoutes } from './use-map';
 import { usePress } from './use-press';
 
@@ -118,8 +119,13 @@ function Sheet({ width, height, zoom, name, children }: SheetProps) {
   );
 }
 
+type Props = {
+  /** In a page that scrolls: as high as the drawing, up to half of the window. */
+  readonly isInPage: boolean;
+};
+
 /** The map itself: one Tab stop, walked by arrows, pressed part by part. */
-export function MapPane() {
+export function MapPane({ isInPage }: Props) {
   const store = useOpenRig();
   const { setting, selection } = useOpen('setting', 'selection');
   const title = useOpenWith(({ rig }) => rig.title);
@@ -156,7 +162,7 @@ export function MapPane() {
         setting,
         layer,
         width: Math.max(320, size.width),
-        height: size.height,
+        height: isInPage ? 0 : size.height,
         level: level === 'fit' && short ? 1 : level,
         open: openHubs,
         names: zoom >= NAMES_AT || hand ? 'all' : 'few',
@@ -192,38 +198,48 @@ export function MapPane() {
   return (
     <div className="relative flex min-h-0 flex-1 flex-col">
       <div
-        ref={ref}
-        tabIndex={0}
-        role="application"
-        aria-roledescription="map"
-        aria-label={`Map of ${title}. Arrows walk the route; question mark lists the keys.`}
-        aria-busy={stale}
-        data-testid="map"
-        data-focus="rig"
-        className="min-h-0 flex-1 overflow-auto bg-ground contain-strict focus-visible:outline-offset-[-2px]"
-        onKeyDown={onActKey(store)}
-        onClick={press}
-        onPointerMove={point}
-        onPointerLeave={leave}
+        className="relative flex min-h-0 flex-1 flex-col"
+        style={
+          isInPage
+            ? { flex: 'none', height: drawing ? `min(52dvh, ${drawing.height * zoom}px)` : '52dvh' }
+            : undefined
+        }
       >
-        {drawing ? (
-          <div className="relative" style={{ width: drawing.width * zoom, height: drawing.height * zoom }}>
-            <div className="absolute inset-0 overflow-clip">
-              <Sheet width={drawing.width} height={drawing.height} zoom={zoom} name={`${title}: ${holds}`}>
-                <Drawn drawing={drawing} emphasisOf={emphasisOf} />
-                <Ghosts groups={drawing.groups} isStale={stale && !isDraft} />
-                <Planned groups={drawing.groups} />
-              </Sheet>
+        <div
+          ref={ref}
+          tabIndex={0}
+          role="application"
+          aria-roledescription="map"
+          aria-label={`Map of ${title}. Arrows walk the route; question mark lists the keys.`}
+          aria-busy={stale}
+          data-testid="map"
+          data-focus="rig"
+          className="min-h-0 flex-1 overflow-auto bg-ground contain-strict focus-visible:outline-offset-[-2px]"
+          onKeyDown={onActKey(store)}
+          onClick={press}
+          onPointerMove={point}
+          onPointerLeave={leave}
+        >
+          {drawing ? (
+            <div className="relative" style={{ width: drawing.width * zoom, height: drawing.height * zoom }}>
+              <div className="absolute inset-0 overflow-clip">
+                <Sheet width={drawing.width} height={drawing.height} zoom={zoom} name={`${title}: ${holds}`}>
+                  <Drawn drawing={drawing} emphasisOf={emphasisOf} />
+                  <Ghosts groups={drawing.groups} isStale={stale && !isDraft} />
+                  <Planned groups={drawing.groups} />
+                </Sheet>
+              </div>
+              {plugging && pane ? (
+                <FlyOut plugging={plugging} groups={drawing.groups} pane={pane} zoom={zoom} />
+              ) : null}
             </div>
-            {plugging && pane ? (
-              <FlyOut plugging={plugging} groups={drawing.groups} pane={pane} zoom={zoom} />
-            ) : null}
-          </div>
-        ) : fault === null ? (
-          <Busy what="Drawing the map" />
-        ) : (
-          <p className="p-4 text-sm text-danger">The map could not be drawn: {fault}.</p>
-        )}
+          ) : fault === null ? (
+            <Busy what="Drawing the map" />
+          ) : (
+            <p className="p-4 text-sm text-danger">The map could not be drawn: {fault}.</p>
+          )}
+        </div>
+        {drawing ? <MapFurther groups={drawing.groups} zoom={zoom} pane={pane} size={size} /> : null}
       </div>
       {slow ? (
         <p
@@ -234,7 +250,7 @@ export function MapPane() {
         </p>
       ) : null}
       {drawing && drawing.elsewhere.length > 0 ? (
-        <p className="flex flex-wrap items-center gap-x-2 bg-ground px-3 pb-1 text-xs text-muted">
+        <p className="flex flex-wrap items-center gap-x-2 bg-ground px-3 text-xs text-muted">
           Not in this layer:
           {drawing.elsewhere.map(({ words, layer: to }) => (
             <button

@@ -145,8 +145,8 @@ export function MapView() {
           {phone || listed ? (
             <RouteList />
           ) : (
-            <div className={wide ? 'flex min-h-0 flex-1 flex-col' : 'flex h-[52dvh] flex-col'}>
-              <MapPane />
+            <div className={wide ? 'flex min-h-0 flex-1 flex-col' : 'flex flex-col'}>
+              <MapPane isInPage={!wide} />
             </div>
           )}
           <ProfilePane />

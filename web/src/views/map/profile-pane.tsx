@@ -3,6 +3,8 @@ import type { Stop } from '../../../../core/drawing';
 import { hasQuantity, tells } from '../../../../core/layers';
 import { boxIdOf } from '../../../../core/acts';
 import { Button } from '../../parts/button';
+import type { Standing } from '../../parts/further';
+import { FurtherMarks } from '../../parts/further-marks';
 import { useMedia, useSize } from '../../parts/use-size';
 import { Drawn } from '../../pen/drawn';
 import type { EmphasisOf } from '../../pen/look';
@@ -22,6 +24,19 @@ const OPEN = 176;
 const PressChoice = lazy(async () => ({ default: (await import('./press-choice')).PressChoice }));
 /** Hands that have not come near by then may come at any time. */
 const SOON_MS = 2_000;
+const NO_STOPS: readonly Stop[] = [];
+/** So far a stop and the least of its words reach to each side. */
+const STOP_HALF = 12;
+
+const standing = (stops: readonly Stop[]): readonly Standing[] =>
+  stops.map(({ x, y }) => ({
+    name: '',
+    left: x - STOP_HALF,
+    right: x + STOP_HALF,
+    top: y - STOP_HALF,
+    bottom: y + STOP_HALF,
+  }));
+
 /** With ways under each other it is drawn up to this height, and scrolls from there. */
 const MOST = 320;
 
@@ -70,7 +85,8 @@ export function ProfilePane() {
         (part.type === selection.type && part.id === selection.id) ||
         (selection.type === 'box' && part.id === selection.id),
     );
-  const stops = drawing?.stops ?? [];
+  const stops = drawing?.stops ?? NO_STOPS;
+  const things = useMemo(() => standing(stops), [stops]);
   const chosen = stops.filter((stop) => isChosen(stop.parts));
   const ticked = stops.filter((stop) =>
     stop.parts.some((part) => ringed.some((ring) => ring.type === part.type && ring.id === part.id)),
@@ -134,6 +150,7 @@ export function ProfilePane() {
             ? 'Nothing stands in the order yet: it begins behind an instrument.'
             : drawing?.caption}
         </p>
+        {folded ? null : <FurtherMarks pane={pane} size={size} things={things} isInLine />}
         {stops.length > 0 && !isTimed ? (
           <Button
             look="quiet"
