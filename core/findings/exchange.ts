@@ -1,5 +1,4 @@
 // Two plugs that stand in each other's place: which two, found on trial wirings.
-import { scopeIn } from '../cables';
 import {
   endAt,
   isAudio,
@@ -40,21 +39,27 @@ export const jacksOf = (
   to: endAt(of, to[0]),
 });
 
-/** Leads whose two ends are of one direction. */
-export const clashingLeads = (of: Wired): readonly string[] =>
-  pluggedIn(of)
-    .filter((run) => {
-      const { from, to } = jacksOf(of, run);
-      return clashes({ from: from?.jack, to: to?.jack });
-    })
-    .map(({ lead }) => lead.id);
-
-/** The two plugs exchanged, in the variant in force. */
-export const exchangeCure = (view: View, { a, b }: Exchange): Cure =>
-  cure(view, {
-    edit: 'exchangeEnds',
-    arguments: { a, b, ...scopeIn(view.variant?.id ?? null) },
+/** Runs whose two ends are of one direction. */
+export const clashingRuns = (of: Wired): readonly Plugged[] =>
+  pluggedIn(of).filter((run) => {
+    const { from, to } = jacksOf(of, run);
+    return clashes({ from: from?.jack, to: to?.jack });
   });
+
+/** Leads whose two ends are of one direction. */
+export const clashingLeads = (of: Wired): readonly string[] => clashingRuns(of).map(({ lead }) => lead.id);
+
+/** Whether a lead carries sound at one end at least; else it feeds or controls, and is tried with its like alone. */
+export const isForSound = (of: Wired, run: Plugged): boolean =>
+  Object.values(jacksOf(of, run)).some((end) => end !== undefined && isAudio(end.jack));
+
+/** The two plugs exchanged, where they are noted. */
+export const exchangeCure = (view: View, { a, b }: Exchange): Cure =>
+  cure(view, { edit: 'exchangeEnds', arguments: { a, b } });
+
+/** A plug into another jack, where it is noted. */
+export const replugCure = (view: View, lead: string, side: Side, at: JackRef): Cure =>
+  cure(view, { edit: 'replug', arguments: { lead, side, at: [at] } });
 
 type NewEnds = Partial<Readonly<Record<Side, readonly JackRef[]>>>;
 
@@ -107,8 +112,7 @@ export function plugsOf(of: Wired, run: Plugged): readonly Standing[] {
   const ends = jacksOf(of, run);
   return (['from', 'to'] as const).flatMap((side): Standing[] => {
     const [at, far] = [ends[side], ends[side === 'from' ? 'to' : 'from']];
-    const isSound = [at, far].some((end) => end && isAudio(end.jack));
-    if (!at || !isSound || at.jack.carries === 'air') return [];
+    if (!at || !isForSound(of, run) || at.jack.carries === 'air') return [];
     return [{ lead: lead.id, side, at, far }];
   });
 }

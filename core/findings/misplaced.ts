@@ -1,8 +1,7 @@
 // One plug in the wrong jack of its box: the free jack beside it that makes all right.
-import { scopeIn } from '../cables';
 import { isAudio, jackKey, pluggedIn, refAt, type JackRef } from '../model';
-import { clashes, plugsOf, withEnds, type Side } from './exchange';
-import { cure, type Cure } from './cure';
+import { clashes, plugsOf, replugCure, withEnds, type Side } from './exchange';
+import type { Cure } from './cure';
 import { isFree, type Found, type View, type Wired } from './finding';
 import { capitalFirst } from './phrases';
 import type { Say } from './rule';
@@ -85,7 +84,4 @@ export const misplacedWords = ({ misplaced: { at, to } }: MisplacedData, say: Sa
   `${capitalFirst(say.parts('lead')[0] ?? '')} is plugged into ${say.jack(jackKey(at))}; it belongs in ${say.jack(jackKey(to))}`;
 
 export const misplacedCure = (view: View, { misplaced: { lead, side, to } }: MisplacedData): Cure =>
-  cure(view, {
-    edit: 'replug',
-    arguments: { lead, side, at: [to], ...scopeIn(view.variant?.id ?? null) },
-  });
+  replugCure(view, lead, side, to);

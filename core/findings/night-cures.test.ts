@@ -44,6 +44,17 @@ test('law: any plug in any free jack is cured in a night as it is in the base', 
   expect(bad.map(({ move }) => JSON.stringify(move.arguments))).toEqual([]);
 });
 
+test.each<[string, SingleEdit]>([
+  ['two plugs exchanged', swap('lead-2', 'to', 'lead-3', 'from') as SingleEdit],
+  ['a plug in a wrong jack', replug('lead-3', 'from', 'multi-effects/out-1-r') as SingleEdit],
+])('%s in the base are put right there, seen in a night that follows it', (_, mistake) => {
+  const sound = edited(fourCable(), variant(NIGHT));
+  const { codes, after } = told(edited(sound, mistake), NIGHT);
+  expect(codes).toHaveLength(1);
+  expect(after && joined(after, null)).toEqual(joined(sound, null));
+  expect(after?.variants.map(({ leads }) => leads)).toEqual([{}]);
+});
+
 test('a speaker lead that is missing in one night alone is plugged in that night', () => {
   const sound = edited(fourCable(), variant(NIGHT));
   const away = (['from', 'to'] as const).map((side) =>

@@ -1,14 +1,14 @@
 // Speaker level where nothing is made for it: two plugs in each other's jack, or a signal lead's plug in a tap.
-import { scopeIn } from '../cables';
 import { derive, isLink, pluggedIn, type JackEnd, type JackRef, type Plugged } from '../model';
 import { isTail } from '../power';
 import { bareOf } from './bare';
-import { cure, type Cure } from './cure';
+import type { Cure } from './cure';
 import {
   candidatesOf,
   exchangeCure,
   exchanged,
   jacksOf,
+  replugCure,
   withEnds,
   type Exchange,
   type Side,
@@ -119,9 +119,6 @@ export function astrayCures(view: View, leads: readonly string[]): readonly Cure
   );
   const replugs = homingsIn(view)
     .filter(({ lead }) => leads.includes(lead))
-    .map(({ lead, side, to }) => ({ lead, side, at: [to], ...scopeIn(view.variant?.id ?? null) }));
-  return [
-    ...exchanges.map((exchange) => exchangeCure(view, exchange)),
-    ...replugs.map((replug) => cure(view, { edit: 'replug', arguments: replug })),
-  ];
+    .map(({ lead, side, to }) => replugCure(view, lead, side, to));
+  return [...exchanges.map((exchange) => exchangeCure(view, exchange)), ...replugs];
 }

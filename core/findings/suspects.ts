@@ -1,13 +1,13 @@
 // Leads that are wrong by themselves, and when a trial wiring is all right again.
 import { derive } from '../model';
 import { cyclesIn } from '../signal';
-import { clashingLeads } from './exchange';
+import { clashingRuns, isForSound } from './exchange';
 import { byLeads } from './rings';
 import { halfLoops, shapesOf, type Score } from './score';
 
 /** What is wrong with a wiring before anybody is asked whose fault it is. */
 export type Suspects = {
-  /** Leads between two of a kind. */
+  /** Leads for sound between two of a kind. */
   readonly clashing: readonly string[];
   /** Leads that close a ring in some sound. */
   readonly ringing: readonly string[];
@@ -20,7 +20,9 @@ export type Suspects = {
 };
 
 export const suspectsIn = derive(['boxes', 'leads', 'variant', 'sounds'], (of): Suspects => {
-  const clashing = clashingLeads(of);
+  const clashing = clashingRuns(of)
+    .filter((run) => isForSound(of, run))
+    .map(({ lead }) => lead.id);
   const cycles = shapesOf(of).flatMap(({ sound }) => cyclesIn({ ...of, sound }));
   const ringing = [...new Map(cycles.map((cycle) => [byLeads(cycle), cycle.leads])).values()].flat();
   return {

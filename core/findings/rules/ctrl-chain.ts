@@ -1,11 +1,13 @@
-import { layEdit, scopeIn } from '../../cables';
+import { layEdit } from '../../cables';
 import { hearingsIn, messagesOf, MOST_IN_A_ROW, receiversIn, senderOf, unknownStates } from '../../control';
 import { blockAt, derive, endAt, leadOf, pluggedIn } from '../../model';
 import { count } from '../../units';
 import { cure } from '../cure';
+import { replugCure } from '../exchange';
 import { blockPart, boxPart, everyJack, isFree, leadPart, type Found } from '../finding';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
+import { midiExchanges } from '../service-leads';
 
 const OF = ['boxes', 'leads', 'variant', 'sounds'] as const;
 
@@ -77,22 +79,24 @@ export const midiChain = rule<Data>({
       const into = jacks.find(
         ({ box, jack }) => box.id === data.lost && jack.direction !== 'out' && isFree(view, box, jack),
       );
-      if (!into) return;
-      const at = [{ box: into.box.id, jack: into.jack.id }];
+      if (!into) {
+        yield* midiExchanges(view, data.lost);
+        return;
+      }
+      const at = { box: into.box.id, jack: into.jack.id };
       for (const { lead, from, to } of pluggedIn(view)) {
         const out = endAt(view, from[0] ?? to[0]);
         // A lead that hangs loose at its far end is taken first.
         if (from.length + to.length === 1 && out?.jack.carries === 'midi' && out.jack.direction === 'out')
-          yield cure(view, {
-            edit: 'replug',
-            arguments: {
-              lead: lead.id,
-              side: from.length === 0 ? 'from' : 'to',
-              at,
-              ...scopeIn(view.variant?.id ?? null),
-            },
-          });
+          yield replugCure(view, lead.id, from.length === 0 ? 'from' : 'to', at);
       }
+      // One that goes nowhere useful: a box that would be lost by it stands against it.
+      for (const run of pluggedIn(view))
+        for (const side of ['to', 'from'] as const) {
+          const end = run.from.length > 0 && run.to.length > 0 ? endAt(view, run[side][0]) : undefined;
+          if (end?.jack.carries === 'midi' && end.jack.direction === 'in')
+            yield replugCure(view, run.lead.id, side, at);
+        }
       for (const out of jacks)
         if (out.box !== into.box && out.jack.direction === 'out' && isFree(view, out.box, out.jack))
           yield {

@@ -1,7 +1,6 @@
-import { scopeIn } from '../../cables';
 import { boxOf, derive, jackIn, leadOf, type Box, type Jack, type Lead } from '../../model';
 import { traceIn, type Path } from '../../signal';
-import { cure } from '../cure';
+import { replugCure } from '../exchange';
 import { isFree, jackPart, leadPart, type Found, type Wired } from '../finding';
 import { rule } from '../rule';
 import { visitsOf } from '../visits';
@@ -64,9 +63,6 @@ export const aside = rule<Data>({
   *cures(view, { data }) {
     const [box = '', jack = ''] = data.to.split('/');
     if (!boxOf(view, box)) return;
-    yield cure(view, {
-      edit: 'replug',
-      arguments: { lead: data.lead, side: 'from', at: [{ box, jack }], ...scopeIn(view.variant?.id ?? null) },
-    });
+    yield replugCure(view, data.lead, 'from', { box, jack });
   },
 });

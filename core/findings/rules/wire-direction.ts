@@ -1,19 +1,22 @@
 import { derive, endAt, pluggedIn } from '../../model';
 import { inWords } from '../../units';
 import { alongWith, clearsClash, crossingsIn, misplacedIn, toldByRing, type Crossing } from '../crossings';
-import { cure, type Cure } from '../cure';
+import type { Cure } from '../cure';
 import {
   bestExchange,
   clashes,
   clashingLeads,
   crossingParts,
   exchangeCure,
+  replugCure,
   shareOfTrials,
+  type Exchange,
 } from '../exchange';
 import { everyJack, isFree, jackPart, leadPart, type Found, type View, type Wired } from '../finding';
 import { misplacedCure, misplacedFound, misplacedWords, type MisplacedData } from '../misplaced';
 import { capitalFirst } from '../phrases';
 import { rule } from '../rule';
+import { serviceClashes, serviceCures, serviceMoves } from '../service-leads';
 import { suspectsIn } from '../suspects';
 import { drivenBy, undrivenIn } from '../undriven';
 
@@ -46,6 +49,13 @@ function alone(of: Wired, leadId: string): readonly Found<Data>[] {
   ];
 }
 
+/** Two leads between two of a kind that one exchange puts right. */
+const crossing = (of: Wired, exchange: Exchange): Found<Data> => ({
+  severity: 'fault',
+  parts: crossingParts(of, exchange),
+  data: { exchange, all: [exchange], clash: true },
+});
+
 /** WIRE-DIRECTION: output to output, input to input; one finding for each crossing of two leads. */
 export const direction = rule<Data>({
   code: 'WIRE-DIRECTION',
@@ -54,11 +64,14 @@ export const direction = rule<Data>({
   wrong: clashingLeads,
   judge: derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): readonly Found<Data>[] => {
     const misplaced = misplacedIn(of);
+    const found: Found<Data>[] = serviceClashes(of).flatMap(({ lead, with: exchange }) =>
+      exchange ? [crossing(of, exchange)] : alone(of, lead),
+    );
+    const suspects = suspectsIn(of);
     // Where a ring is closed too, the ring tells of it.
-    if (misplaced) return suspectsIn(of).ringing.length > 0 ? [] : [misplacedFound(misplaced, {})];
-    const found: Found<Data>[] = [];
+    if (misplaced) return suspects.ringing.length > 0 ? found : [misplacedFound(misplaced, {}), ...found];
     const clashing = new Set(clashingLeads(of));
-    const most = shareOfTrials(clashing.size / 2);
+    const most = shareOfTrials(suspects.clashing.length / 2);
     // What one or two exchanges explain is told by them; more are looked for one by one.
     const all = crossingsIn(of);
     const ringing = toldByRing(of, all);
@@ -70,7 +83,7 @@ export const direction = rule<Data>({
         data: { exchange, all, clash: clearsClash(of, exchange) },
       });
     const explained = all.flatMap(({ a, b }) => [a.lead, b.lead]);
-    for (let open = [...clashing].filter((lead) => !explained.includes(lead)); open.length > 0;) {
+    for (let open = suspects.clashing.filter((lead) => !explained.includes(lead)); open.length > 0;) {
       const exchange = bestExchange(of, open.slice(0, 1), {
         most,
         accept: (after) => {
@@ -79,12 +92,7 @@ export const direction = rule<Data>({
         },
       });
       const [first = ''] = open;
-      if (exchange)
-        found.push({
-          severity: 'fault',
-          parts: crossingParts(of, exchange),
-          data: { exchange, all: [exchange], clash: true },
-        });
+      if (exchange) found.push(crossing(of, exchange));
       else found.push(...alone(of, first));
       const told = exchange ? [exchange.a.lead, exchange.b.lead] : [first];
       open = open.filter((lead) => !told.includes(lead));
@@ -109,10 +117,13 @@ export const direction = rule<Data>({
   along: (view, { data }) => ('exchange' in data ? alongWith(view, data) : []),
   *cures(view, { data }) {
     if ('misplaced' in data) yield misplacedCure(view, data);
-    else if ('exchange' in data) yield exchangeCure(view, data.exchange);
-    else {
+    else if ('exchange' in data) {
+      yield exchangeCure(view, data.exchange);
+      yield* serviceCures(view, data.exchange);
+    } else {
       const run = undrivenIn(view).find(({ lead }) => lead.id === data.lead);
       if (run) yield* drivenBy(view, run, everyJack(view));
+      yield* serviceMoves(view, data.lead);
       yield* anotherJack(view, data.lead);
     }
   },
@@ -127,10 +138,6 @@ function* anotherJack(view: View, leadId: string): Generator<Cure> {
     const choices = end.box.jacks
       .filter((jack) => isFree(view, end.box, jack) && !clashes({ from: jack, to: far.jack }))
       .sort((a, b) => Number(b.carries === end.jack.carries) - Number(a.carries === end.jack.carries));
-    for (const jack of choices)
-      yield cure(view, {
-        edit: 'replug',
-        arguments: { lead: leadId, side, at: [{ box: end.box.id, jack: jack.id }] },
-      });
+    for (const jack of choices) yield replugCure(view, leadId, side, { box: end.box.id, jack: jack.id });
   }
 }

@@ -1,7 +1,5 @@
-import { scopeIn } from '../../cables';
 import { derive, jackKey, type JackRef } from '../../model';
-import { cure } from '../cure';
-import type { Side } from '../exchange';
+import { replugCure, type Side } from '../exchange';
 import { jackPart, leadPart, type Found } from '../finding';
 import { healsIn } from '../loose';
 import { capitalFirst } from '../phrases';
@@ -33,9 +31,6 @@ export const loose = rule<Data>({
     why: 'What it joined is passed by, or nothing is heard at all: an open return is bridged inside some amplifiers, and the loss is easily missed.',
   }),
   *cures(view, { data: { lead, side, to } }) {
-    yield cure(view, {
-      edit: 'replug',
-      arguments: { lead, side, at: [to], ...scopeIn(view.variant?.id ?? null) },
-    });
+    yield replugCure(view, lead, side, to);
   },
 });

@@ -1,4 +1,3 @@
-import { scopeIn } from '../../cables';
 import type { SingleEdit } from '../../edits';
 import { blockIn, derive, leadOf, rowsOf, type Box, type LoopJacks } from '../../model';
 import { resolveIn, traceIn, type Path } from '../../signal';
@@ -90,7 +89,7 @@ export const turned = rule<Data>({
   *cures(view, { data: { leads } }) {
     const exchange = ([a, b]: readonly [string, string], side: 'from' | 'to'): SingleEdit => ({
       edit: 'exchangeEnds',
-      arguments: { a: { lead: a, side }, b: { lead: b, side }, ...scopeIn(view.variant?.id ?? null) },
+      arguments: { a: { lead: a, side }, b: { lead: b, side } },
     });
     const numbers = [...leads.in, ...leads.out].map((id) => leadOf(view, id)?.number ?? 0);
     yield group(
