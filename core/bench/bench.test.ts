@@ -38,7 +38,8 @@ describe('the patch-up', () => {
     const seen = steps.map((s) => order.indexOf(s.section));
     expect(seen).toEqual([...seen].sort((a, b) => a - b));
     expect(steps[0]).toMatchObject({ section: 'off', text: 'Off at the switch: Valve head and Desk' });
-    expect(steps[1]!.text).toContain('MASTER of Valve head');
+    // Of the desk the channel in use, not its others.
+    expect(steps[1]!.text).toBe('Down: OUTPUT of Multi-effects, MASTER of Valve head and GAIN 1 of Desk');
   });
 
   test('has one step for each lead, speakers first, then audio as the signal meets it', () => {

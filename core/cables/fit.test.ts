@@ -44,6 +44,8 @@ test('the kind of lead between two jacks', () => {
   const kind = (a: string, b: string) => leadKindFor(end(a), end(b));
   expect(kind('guitar/out', 'fuzz/in')).toBe('instrument');
   expect(kind('fuzz/out', 'overdrive/in')).toBe('patch');
+  const [fuzz, drive] = [end('fuzz/out'), end('overdrive/in')];
+  expect(leadKindFor(fuzz, { ...drive, box: { ...drive.box, place: 'elsewhere' } })).toBe('instrument');
   expect(kind('overdrive/out', 'multi-effects/input')).toBe('instrument');
   expect(kind('valve-head/spk-16', 'cabinet/in')).toBe('speaker');
   expect(kind('microphone/out', 'desk/ch-1')).toBe('balanced');

@@ -179,6 +179,12 @@ describe('in a line', () => {
     arguments: { lead, side: 'to', at: [at(to)], scope: NIGHT },
   });
 
+  test('taken out, a variant that follows the base heals with it', () => {
+    const after = done(inTwo(), removeEdit(inTwo(), 'fuzz'));
+    for (const night of [null, 'night'])
+      expect(plugsIn(after, night)).toEqual(['1 guitar/out tuner/in', '2 tuner/out combo/input', '3  ']);
+  });
+
   test('taken out, a variant that leads on otherwise heals as it leads on there', () => {
     const rig = edited(inTwo(), replug('lead-3', 'overdrive/in'));
     const after = done(rig, removeEdit(rig, 'fuzz'));

@@ -9,7 +9,9 @@ import {
   actWords,
   bankIn,
   beginTrial,
+  callEdit,
   changeOf,
+  popsIn,
   pressOn,
   pressesView,
   readAct,
@@ -159,8 +161,7 @@ describe('what is told of a change', () => {
       'One',
       'Two',
     );
-    const power = ['full', 'half'];
-    const rigOf = (tails: 'kept' | 'cut'): Rig => {
+    const rigOf = (tails: 'kept' | 'cut', power: readonly string[] = ['full', 'half']): Rig => {
       const other = stand(base, 's1', { 'digital-delay/delay': 'off', 'valve-head/preamp': 'lead' });
       return {
         ...other,
@@ -183,6 +184,10 @@ describe('what is told of a change', () => {
       'Valve head pops: clean is on full, lead on half',
     ]);
     expect(told('kept')[0]).toBe('Delay of Digital delay rings on');
+    const popping = (power?: readonly string[]) =>
+      popsIn(of(rigOf('cut', power))).map(({ box, block, changes }) => [box.id, block.id, changes.length]);
+    expect(popping()).toEqual([['valve-head', 'preamp', 1]]);
+    expect(popping(['full', 'full'])).toEqual([]);
   });
 
   test('half way nothing comes out where one box has let go and the other not yet taken up', () => {
@@ -231,5 +236,31 @@ describe('what is told of a change', () => {
 
   test('the first sound of a rig alone leads nowhere', () => {
     expect(pressesView(of({ ...board(), sounds: [makeSound('one', 'One')] })).changes).toEqual([]);
+  });
+});
+
+describe('a switch that calls a sound', () => {
+  const switchOf = (rig: Rig, sound: string) => callEdit(of(rig), sound)?.arguments.assignment;
+  const first = switchOf(board(), 's0')!;
+
+  test('the first free one of the first bank, and of those that are planned the next', () => {
+    expect(first).toMatchObject({ box: 'four-loop-switcher', bank: 0, act: call('s0') });
+    const planned = { ...board(), switchPlan: [slot(first.box, first.switch, call('s1'))] };
+    const next = switchOf(planned, 's0')!;
+    expect([next.box, next.bank]).toEqual([first.box, 0]);
+    expect(next.switch).not.toBe(first.switch);
+  });
+
+  test('none where one calls it already; one in a further bank is not at hand', () => {
+    const inBank = (bank: number) => ({
+      ...board(),
+      switchPlan: [slot(first.box, first.switch, call('s0'), bank)],
+    });
+    expect(switchOf(inBank(0), 's0')).toBeUndefined();
+    expect(switchOf(inBank(1), 's0')?.switch).toBe(first.switch);
+  });
+
+  test('none where nothing is free', () => {
+    expect(switchOf(withSounds(build('guitar, fuzz, combo'), 'One'), 's0')).toBeUndefined();
   });
 });

@@ -3,7 +3,16 @@ import fc from 'fast-check';
 import { CATALOGUE } from '../catalog';
 import { itemOf, play, addressesOf } from '../testing/gear-items';
 import { Met } from '../testing/met';
-import { checkItem, emptyItem, itemFromKind, applyGearEdit, type GearEdit, type GearItem } from './index';
+import {
+  checkItem,
+  emptyItem,
+  endOf,
+  endOptions,
+  itemFromKind,
+  applyGearEdit,
+  type GearEdit,
+  type GearItem,
+} from './index';
 
 describe('making an item on its panel', () => {
   test('a two-channel preamp pedal from nothing', () => {
@@ -108,5 +117,41 @@ describe('making an item on its panel', () => {
       { numRuns: 200 },
     );
     met.atLeast({ 'add part': 100, 'move part': 15, 'remove part': 100, 'set at rest': 8 });
+  });
+});
+
+describe('inner wires', () => {
+  const head = () => itemOf('parallel-loop-head');
+  const ends = (item: GearItem, way: 'from' | 'to') => endOptions(item, way).map(({ value }) => value);
+
+  test('the same wire is laid once; another into the same end is one more', () => {
+    const wires = (item: GearItem) => item.patches[0]!.wires;
+    const patch = head().patches[0]!.id;
+    const { from, to } = wires(head())[0]!;
+    expect(wires(play(head(), { edit: 'wire', patch, from, to }))).toEqual(wires(head()));
+    const second = play(head(), { edit: 'wire', patch, from: { jack: 'return' }, to });
+    expect(wires(second)).toEqual([...wires(head()), { from: { jack: 'return' }, to }]);
+    const elsewhere = play(head(), { edit: 'wire', patch, from, to: { block: 'power', port: 'in' } });
+    expect(wires(elsewhere)).toHaveLength(wires(head()).length + 1);
+  });
+
+  test('each end is offered by what a block has: a second input where something is merged, a second output where it splits', () => {
+    expect(ends(head(), 'to')).toEqual(
+      expect.arrayContaining(['block blend in', 'block blend in2', 'block divide in', 'jack send']),
+    );
+    expect(ends(head(), 'to')).not.toContain('block divide in2');
+    expect(ends(head(), 'from')).toEqual(expect.arrayContaining(['block divide out2', 'jack return']));
+    expect(ends(head(), 'from')).not.toContain('block blend out2');
+    expect(ends(head(), 'from')).not.toContain('jack send');
+  });
+
+  test('an end is read back from its words', () => {
+    expect(['jack in', 'block fuzz', 'block blend in2', 'box', 'nothing'].map(endOf)).toEqual([
+      { jack: 'in' },
+      { block: 'fuzz' },
+      { block: 'blend', port: 'in2' },
+      { box: true },
+      undefined,
+    ]);
   });
 });

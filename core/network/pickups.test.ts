@@ -84,10 +84,9 @@ describe('positions of a selector', () => {
     expect(names(null)).toEqual(['bridge']);
     expect(names('gone')).toEqual(['bridge']);
     const five = { ...block(), selector: ['1', '2', '3', '4', '5'] };
-    expect(
-      combinationOf({ ...five, pickups: [...five.pickups, { ...five.pickups[0]!, id: 'middle' }] }, '4')
-        .coils,
-    ).toHaveLength(2);
+    const three = { ...five, pickups: [...five.pickups, { ...five.pickups[0]!, id: 'last' }] };
+    const joined = five.selector.map((at) => combinationOf(three, at).coils.map(({ pickup }) => pickup.id));
+    expect(joined).toEqual([['bridge'], ['bridge', 'neck'], ['neck'], ['neck', 'last'], ['last']]);
   });
 
   test('a piezo is known by what it is, a bass by what is noted', () => {
@@ -95,6 +94,10 @@ describe('positions of a selector', () => {
     const of = (line: string) =>
       instrumentOf(build(line).boxes[0]!.blocks.find(({ role }) => role === 'source')!);
     expect(of('acoustic')).toBe('piezo');
+    // One piezo beside a coil makes no acoustic of it.
+    const piezo = build('acoustic').boxes[0]!.blocks.find(({ role }) => role === 'source')!.pickups;
+    expect(instrumentOf({ ...block(), pickups: [...block().pickups, ...piezo] })).toBe('guitar');
+    expect(instrumentOf({ ...block(), pickups: [] })).toBe('guitar');
     expect(of('bass')).toBe('bass');
   });
 

@@ -84,6 +84,12 @@ describe('the card for a phone', () => {
       expect(card).toContain(label.here.jack);
     }
     expect(card).toContain('Sound 1');
+    for (const [name, state] of [
+      ['FUZZ', 'off'],
+      ['MULTI Loop 1', 'on'],
+      ['VALVE', 'clean'],
+    ])
+      expect(card).toContain(`<dt><code>${name}</code></dt><dd>${state}</dd>`);
     expect(card).toContain('not by this plan');
   });
 
