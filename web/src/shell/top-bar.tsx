@@ -21,7 +21,7 @@ function Saved() {
     <span
       role="status"
       title={trouble ?? readOnly ?? (saved === 'saved' ? 'Every edit is stored in this browser.' : undefined)}
-      className={`w-16 text-right text-xs ${bad ? 'font-semibold text-danger' : 'text-muted'}`}
+      className={`w-16 text-right max-sm:w-auto text-xs ${bad ? 'font-semibold text-danger' : 'text-muted'}`}
     >
       {text}
     </span>
@@ -80,22 +80,25 @@ export function TopBar() {
       <div className="flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1 px-3 py-1">
         <Link
           to="/shelf"
-          className="flex min-h-7 items-center gap-2 rounded"
+          className="flex min-h-7 items-center gap-2 rounded max-sm:-order-3"
           aria-label="Shelf: all rigs"
           title="All rigs"
         >
           <img src="/mark.svg" alt="" width="22" height="22" />
         </Link>
-        <h1>
+        <h1 className="max-sm:-order-2">
           <RigMenu />
         </h1>
-        <nav aria-label="Views" className="flex flex-wrap items-center gap-1">
+        <nav
+          aria-label="Views"
+          className="flex flex-wrap items-center gap-1 max-sm:w-full max-sm:justify-between max-sm:gap-0"
+        >
           {VIEWS.map((view) => (
             <NavLink
               key={view.path}
               to={{ pathname: `/rig/${id}/${view.path}`, search }}
               className={({ isActive, isPending }) =>
-                `flex min-h-7 items-center rounded px-2 text-sm ${
+                `flex min-h-7 items-center rounded px-2 text-sm max-sm:px-1 ${
                   isActive
                     ? 'bg-ink text-on-ink'
                     : isPending
@@ -108,12 +111,14 @@ export function TopBar() {
             </NavLink>
           ))}
         </nav>
-        <div className="ml-auto flex flex-wrap items-center justify-end gap-x-2 gap-y-1">
+        <div className="ml-auto flex flex-wrap items-center justify-end gap-x-2 gap-y-1 max-sm:contents">
           <Find />
           <NightMenu />
           <SoundMenu />
-          <Steps />
-          <Saved />
+          <div className="flex items-center gap-x-2 max-sm:-order-1 max-sm:ml-auto">
+            <Steps />
+            <Saved />
+          </div>
           <PreferencesMenu />
         </div>
       </div>
