@@ -1,43 +1,31 @@
-// What edits refuse, each in its own words, and the last that is still taken.
+// What edits refuse of names and figures, each in its own words, and the last that is still taken.
 import { describe, expect, test } from '@jest/globals';
-import { LIMITS, makePlace, makeSound, type Rig } from '../model';
-import { lead } from '../testing/rigs';
+import { LIMITS } from '../model';
 import { rigForEdits } from '../testing/edit-cases';
-import { applyEdit, EditError, type SingleEdit } from './index';
-
-type Name = SingleEdit['edit'];
-/** The arguments come from anywhere: what is refused need not be of their types. */
-type Row = readonly [Name, object, string];
+import { A_NAME, LONG, refusal, type EditName, type Refused, type Taken } from '../testing/refused';
+import { applyEdit, type SingleEdit } from './index';
 
 const rig = rigForEdits();
-const LONG = 'x'.repeat(LIMITS.nameLength + 1);
-const FULL = 'x'.repeat(LIMITS.nameLength);
+const FULL = LONG.slice(1);
 const NOTES = 'x'.repeat(LIMITS.notesLength + 1);
 const box = (id: string) => rig.boxes.find((one) => one.id === id)!;
 const KNOB = box('fuzz').controls[0]!.id;
 const fuzz = { ...box('fuzz'), id: 'new', tag: 'NEW', name: 'New' };
 
-/** What an edit is refused with; null: it is taken. */
-function refusal(of: Rig, name: Name, args: object): string | null {
-  try {
-    applyEdit(of, { edit: name, arguments: args } as SingleEdit);
-    return null;
-  } catch (error) {
-    expect(error).toBeInstanceOf(EditError);
-    return (error as Error).message;
-  }
-}
-
-const names = (edit: Name, args: (name: string) => object, empty: string, most: string): readonly Row[] => [
+const names = (
+  edit: EditName,
+  args: (name: string) => object,
+  empty: string,
+  most: string,
+): readonly Refused[] => [
   [edit, args(' '), empty],
   [edit, args(LONG), most],
 ];
-const A_NAME = `A name has at most ${LIMITS.nameLength} characters.`;
 const OF_BOX = `The name of a box has at most ${LIMITS.nameLength} characters.`;
 const SOME_NOTES = `Notes have at most ${LIMITS.notesLength} characters.`;
 
 describe('names and notes', () => {
-  test.each<Row>([
+  test.each<Refused>([
     ...names('renameBox', (name) => ({ id: 'fuzz', name }), 'The name of a box cannot be empty.', OF_BOX),
     ...names('addBox', (name) => ({ box: { ...fuzz, name } }), 'The name of a box cannot be empty.', OF_BOX),
     ...names('setTitle', (title) => ({ title }), 'A rig needs a name.', A_NAME),
@@ -61,7 +49,7 @@ describe('names and notes', () => {
     expect(refusal(rig, name, args)).toBe(message);
   });
 
-  test.each<readonly [Name, object]>([
+  test.each<Taken>([
     ['renameBox', { id: 'fuzz', name: FULL }],
     ['setTag', { id: 'fuzz', tag: 'FUZZ' }],
     ['setTitle', { title: FULL }],
@@ -73,7 +61,7 @@ describe('names and notes', () => {
 });
 
 describe('figures out of their range', () => {
-  test.each<Row>([
+  test.each<Refused>([
     ['setDrop', { id: 'fuzz', dropM: -0.1 }, `A drop is 0 to ${LIMITS.lengthM} m.`],
     ['setDrop', { id: 'fuzz', dropM: LIMITS.lengthM + 1 }, `A drop is 0 to ${LIMITS.lengthM} m.`],
     ['setLeadLength', { id: 'lead-1', lengthM: -1, by: 'hand' }, `A lead is 0 to ${LIMITS.lengthM} m long.`],
@@ -121,7 +109,7 @@ describe('figures out of their range', () => {
     expect(refusal(rig, name, args)).toBe(message);
   });
 
-  test.each<readonly [Name, object]>([
+  test.each<Taken>([
     ['setDrop', { id: 'fuzz', dropM: 0 }],
     ['setRange', { box: 'fuzz', control: KNOB, range: { lo: -120, hi: 120 } }],
     ['setPlaceField', { id: 'wing', fieldUt: 1000 }],
@@ -139,156 +127,5 @@ describe('figures out of their range', () => {
     ];
     const after = calls.reduce((now, call) => applyEdit(now, call).rig, rig);
     expect(after.stage.mains.earthDifferences).toEqual([{ a: 'right', b: 'left', volts: 3 }]);
-  });
-});
-
-const REPLUG = { lead: 'lead-1', at: [{ box: 'fuzz', jack: 'in' }] };
-
-describe('what is not there, or is something else', () => {
-  test.each<Row>([
-    ['addBox', { box: { ...fuzz, place: 'nowhere' } }, 'There is no place "nowhere" in this rig.'],
-    ['moveToPlace', { id: 'fuzz', place: 'nowhere', order: 0 }, 'There is no place "nowhere" in this rig.'],
-    ['replug', { ...REPLUG, side: 'middle' }, 'A lead has the ends from and to, not "middle".'],
-    ['replug', { ...REPLUG, side: 'to', at: [] }, 'Re-plugging wants a jack; unplug loosens an end.'],
-    ['setPickups', { box: 'fuzz', block: 'fuzz', inside: {} }, 'Fuzz has no pickups.'],
-    [
-      'setPickups',
-      {
-        box: 'guitar',
-        block: box('guitar').blocks[0]!.id,
-        inside: { combinations: [{ name: 'Nowhere', joined: 'parallel', coils: [] }] },
-      },
-      'The selector has no position "Nowhere".',
-    ],
-    [
-      'setLeadBreak',
-      { id: 'lead-6', break: { kind: 'shield', end: 'to' } },
-      'Lead 6 is no lead of the signal: nothing in it may be opened.',
-    ],
-    [
-      'setEarthProved',
-      { box: 'fuzz', proved: { by: 'A', date: '2026-03-01' } },
-      'Fuzz has no safety earth of its own.',
-    ],
-    [
-      'setEarthProved',
-      { box: 'valve-head', proved: { by: ' ', date: '2026-03-01' } },
-      'Say who proved the earth.',
-    ],
-    ['setWallOutlet', { box: 'fuzz', jack: 'in', outlet: 'left' }, 'IN of Fuzz takes no mains.'],
-    ['setPhantom', { box: 'fuzz', jack: 'in', is: 'on' }, 'IN of Fuzz gives no 48 V.'],
-    [
-      'setMidi',
-      {
-        box: 'multi-effects',
-        midi: {
-          ccs: [
-            { id: 'a', cc: 20, does: 'switch' },
-            { id: 'a', cc: 21, does: 'switch' },
-          ],
-        },
-      },
-      'Two control changes have the same id.',
-    ],
-    ['setWiper', { box: 'fuzz', jack: 'in', wiper: 'tip' }, 'IN is no jack for expression.'],
-    [
-      'setCalibrated',
-      { box: 'fuzz', calibrated: { at: 'x', heel: 5, toe: 5, date: '2026-03-01' } },
-      'Heel and toe show the same: it is not calibrated.',
-    ],
-    [
-      'splitLoom',
-      { from: { id: 'a', name: 'A', leads: ['lead-3'] }, to: { id: 'a', name: 'B', leads: ['lead-4'] } },
-      'A loom is split into two.',
-    ],
-    ['nameLoom', { id: 'loom', name: 'Loom', leads: [] }, 'A loom has at least one lead.'],
-    ['addSound', { sound: makeSound('all', 'All'), index: 0 }, '"all" stands for every sound together.'],
-    ['setGuitar', { sound: 'sound-1', guitar: 'fuzz', pickup: null }, 'Fuzz is no instrument.'],
-    ['renumber', { numbers: { 'lead-1': 2 } }, 'Two leads cannot have the same number.'],
-    ['setMatters', { order: ['a', 'a'] }, 'Each thing that matters is named once.'],
-    ['followBase', { variant: 'night', lead: 'lead-1' }, 'It lies as in the base already.'],
-  ])('%s refuses %j', (name, args, message) => {
-    expect(refusal(rig, name, args)).toBe(message);
-  });
-
-  test('a stage keeps its last place, and one that something stands in; a rig its last sound', () => {
-    expect(refusal(rig, 'removePlace', { id: box('fuzz').place })).toMatch(
-      / still stands in .+: move it first\.$/,
-    );
-    const bare = {
-      ...rig,
-      boxes: [],
-      leads: [],
-      stage: { ...rig.stage, places: [makePlace('wing', 'Wing')] },
-    };
-    expect(refusal(bare, 'removePlace', { id: 'wing' })).toBe('A stage has at least one place.');
-    const one = applyEdit(rig, { edit: 'removeSound', arguments: { id: 'sound-2' } }).rig;
-    expect(refusal(one, 'removeSound', { id: 'sound-1' })).toBe('A rig has at least one sound.');
-  });
-
-  test('no more boxes and leads than a rig may hold', () => {
-    const boxes = Array.from({ length: LIMITS.boxes }, (_, i) => ({ ...fuzz, id: `b${i}`, tag: `T${i}` }));
-    expect(refusal({ ...rig, boxes }, 'addBox', { box: fuzz })).toBe(
-      `A rig has at most ${LIMITS.boxes} boxes.`,
-    );
-    const leads = Array.from({ length: LIMITS.leads }, (_, i) => ({
-      ...rig.leads[0]!,
-      id: `l${i}`,
-      number: i + 1,
-    }));
-    expect(
-      refusal({ ...rig, leads }, 'plug', { lead: lead(LIMITS.leads + 1, 'guitar/out', 'fuzz/in') }),
-    ).toBe(`A rig has at most ${LIMITS.leads} leads.`);
-  });
-});
-
-const RULE = { id: 'rule', kind: 'never', words: '' };
-const MEMBER = { box: 'fuzz', block: 'fuzz' };
-const FREE = { id: 's', label: 'A', does: 'free' };
-const SLOT = {
-  id: 'new',
-  box: 'multi-effects',
-  switch: 'switch-a',
-  bank: 0,
-  act: { type: 'sound', sound: 'sound-1' },
-};
-
-describe('songs, rules, switches', () => {
-  const song = { id: 'new', name: 'New', sounds: [], guitar: null, notes: '' };
-  test.each<Row>([
-    ['addSong', { song: { ...song, name: ' ' }, index: 0 }, 'A song has a name.'],
-    ['addSong', { song: { ...song, capo: 25 }, index: 0 }, 'A capo is at fret 0 to 24.'],
-    ['addSong', { song: { ...song, capo: 1.5 }, index: 0 }, 'A capo is at fret 0 to 24.'],
-    ['addSong', { song: { ...song, guitar: 'fuzz' }, index: 0 }, 'Fuzz is no instrument.'],
-    ['setRule', { rule: { ...RULE, members: [MEMBER] } }, 'A rule is of two things at least.'],
-    [
-      'setRule',
-      { rule: { ...RULE, members: Array(13).fill(MEMBER) } },
-      'A rule is of twelve things at most.',
-    ],
-    ['assignSwitch', { assignment: { ...SLOT, switch: 'gone' } }, 'Multi-effects has no free switch "gone".'],
-    ['assignSwitch', { assignment: { ...SLOT, bank: 999 } }, 'Multi-effects has no bank 1000.'],
-    ['setSwitches', { box: 'fuzz', switches: [FREE, FREE], banks: null }, 'Two switches have the same id.'],
-    [
-      'setSwitches',
-      { box: 'fuzz', switches: [{ ...FREE, label: ' ' }], banks: null },
-      'A switch has a printed name.',
-    ],
-    [
-      'setSwitches',
-      { box: 'fuzz', switches: [FREE], banks: { count: 0, key: null } },
-      'A box has 1 to 999 banks.',
-    ],
-    [
-      'setSwitches',
-      {
-        box: 'fuzz',
-        switches: Array.from({ length: 65 }, (_, i) => ({ ...FREE, id: `s${i}` })),
-        banks: null,
-      },
-      'A box has at most 64 switches.',
-    ],
-  ])('%s refuses %j', (name, args, message) => {
-    expect(refusal(rig, name, args)).toBe(message);
   });
 });
