@@ -277,6 +277,31 @@ describe('songs, rules, switches', () => {
     ],
     ['assignSwitch', { assignment: { ...SLOT, switch: 'gone' } }, 'Multi-effects has no free switch "gone".'],
     ['assignSwitch', { assignment: { ...SLOT, bank: 999 } }, 'Multi-effects has no bank 1000.'],
+    [
+      'assignSwitch',
+      { assignment: { ...SLOT, act: { type: 'sound', sound: 'gone' } } },
+      'There is no sound "gone" in this rig.',
+    ],
+    [
+      'assignSwitch',
+      { assignment: { ...SLOT, act: { type: 'steps', blocks: [{ box: 'fuzz', block: 'gone' }] } } },
+      'There is no block "gone" in this rig.',
+    ],
+    [
+      'setSwitches',
+      { box: 'fuzz', switches: [{ ...FREE, blocks: ['gone'] }], banks: null },
+      'There is no block "gone" in this rig.',
+    ],
+    [
+      'setSwitches',
+      { box: 'fuzz', switches: [{ ...FREE, jack: 'gone' }], banks: null },
+      'There is no jack "gone" in this rig.',
+    ],
+    [
+      'assignSwitch',
+      { assignment: { ...SLOT, id: 'slot-1', switch: 'switch-b' } },
+      'The id "slot-1" is taken.',
+    ],
     ['setSwitches', { box: 'fuzz', switches: [FREE, FREE], banks: null }, 'Two switches have the same id.'],
     [
       'setSwitches',

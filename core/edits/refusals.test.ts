@@ -129,3 +129,53 @@ describe('figures out of their range', () => {
     expect(after.stage.mains.earthDifferences).toEqual([{ a: 'right', b: 'left', volts: 3 }]);
   });
 });
+
+const SOUND = { sound: 'sound-1' };
+const REST = { scope: { layer: 'rest' } };
+const missing = (what: string) => `There is no ${what} "gone" in this rig.`;
+
+describe('what is set of a part that there is not', () => {
+  test.each<Refused>([
+    ['setProgram', { ...SOUND, box: 'gone', shown: '1' }, missing('box')],
+    ['setProgram', { ...SOUND, box: 'fuzz', shown: 'x'.repeat(21) }, 'A program is 1 to 20 signs.'],
+    ['setDialled', { ...SOUND, box: 'gone', dialled: '1' }, missing('box')],
+    ['setDialled', { ...SOUND, box: 'fuzz', dialled: ' ' }, 'What is dialled has 1 to 20 signs.'],
+    ['setTails', { ...SOUND, box: 'fuzz', block: 'gone', tails: 'cut' }, missing('block')],
+    ['setMoves', { ...SOUND, pedal: 'gone', moves: null }, missing('box')],
+    ['setMoves', { ...SOUND, pedal: 'fuzz', moves: { box: 'fuzz', control: 'gone' } }, missing('control')],
+    [
+      'setMoves',
+      { ...SOUND, pedal: 'fuzz', moves: { box: 'fuzz', control: KNOB, engages: 'gone' } },
+      missing('block'),
+    ],
+    ['setStored', { box: 'fuzz', sound: 'gone', stored: null }, missing('sound')],
+    ['addVariant', { variant: { ...rig.variants[0], id: 'new', name: ' ' } }, 'A name cannot be empty.'],
+    ['setBlockState', { ...REST, box: 'fuzz', block: 'fuzz', state: 'gone' }, 'Fuzz has no state "gone".'],
+    ['setMode', { ...REST, box: 'fuzz', jack: 'in', mode: 'gone' }, 'IN has no mode "gone".'],
+    ['setPatch', { ...REST, box: 'fuzz', patch: 'gone' }, missing('inner wiring')],
+    [
+      'wireInside',
+      { box: 'fuzz', patch: 'other', wires: [{ from: { jack: 'in' }, to: { block: 'gone', port: 'in' } }] },
+      'A wire ends at no jack or block of Fuzz.',
+    ],
+    ['renamePatch', { box: 'fuzz', patch: 'other', name: ' ' }, 'An inner wiring has a name.'],
+    ['renamePatch', { box: 'fuzz', patch: 'other', name: LONG }, A_NAME],
+    ['removePatch', { box: 'fuzz', patch: box('fuzz').patch }, 'The inner wiring at rest cannot be removed.'],
+  ])('%s refuses %j', (name, args, message) => {
+    expect(refusal(rig, name, args)).toBe(message);
+  });
+
+  test('a unit takes as many blocks as it has room for', () => {
+    const unit = box('multi-effects');
+    const full = (blocks: number) => ({
+      ...rig,
+      boxes: rig.boxes.map((one) => (one.id === unit.id ? { ...unit, slots: { blocks } } : one)),
+    });
+    const block = { ...unit.blocks.find(({ id }) => id === 'delay')!, id: 'delay-2' };
+    const args = { box: unit.id, block };
+    expect(refusal(full(unit.blocks.length), 'addBlock', args)).toBe(
+      `Multi-effects has room for ${unit.blocks.length} blocks.`,
+    );
+    expect(refusal(full(unit.blocks.length + 1), 'addBlock', args)).toBeNull();
+  });
+});
