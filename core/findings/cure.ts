@@ -147,6 +147,8 @@ export const singles = (edit: EditCall): readonly SingleEdit[] =>
 export const isOfNight = ({ edit }: Cure, night: string): boolean =>
   singles(edit).some(({ arguments: args }) => {
     const scope = 'scope' in args ? args.scope : undefined;
+    // A routing says by itself which night it is taken for.
+    if ('variant' in args) return args.variant === night;
     return scope?.layer === 'variant' && scope.id === night;
   });
 

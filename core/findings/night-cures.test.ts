@@ -1,12 +1,13 @@
 // A mistake that one night alone makes is cured in that night, and the base is left as it is.
 import { expect, test } from '@jest/globals';
-import type { SingleEdit } from '../edits';
+import type { EditCall, SingleEdit } from '../edits';
 import { jackKey, wiring, type Rig } from '../model';
 import { edited, fourCable } from '../testing/build';
 import { freeJacks, plugsOf } from '../testing/mended';
 import { judge } from '../testing/of-wiring';
 import { variant } from '../testing/setup-kit';
 import { replug, swap } from '../testing/short-edits';
+import { isOfNight } from './cure';
 import { cureOf, cureToldIn, merged, report } from './index';
 
 const NIGHT = 'night';
@@ -105,4 +106,34 @@ test('what destroys gear in one night is told in the others with the cure of its
   expect(cureToldIn(wrong, NIGHT, line!.finding)!.label).toBe(
     'Exchange the plugs of lead 5 and lead 6, amplifier switched off',
   );
+});
+
+test('what an edit changes for one night is told by its scope, or by the night a routing is taken for', () => {
+  const change = {
+    name: 'Straight',
+    put: [],
+    move: [],
+    away: [],
+    adapters: [],
+    modes: [],
+    states: [],
+    blocks: [],
+    wires: [],
+  };
+  const taken = (night: string | null): EditCall => ({
+    edit: 'takeRouting',
+    arguments: night === null ? change : { ...change, variant: night },
+  });
+  const is = (edit: EditCall) => isOfNight({ edit, label: '' }, NIGHT);
+  expect([is(taken(NIGHT)), is(taken(null))]).toEqual([true, false]);
+  const away = (id: string | null): EditCall => ({
+    edit: 'unplug',
+    arguments: { lead: 'lead-6', side: 'to', ...(id === null ? {} : { scope: { layer: 'variant', id } }) },
+  });
+  expect([is(away(NIGHT)), is(away('other')), is(away(null))]).toEqual([true, false, false]);
+  const both: EditCall = {
+    edit: 'together',
+    arguments: { label: 'Both', edits: [away(null), away(NIGHT)] as SingleEdit[] },
+  };
+  expect(is(both)).toBe(true);
 });
