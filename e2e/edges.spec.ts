@@ -7,7 +7,7 @@ const wired = (page: Page) =>
 
 test('what a pane hides is named at its edge, and a press goes there', async ({ page }) => {
   await page.goto('/');
-  const mark = (edge: string) => page.locator(`[data-testid="map"] ~ [data-further="${edge}"]`);
+  const mark = (edge: string) => page.getByTestId('around-map').locator(`[data-further="${edge}"]`);
   await expect(map(page).locator('[data-part="box:desk"]').first()).toBeVisible();
   await expect(mark('right')).toHaveCount(0);
   for (let i = 0; i < 4; i += 1) await page.getByRole('button', { name: 'Larger' }).click();

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { furtherOf, furtherWords, type Edge, type Standing } from './further';
+import { EDGES, furtherOf, furtherWords, type Edge, type Standing } from './further';
 import type { Size } from './use-size';
 
 /** What goes to an edge, and where its mark stands in the pane. */
@@ -40,7 +40,9 @@ export function FurtherMarks({ pane, size, things, isInLine = false }: Props) {
   }, [pane]);
   const further = useMemo(() => (size ? furtherOf(things, { ...at, ...size }) : null), [things, at, size]);
   if (!pane || !size || !further) return null;
-  return [...further].map(([edge, hidden]) => {
+  return EDGES.flatMap((edge) => {
+    const hidden = further.get(edge);
+    if (!hidden) return [];
     const { arrow, by, place } = AT[edge];
     return (
       <button

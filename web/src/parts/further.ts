@@ -15,7 +15,8 @@ export type Shown = {
   readonly height: number;
 };
 
-const EDGES = ['bottom', 'top', 'right', 'left'] as const;
+/** In the order in which they are told. */
+export const EDGES = ['left', 'top', 'bottom', 'right'] as const;
 export type Edge = (typeof EDGES)[number];
 
 /** A line or two are not missed. */

@@ -10,10 +10,11 @@ type Props = {
   readonly zoom: number;
   readonly pane: HTMLElement | null;
   readonly size: Size | null;
+  readonly isInLine: boolean;
 };
 
 /** Boxes that the pane of the map cuts off or hides. */
-export function MapFurther({ groups, zoom, pane, size }: Props) {
+export function MapFurther({ groups, zoom, pane, size, isInLine }: Props) {
   const boxes = useOpenWith(({ rig }) => rig.boxes);
   const things = useMemo(() => {
     const names = new Map(boxes.map(({ id, name }) => [id, name]));
@@ -26,5 +27,5 @@ export function MapFurther({ groups, zoom, pane, size }: Props) {
       }),
     );
   }, [groups, zoom, boxes]);
-  return <FurtherMarks pane={pane} size={size} things={things} />;
+  return <FurtherMarks pane={pane} size={size} things={things} isInLine={isInLine} />;
 }

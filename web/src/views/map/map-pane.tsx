@@ -193,10 +193,15 @@ export function MapPane({ isInPage }: Props) {
     );
   }, [framed, pane, openKey]);
 
+  const elsewhere = drawing?.elsewhere ?? [];
+  const hasFoot = elsewhere.length > 0;
+  const further = drawing ? (
+    <MapFurther groups={drawing.groups} zoom={zoom} pane={pane} size={size} isInLine={hasFoot} />
+  ) : null;
   const { press, point, leave } = usePress(drawing, plugging);
 
   return (
-    <div className="relative flex min-h-0 flex-1 flex-col">
+    <div data-testid="around-map" className="relative flex min-h-0 flex-1 flex-col">
       <div
         className="relative flex min-h-0 flex-1 flex-col"
         style={
@@ -239,7 +244,7 @@ export function MapPane({ isInPage }: Props) {
             <p className="p-4 text-sm text-danger">The map could not be drawn: {fault}.</p>
           )}
         </div>
-        {drawing ? <MapFurther groups={drawing.groups} zoom={zoom} pane={pane} size={size} /> : null}
+        {hasFoot ? null : further}
       </div>
       {slow ? (
         <p
@@ -249,20 +254,23 @@ export function MapPane({ isInPage }: Props) {
           Drawing the map …
         </p>
       ) : null}
-      {drawing && drawing.elsewhere.length > 0 ? (
-        <p className="flex flex-wrap items-center gap-x-2 bg-ground px-3 text-xs text-muted">
-          Not in this layer:
-          {drawing.elsewhere.map(({ words, layer: to }) => (
-            <button
-              key={words}
-              type="button"
-              className="min-h-6 rounded underline underline-offset-2"
-              onClick={() => setLayer(to)}
-            >
-              {words}
-            </button>
-          ))}
-        </p>
+      {hasFoot ? (
+        <div className="flex items-center gap-x-1 bg-ground px-3 text-xs text-muted">
+          <p className="flex min-w-0 flex-1 flex-wrap items-center gap-x-2">
+            Not in this layer:
+            {elsewhere.map(({ words, layer: to }) => (
+              <button
+                key={words}
+                type="button"
+                className="min-h-6 rounded underline underline-offset-2"
+                onClick={() => setLayer(to)}
+              >
+                {words}
+              </button>
+            ))}
+          </p>
+          {further}
+        </div>
       ) : null}
       <p aria-live="polite" className="sr-only">
         {words}
