@@ -13,6 +13,7 @@ import {
   storeItem,
   takeItems,
 } from './gear';
+import { takenWords } from './gear-files';
 import { NOW } from './testing';
 
 let db: RigDatabase;
@@ -33,6 +34,16 @@ const fuzz = (id = 'own-fuzz', name = 'Grey Moth'): GearItem => ({
 });
 const names = async () => (await readGearShelf(db)).items.map(({ item }) => [item.name, item.revision]);
 const fresh = (name: string) => `own-${name.toLowerCase().replace(' ', '-')}-copy`;
+
+test('what was taken is told in one sentence', () => {
+  const said = (added: number, same: number, copies: readonly string[] = []) =>
+    takenWords({ added, same, copies, refused: [] });
+  expect(said(1, 0)).toBe('1 box on your gear shelf.');
+  expect(said(2, 1)).toBe('2 boxes on your gear shelf, 1 stood there already.');
+  expect(said(2, 0, ['Grey Moth'])).toBe(
+    '2 boxes on your gear shelf; Grey Moth differed from what stood there and came as a copy.',
+  );
+});
 
 describe('the gear shelf in the store', () => {
   test('an item gets a revision each time it is put there; its draft is done with', async () => {

@@ -249,6 +249,15 @@ describe('the bin', () => {
     await listRigs(db, '2026-04-03T12:00:00.000Z');
     await binRig(db, 'rig', '2026-04-03T12:00:00.000Z');
     expect(await listRigs(db, '2026-05-02T12:00:00.000Z')).toHaveLength(1);
+    // Over again it has its days of grace again.
+    expect(await listRigs(db, '2026-05-06T12:00:00.000Z')).toHaveLength(1);
+  });
+
+  test('a rig that was looked at for long has its days of grace in the bin', async () => {
+    await listRigs(db, NOW);
+    await binRig(db, 'rig', NOW);
+    expect(await listRigs(db, '2026-04-20T12:00:00.000Z')).toHaveLength(1);
+    expect(await listRigs(db, '2026-04-23T12:00:00.000Z')).toEqual([]);
   });
 
   test('a copy finds an id of its own', async () => {

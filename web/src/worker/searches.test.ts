@@ -1,6 +1,9 @@
 import { expect, test } from '@jest/globals';
 import { expose } from 'comlink';
-import { cardsOf } from '../../../core/planner';
+import { placeBuffers } from '../../../core/buffers';
+import { planHum } from '../../../core/hum';
+import { chooseLevels } from '../../../core/levelling';
+import { cardsOf, worthLookingUp } from '../../../core/planner';
 import { build, edited, fourCable, plugged } from '../../../core/testing/build';
 import { startSearch } from './search';
 import { makeSearches, type Progress, type ShownPlan } from './searches';
@@ -46,6 +49,37 @@ test('others of a family are judged when they are asked for', async () => {
     expect(lines.some((line) => line.key === key)).toBe(false);
   }
 });
+
+/** What a search comes to in the end, and how often it said on the way how far it is. */
+function ended<S, R>(steps: Generator<S, R>): { readonly result: R; readonly steps: number } {
+  for (let n = 0; ; n += 1) {
+    const { value, done } = steps.next();
+    if (done) return { result: value, steps: n };
+  }
+}
+
+test('searches for buffers, levels, hum and figures go on to their ends, and say how far they are', async () => {
+  const rig = fourCable();
+  type All = ReturnType<typeof makeSearches>;
+  const each: readonly (readonly [Generator, (all: All, told: () => void) => Promise<unknown>])[] = [
+    [placeBuffers(rig, null, 'all'), (all, told) => all.buffers(rig, null, told)],
+    [chooseLevels(rig, null, 'dBu'), (all, told) => all.levels(rig, null, 'dBu', told)],
+    [planHum(rig, null), (all, told) => all.hum(rig, null, told)],
+    [worthLookingUp(rig, null), (all, told) => all.worth(rig, null, told)],
+  ];
+  const counts: number[] = [];
+  for (const [generator, search] of each) {
+    const { result, steps } = ended(generator);
+    let told = 0;
+    const count = () => (told += 1);
+    expect(await search(searchesBy(0), count)).toEqual(result);
+    expect(told).toBe(0);
+    expect(await search(searchesBy(200), count)).toEqual(result);
+    expect(told).toBe(steps);
+    counts.push(steps);
+  }
+  expect(counts.filter((steps) => steps > 0).length).toBeGreaterThan(1);
+}, 60_000);
 
 function makeWorker(log: string[]) {
   const { port1, port2 } = new MessageChannel();
