@@ -61,7 +61,10 @@ function ended<S, R>(steps: Generator<S, R>): { readonly result: R; readonly ste
 test('searches for buffers, levels, hum and figures go on to their ends, and say how far they are', async () => {
   const rig = fourCable();
   type All = ReturnType<typeof makeSearches>;
-  const each: readonly (readonly [Generator<unknown, unknown>, (all: All, told: () => void) => Promise<unknown>])[] = [
+  const each: readonly (readonly [
+    Generator<unknown, unknown>,
+    (all: All, told: () => void) => Promise<unknown>,
+  ])[] = [
     [placeBuffers(rig, null, 'all'), (all, told) => all.buffers(rig, null, told)],
     [chooseLevels(rig, null, 'dBu'), (all, told) => all.levels(rig, null, 'dBu', told)],
     [planHum(rig, null), (all, told) => all.hum(rig, null, told)],
