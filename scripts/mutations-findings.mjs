@@ -45,7 +45,7 @@ export const FINDING_MUTATIONS = [
   {
     what: 'a rule finds nothing',
     file: 'core/findings/rules/wire-direction.ts',
-    from: 'return found;',
+    from: 'return [...found, ...service];',
     to: 'return [];',
     suites: ['core/findings'],
   },
@@ -171,7 +171,7 @@ export const FINDING_MUTATIONS = [
   {
     what: 'crossed supply leads are told one by one',
     file: 'core/findings/service-leads.ts',
-    from: 'const exchange = like.flatMap((other) => waysBetween(of, lead.id, other.lead.id))[0] ?? null;',
+    from: 'const exchange = ways.toSorted(byFit)[0]?.exchange ?? null;',
     to: 'const exchange = null;',
     suites: ['core/findings/service-leads'],
   },
@@ -192,8 +192,8 @@ export const FINDING_MUTATIONS = [
   {
     what: 'a lead is exchanged against its direction',
     file: 'core/findings/service-leads.ts',
-    from: '.sort((p, q) => p.turned - q.turned)',
-    to: '.sort((p, q) => q.turned - p.turned)',
+    from: 'p.spare - q.spare || p.turned - q.turned;',
+    to: 'p.spare - q.spare || q.turned - p.turned;',
     suites: ['core/findings/service-leads'],
   },
   {
@@ -216,5 +216,19 @@ export const FINDING_MUTATIONS = [
     from: 'const holds = (lead: string) => isNights || variant.leads[lead] !== undefined;',
     to: 'const holds = (lead: string) => isNights || lead !== variant.id;',
     suites: ['core/findings/night-cures'],
+  },
+  {
+    what: 'a cure that feeds some of the unfed boxes is taken for one that leaves others',
+    file: 'core/findings/rules/dc-current.ts',
+    from: 'unfed(of).map(({ box }) => box.id)',
+    to: '[unfed(of).map(({ box }) => box.id).join()]',
+    suites: ['core/findings/service-leads'],
+  },
+  {
+    what: 'crossed supply leads are paired as they come',
+    file: 'core/findings/service-leads.ts',
+    from: 'ways.toSorted(byFit)[0]?.exchange',
+    to: 'ways[0]?.exchange',
+    suites: ['core/findings/service-leads'],
   },
 ];

@@ -41,8 +41,9 @@ export type RuleOf<D extends Data> = {
   /** A derivation: it declares the slices that it reads. */
   readonly judge: Judge<D>;
   /**
-   * For rules that search for whose fault it is: what is wrong by itself, as keys, without that search. A trial of a
-   * cure is held against these: of what is wrong nothing may be new, and something must be gone.
+   * For rules that search for whose fault it is, or whose finding names several: what is wrong by itself, as keys, one
+   * by one and without that search. A trial of a cure is held against these: of what is wrong nothing may be new, and
+   * something must be gone.
    */
   readonly wrong?: (of: Slices) => readonly string[];
   /** For causes: what it explains of itself, whatever its cure takes away: the same lead, the same amplifier. */

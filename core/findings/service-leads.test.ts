@@ -120,7 +120,7 @@ test('a foot’s leads are taken for each other’s, a supply lead and one for M
   expect(withs(exchangedAt(rig, 'wah/dc', 'multi-effects/midi-out'))).toEqual([false, false]);
 });
 
-test('of the ways between two leads the first leaves them as they lay, and none leaves a clash or a lead into its box', () => {
+test('of the ways that join the same jacks the one that leaves leads as they lay is taken; none leaves a lead into its box', () => {
   const wrong = exchangedAt(rig, 'midi-delay/midi-in', 'midi-delay/midi-thru');
   const [a, b] = [plugAt('multi-effects/midi-out').lead, plugAt('relay-footswitch/midi-in').lead];
   const joinsOf = (of: Rig) =>
@@ -129,6 +129,24 @@ test('of the ways between two leads the first leaves them as they lay, and none 
       .map(({ from, to }) => [...from, ...to].map(jackKey).join(' > '));
   expect(waysBetween({ ...wrong, variant: null }, a, b).map((way) => joinsOf(swapped(wrong, way)))).toEqual([
     ['multi-effects/midi-out > midi-delay/midi-in', 'midi-delay/midi-thru > relay-footswitch/midi-in'],
-    ['relay-footswitch/midi-in > midi-delay/midi-thru', 'midi-delay/midi-in > multi-effects/midi-out'],
   ]);
+});
+
+test('of several crossed supply leads each is paired with the one by which every box is fed what it wants', () => {
+  let wrong = rig;
+  for (const [a, b] of [
+    ['wah/dc', 'supply/out-7'],
+    ['fuzz/dc', 'supply/out-3'],
+    ['overdrive/dc', 'supply/out-8'],
+  ] as const)
+    wrong = exchangedAt(wrong, a, b);
+  expect(codesOf(wrong)).toEqual(['WIRE-DIRECTION', 'WIRE-DIRECTION', 'WIRE-DIRECTION']);
+  expect(newLines(wrong).every(({ finding }) => cureOf(wrong, finding) !== null)).toBe(true);
+  expect(newLines(cured(cured(cured(wrong))))).toEqual([]);
+});
+
+test('an outlet for much goes to the box that wants much, though one that wants little comes first', () => {
+  const wrong = exchangedAt(exchangedAt(rig, 'fuzz/dc', 'supply/out-8'), 'wah/dc', 'supply/out-3');
+  expect(codesOf(wrong)).toEqual(['WIRE-DIRECTION', 'WIRE-DIRECTION']);
+  expect(joins(cured(cured(wrong)))).toBe(joins(rig));
 });

@@ -105,6 +105,8 @@ type Unfed = {
 export const dcUnfed = rule<Unfed>({
   code: 'DC-UNFED',
   reads: 'rig',
+  // By the box: the finding names several, and a cure may be one of some of them.
+  wrong: (of) => (dcOutlets(of).length === 0 ? [] : unfed(of).map(({ box }) => box.id)),
   judge: derive(['boxes', 'leads', 'variant', 'houseRules'], (view): readonly Found<Unfed>[] => {
     if (dcOutlets(view).length === 0) return [];
     const none = unfed(view).map(({ box }) => box);

@@ -64,12 +64,13 @@ export const direction = rule<Data>({
   wrong: clashingLeads,
   judge: derive(['boxes', 'leads', 'variant', 'sounds', 'wants'], (of): readonly Found<Data>[] => {
     const misplaced = misplacedIn(of);
-    const found: Found<Data>[] = serviceClashes(of).flatMap(({ lead, with: exchange }) =>
+    const service = serviceClashes(of).flatMap(({ lead, with: exchange }) =>
       exchange ? [crossing(of, exchange)] : alone(of, lead),
     );
     const suspects = suspectsIn(of);
     // Where a ring is closed too, the ring tells of it.
-    if (misplaced) return suspects.ringing.length > 0 ? found : [misplacedFound(misplaced, {}), ...found];
+    if (misplaced) return suspects.ringing.length > 0 ? service : [misplacedFound(misplaced, {}), ...service];
+    const found: Found<Data>[] = [];
     const clashing = new Set(clashingLeads(of));
     const most = shareOfTrials(suspects.clashing.length / 2);
     // What one or two exchanges explain is told by them; more are looked for one by one.
@@ -97,7 +98,7 @@ export const direction = rule<Data>({
       const told = exchange ? [exchange.a.lead, exchange.b.lead] : [first];
       open = open.filter((lead) => !told.includes(lead));
     }
-    return found;
+    return [...found, ...service];
   }),
   words: ({ data }, say) =>
     'misplaced' in data
