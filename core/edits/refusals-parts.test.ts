@@ -269,6 +269,11 @@ describe('songs, rules, switches', () => {
     ['addSong', { song: { ...song, guitar: 'fuzz' }, index: 0 }, 'Fuzz is no instrument.'],
     ['addSong', { song: { ...song, sounds: ['gone'] }, index: 0 }, 'There is no sound "gone" in this rig.'],
     ['setSong', { song: { ...song, id: 'gone' } }, 'There is no song "gone" in this rig.'],
+    [
+      'setRule',
+      { rule: { ...RULE, members: [MEMBER, { box: 'fuzz', block: 'gone' }] } },
+      'There is no block "gone" in this rig.',
+    ],
     ['setRule', { rule: { ...RULE, members: [MEMBER] } }, 'A rule is of two things at least.'],
     [
       'setRule',
