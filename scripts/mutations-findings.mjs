@@ -231,4 +231,11 @@ export const FINDING_MUTATIONS = [
     to: 'ways[0]?.exchange',
     suites: ['core/findings/service-leads'],
   },
+  {
+    what: 'feeding some makes a fault of what was a note, and that is taken for a cure',
+    file: 'core/findings/rules/dc-current.ts',
+    from: '[...boxes, ...boxes.map((id) => `fault ${id}`)]',
+    to: 'boxes',
+    suites: ['core/testing/laws'],
+  },
 ];

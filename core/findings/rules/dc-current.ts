@@ -2,7 +2,7 @@ import { derive, type Severity } from '../../model';
 import { assignOutlets, dcFeeds, dcOutlets, loadOf, supplies, unfed } from '../../power';
 import { formatQuantity, inWords } from '../../units';
 import { byAssignment, drawnGuess, outletGuess, totalGuess } from '../dc';
-import { boxPart, jackPart, type Found } from '../finding';
+import { boxPart, jackPart, type Found, type Wired } from '../finding';
 import type { Guess } from '../guess';
 import { rule, type Sentence } from '../rule';
 
@@ -101,25 +101,30 @@ type Unfed = {
   readonly boxes: readonly { readonly id: string; readonly wants: string }[];
 };
 
+/** Where nothing is fed at all nobody has come to it yet. */
+const isBegun = (of: Wired): boolean => dcFeeds(of).some(({ fed }) => fed.length > 0);
+
 /** DC-UNFED: boxes without a supply, where the rig has one. */
 export const dcUnfed = rule<Unfed>({
   code: 'DC-UNFED',
   reads: 'rig',
-  // By the box: the finding names several, and a cure may be one of some of them.
-  wrong: (of) => (dcOutlets(of).length === 0 ? [] : unfed(of).map(({ box }) => box.id)),
+  // By the box: the finding names several, and a cure may be one of some of them. It is a fault once it is begun.
+  wrong: (of) => {
+    if (dcOutlets(of).length === 0) return [];
+    const boxes = unfed(of).map(({ box }) => box.id);
+    return isBegun(of) ? [...boxes, ...boxes.map((id) => `fault ${id}`)] : boxes;
+  },
   judge: derive(['boxes', 'leads', 'variant', 'houseRules'], (view): readonly Found<Unfed>[] => {
     if (dcOutlets(view).length === 0) return [];
     const none = unfed(view).map(({ box }) => box);
     if (none.length === 0) return [];
-    // Where nothing is fed at all nobody has come to it yet.
-    const isBegun = dcFeeds(view).some(({ fed }) => fed.length > 0);
     const never = new Set(assignOutlets(view).unfed);
     return [true, false].flatMap((canBe): readonly Found<Unfed>[] => {
       const own = none.filter((box) => never.has(box) !== canBe);
       if (own.length === 0) return [];
       return [
         {
-          severity: isBegun ? 'fault' : 'note',
+          severity: isBegun(view) ? 'fault' : 'note',
           parts: own.map(boxPart),
           data: {
             canBe,
