@@ -39,12 +39,15 @@ export const jacksOf = (
   to: endAt(of, to[0]),
 });
 
+/** Whether the two ends of a lead are of one direction. */
+export function isClashing(of: Wired, run: Plugged): boolean {
+  const { from, to } = jacksOf(of, run);
+  return clashes({ from: from?.jack, to: to?.jack });
+}
+
 /** Runs whose two ends are of one direction. */
 export const clashingRuns = (of: Wired): readonly Plugged[] =>
-  pluggedIn(of).filter((run) => {
-    const { from, to } = jacksOf(of, run);
-    return clashes({ from: from?.jack, to: to?.jack });
-  });
+  pluggedIn(of).filter((run) => isClashing(of, run));
 
 /** Leads whose two ends are of one direction. */
 export const clashingLeads = (of: Wired): readonly string[] => clashingRuns(of).map(({ lead }) => lead.id);

@@ -1,12 +1,13 @@
 // Leads that carry no sound: supply, mains, MIDI, control. Which two plugs of theirs stand in each other's place shows at
 // the jacks, and where several ways are open by what is told of each: nothing needs to be traced.
-import { isLink, jackKey, pluggedIn, type LeadKind, type Plugged } from '../model';
+import { jackKey, pluggedIn, type LeadKind, type Plugged } from '../model';
 import { mayFeed, milliampsOf } from '../power';
 import {
   clashes,
   clashingRuns,
   exchangeCure,
   exchanged,
+  isClashing,
   isForSound,
   jacksOf,
   replugCure,
@@ -28,11 +29,6 @@ function isTurned(of: Wired, run: Plugged): boolean {
 function isIntoItself(of: Wired, run: Plugged): boolean {
   const { from, to } = jacksOf(of, run);
   return from !== undefined && from.box === to?.box;
-}
-
-function isClashing(of: Wired, run: Plugged): boolean {
-  const { from, to } = jacksOf(of, run);
-  return clashes({ from: from?.jack, to: to?.jack });
 }
 
 /** Low voltage to a box: whether its outlet may feed it, and what that leaves of the outlet, mA; null: it carries none. */
@@ -81,7 +77,7 @@ function triedBetween(of: Wired, one: string, other: string): readonly Tried[] {
 
 /**
  * Exchanges of a plug of one lead with one of another that leave no clash, each joining other jacks: those first by which
- * every box is fed what it wants, then those after which the leads lie as they lay.
+ * every box is fed what it wants and little is left over, then those after which the leads lie as they lay.
  */
 export const waysBetween = (of: Wired, one: string, other: string): readonly Exchange[] =>
   triedBetween(of, one, other).map(({ exchange }) => exchange);
@@ -151,7 +147,7 @@ export function serviceMoves(view: View, leadId: string): readonly Cure[] {
 /** Exchanges of MIDI plugs, those of leads at this box first. */
 export function midiExchanges(view: View, box: string): readonly Cure[] {
   const runs = pluggedIn(view).filter(
-    ({ lead, from, to }) => lead.kind === 'midi' && !isLink(lead) && from.length > 0 && to.length > 0,
+    ({ lead, from, to }) => lead.kind === 'midi' && from.length > 0 && to.length > 0,
   );
   const isAt = ({ from, to }: Plugged) => [...from, ...to].some((ref) => ref.box === box);
   const near = [...runs.filter(isAt), ...runs.filter((run) => !isAt(run))];

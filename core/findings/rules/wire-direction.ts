@@ -119,8 +119,8 @@ export const direction = rule<Data>({
   *cures(view, { data }) {
     if ('misplaced' in data) yield misplacedCure(view, data);
     else if ('exchange' in data) {
-      yield exchangeCure(view, data.exchange);
-      yield* serviceCures(view, data.exchange);
+      const service = serviceCures(view, data.exchange);
+      yield* service.length > 0 ? service : [exchangeCure(view, data.exchange)];
     } else {
       const run = undrivenIn(view).find(({ lead }) => lead.id === data.lead);
       if (run) yield* drivenBy(view, run, everyJack(view));

@@ -21,7 +21,7 @@ type Props = {
   readonly size: Size | null;
   /** What stands on the sheet; the same list while nothing moved. */
   readonly things: readonly Standing[];
-  /** In a line above the pane, where over its edges they would hide words. */
+  /** In a line beside the pane, where over its edges they would hide words. */
   readonly isInLine?: boolean;
 };
 
