@@ -16,7 +16,7 @@ export function FirstLine() {
     );
   const link = 'rounded font-semibold underline underline-offset-2';
   return (
-    <div className="flex items-center gap-x-3 border-t border-hair bg-select-tint px-3 text-sm">
+    <div className="flex items-center gap-x-3 border-t border-hair bg-select-tint px-3 text-sm max-[999px]:py-1">
       <p className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-3">
         <span>
           Demo rig: yours to spoil.{' '}
