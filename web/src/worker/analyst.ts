@@ -7,9 +7,7 @@ import { unpack, type Held } from './parcel';
 import type { AnyQuery, Kind, QueryOf, ResultOf } from './queries';
 import type { Ask, Batch } from './rig-worker';
 import { replaceWorker, sharedWorker, type Running } from './shared';
-
-/** A worker that has not answered by then is ended and begun again from the document. */
-const PATIENCE_MS = 5_000;
+import { makePatience } from './patience';
 
 /** What is known of a question that stands; `turn`: of which document. */
 export type Answer = {
@@ -56,14 +54,6 @@ const ON_OPENING: Order = [['plugging'], ['routes', 'profile'], ['findings'], ['
 
 type Standing = { readonly query: AnyQuery; readonly key: string; users: number };
 
-function patience(ms: number): { late: Promise<never>; done: () => void } {
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  const late = new Promise<never>((_, reject) => {
-    timer = setTimeout(() => reject(new Error('the analysis did not answer')), ms);
-  });
-  return { late, done: () => clearTimeout(timer) };
-}
-
 /**
  * Begins to analyse a session's rig: the document crosses whole once, then each edit as its patch, with the questions
  * that stand in the same message.
@@ -74,7 +64,8 @@ export function startAnalyst(
   tell: (change: (old: Answers) => Answers) => void,
   workers: Workers = { first: sharedWorker, instead: replaceWorker },
 ): Analyst {
-  const { afterPaint = afterNextPaint, patienceMs = PATIENCE_MS } = workers;
+  const { afterPaint = afterNextPaint } = workers;
+  const within = makePatience(workers.patienceMs);
   const standing = new Map<string, Standing>();
   /** What the page holds of each slot, with the question it answers. */
   const held = new Map<string, Held & { readonly key: string }>();
@@ -91,16 +82,6 @@ export function startAnalyst(
       const one = standing.get(slot);
       return one ? [{ slot, query: one.query, holds: held.get(slot)?.serial ?? null }] : [];
     });
-
-  /** @param behind so many other messages that it may have to wait for */
-  async function within<T>(at: Running, work: Promise<T>, behind = 0): Promise<T> {
-    const { late, done } = patience(patienceMs * (behind + 1));
-    try {
-      return await Promise.race([work, late, at.broken]);
-    } finally {
-      done();
-    }
-  }
 
   /** Ends a worker that failed; another begins from the document, with the questions that were asked. */
   function again(failed: Running): Running {
@@ -186,19 +167,18 @@ export function startAnalyst(
 
   /**
    * Sends one message; a worker that fails is replaced once, and the whole is asked anew of the next.
-   * @param after `until`: the answer is kept back so long, and dropped if nobody wants it any more; `behind`: so many
-   * messages are answered first
+   * @param until the answer is kept back so long, and dropped if nobody wants it any more
    */
   async function put(
     slots: readonly string[],
     send: (at: Running, asks: readonly Ask[]) => Promise<Batch>,
-    after?: { readonly until: Promise<boolean>; readonly behind: number },
+    until?: Promise<boolean>,
   ) {
     const keys = new Map(slots.map((slot) => [slot, standing.get(slot)?.key ?? '']));
     const at = running;
     try {
-      const batch = await within(at, send(at, asksFor(slots)), after?.behind);
-      if (after && !(await after.until)) return;
+      const batch = await within(at, send(at, asksFor(slots)));
+      if (until && !(await until)) return;
       take(batch, keys);
     } catch {
       try {
@@ -232,9 +212,9 @@ export function startAnalyst(
     );
     // All of it is asked for at once: the worker goes on while the page takes what came and paints it. A newer edit asks
     // for the rest itself.
-    for (const [i, wave] of rest.entries()) {
+    for (const wave of rest) {
       const until = before.then(() => new Promise<void>(afterPaint)).then(() => !ended && turnNow() === turn);
-      before = put(wave, (at, asks) => at.api.rest(turn, asks), { until, behind: i + 1 });
+      before = put(wave, (at, asks) => at.api.rest(turn, asks), until);
     }
   }
 

@@ -8,6 +8,9 @@ import { build, edited, fourCable, plugged } from '../../../core/testing/build';
 import { startSearch } from './search';
 import { makeSearches, type Progress, type ShownPlan } from './searches';
 
+/** The chains are drawn so wide, pixels. */
+const WIDTH = 620;
+
 /** A clock that runs as told, so that what is told when does not hang on this machine. */
 function searchesBy(stepMs: number) {
   let at = 0;
@@ -15,11 +18,12 @@ function searchesBy(stepMs: number) {
 }
 
 test('routings come with their chain and a small map, without their trial document, and can be cloned', async () => {
-  const plan = await searchesBy(0).plan(build('guitar, unit, combo'), null, () => undefined);
+  const plan = await searchesBy(0).plan(build('guitar, unit, combo'), null, WIDTH, () => undefined);
   expect(plan.lines.map(({ name }) => name)).toEqual([['all in front']]);
   expect(plan.lines.every((line) => !('trial' in line) && !('chains' in line))).toBe(true);
   for (const { strip, map } of plan.lines) {
     expect(strip.items.length).toBeGreaterThan(0);
+    expect(strip.width).toBe(WIDTH);
     expect(map.width).toBeGreaterThan(0);
   }
   expect(plan.whyNot.map(({ family }) => family)).toContain('four-cable');
@@ -28,8 +32,8 @@ test('routings come with their chain and a small map, without their trial docume
 
 test('how far it is is told every 100 ms; each routing crosses once, with that or in the end', async () => {
   const told: Progress[] = [];
-  const all = await searchesBy(0).plan(fourCable(), null, () => undefined);
-  const plan = await searchesBy(60).plan(fourCable(), null, (progress) => told.push(progress));
+  const all = await searchesBy(0).plan(fourCable(), null, WIDTH, () => undefined);
+  const plan = await searchesBy(60).plan(fourCable(), null, WIDTH, (progress) => told.push(progress));
   expect(told.length).toBeGreaterThan(1);
   // The wiring in force is judged ahead of all others.
   expect(told[0]!.plan.lines.every(({ inForce }) => inForce)).toBe(true);
@@ -40,9 +44,9 @@ test('how far it is is told every 100 ms; each routing crosses once, with that o
 test('others of a family are judged when they are asked for', async () => {
   const searches = searchesBy(0);
   const rig = build('guitar, fuzz, unit, valve head, cab 16, mic, desk');
-  const { others, lines } = await searches.plan(rig, null, () => undefined);
+  const { others, lines } = await searches.plan(rig, null, WIDTH, () => undefined);
   const keys = others['four-cable']!.slice(0, 2);
-  const more = searches.judge(rig, null, keys);
+  const more = searches.judge(rig, null, WIDTH, keys);
   expect(more.length).toBeGreaterThan(0);
   for (const { name, key } of more) {
     expect(name[0]).toBe('four-cable');
@@ -100,7 +104,7 @@ function makeWorker(log: string[]) {
 test('a search that is cancelled ends its worker at once', async () => {
   const log: string[] = [];
   const search = startSearch<ShownPlan, Progress>(
-    (searches, told) => searches.plan(fourCable(), null, told),
+    (searches, told) => searches.plan(fourCable(), null, WIDTH, told),
     () => undefined,
     () => makeWorker(log),
   );

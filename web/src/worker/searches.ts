@@ -37,16 +37,16 @@ export type Progress = Pick<PlanStep, 'done' | 'of'> & { readonly plan: ShownPla
 
 /** Somebody who waits is told at least so often. */
 const EVERY_MS = 100;
-/** Width of the chain under the chosen line, and least width of the small map, pixels. */
-const STRIP = 1_000;
+/** Least width of the small map, pixels. */
 const MAP = 520;
 
-function shown({ trial, chains: _chains, ...rest }: PlanLine, variant: string | null): ShownLine {
+/** @param width of the chain under the chosen line, pixels */
+function shown({ trial, chains: _, ...rest }: PlanLine, variant: string | null, width: number): ShownLine {
   const setting = { variant, sound: trial.sounds[0]?.id ?? 'all' };
   const of = inSetting(trial, setting);
   // Read off the trial it has the numbers of the leads.
   const { chains } = readChains(of, wiringsIn(of));
-  return { ...rest, strip: drawStrip(of, chains, STRIP), map: drawThumbnail(trial, setting, { width: MAP }) };
+  return { ...rest, strip: drawStrip(of, chains, width), map: drawThumbnail(trial, setting, { width: MAP }) };
 }
 
 /** Lets what is told leave before the next step. */
@@ -69,10 +69,15 @@ export function makeSearches(now: () => number = () => performance.now()) {
   return {
     /**
      * Plans a rig, in one night. Each routing crosses once: with how far it is, else in the end.
-     * @param told called every 100 ms or after each step, whichever is later
+     * @param width of the chains drawn, pixels @param told called every 100 ms or after each step, whichever is later
      * @returns the plan, with the routings that were not told yet
      */
-    async plan(rig: Rig, variant: string | null, told: (progress: Progress) => unknown): Promise<ShownPlan> {
+    async plan(
+      rig: Rig,
+      variant: string | null,
+      width: number,
+      told: (progress: Progress) => unknown,
+    ): Promise<ShownPlan> {
       const known = new Set<string>();
       let lines: ShownLine[] = [];
       let last = now();
@@ -81,7 +86,7 @@ export function makeSearches(now: () => number = () => performance.now()) {
         for (const line of step.plan.lines) {
           if (known.has(line.key)) continue;
           known.add(line.key);
-          lines.push(shown(line, variant));
+          lines.push(shown(line, variant, width));
         }
         const others = Object.entries(step.plan.others).map(
           ([family, ideas]) => [family, ideas.map((idea) => idea.lines.join('\n'))] as const,
@@ -122,11 +127,16 @@ export function makeSearches(now: () => number = () => performance.now()) {
     ): Promise<readonly WorthLine[]> => toEnd(worthLookingUp(rig, variant), told),
 
     /** Judges routings by their chains; those that cannot be wired after all are left out. */
-    judge: (rig: Rig, variant: string | null, keys: readonly string[]): readonly ShownLine[] => {
+    judge: (
+      rig: Rig,
+      variant: string | null,
+      width: number,
+      keys: readonly string[],
+    ): readonly ShownLine[] => {
       const at = { variant, wirings: {} };
       return keys.flatMap((key) => {
         const line = judged(rig, at, ideaFrom(rig, at, key));
-        return line ? [shown(line, variant)] : [];
+        return line ? [shown(line, variant, width)] : [];
       });
     },
   };
