@@ -50,6 +50,10 @@ test('a lead of MIDI that is taken out leaves its receivers unreached, on the ma
   const control = page.getByRole('region', { name: 'Control', exact: true });
   await control.getByRole('list', { name: 'Leads of control' }).getByRole('button', { name: /^16 / }).click();
   await page.getByTestId('map').focus();
+  // A layer that leaves it out tells where it is.
+  await page.keyboard.press('1');
+  await page.getByRole('button', { name: 'MIDI (1) has what is chosen' }).click();
+  await page.getByTestId('map').focus();
   await page.keyboard.press('u');
   const missed = control.getByRole('region', { name: 'Not reached' });
   await expect(missed).toContainText('Delay unit: program 12');

@@ -235,6 +235,7 @@ test('what carries no sound is told below the map, not drawn', () => {
   expect(drawing.elsewhere[0]).toEqual({
     layer: 'power',
     words: expect.stringMatching(/^Supply \(\d+ leads\)$/),
+    parts: expect.arrayContaining([{ type: 'box', id: 'supply' }]),
   });
 });
 

@@ -118,11 +118,17 @@ describe('layers', () => {
   });
 
   test('what a layer does not show names the layer that does', () => {
-    expect(draw(referenceRig(), 'signal').elsewhere).toEqual(
+    const told = (rig: Rig) =>
+      draw(rig, 'signal').elsewhere.map(({ words, layer, parts }) => [
+        words,
+        layer,
+        ...parts.map(({ id }) => id),
+      ]);
+    expect(told(referenceRig())).toEqual(
       expect.arrayContaining([
-        { words: 'Expression pedal (1 lead)', layer: 'control' },
-        { words: 'MIDI (1)', layer: 'control' },
-        { words: 'Supply (8 leads)', layer: 'power' },
+        ['Expression pedal (1 lead)', 'control', 'expression-pedal', 'lead-30'],
+        ['MIDI (1)', 'control', 'lead-28'],
+        ['Supply (8 leads)', 'power', 'supply', ...[31, 32, 33, 34, 35, 36, 37, 38].map((n) => `lead-${n}`)],
       ]),
     );
     expect(draw(referenceRig(), 'power').elsewhere.map((e) => e.layer)).not.toContain('power');
@@ -133,9 +139,9 @@ describe('layers', () => {
       'relay-footswitch/relay-1 > valve-head/foot',
       'supply/out-1 > relay-footswitch/dc',
     );
-    expect(draw(relay, 'signal').elsewhere).toEqual([
-      { words: 'Relay footswitch (2 leads)', layer: 'control' },
-      { words: 'Supply (1 lead)', layer: 'power' },
+    expect(told(relay)).toEqual([
+      ['Relay footswitch (2 leads)', 'control', 'relay-footswitch', 'lead-1', 'lead-2'],
+      ['Supply (1 lead)', 'power', 'supply', 'lead-3'],
     ]);
   });
 

@@ -1,4 +1,4 @@
-import { isAudio, jackOf, pluggedIn, type Box, type Jack, type Reads } from '../model';
+import { isAudio, jackOf, pluggedIn, type Box, type Jack, type Part, type Reads } from '../model';
 import { count } from '../units';
 
 /** A layer is the same map asked another question. */
@@ -42,8 +42,8 @@ export const jacksInLayer = (box: Box, layer: Layer): readonly Jack[] =>
 /** Carries no sound at all: it stands in the service row of the layers that use it. */
 export const isSilentBox = (box: Box): boolean => !box.jacks.some(isAudio);
 
-/** Something that another layer shows: what it is, and which layer. */
-export type Elsewhere = { readonly words: string; readonly layer: Layer };
+/** Something that another layer shows: what it is, which layer, and the boxes and leads that it stands for. */
+export type Elsewhere = { readonly words: string; readonly layer: Layer; readonly parts: readonly Part[] };
 
 const WORDS: Readonly<Partial<Record<Jack['carries'], string>>> = {
   midi: 'MIDI',
@@ -58,9 +58,10 @@ const WORDS: Readonly<Partial<Record<Jack['carries'], string>>> = {
 /** Boxes and leads that a layer does not draw: `Supply (10 leads)`, `MIDI (3)`, each with the layer that does. */
 export function elsewhereOf(rig: Reads<'boxes' | 'leads' | 'variant'>, layer: Layer): readonly Elsewhere[] {
   const others = (['control', 'power'] as const).filter((other) => other !== layer);
-  const leads = pluggedIn(rig).map(({ from, to }) => {
+  const leads = pluggedIn(rig).map(({ lead, from, to }) => {
     const refs = [...from, ...to];
     return {
+      part: { type: 'lead', id: lead.id } as const,
       feeds: new Set(from.map(({ box }) => box)),
       boxes: new Set(refs.map(({ box }) => box)),
       jacks: refs.flatMap((ref) => jackOf(rig, ref) ?? []),
@@ -83,15 +84,17 @@ export function elsewhereOf(rig: Reads<'boxes' | 'leads' | 'variant'>, layer: La
         if (isBare && other === 'control' && jacksOf(box, 'power').length > 0) return [];
         if (!isBare && at.every((lead) => told.has(lead))) return [];
         for (const lead of at) told.add(lead);
-        return [{ words: `${box.name} (${count(at.length, 'lead')})`, layer: other }];
+        const parts = [{ type: 'box', id: box.id } as const, ...at.map(({ part }) => part)];
+        return [{ words: `${box.name} (${count(at.length, 'lead')})`, layer: other, parts }];
       });
     return [
       ...silent,
       ...CARRIES[other].flatMap((carries) => {
-        const n = carried.filter(
-          (lead) => !told.has(lead) && lead.jacks.some((jack) => jack.carries === carries),
-        ).length;
-        return n === 0 ? [] : [{ words: `${WORDS[carries] ?? carries} (${n})`, layer: other }];
+        const parts = carried
+          .filter((lead) => !told.has(lead) && lead.jacks.some((jack) => jack.carries === carries))
+          .map(({ part }) => part);
+        const words = `${WORDS[carries] ?? carries} (${parts.length})`;
+        return parts.length === 0 ? [] : [{ words, layer: other, parts }];
       }),
     ];
   });

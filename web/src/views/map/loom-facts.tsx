@@ -8,7 +8,7 @@ import {
   type Loom,
 } from '../../../../core/cables';
 import type { EditCall } from '../../../../core/edits';
-import { endWords, wiring } from '../../../../core/model';
+import { laidWords, wiring } from '../../../../core/model';
 import { count, formatLength } from '../../../../core/units';
 import { Button } from '../../parts/button';
 import { Labelled, TextField } from '../../parts/field';
@@ -56,9 +56,7 @@ function Leads({ loom }: { loom: Loom }) {
               {lead.number}
             </button>
             <span className="min-w-0 flex-1 text-xs">
-              <span className="font-mono">
-                {endWords(rig, entry?.from ?? [])} → {endWords(rig, entry?.to ?? [])}
-              </span>
+              <span className="font-mono">{laidWords(rig, entry ?? { from: [], to: [] })}</span>
               <span className="text-muted">
                 {' '}
                 {lead.kind}, {formatLength(lead.lengthM, units)}

@@ -14,6 +14,7 @@ import { useAnalysis } from '../../worker/use-analysis';
 import { FlyOut } from './fly-out';
 import { Ghosts, Planned } from './ghosts';
 import { onActKey } from './keys';
+import { MapElsewhere } from './map-elsewhere';
 import { MapFurther } from './map-further';
 import { useLooped, usePlugging, useRinged, useRoutes } from './use-map';
 import { usePress } from './use-press';
@@ -256,19 +257,7 @@ export function MapPane({ isInPage }: Props) {
       ) : null}
       {hasFoot ? (
         <div className="flex items-center gap-x-1 bg-ground px-3 text-xs text-muted">
-          <p className="flex min-w-0 flex-1 flex-wrap items-center gap-x-2">
-            Not in this layer:
-            {elsewhere.map(({ words, layer: to }) => (
-              <button
-                key={words}
-                type="button"
-                className="min-h-6 rounded underline underline-offset-2"
-                onClick={() => setLayer(to)}
-              >
-                {words}
-              </button>
-            ))}
-          </p>
+          <MapElsewhere elsewhere={elsewhere} emphasisOf={emphasisOf} onLayer={setLayer} />
           {further}
         </div>
       ) : null}

@@ -6,6 +6,11 @@ import type { Progress, ShownLine, ShownPlan } from '../../worker/searches';
 /** So many of a family are judged at a time. */
 const MORE = 4;
 
+/** A chain is drawn at most so wide, and in a window that is narrower so that it fits the table, pixels. */
+const WIDEST = 1_000;
+const BESIDE = 60;
+const chainWidth = () => Math.min(WIDEST, window.innerWidth - BESIDE);
+
 type State = {
   /** The plan of the last search that came to its end; null: none did yet. */
   readonly plan: ShownPlan | null;
@@ -78,7 +83,7 @@ export function usePlan() {
       return { ...plan, lines };
     };
     const search = startSearch<ShownPlan, Progress>(
-      (searches, told) => searches.plan(rig, night, told),
+      (searches, told) => searches.plan(rig, night, chainWidth(), told),
       (told) => {
         const progress = { ...told, plan: whole(told.plan) };
         startTransition(() => setState((old) => ({ ...old, progress })));
@@ -92,7 +97,7 @@ export function usePlan() {
     const { rig, setting } = store.getState();
     const keys = state.plan?.others[family]?.slice(0, MORE) ?? [];
     const search = startSearch<readonly ShownLine[], never>(
-      (searches) => searches.judge(rig, setting.variant, keys),
+      (searches) => searches.judge(rig, setting.variant, chainWidth(), keys),
       () => undefined,
     );
     setState((old) => ({ ...old, asking: family }));
