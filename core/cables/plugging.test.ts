@@ -192,6 +192,17 @@ describe('in a line', () => {
     expect(plugsIn(after, 'night')).toEqual(['1 guitar/out tuner/in', '2 tuner/out overdrive/in', '3  ']);
   });
 
+  test('taken out, a variant in which the lead ahead comes from elsewhere heals as it leads on there', () => {
+    const from: EditCall = {
+      edit: 'replug',
+      arguments: { lead: 'lead-2', side: 'from', at: [at('overdrive/out')], scope: NIGHT },
+    };
+    const rig = edited(inTwo(), from);
+    const after = done(rig, removeEdit(rig, 'fuzz'));
+    expect(plugsIn(after, null)).toEqual(['1 guitar/out tuner/in', '2 tuner/out combo/input', '3  ']);
+    expect(plugsIn(after, 'night')).toEqual(['1 guitar/out tuner/in', '2 overdrive/out combo/input', '3  ']);
+  });
+
   test('taken out where a variant has another lead in the next jack, nothing is healed, and it goes all the same', () => {
     const put: EditCall = { edit: 'putAway', arguments: { lead: 'lead-3', scope: NIGHT } };
     const other = { id: 'lead-4', number: 4, kind: 'patch', from: [at('overdrive/out')] } as const;

@@ -115,4 +115,10 @@ test('a level that a pedal moves ahead of the preamp is gain, behind it loudness
     'after',
     null,
   ]);
+  // What sets no level has no side, and neither has what is not there.
+  expect([where('overdrive', 'tone'), where('overdrive', 'drive'), where('overdrive', 'gone')]).toEqual([
+    null,
+    null,
+    null,
+  ]);
 });

@@ -4,6 +4,7 @@ import { applyEdit } from '../edits';
 import { boxOf, makeSound, type Rig } from '../model';
 import { build, plugged } from '../testing/build';
 import { board, call, of, slot, stand, withSounds } from '../testing/feet';
+import { changed } from '../testing/grounds';
 import {
   actChoices,
   actWords,
@@ -125,6 +126,22 @@ describe('stood on', () => {
     trial = pressOn(of(r), trial, 'fuzz', 'fuzz');
     expect(soundIn(of(r), trial)).toMatchObject({ sound: 'Two', lacks: [] });
   });
+});
+
+test('banks go round, or end where the box says so', () => {
+  const pressed = (r: Rig, ...switches: string[]) =>
+    bankIn(
+      of(r),
+      switches.reduce((trial, one) => pressOn(of(r), trial, SWITCHER, one), beginTrial(of(r), 0)),
+      SWITCHER,
+    );
+  const { banks } = switcher(rig());
+  expect(banks!.count).toBe(8);
+  expect(pressed(rig(), 'bank-down')).toBe(7);
+  expect(pressed(rig(), 'bank-down', 'bank-up')).toBe(0);
+  const ends = changed(rig(), SWITCHER, (box) => ({ ...box, banks: { ...banks!, wraps: false } }));
+  expect(pressed(ends, 'bank-down')).toBe(0);
+  expect(pressed(ends, ...Array.from({ length: 9 }, () => 'bank-up'))).toBe(7);
 });
 
 describe('what is told of a change', () => {

@@ -18,6 +18,7 @@ import {
   senderOf,
   unknownStates,
 } from './index';
+import { dialledSelect } from './messages';
 import { reachOf } from './reach';
 
 type Midi = NonNullable<Box['midi']>;
@@ -306,4 +307,23 @@ describe('control changes', () => {
       { numRuns: 60 },
     );
   });
+});
+
+test('what is dialled goes over the wire as it is, or cannot be dialled', () => {
+  const sender = boxOf(
+    midi(board(), 'midi-footswitch', { countsFrom: 0, programs: 128 }),
+    'midi-footswitch',
+  )!;
+  const bytes = (text: string) => {
+    const select = dialledSelect(sender, text);
+    return select && [select.msb, select.lsb, select.program];
+  };
+  expect([bytes('0'), bytes('127'), bytes('0/3/23'), bytes('127/127/127')]).toEqual([
+    [null, null, 0],
+    [null, null, 127],
+    [0, 3, 23],
+    [127, 127, 127],
+  ]);
+  const none = ['128', '1/2', '0/1/2/3', '128/0/1', '0/128/1', '-1/0/1', '0.5/0/1', 'a/0/1', 'twelve', ''];
+  expect(none.filter((text) => bytes(text) !== null)).toEqual([]);
 });

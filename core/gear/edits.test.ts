@@ -155,3 +155,20 @@ describe('inner wires', () => {
     ]);
   });
 });
+
+test('a new wiring begins as the one in force, and goes its own way from there', () => {
+  const item = itemOf('multi-effects');
+  const more = play(item, { edit: 'add part', owner: '', list: 'patches' });
+  const [first, second] = more.patches;
+  expect(first!.wires.length).toBeGreaterThan(3);
+  expect(second!.wires).toEqual(first!.wires);
+  expect(second!.id).not.toBe(first!.id);
+  const own = play(more, {
+    edit: 'wire',
+    patch: second!.id,
+    from: { jack: 'input' },
+    to: { jack: 'out-1-l' },
+  });
+  expect(own.patches[0]!.wires).toEqual(first!.wires);
+  expect(own.patches[1]!.wires).not.toEqual(first!.wires);
+});

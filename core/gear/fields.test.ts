@@ -3,7 +3,15 @@ import { type Figure } from '../model';
 import { everyItem, addressesOf } from '../testing/gear-items';
 import { Met } from '../testing/met';
 import { valueAt } from './field';
-import { fieldText, figureTexts, groupsOfPart, partAt, readField, readFigure } from './index';
+import {
+  addressOfFigure,
+  fieldText,
+  figureTexts,
+  groupsOfPart,
+  partAt,
+  readField,
+  readFigure,
+} from './index';
 
 describe('the facts of a part', () => {
   test('of every kind: what a field shows is read back as what stands there', () => {
@@ -66,4 +74,32 @@ describe('the facts of a part', () => {
     expect(readFigure({ ...texts, value: '' }, 'Ω', figure)).toMatchObject({ ok: false });
     expect(readFigure({ ...texts, low: '3', high: '2' }, 'Ω', figure)).toMatchObject({ ok: false });
   });
+});
+
+test('a whole number is none with a fraction, and no number is told as such', () => {
+  const whole = { path: 'n', label: 'N', type: 'whole' } as Parameters<typeof readField>[0];
+  expect(readField(whole, '12')).toEqual({ ok: true, value: 12 });
+  expect(readField(whole, '12.5')).toEqual({ ok: false, reason: '“12.5” is no whole number' });
+  const [none] = [readField(whole, 'twelve')];
+  expect(none).toMatchObject({ ok: false });
+  expect(JSON.stringify(none)).not.toContain('whole');
+});
+
+test('a figure is asked with its position, its state, its jack or the box', () => {
+  const at = (place: object) => addressOfFigure({ at: place } as Parameters<typeof addressOfFigure>[0]);
+  expect([
+    at({ on: 'mode', jack: 'in', mode: 'line', field: 'rIn' }),
+    at({ on: 'state', block: 'drive', state: 'on', field: 'rIn' }),
+    at({ on: 'pickup', block: 'pickups', pickup: 'neck', field: 'peakDbu' }),
+    at({ on: 'power', field: 'va' }),
+    at({ on: 'box', field: 'tripMs' }),
+    at({ on: 'speaker', jack: 'spk', field: 'ohm' }),
+  ]).toEqual([
+    'jacks/in/modes/line',
+    'blocks/drive/states/on',
+    'blocks/pickups/pickups/neck',
+    '',
+    '',
+    'jacks/spk',
+  ]);
 });
