@@ -1,9 +1,9 @@
 // What a night has otherwise than another, in words: for the bar over the map, the schedule and the sheet.
 import {
   differencesBetween,
-  endWords,
   isLink,
   isPutAway,
+  laidWords,
   type InnerWiring,
   type Part,
   type Plugged,
@@ -29,7 +29,7 @@ const named = (one: InnerWiring | undefined) => one?.name ?? UNKNOWN;
 
 /** Where a lead lies, in words. */
 export const lies = (rig: Rig, plugged: Pick<Plugged, 'from' | 'to'>): string =>
-  isPutAway(plugged) ? 'put away' : `${endWords(rig, plugged.from)} → ${endWords(rig, plugged.to)}`;
+  isPutAway(plugged) ? 'put away' : laidWords(rig, plugged);
 
 /**
  * What is otherwise in one night than in another: leads by their numbers, then insides, states, modes and knobs.

@@ -4,6 +4,7 @@ import {
   boxOf,
   isAudio,
   isLink,
+  isTurned,
   jackKey,
   jackOf,
   nightIds,
@@ -11,6 +12,7 @@ import {
   type Box,
   type Jack,
   type JackRef,
+  type Lead,
   type Plugged,
   type Rig,
   type Variant,
@@ -26,10 +28,23 @@ const audioOf = (box: Box, direction: 'in' | 'out'): readonly Jack[] =>
       isAudio(jack) && jack.carries !== 'air' && jack.carries !== 'radio' && jack.direction === direction,
   );
 
-const leadInto = (plugged: readonly Plugged[], ref: JackRef | null): Plugged | undefined =>
-  ref ? plugged.find(({ to }) => to.some((at) => at.box === ref.box && at.jack === ref.jack)) : undefined;
-const leadOutOf = (plugged: readonly Plugged[], ref: JackRef | null): Plugged | undefined =>
-  ref ? plugged.find(({ from }) => from.some((at) => at.box === ref.box && at.jack === ref.jack)) : undefined;
+type Side = 'from' | 'to';
+const otherSide = (side: Side): Side => (side === 'from' ? 'to' : 'from');
+
+/** A lead by the end that stands in a jack; `far`: where its other end stands. Either end may be the one. */
+type Standing = { readonly lead: Lead; readonly side: Side; readonly far: readonly JackRef[] };
+
+function leadIn(plugged: readonly Plugged[], ref: JackRef | undefined): Standing | undefined {
+  const key = ref && jackKey(ref);
+  for (const side of ['to', 'from'] as const) {
+    const run = plugged.find((one) => one[side].some((at) => jackKey(at) === key));
+    if (run) return { lead: run.lead, side, far: run[otherSide(side)] };
+  }
+  return undefined;
+}
+
+/** The end of a lead that the signal comes out at. */
+const onwardOf = (rig: Rig, plugged: Plugged): Side => (isTurned(rig, plugged) ? 'from' : 'to');
 
 type Line = { readonly box: Box; readonly into: JackRef; readonly outOf: JackRef };
 
@@ -59,12 +74,14 @@ export function insertable(rig: Rig, variant: string | null): readonly Box[] {
 export function insertEdit(rig: Rig, variant: string | null, leadId: string, boxId: string): EditCall | null {
   const line = lineThrough(boxOf(rig, boxId));
   const plugged = wiring(rig, variant).find(({ lead }) => lead.id === leadId);
-  const onward = plugged?.to[0];
+  const side = plugged && onwardOf(rig, plugged);
+  const onward = side && plugged[side][0];
   if (!line || !onward) return null;
   return {
     edit: 'insertInLead',
     arguments: {
       lead: leadId,
+      ...(side === 'from' ? { side } : {}),
       into: line.into,
       outOf: line.outOf,
       rest: leadFor(rig, [line.outOf], onward),
@@ -76,15 +93,16 @@ export function insertEdit(rig: Rig, variant: string | null, leadId: string, box
 /** Where, once a box is gone, the lead ahead of it goes on as the one behind it did, in one night. Null: it stands in no line. */
 function healIn(rig: Rig, night: string | null, { box, into, outOf }: Line): Heal | null {
   const plugged = wiring(rig, night);
-  const [before, after] = [leadInto(plugged, into), leadOutOf(plugged, outOf)];
+  const [before, after] = [leadIn(plugged, into), leadIn(plugged, outOf)];
   const isOwn = (ref: JackRef) => ref.box === box.id;
-  if (!before || !after || before === after || isLink(before.lead) || isLink(after.lead)) return null;
-  if (after.to.length === 0 || before.from.some(isOwn) || after.to.some(isOwn)) return null;
-  return { lead: before.lead.id, to: after.to, away: after.lead.id, ...scopeIn(night) };
+  if (!before || !after || before.lead === after.lead || isLink(before.lead) || isLink(after.lead))
+    return null;
+  if (after.far.length === 0 || before.far.some(isOwn) || after.far.some(isOwn)) return null;
+  return { lead: before.lead.id, [before.side]: after.far, away: after.lead.id, ...scopeIn(night) };
 }
 
 /** Is there room for what the base heals in a variant that follows it there? */
-const hasRoom = (rig: Rig, variant: Variant, { lead: before, to, away }: Heal): boolean =>
+const hasRoom = (rig: Rig, variant: Variant, { lead: before, from = [], to = from, away }: Heal): boolean =>
   variant.leads[before] !== undefined ||
   wiring(rig, variant.id)
     .filter(({ lead }) => lead.id !== before && (lead.id !== away || variant.leads[away] !== undefined))
@@ -128,15 +146,16 @@ export function moveInto(
   const plugged = wiring(rig, variant);
   const target = plugged.find(({ lead }) => lead.id === leadId);
   if (!line || !target || [...target.from, ...target.to].some((ref) => ref.box === boxId)) return null;
-  const [before, after] = [leadInto(plugged, line.into), leadOutOf(plugged, line.outOf)];
-  if (!before || !after || target.to.length === 0) return null;
+  const [before, after] = [leadIn(plugged, line.into), leadIn(plugged, line.outOf)];
+  const onward = onwardOf(rig, target);
+  if (!before || !after || target[onward].length === 0) return null;
   return {
     edit: way === 'earlier' ? 'moveEarlier' : 'moveLater',
     arguments: {
       moves: [
-        { lead: before.lead.id, to: after.to },
-        { lead: target.lead.id, to: [line.into] },
-        { lead: after.lead.id, to: target.to },
+        { lead: before.lead.id, [before.side]: after.far },
+        { lead: target.lead.id, [onward]: [line.into] },
+        { lead: after.lead.id, [otherSide(after.side)]: target[onward] },
       ],
       ...scopeIn(variant),
     },
@@ -147,9 +166,9 @@ export function moveInto(
 export function takeOutEdit(rig: Rig, variant: string | null, boxId: string): EditGroup | null {
   const line = lineThrough(boxOf(rig, boxId));
   const plugged = wiring(rig, variant);
-  const [before, after] = [leadInto(plugged, line?.into ?? null), leadOutOf(plugged, line?.outOf ?? null)];
-  if (!line || !before || !after || before === after || after.to.length === 0) return null;
-  const loosen = (side: 'from' | 'to') =>
+  const [before, after] = [leadIn(plugged, line?.into), leadIn(plugged, line?.outOf)];
+  if (!line || !before || !after || before.lead === after.lead || after.far.length === 0) return null;
+  const loosen = (side: Side) =>
     ({ edit: 'unplug', arguments: { lead: after.lead.id, side, ...scopeIn(variant) } }) as const;
   return {
     edit: 'together',
@@ -160,7 +179,7 @@ export function takeOutEdit(rig: Rig, variant: string | null, boxId: string): Ed
         loosen('to'),
         {
           edit: 'replug',
-          arguments: { lead: before.lead.id, side: 'to', at: after.to, ...scopeIn(variant) },
+          arguments: { lead: before.lead.id, side: before.side, at: after.far, ...scopeIn(variant) },
         },
       ],
     },

@@ -9,11 +9,10 @@ import {
   type Box,
   type Figure,
   type Jack,
-  type JackRef,
   type Scope,
   type Want,
 } from '../model';
-import { setEnd } from './ends';
+import { moveEnds, type Move } from './leads';
 
 function uniqueTag(draft: RigDraft, tag: string, self: string) {
   demand(tag.length >= 1 && tag.length <= LIMITS.tagLength, `A tag has 1 to ${LIMITS.tagLength} characters.`);
@@ -38,12 +37,7 @@ const text = (value: string, what: string) => {
 };
 
 /** A lead goes on to where another went, which comes out. */
-export type Heal = {
-  readonly lead: string;
-  readonly to: readonly JackRef[];
-  readonly away: string;
-  readonly scope?: Scope;
-};
+export type Heal = Move & { readonly away: string; readonly scope?: Scope };
 
 type SpeakerChoice = Partial<
   Pick<
@@ -74,10 +68,8 @@ export const boxEdits = {
     boxIn(draft, id);
     forgetBox(draft, id);
     draft.boxes = draft.boxes.filter((box) => box.id !== id);
-    for (const { lead, to, away, scope } of heal ?? []) {
-      setEnd(draft, away, 'to', [], scope);
-      setEnd(draft, lead, 'to', to, scope);
-    }
+    for (const { away, scope, ...move } of heal ?? [])
+      moveEnds(draft, [move, { lead: away, from: [], to: [] }], scope);
   }),
 
   renameBox: edit<{ id: string; name: string }>('Rename box', (draft, { id, name }) => {

@@ -40,6 +40,15 @@ type MoveInLine = {
   readonly scope?: Scope;
 };
 
+type InLine = {
+  readonly lead: string;
+  readonly side?: Side;
+  readonly into: JackRef;
+  readonly outOf: JackRef;
+  readonly rest: Lead;
+  readonly scope?: Scope;
+};
+
 function moveInLine(draft: Parameters<typeof setEnd>[0], { moves, orders, scope }: MoveInLine) {
   moveEnds(draft, moves, scope);
   for (const box of draft.boxes) box.order = orders?.[box.id] ?? box.order;
@@ -86,16 +95,16 @@ export const leadEdits = {
     setEnd(draft, a.lead, a.side, atB ?? [], scope);
   }),
 
-  /** The lead keeps its number on the part that stays plugged at its source; the rest is the new lead. */
-  insertInLead: edit<{ lead: string; into: JackRef; outOf: JackRef; rest: Lead; scope?: Scope }>(
-    'Insert in lead',
-    (draft, { lead, into, outOf, rest, scope }) => {
-      const onward = copy(endIn(draft, leadIn(draft, lead), 'to', variantOf(scope)));
-      demand(onward.length > 0, `Lead ${leadIn(draft, lead).number} goes nowhere: plug its far end first.`);
-      setEnd(draft, lead, 'to', [into], scope);
-      putLead(draft, { ...rest, from: { ...rest.from, at: [outOf] }, to: { ...rest.to, at: onward } }, scope);
-    },
-  ),
+  /**
+   * The lead keeps its number on the part that stays plugged at its source; the rest is the new lead. `side`: the end
+   * that the signal comes out at, its far one as a rule.
+   */
+  insertInLead: edit<InLine>('Insert in lead', (draft, { lead, side = 'to', into, outOf, rest, scope }) => {
+    const onward = copy(endIn(draft, leadIn(draft, lead), side, variantOf(scope)));
+    demand(onward.length > 0, `Lead ${leadIn(draft, lead).number} goes nowhere: plug its far end first.`);
+    setEnd(draft, lead, side, [into], scope);
+    putLead(draft, { ...rest, from: { ...rest.from, at: [outOf] }, to: { ...rest.to, at: onward } }, scope);
+  }),
 
   moveEarlier: edit<MoveInLine>('Move earlier', moveInLine),
   moveLater: edit<MoveInLine>('Move later', moveInLine),

@@ -1,8 +1,18 @@
 // A feed that is to have an output of its own: its lead to another jack of the box whose level moves two feeds.
 import { trial } from '../edits';
-import { boxOf, everySound, inNight, isAudio, jackIn, type Box, type Jack } from '../model';
+import {
+  boxOf,
+  everySound,
+  inNight,
+  isAudio,
+  isTurned,
+  jackIn,
+  pluggedIn,
+  type Box,
+  type Jack,
+} from '../model';
 import { traceIn, type Path } from '../signal';
-import { cure, type Cure } from './cure';
+import { cure, inNightAlone, type Cure } from './cure';
 import { isFree, type View } from './finding';
 
 const pathsOf = (view: Pick<View, 'rig' | 'variant'>): readonly Path[] =>
@@ -43,15 +53,18 @@ export function* ownOutput(view: View, id: string, outlets: readonly string[]): 
   if (!box) return;
   for (const [lead, exit] of ownLeads(view, box, outlets)) {
     const now = jackIn(box, exit);
+    const run = pluggedIn(view).find((one) => one.lead.id === lead);
+    // The end that sends: further on than at the box it stands in another.
+    const side = run && isTurned(view, run) ? 'to' : 'from';
     const free = box.jacks.filter(
       (jack) => isAudio(jack) && jack.direction === 'out' && isAlike(now, jack) && isFree(view, box, jack),
     );
     for (const jack of free) {
       const moved = cure(view, {
         edit: 'replug',
-        arguments: { lead, side: 'from', at: [{ box: id, jack: jack.id }] },
+        arguments: { lead, side, at: [{ box: id, jack: jack.id }] },
       });
-      const after = trial(view.rig, moved.edit);
+      const after = trial(view.rig, inNightAlone(view, moved).edit);
       const isFed =
         after && pathsOf({ ...view, rig: after }).some(({ output }) => outlets.includes(output.box));
       if (isFed) yield moved;

@@ -1,4 +1,3 @@
-import { scopeIn } from '../cables';
 import { couldSwitch } from '../control';
 import { endAt, plugsAt, refOf, type Jack } from '../model';
 import { cure, type Cure } from './cure';
@@ -17,7 +16,7 @@ export function* contactCures(
 ): Generator<Cure> {
   const [plug] = plugsAt(view, refOf(data.from));
   if (!plug) return;
-  const end = { lead: plug.lead.id, side: plug.side, ...scopeIn(view.variant?.id ?? null) };
+  const end = { lead: plug.lead.id, side: plug.side };
   const { jack: input } = endAt(view, refOf(data.at)) ?? {};
   for (const { box, jack } of everyJack(view))
     if (

@@ -1,6 +1,16 @@
 // What puts a finding right, with the words on its button.
 import type { EditCall, EditGroup, SingleEdit } from '../edits';
-import { blockIn, boxOf, leadOf, type JackRef, type Lead, type Rig } from '../model';
+import {
+  blockIn,
+  boxOf,
+  isPutAway,
+  leadOf,
+  nightIds,
+  wiring,
+  type JackRef,
+  type Lead,
+  type Rig,
+} from '../model';
 import { formatClock, formatQuantity, inWords } from '../units';
 import type { View } from './finding';
 import { partName } from './names';
@@ -103,39 +113,31 @@ export function cure({ rig }: View, edit: CureEdit): Cure {
   return { edit, label: `${words(rig, edit)}${off}` };
 }
 
-/** An edit of plugs in a night, unless it says itself where. @param holds whether the night has a lead's plugs to itself */
-function inNightOf(edit: SingleEdit, id: string, holds: (lead: string) => boolean): SingleEdit {
-  const scope = { layer: 'variant', id } as const;
-  switch (edit.edit) {
-    case 'plug':
-      if (edit.arguments.scope || !holds(edit.arguments.lead.id)) return edit;
-      return { ...edit, arguments: { ...edit.arguments, scope } };
-    case 'replug':
-      if (edit.arguments.scope || !holds(edit.arguments.lead)) return edit;
-      return { ...edit, arguments: { ...edit.arguments, scope } };
-    case 'unplug':
-      if (edit.arguments.scope || !holds(edit.arguments.lead)) return edit;
-      return { ...edit, arguments: { ...edit.arguments, scope } };
-    case 'exchangeEnds': {
-      const { a, b, scope: own } = edit.arguments;
-      return own || ![a, b].some(({ lead }) => holds(lead))
-        ? edit
-        : { ...edit, arguments: { ...edit.arguments, scope } };
-    }
-    default:
-      return edit;
-  }
-}
+/** Edits that move plugs: in the base, where they name no night. */
+const OF_PLUGS = [
+  'plug',
+  'replug',
+  'unplug',
+  'putAway',
+  'exchangeEnds',
+  'moveEarlier',
+  'moveLater',
+] as const satisfies readonly SingleEdit['edit'][];
+type OfPlugs = Extract<SingleEdit, { readonly edit: (typeof OF_PLUGS)[number] }>;
 
-/**
- * A cure with each plug moved where it is noted: in the night for a lead that it plugs otherwise, else in the base.
- * @param isNights what is to be cured is so in the night alone: then the base is left as it is
- */
-export function whereNoted({ variant }: View, { label, edit }: Cure, isNights: boolean): Cure {
+const movesPlugs = (edit: SingleEdit): edit is OfPlugs => OF_PLUGS.some((name) => name === edit.edit);
+
+/** An edit of plugs in a night, unless it says itself where. */
+const inNightOf = (edit: SingleEdit, id: string): SingleEdit =>
+  movesPlugs(edit) && !edit.arguments.scope
+    ? ({ ...edit, arguments: { ...edit.arguments, scope: { layer: 'variant', id } } } as OfPlugs)
+    : edit;
+
+/** A cure for the night that is viewed alone: the base keeps its plugs where they are. */
+export function inNightAlone({ variant }: View, { label, edit }: Cure): Cure {
   if (!variant) return { label, edit };
-  const holds = (lead: string) => isNights || variant.leads[lead] !== undefined;
-  if (edit.edit !== 'together') return { label, edit: inNightOf(edit, variant.id, holds) };
-  const edits = edit.arguments.edits.map((one) => inNightOf(one, variant.id, holds));
+  if (edit.edit !== 'together') return { label, edit: inNightOf(edit, variant.id) };
+  const edits = edit.arguments.edits.map((one) => inNightOf(one, variant.id));
   return { label, edit: { ...edit, arguments: { ...edit.arguments, edits } } };
 }
 
@@ -152,11 +154,24 @@ export const isOfNight = ({ edit }: Cure, night: string): boolean =>
     return scope?.layer === 'variant' && scope.id === night;
   });
 
-/** Whether it makes a lead another: what a lead is it is in every night. */
-export const makesAnother = ({ rig }: View, { edit }: Cure): boolean =>
-  singles(edit).some(
-    (one) => one.edit === 'setLeadKind' && leadOf(rig, one.arguments.id)?.kind !== one.arguments.kind,
+/** Whether it moves plugs in the base: every night that follows it there has them moved. */
+export const isOfBase = ({ edit }: Cure): boolean =>
+  singles(edit).some((one) =>
+    one.edit === 'takeRouting' ? !one.arguments.variant : movesPlugs(one) && !one.arguments.scope,
   );
+
+/** Whether it makes a lead another that is plugged in some other night too: what a lead is it is in every night. */
+export const makesAnother = ({ rig, variant }: View, { edit }: Cure): boolean => {
+  const others = nightIds(rig).filter((id) => id !== (variant?.id ?? null));
+  const isUsed = (id: string) =>
+    others.some((night) => wiring(rig, night).some((run) => run.lead.id === id && !isPutAway(run)));
+  return singles(edit).some(
+    (one) =>
+      one.edit === 'setLeadKind' &&
+      leadOf(rig, one.arguments.id)?.kind !== one.arguments.kind &&
+      isUsed(one.arguments.id),
+  );
+};
 
 /** A cure that is one act to the technician, and says so itself. */
 export const group = (label: string, edits: readonly SingleEdit[]): Cure => ({

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { makeSound, type Box, type Rig } from '../model';
 import { build, edited } from '../testing/build';
+import { variant } from '../testing/setup-kit';
 import { cureOf, judge, sentenceOf } from './index';
 
 const rig = (): Rig =>
@@ -29,6 +30,27 @@ describe('what was put in for a test', () => {
     expect(block.boxes.find(({ id }) => id === 'multi-effects')!.blocks.map(({ id }) => id)).not.toContain(
       'chorus',
     );
+  });
+
+  test('a lead for a test that one night alone has plugged is put away in that night', () => {
+    const night = { scope: { layer: 'variant', id: 'club' } } as const;
+    const lead = { ...rig().leads[2]!, id: 'probe', number: 4, temporary: true as const };
+    const [from, to] = [[{ box: 'multi-effects', jack: 'out-2-l' }], [{ box: 'tuner', jack: 'in' }]];
+    const probe = { ...lead, from: { ...lead.from, at: from }, to: { ...lead.to, at: to } };
+    const of = edited(rig(), variant('club'), { edit: 'plug', arguments: { lead: probe, ...night } });
+    expect(text(of, 'GEAR-LEFTOVER')).toEqual([]);
+    const left = judge(of, 'club').find(({ code }) => code === 'GEAR-LEFTOVER')!;
+    expect(cureOf(of, left)!.edit).toMatchObject({
+      arguments: { edits: [{ edit: 'putAway', arguments: { lead: 'probe', ...night } }] },
+    });
+  });
+
+  test('a box of which one output alone is plugged is one', () => {
+    const guitar = edited(build('guitar, combo', 'guitar/out > combo/input'), {
+      edit: 'setForTest',
+      arguments: { box: 'guitar', block: null, temporary: true },
+    });
+    expect(text(guitar, 'GEAR-LEFTOVER')).toEqual(['Guitar is in for a test only, and still in the path.']);
   });
 
   test('a box with nothing plugged is no leftover', () => {

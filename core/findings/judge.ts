@@ -3,7 +3,7 @@ import { inNight, type Rig } from '../model';
 import { weakly } from '../units';
 import { findingKey, SEVERITY_ORDER, viewOf, type Finding } from './finding';
 import { foundBy } from './found';
-import { makesAnother, singles, whereNoted, type Cure } from './cure';
+import { inNightAlone, makesAnother, singles, type Cure } from './cure';
 import type { Rule } from './rule';
 import { RULES, ruleOf } from './rules';
 
@@ -12,15 +12,15 @@ export const NO_CAUSE = 4;
 /** Causes before what they bring about. */
 export const rankOf = (code: string): number => ruleOf(code)?.cause ?? NO_CAUSE;
 
-/** Where a finding stands among the others: worst first, then the causes' order. */
-const placeOf = ({ severity, code }: Finding): number =>
-  SEVERITY_ORDER[severity] * (NO_CAUSE + 1) + rankOf(code);
+/** Where a finding stands among the others: worst first, the night's own before another's, then the causes' order. */
+const placeOf = ({ severity, code, variant }: Finding, night: string | null): number =>
+  (SEVERITY_ORDER[severity] * 2 + Number(variant !== night)) * (NO_CAUSE + 1) + rankOf(code);
 
-/** Everything found, cause or not, without merging: worst first, then the causes' order. */
+/** Everything found, cause or not, without merging: worst first, the night's own first, then the causes' order. */
 export function judge(rig: Rig, variant: string | null, sounds?: readonly string[]): readonly Finding[] {
   const places = new Map<number, Finding[]>();
   for (const finding of foundBy(RULES, rig, variant, sounds)) {
-    const place = placeOf(finding);
+    const place = placeOf(finding, variant);
     const there = places.get(place);
     if (there) there.push(finding);
     else places.set(place, [finding]);
@@ -67,7 +67,11 @@ function proves(after: Rig, finding: Finding, before: Charges): boolean {
   for (const [code, keys] of now) if (![...keys].every((key) => before.get(code)?.has(key))) return false;
   if (own?.wrong) return (now.get(finding.code) ?? NOTHING).size < (before.get(finding.code) ?? NOTHING).size;
   return !plain.some(
-    (f) => f.code === finding.code && f.sound === finding.sound && f.parts[0]?.id === finding.parts[0]?.id,
+    (f) =>
+      f.code === finding.code &&
+      f.variant === finding.variant &&
+      f.sound === finding.sound &&
+      f.parts[0]?.id === finding.parts[0]?.id,
   );
 }
 
@@ -86,18 +90,27 @@ const withOthers = ({ label, edit }: Cure, others: readonly Cure[]): EditCall =>
         arguments: { label, edits: [edit, ...others.map((other) => other.edit)].flatMap(singles) },
       };
 
+/** What is found of a night, in the base, if it is so there too. */
+function inBase(rig: Rig, rule: Rule, { variant, ...finding }: Finding): Finding | undefined {
+  if (variant === null) return undefined;
+  const key = findingKey({ ...finding, variant: null });
+  return foundBy([rule], rig, null).find((found) => findingKey(found) === key);
+}
+
 function findCure(rig: Rig, finding: Finding): Proved | null {
   const rule = ruleOf(finding.code);
   if (!rule?.cures) return null;
   const before = chargesOf(rig, finding.variant, foundBy(PLAIN, rig, finding.variant));
+  const everywhere = inBase(rig, rule, finding);
+  // What puts the base right is the cure in a night too, if it puts that right as well.
+  const base = everywhere ? provedCure(rig, everywhere) : null;
+  if (base && proves(base.after, finding, before)) return base;
   const view = viewOf(rig, finding.variant, finding.sound);
-  const inBase = findingKey({ ...finding, variant: null });
-  const isNights =
-    finding.variant !== null && !foundBy([rule], rig, null).some((f) => findingKey(f) === inBase);
+  const along = (rule.along?.(view, finding) ?? []).map((other) => inNightAlone(view, other));
   for (const offered of rule.cures(view, finding)) {
-    if (isNights && makesAnother(view, offered)) continue;
-    const cure = whereNoted(view, offered, isNights);
-    const after = trial(rig, withOthers(cure, rule.along?.(view, finding) ?? []));
+    if (finding.variant !== null && makesAnother(view, offered)) continue;
+    const cure = inNightAlone(view, offered);
+    const after = trial(rig, withOthers(cure, along));
     if (after && proves(after, finding, before)) return { cure, after };
   }
   return null;

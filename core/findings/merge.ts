@@ -1,5 +1,5 @@
-import type { Rig } from '../model';
-import { isOfNight, type Cure } from './cure';
+import { nightName, type Rig } from '../model';
+import { isOfBase, isOfNight, type Cure } from './cure';
 import { findingKey, type Finding, SEVERITY_ORDER } from './finding';
 import { foundBy } from './found';
 import { cureOf, judge, NO_CAUSE, provedCure, rankOf } from './judge';
@@ -66,7 +66,12 @@ function underCauses(rig: Rig, findings: readonly Finding[]): Under {
   underOneCure(rig, causes.slice(0, MOST_CAUSES), under);
   for (const cause of causes.slice(0, MOST_CAUSES)) {
     const lower = findings.filter(
-      (f) => f !== cause && !under.has(f) && rankOf(f.code) > rankOf(cause.code) && f.severity !== 'danger',
+      (f) =>
+        f !== cause &&
+        f.variant === cause.variant &&
+        !under.has(f) &&
+        rankOf(f.code) > rankOf(cause.code) &&
+        f.severity !== 'danger',
     );
     if (under.has(cause) || lower.length === 0) continue;
     const cured = provedCure(rig, cause)?.after;
@@ -90,21 +95,27 @@ export function underTheirCauses(rig: Rig, findings: readonly Finding[]): readon
     }));
 }
 
-/** The same finding in several sounds as one, for showing. */
-export type Merged = Caused & { readonly alsoIn: readonly string[] };
+/** The same finding in several sounds, or nights, as one, for showing: those it is found in beside its own. */
+export type Merged = Caused & {
+  readonly alsoIn: readonly string[];
+  readonly nights: readonly (string | null)[];
+};
 
-/** Findings for showing: effects under their causes, the same thing in several sounds as one. */
+/** Findings for showing: effects under their causes, the same thing in several sounds or nights as one. */
 export function merged(rig: Rig, findings: readonly Finding[]): readonly Merged[] {
-  const groups = new Map<string, { finding: Finding; alsoIn: string[]; brings: Finding[] }>();
+  type Group = { finding: Finding; alsoIn: string[]; nights: Set<string | null>; brings: Finding[] };
+  const groups = new Map<string, Group>();
   for (const { finding, brings } of underTheirCauses(rig, findings)) {
-    const key = findingKey({ ...finding, sound: null }) + (finding.accepted ? ' accepted' : '');
+    const key =
+      findingKey({ ...finding, sound: null, variant: null }) + (finding.accepted ? ' accepted' : '');
     const group = groups.get(key);
     if (group) {
       if (finding.sound !== null) group.alsoIn.push(finding.sound);
+      if (finding.variant !== group.finding.variant) group.nights.add(finding.variant);
       group.brings.push(...brings);
-    } else groups.set(key, { finding, alsoIn: [], brings: [...brings] });
+    } else groups.set(key, { finding, alsoIn: [], nights: new Set(), brings: [...brings] });
   }
-  return [...groups.values()];
+  return [...groups.values()].map((group) => ({ ...group, nights: [...group.nights] }));
 }
 
 /** The cure of what brings a finding about in its own night, if that leaves nothing of it. */
@@ -117,15 +128,19 @@ function causesCure(rig: Rig, finding: Finding): Cure | null {
   return proved && !foundBy(rules, proved.after, finding.variant).some(isIt) ? proved.cure : null;
 }
 
+/** Where a cure moves plugs, if that is not the night it is told in alone. */
+function elsewhere(rig: Rig, night: string | null, { variant }: Finding, cure: Cure): string {
+  const isOthers = variant !== night;
+  if (isOthers && variant !== null && isOfNight(cure, variant)) return `, in ${nightName(rig, variant)}`;
+  if (night === null || !isOfBase(cure)) return '';
+  return `, in ${nightName(rig, null)}${isOthers ? '' : ' too'}`;
+}
+
 /**
  * What puts right a finding that is told in a night. One of another night that has no cure of its own has that of what
  * brings it about there, which is told there alone.
  */
 export function cureToldIn(rig: Rig, night: string | null, finding: Finding): Cure | null {
-  const { variant } = finding;
-  const cure = cureOf(rig, finding) ?? (variant === night ? null : causesCure(rig, finding));
-  const there = variant === night ? undefined : rig.variants.find(({ id }) => id === variant);
-  return cure && there && isOfNight(cure, there.id)
-    ? { ...cure, label: `${cure.label}, in ${there.name}` }
-    : cure;
+  const cure = cureOf(rig, finding) ?? (finding.variant === night ? null : causesCure(rig, finding));
+  return cure && { ...cure, label: `${cure.label}${elsewhere(rig, night, finding, cure)}` };
 }

@@ -7,21 +7,21 @@ import {
   freshId,
   isAudio,
   makeLead,
-  pluggedIn,
+  plugsAt,
   refAt,
   type JackEnd,
   type Lead,
 } from '../model';
 import { graphIn, traceIn } from '../signal';
 import { cure, type Cure } from './cure';
-import { withEnds } from './exchange';
+import { withEnds, type Side } from './exchange';
 import { everyJack, isFree, type View } from './finding';
 import { compareScores, scoreOf, shapesOf, type Score } from './score';
 
 const MOST_TRIALS = 40;
 
-/** A lead into a jack: a new one, or one that stands where the signal ends and hangs loose. */
-type Join = { readonly lead: Lead; readonly isNew: boolean; readonly goal: JackEnd };
+/** A lead into a jack: a new one, or one that stands where the signal ends, with the end that hangs loose. */
+type Join = { readonly lead: Lead; readonly free: Side | null; readonly goal: JackEnd };
 
 const differs = (start: JackEnd, goal: JackEnd) => Number(start.jack.carries !== goal.jack.carries);
 
@@ -48,17 +48,15 @@ const joinsIn = derive(
       )
       .flatMap(({ start, goal }): { join: Join; score: Score; differs: number }[] => {
         const [from, to] = [[refAt(start)], [refAt(goal)]];
-        const hanging = pluggedIn(of).find(
-          (run) =>
-            run.to.length === 0 &&
-            run.from.some((ref) => ref.box === start.box.id && ref.jack === start.jack.id),
-        );
+        const hanging = plugsAt(of, refAt(start)).find(({ far }) => far === undefined);
         const lead = hanging?.lead ?? makeLead({ id, number, kind: leadKindFor(start, goal), from, to });
         const leads = hanging ? of.leads : [...of.leads, lead];
-        const wired = withEnds({ ...of, leads }, new Map([[lead.id, { from: hanging?.from ?? from, to }]]));
+        const free = hanging && (hanging.side === 'from' ? 'to' : 'from');
+        const ends = free ? { [free]: to } : { from, to };
+        const wired = withEnds({ ...of, leads }, new Map([[lead.id, ends]]));
         const score = scoreOf({ ...wired, sounds }, shapes);
         return score[0] <= before[0] && score[1] < before[1]
-          ? [{ join: { lead, isNew: !hanging, goal }, score, differs: differs(start, goal) }]
+          ? [{ join: { lead, free: free ?? null, goal }, score, differs: differs(start, goal) }]
           : [];
       })
       .sort((a, b) => compareScores(a.score, b.score) || a.differs - b.differs)
@@ -70,12 +68,12 @@ const joinsIn = derive(
 export function joinCures(view: View): readonly Cure[] {
   // Sounds that share their graph end alike: it is looked for in one of them.
   const alike = shapesOf(view).find(({ sound }) => graphIn({ ...view, sound }) === graphIn(view));
-  return joinsIn({ ...view, sound: alike?.sound ?? view.sound }).map(({ lead, isNew, goal }) =>
+  return joinsIn({ ...view, sound: alike?.sound ?? view.sound }).map(({ lead, free, goal }) =>
     cure(
       view,
-      isNew
-        ? { edit: 'plug', arguments: { lead } }
-        : { edit: 'replug', arguments: { lead: lead.id, side: 'to', at: [refAt(goal)] } },
+      free
+        ? { edit: 'replug', arguments: { lead: lead.id, side: free, at: [refAt(goal)] } }
+        : { edit: 'plug', arguments: { lead } },
     ),
   );
 }

@@ -1,12 +1,16 @@
 // One wrong lead is one line, and it says what is so.
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import type { EditCall } from '../edits';
 import { jackKey, type Rig } from '../model';
 import { build, edited, fourCable } from '../testing/build';
 import { Met } from '../testing/met';
-import { replug, swap } from '../testing/short-edits';
+import { variant } from '../testing/setup-kit';
+import { replug, set, swap } from '../testing/short-edits';
 import { judge, report } from '../testing/of-wiring';
-import { cureOf, merged } from './index';
+import { cureOf, cureToldIn, merged } from './index';
+
+const CABINET = { box: 'cabinet', jack: 'in' };
 
 const lines = (rig: Rig) => report(rig, null, null).filter(({ severity }) => severity !== 'note');
 const codes = (rig: Rig) => lines(rig).map(({ code }) => code);
@@ -153,4 +157,55 @@ describe('whatever is found is shown, by itself or under what is shown', () => {
     );
     met.atLeast({ 'under another': 80, several: 80 });
   });
+});
+
+test('a danger that is the same in several nights is one line, of the night that is looked at', () => {
+  const nights = edited(fourCable(), variant('club'), variant('hall'));
+  const away = { edit: 'unplug', arguments: { lead: 'lead-6', side: 'to' } } as const;
+  const text = (rig: Rig, night: string | null) =>
+    report(rig, night, null)
+      .filter(({ severity }) => severity === 'danger')
+      .map((line) => line.text);
+  const everywhere = edited(nights, away);
+  const where = 'nothing on SPK 16 Ω, SPK 8 Ω, SPK 4 Ω takes its power';
+  expect(text(everywhere, null)).toEqual([`No load on Valve head: ${where}, in club and hall too.`]);
+  expect(text(everywhere, 'club')).toEqual([
+    `No load on Valve head in club: ${where}, in Base and hall too.`,
+  ]);
+  const one = edited(nights, {
+    ...away,
+    arguments: { ...away.arguments, scope: { layer: 'variant', id: 'club' } },
+  });
+  expect(text(one, null)).toEqual([`No load on Valve head in club: ${where}.`]);
+  // What the base alone has is told in a night as the base's, and so is its cure.
+  const inClub = { scope: { layer: 'variant', id: 'club' } } as const;
+  const sound = edited(
+    nights,
+    { edit: 'replug', arguments: { ...away.arguments, at: [CABINET], ...inClub } },
+    away,
+  );
+  expect(text(sound, 'club')).toEqual([`No load on Valve head: ${where}, in Base and hall.`]);
+  const [line] = report(sound, 'club', null);
+  expect(cureToldIn(sound, 'club', line!.finding)!.label).toMatch(/^Re-plug lead 6 into .*, in Base$/);
+});
+
+test.each([
+  ['of the base, seen in a night', null, 'club'],
+  ['of a night, seen in the base', 'club', null],
+])('a danger %s hides nothing of what is wrong there', (_, of, seen) => {
+  const inClub = { scope: { layer: 'variant', id: 'club' } } as const;
+  const own = of === null ? {} : inClub;
+  const sound = edited(fourCable(), variant('club'), {
+    edit: 'replug',
+    arguments: { lead: 'lead-6', side: 'to', at: [CABINET], ...inClub },
+  });
+  const lost: EditCall[] = [
+    set('multi-effects', 'amp', 'on'),
+    { edit: 'unplug', arguments: { lead: 'lead-6', side: 'to', ...own } },
+  ];
+  const found = report(edited(sound, ...lost), seen, null).filter(({ severity }) => severity !== 'note');
+  expect(found.map(({ code, brings }) => [code, brings])).toEqual([
+    ['SAFE-NOLOAD', []],
+    ['MODEL-TWOPRE', []],
+  ]);
 });

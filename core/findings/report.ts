@@ -1,5 +1,5 @@
-import type { AcceptedFinding, Part, Rig, Severity } from '../model';
-import { formatQuantity, weakly } from '../units';
+import { nightName, type AcceptedFinding, type Part, type Rig, type Severity } from '../model';
+import { formatQuantity, inWords, weakly } from '../units';
 import { findingKey, type Finding, type FindingFigure, SEVERITY_ORDER } from './finding';
 import { judge } from './judge';
 import { merged } from './merge';
@@ -29,24 +29,33 @@ export type FindingLine = {
 
 const figureWords = ({ name, value, unit }: FindingFigure) => `${name} ${formatQuantity(value, unit)}`;
 
+/** A sentence with the nights that it holds in beside its own. @param isBases it is of the base, and does not say so */
+function inNights(rig: Rig, text: string, nights: readonly (string | null)[], isBases: boolean): string {
+  const names = (isBases ? [null, ...nights] : nights).map((id) => nightName(rig, id));
+  return names.length === 0
+    ? text
+    : `${text.replace(/\.$/, '')}, in ${inWords(names)}${isBases ? '' : ' too'}.`;
+}
+
 const isBad = (severity: Severity) => severity === 'danger' || severity === 'fault';
 
 /**
- * What is found, for people: effects under their cause, one line for the same thing in several sounds; worst first.
+ * What is found, for people: effects under their cause, one line for the same thing in several sounds or nights; worst
+ * first.
  * @param sound the sound in force, or null for all: of other sounds only dangers and faults are told
  */
 export const report = weakly(
   (rig: Rig, variant: string | null, sound: string | null): readonly FindingLine[] => {
     const all = judge(rig, variant);
     return merged(rig, all)
-      .map(({ finding, alsoIn, brings }): FindingLine => {
+      .map(({ finding, alsoIn, nights, brings }): FindingLine => {
         const sounds = finding.sound === null ? [] : [finding.sound, ...alsoIn];
         const { text, why } = sentenceOf(rig, finding);
         return {
           key: findingKey(finding),
           code: finding.code,
           severity: finding.severity,
-          text,
+          text: inNights(rig, text, nights, finding.variant === null && variant !== null),
           why,
           sounds: sounds.map((id) => soundName(rig, id)),
           elsewhere: sound !== null && sounds.length > 0 && !sounds.includes(sound),

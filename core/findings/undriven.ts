@@ -1,10 +1,10 @@
 // Cabinets with a lead from what cannot drive them, and the speaker outputs that could.
-import { derive, type JackEnd, type Lead } from '../model';
+import { derive, refAt, type JackEnd, type Lead } from '../model';
 import { jointsIn } from '../signal';
 import { group, type Cure } from './cure';
 import type { Side } from './exchange';
 import { isFree, type View } from './finding';
-import { ofKind, runsOf } from './runs';
+import { ofKind, runsOf, sideAt } from './runs';
 
 const isPassive = ({ jack }: JackEnd): boolean =>
   jack.direction === 'in' && jack.speaker?.isLoad === 'always';
@@ -25,7 +25,7 @@ export const undrivenIn = derive(['boxes', 'leads', 'variant'], (of): readonly U
     // By the tails of a Y it is what feeds them that drives the cabinet, or does not.
     const fed = jointsIn(of).get(`${into.box.id}/${into.jack.id}`)?.outputs ?? [];
     if (fed.some(({ jack }) => jack.carries === 'speaker')) return [];
-    return [{ lead, side: out === from ? 'from' : 'to', out, into }];
+    return [{ lead, side: sideAt(of, lead.id, refAt(out)), out, into }];
   }),
 );
 

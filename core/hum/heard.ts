@@ -1,5 +1,5 @@
 // What was heard of shields at venues: one lead lifted, listened to, restored, listened to again.
-import { derive, endWords, pluggedIn, type Lead, type Plugged, type Reads, type Tick } from '../model';
+import { derive, laidWords, pluggedIn, type Lead, type Plugged, type Reads, type Tick } from '../model';
 import type { HumAct } from './acts';
 
 /** Of which of the two the rig was quieter. */
@@ -21,8 +21,8 @@ export type Heard = {
 export const listenStep = (lead: Pick<Lead, 'id'>): string => `listen-${lead.id}`;
 
 /** What a listening is about: a lead that is plugged otherwise is another one. */
-export const listenBasis = (of: Reads<'boxes'>, { lead, from, to }: Plugged): string =>
-  `Lead ${lead.number}, ${endWords(of, from)} → ${endWords(of, to)}`.slice(0, 400);
+export const listenBasis = (of: Reads<'boxes'>, plugged: Plugged): string =>
+  `Lead ${plugged.lead.number}, ${laidWords(of, plugged)}`.slice(0, 400);
 
 /** What was heard in the night in force of leads that are plugged as they were then, by lead, the newest first. */
 export const heardOf = derive(

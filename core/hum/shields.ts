@@ -1,5 +1,5 @@
 // Shields that are not as one expects them, or that somebody has listened to: for paper.
-import { derive, endWords, pluggedIn, shieldWords } from '../model';
+import { derive, laidWords, pluggedIn, shieldWords } from '../model';
 import { heardOf, heardWords } from './heard';
 
 export type ShieldLine = {
@@ -14,14 +14,15 @@ export type ShieldLine = {
 /** Leads with something in their shield, and those that were listened to, by number. */
 export const shieldBook = derive(['boxes', 'leads', 'variant', 'walks'], (of): readonly ShieldLine[] =>
   pluggedIn(of)
-    .flatMap(({ lead, from, to }): readonly ShieldLine[] => {
+    .flatMap((plugged): readonly ShieldLine[] => {
+      const { lead } = plugged;
       const heard = heardOf(of).get(lead.id) ?? [];
       if (lead.break.kind === 'none' && heard.length === 0) return [];
       return [
         {
           number: lead.number,
-          ends: `${endWords(of, from)} → ${endWords(of, to)}`,
-          shield: shieldWords(lead) || 'whole',
+          ends: laidWords(of, plugged),
+          shield: shieldWords(of, plugged) || 'whole',
           heard: heard.map(heardWords),
         },
       ];

@@ -110,7 +110,9 @@ export {
   isAudio,
   isLink,
   isPutAway,
+  isTurned,
   jackKey,
+  onward,
   pluggedIn,
   plugsAt,
   refOf,
@@ -121,4 +123,4 @@ export {
   type PlugAt,
   type Plugged,
 } from './wiring';
-export { blockWords, endWords, endWordsLong, jackWords, shieldWords, titleWords } from './words';
+export { blockWords, endWords, endWordsLong, jackWords, laidWords, shieldWords, titleWords } from './words';

@@ -1,4 +1,4 @@
-import { boxOf } from './look-up';
+import { boxOf, jackOf } from './look-up';
 import { derive, type Reads } from './slices';
 import type { Box, Jack, JackRef, Lead, Rig, Sound } from './types';
 
@@ -8,6 +8,18 @@ export type Plugged = {
   readonly from: readonly JackRef[];
   readonly to: readonly JackRef[];
 };
+
+type Ends = Pick<Plugged, 'from' | 'to'>;
+
+/** Is it plugged the other way round: its first end in an input, and its other in none? */
+export function isTurned(of: Reads<'boxes'>, { from, to }: Ends): boolean {
+  const isInput = (ref: JackRef) => jackOf(of, ref)?.direction === 'in';
+  return from.some(isInput) && !to.some(isInput);
+}
+
+/** A lead with its ends from output to input, whichever way round it is plugged. */
+export const onward = <T extends Ends>(of: Reads<'boxes'>, plugged: T): T =>
+  isTurned(of, plugged) ? { ...plugged, from: plugged.to, to: plugged.from } : plugged;
 
 /** Do both name one jack? */
 export const sameJack = (a: JackRef, b: JackRef): boolean => a.box === b.box && a.jack === b.jack;

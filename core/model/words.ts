@@ -1,5 +1,6 @@
 import { boxOf, jackIn, jackOf } from './look-up';
 import type { Block, Box, JackRef, Lead, Rig } from './types';
+import { isTurned, onward, type Plugged } from './wiring';
 
 type HasBoxes = Pick<Rig, 'boxes'>;
 
@@ -29,6 +30,12 @@ export const endWordsLong = (rig: HasBoxes, refs: readonly JackRef[]): string =>
 export const endWords = (rig: HasBoxes, refs: readonly JackRef[]): string =>
   refs.length === 0 ? 'loose' : refs.map((ref) => jackWords(rig, ref)).join(' or ');
 
+/** How a lead lies, from output to input: `FUZZ OUT → MULTI INPUT`. */
+export function laidWords(rig: HasBoxes, plugged: Pick<Plugged, 'from' | 'to'>): string {
+  const { from, to } = onward(rig, plugged);
+  return `${endWords(rig, from)} → ${endWords(rig, to)}`;
+}
+
 const SHIELD_WORDS: Readonly<Record<Exclude<Lead['break']['kind'], 'none'>, string>> = {
   lift: 'shield lifted',
   cap: 'shield by 10 nF',
@@ -37,8 +44,10 @@ const SHIELD_WORDS: Readonly<Record<Exclude<Lead['break']['kind'], 'none'>, stri
 };
 
 /** What stands in the shield of a lead: `shield lifted at the far end`; empty: it is whole. */
-export function shieldWords({ break: { kind, end } }: Pick<Lead, 'break'>): string {
+export function shieldWords(rig: HasBoxes, plugged: Plugged): string {
+  const { kind, end } = plugged.lead.break;
   if (kind === 'none') return '';
-  const where = end === undefined ? '' : ` at the ${end === 'from' ? 'source' : 'far'} end`;
+  const source = isTurned(rig, plugged) ? 'to' : 'from';
+  const where = end === undefined ? '' : ` at the ${end === source ? 'source' : 'far'} end`;
   return `${SHIELD_WORDS[kind]}${where}`;
 }

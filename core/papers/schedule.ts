@@ -8,7 +8,9 @@ import {
   endWords,
   isLink,
   isPutAway,
+  isTurned,
   nightName,
+  onward,
   shieldWords,
   wiring,
   type JackRef,
@@ -61,12 +63,9 @@ export type Schedule = {
   readonly joints: readonly Joint[];
 };
 
-function rowOf(
-  rig: Rig,
-  { lead, from, to }: Plugged,
-  looms: readonly Loom[],
-  inBase: string | null,
-): ScheduleRow {
+function rowOf(rig: Rig, plugged: Plugged, looms: readonly Loom[], inBase: string | null): ScheduleRow {
+  const { lead, from, to } = onward(rig, plugged);
+  const [first, second] = isTurned(rig, plugged) ? [lead.to, lead.from] : [lead.from, lead.to];
   const names = (refs: readonly JackRef[]) =>
     [...new Set(refs.map((ref) => boxOf(rig, ref.box)?.name ?? ''))].join(' or ');
   const loose = [from, to].filter((refs) => refs.length === 0).length;
@@ -78,16 +77,16 @@ function rowOf(
     fromBox: names(from),
     toBox: names(to),
     kind: lead.kind,
-    plugs: `${connectorName(lead.from.plug.connector)} – ${connectorName(lead.to.plug.connector)}`,
+    plugs: `${connectorName(first.plug.connector)} – ${connectorName(second.plug.connector)}`,
     adapters: [...lead.from.adapters, ...lead.to.adapters].map((adapter) => adapter.name),
     lengthM: lead.lengthM,
     lengthBy: lead.lengthBy,
     toBeMade: lead.lengthBy === 'computed' && (computedLength(rig, lead)?.toBeMade ?? false),
     state: loose === 0 ? 'plugged' : loose === 1 ? 'one end loose' : 'put away',
     loom: looms.find(({ leads }) => leads.some(({ id }) => id === lead.id))?.name ?? '',
-    shield: shieldWords(lead),
+    shield: shieldWords(rig, plugged),
     notes: lead.notes,
-    remarks: [shieldWords(lead), lead.notes].filter(Boolean).join('; '),
+    remarks: [shieldWords(rig, plugged), lead.notes].filter(Boolean).join('; '),
     inBase,
   };
 }

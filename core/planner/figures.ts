@@ -12,6 +12,7 @@ import {
   inNight,
   inSetting,
   isLink,
+  onward,
   sources,
   wiring,
   type Lead,
@@ -56,7 +57,7 @@ export type Figures = SignalFigures & {
 function cardLead(rig: Rig, variant: string | null, id: string): CardLead {
   const plugged = wiring(rig, variant).find((one) => one.lead.id === id);
   if (!plugged) throw new Error(`the trial has no lead ${id}`);
-  const { lead, from, to } = plugged;
+  const { lead, from, to } = onward(rig, plugged);
   return {
     number: lead.number,
     kind: lead.kind,

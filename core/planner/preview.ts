@@ -26,6 +26,7 @@ import {
   inNight,
   isLink,
   nightName,
+  onward,
   wiring,
   type Rig,
   type Severity,
@@ -73,6 +74,7 @@ function leadsOf(rig: Rig, variant: string | null, ids: readonly string[]): read
   const chosen = new Set(ids);
   return wiring(rig, variant)
     .filter(({ lead }) => chosen.has(lead.id) && !isLink(lead))
+    .map((plugged) => onward(rig, plugged))
     .map(({ lead, from, to }) => ({
       number: lead.number,
       from: endWords(rig, from),

@@ -1,6 +1,6 @@
 import { loomsOf } from '../cables';
 import { inOrder } from '../lengths';
-import { endWords, isLink, jackKey, wiring, type LoomPart, type Part, type Rig } from '../model';
+import { isLink, jackKey, laidWords, wiring, type LoomPart, type Part, type Rig } from '../model';
 
 /** Something that can be looked for by name, tag, printed jack or lead number. */
 export type Thing = {
@@ -27,10 +27,10 @@ export function thingsOf(rig: Rig, variant: string | null): readonly Thing[] {
     })),
     ...[...plugged]
       .sort((a, b) => a.lead.number - b.lead.number)
-      .map(({ lead, from, to }): Thing => ({
-        part: { type: 'lead', id: lead.id },
-        title: `Lead ${lead.number}`,
-        detail: `${endWords(rig, from)} → ${endWords(rig, to)}`,
+      .map((entry): Thing => ({
+        part: { type: 'lead', id: entry.lead.id },
+        title: `Lead ${entry.lead.number}`,
+        detail: laidWords(rig, entry),
       })),
     ...loomsOf(rig, variant).map((loom): Thing => ({
       part: { type: 'loom', id: loom.id },

@@ -1,4 +1,3 @@
-import { scopeIn } from '../../cables';
 import { inputsIn } from '../../control';
 import { derive, leadOf, plugsAt, refOf } from '../../model';
 import { cure } from '../cure';
@@ -36,7 +35,7 @@ export const lookalike = rule<At>({
   *cures(view, { data }) {
     const [plug] = plugsAt(view, refOf(data.at));
     if (!plug) return;
-    const end = { lead: plug.lead.id, side: plug.side, ...scopeIn(view.variant?.id ?? null) };
+    const end = { lead: plug.lead.id, side: plug.side };
     const { box: own } = refOf(data.at);
     for (const { box, jack } of everyJack(view))
       if (box.id === own && jack.carries === 'midi' && jack.direction !== 'out' && isFree(view, box, jack))

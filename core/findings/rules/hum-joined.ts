@@ -1,4 +1,3 @@
-import { scopeIn } from '../../cables';
 import {
   circuitsApart,
   loudBySupply,
@@ -25,7 +24,7 @@ import { group, type Cure } from '../cure';
 import { boxPart, everyJack, isFree, jackPart, leadPart, type Found, type View } from '../finding';
 import { isHum } from '../hum';
 import { rule } from '../rule';
-import { ofKind } from '../runs';
+import { ofKind, sideAt } from '../runs';
 
 type Shared = {
   readonly supply: string;
@@ -135,10 +134,6 @@ type Run = { readonly lead: number; readonly out: string; readonly into: string 
 
 const keyOf = ({ box, jack }: JackEnd): string => `${box.id}/${jack.id}`;
 
-/** Which end of a lead is at a jack. */
-const sideAt = ({ from }: Lead, { box, jack }: JackEnd): 'from' | 'to' =>
-  from.at.some((ref) => ref.box === box.id && ref.jack === jack.id) ? 'from' : 'to';
-
 /** HUM-UNBAL: a long run to a desk that nothing balances. */
 export const humUnbalanced = rule<Run>({
   code: 'HUM-UNBAL',
@@ -168,13 +163,15 @@ export const humUnbalanced = rule<Run>({
     if (!run) return;
     const { lead, from, to } = run;
     if ([from, to].every(({ jack }) => jack.balance !== 'unbalanced'))
-      yield group(`Make lead ${lead.number} a balanced lead`, [ofKind(lead, 'balanced')]);
+      yield group(`Make lead ${lead.number} a balanced lead`, [
+        ofKind(lead, 'balanced', sideAt(view, lead.id, refAt(from))),
+      ]);
     yield* byDi(view, run);
     if ((unprovedAcross(view).get(lead.id) ?? []).length === 0)
       yield group(`Put an isolating transformer at the receiving end of lead ${lead.number}`, [
         {
           edit: 'setLeadBreak',
-          arguments: { id: lead.id, break: { kind: 'transformer', end: sideAt(lead, to) } },
+          arguments: { id: lead.id, break: { kind: 'transformer', end: sideAt(view, lead.id, refAt(to)) } },
         },
       ]);
   },
@@ -205,12 +202,11 @@ function* byDi(view: View, { lead, from }: { readonly lead: Lead; readonly from:
         edit: 'replug',
         arguments: {
           lead: lead.id,
-          side: sideAt(lead, from),
+          side: sideAt(view, lead.id, refAt(from)),
           at: [refAt(out)],
-          ...scopeIn(view.variant?.id ?? null),
         },
       },
-      ofKind(lead, 'balanced'),
+      ofKind(lead, 'balanced', sideAt(view, lead.id, refAt(from))),
       { edit: 'plug', arguments: { lead: own } },
     ]);
   }

@@ -5,6 +5,7 @@ import { cure } from '../cure';
 import { jackPart, leadPart, leadsAt, type Found } from '../finding';
 import { DESTROYS } from '../phrases';
 import { rule } from '../rule';
+import { sideAt } from '../runs';
 
 type Data = { readonly tap: string; readonly to: string; readonly lead: string; readonly isKnown: boolean };
 
@@ -59,7 +60,7 @@ export const bridged = rule<Data>({
     const tied = boxOf(view, box);
     const at = jackIn(tied, jack);
     if (!lead || !tied || !at) return;
-    const side = lead.to.at.some((ref) => ref.box === box && ref.jack === jack) ? 'to' : 'from';
+    const side = sideAt(view, lead.id, { box, jack });
     for (const load of freeLoads(view))
       if (!isTied(view, load))
         yield cure(view, {

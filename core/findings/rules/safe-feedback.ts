@@ -1,4 +1,4 @@
-import { blockIn, boxOf, derive, isLink, leadOf } from '../../model';
+import { blockIn, boxOf, derive, leadOf, refAt } from '../../model';
 import { airCyclesIn, cyclesIn, type Cycle, type ForSignal } from '../../signal';
 import { blockPart, leadPart, scopeOf, type Found, type View } from '../finding';
 import { HOWLS_DB, ringExchange, ringGain, ringKey, ringKeys, TOLD_DB } from '../rings';
@@ -6,6 +6,7 @@ import { inWords } from '../../units';
 import { crossingsIn, misplacedIn } from '../crossings';
 import { cure, type Cure } from '../cure';
 import { rule } from '../rule';
+import { runsOf, sideAt } from '../runs';
 
 type Data = { readonly air: boolean };
 
@@ -74,8 +75,9 @@ export const feedback = rule<Data>({
     if (data.air) return;
     for (const { type, id } of parts) if (type === 'block') yield* blockOff(view, id);
     for (const { type, id } of parts) {
-      const lead = type === 'lead' ? leadOf(view, id) : undefined;
-      if (lead && !isLink(lead)) yield cure(view, { edit: 'unplug', arguments: { lead: id, side: 'to' } });
+      const run = type === 'lead' ? runsOf(view).find(({ lead }) => lead.id === id) : undefined;
+      if (run)
+        yield cure(view, { edit: 'unplug', arguments: { lead: id, side: sideAt(view, id, refAt(run.to)) } });
     }
   },
 });

@@ -1,8 +1,9 @@
-import { boxOf, derive, jackIn, leadOf, type Box, type Jack, type Lead } from '../../model';
+import { boxOf, derive, jackIn, leadOf, refOf, type Box, type Jack, type Lead } from '../../model';
 import { traceIn, type Path } from '../../signal';
 import { replugCure } from '../exchange';
 import { isFree, jackPart, leadPart, type Found, type Wired } from '../finding';
 import { rule } from '../rule';
+import { sideAt } from '../runs';
 import { visitsOf } from '../visits';
 import { outputsOfWork, workedIn } from '../work';
 
@@ -62,7 +63,7 @@ export const aside = rule<Data>({
   }),
   *cures(view, { data }) {
     const [box = '', jack = ''] = data.to.split('/');
-    if (!boxOf(view, box)) return;
-    yield replugCure(view, data.lead, 'from', { box, jack });
+    if (boxOf(view, box))
+      yield replugCure(view, data.lead, sideAt(view, data.lead, refOf(data.at)), { box, jack });
   },
 });

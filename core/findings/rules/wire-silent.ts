@@ -35,7 +35,7 @@ import {
   type View,
 } from '../finding';
 import { inWords } from '../../units';
-import { cure, type Cure } from '../cure';
+import { cure, inNightAlone, type Cure } from '../cure';
 import { rule } from '../rule';
 
 type Data = {
@@ -140,7 +140,7 @@ export const silent = rule<Data>({
     const isCured = (rig: Rig) =>
       unheardIn(viewOf(rig, view.variant?.id ?? null, view.sound?.id ?? null)).length === 0;
     for (const one of [...unmute(view), ...(found.parts.length > 0 ? joinCures(view) : [])]) {
-      const after = trial(view.rig, one.edit);
+      const after = trial(view.rig, inNightAlone(view, one).edit);
       if (after && isCured(after)) yield one;
     }
   },

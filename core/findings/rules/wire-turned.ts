@@ -1,5 +1,5 @@
 import type { SingleEdit } from '../../edits';
-import { blockIn, derive, leadOf, rowsOf, type Box, type LoopJacks } from '../../model';
+import { blockIn, derive, leadOf, pluggedIn, rowsOf, type Box, type LoopJacks } from '../../model';
 import { resolveIn, traceIn, type Path } from '../../signal';
 import { group } from '../cure';
 import { blockPart, leadPart, type Found } from '../finding';
@@ -86,15 +86,19 @@ export const turned = rule<Data>({
     text: `${say.block(`${data.box}/${data.block}`)} is plugged the wrong way round, in ${say.sound()}: the guitar comes in where the loop comes back, and goes to the power stage where the loop goes out.`,
     why: 'Everything sounds, but what belongs behind the preamp stands ahead of it, and the other way round.',
   }),
-  *cures(view, { data: { leads } }) {
-    const exchange = ([a, b]: readonly [string, string], side: 'from' | 'to'): SingleEdit => ({
+  *cures(view, { data: { box: id, leads } }) {
+    const end = (lead: string) => {
+      const run = pluggedIn(view).find((one) => one.lead.id === lead);
+      return { lead, side: run?.from.some(({ box }) => box === id) ? ('from' as const) : ('to' as const) };
+    };
+    const exchange = ([a, b]: readonly [string, string]): SingleEdit => ({
       edit: 'exchangeEnds',
-      arguments: { a: { lead: a, side }, b: { lead: b, side } },
+      arguments: { a: end(a), b: end(b) },
     });
     const numbers = [...leads.in, ...leads.out].map((id) => leadOf(view, id)?.number ?? 0);
     yield group(
       `Exchange the plugs of leads ${numbers[0]} and ${numbers[1]}, and those of leads ${numbers[2]} and ${numbers[3]}`,
-      [exchange(leads.in, 'to'), exchange(leads.out, 'from')],
+      [exchange(leads.in), exchange(leads.out)],
     );
   },
 });
