@@ -7,6 +7,8 @@ import {
   endWords,
   inNight,
   isLink,
+  isTurned,
+  onward,
   sources,
   type Box,
   type JackRef,
@@ -111,7 +113,9 @@ export const step = (
   ).slice(0, 400),
 });
 
-export function walkLead(rig: Rig, { lead, from, to }: Plugged): WalkLead {
+export function walkLead(rig: Rig, plugged: Plugged): WalkLead {
+  const { lead } = plugged;
+  const { from, to } = onward(rig, plugged);
   const plug = (side: 'from' | 'to') =>
     [lead[side].plug.connector, ...lead[side].adapters.map((a) => a.gives)].map(connectorName).join(' + ');
   return {
@@ -121,7 +125,7 @@ export function walkLead(rig: Rig, { lead, from, to }: Plugged): WalkLead {
     to: endWords(rig, to),
     kind: lead.kind,
     lengthM: lead.lengthM,
-    plugs: `${plug('from')} – ${plug('to')}`,
+    plugs: (isTurned(rig, plugged) ? [plug('to'), plug('from')] : [plug('from'), plug('to')]).join(' – '),
   };
 }
 
@@ -140,7 +144,8 @@ export function inRouteOrder(
 }
 
 /** What a link that is no lead is called out as: a microphone in front of a cabinet, a radio. */
-export const linkWords = (rig: Rig, { kind }: Lead, { from, to }: Pick<Plugged, 'from' | 'to'>): string => {
+export const linkWords = (rig: Rig, { kind }: Lead, plugged: Pick<Plugged, 'from' | 'to'>): string => {
+  const { from, to } = onward(rig, plugged);
   const [a, b] = [from, to].map((refs) => boxOf(rig, refs[0]?.box ?? '')?.name ?? '');
   return kind === 'air' ? `${b} in front of ${a}` : `Radio: ${a} to ${b}`;
 };

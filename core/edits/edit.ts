@@ -58,7 +58,7 @@ export function layerOf(draft: RigDraft, scope: Exclude<Scope, { layer: 'rest' }
 
 /** What a setting of a box is noted in, as it is wired in its scope. */
 export const wiredNow = (draft: RigDraft, { box, scope }: { box: string; scope: Scope }): string =>
-  basisOf(draft.leads, scope.layer === 'variant' ? byId(draft.variants, scope.id, 'variant') : null, box);
+  basisOf(draft, scope.layer === 'variant' ? byId(draft.variants, scope.id, 'variant') : null, box);
 
 /** Leads never differ by sound: a sound's scope means the base wiring here. */
 export const variantOf = (scope: Scope | undefined): string | null =>

@@ -1,27 +1,16 @@
 // A lead plugged the other way round is the same lead: what is found and what cures it does not hang on its first end.
 import { expect, test } from '@jest/globals';
 import { insertEdit, moveInto, removeEdit, takeOutEdit } from '../cables';
-import { lies } from '../bench';
+import { lies, patchUp } from '../bench';
 import type { EditCall } from '../edits';
 import { shieldBook } from '../hum';
-import { inNight, jackKey, wiring, type Lead, type Rig } from '../model';
+import { inNight, jackKey, wiring, type Rig } from '../model';
 import { scheduleOf } from '../papers';
 import { thingsOf } from '../search';
 import { ALL_CASES } from '../testing/all-finding-cases';
 import { build, edited } from '../testing/build';
-import { cureOf, judge, sentenceOf, type Finding } from './index';
-
-const turnedLead = (lead: Lead): Lead => ({
-  ...lead,
-  from: lead.to,
-  to: lead.from,
-  break: 'end' in lead.break ? { ...lead.break, end: lead.break.end === 'from' ? 'to' : 'from' } : lead.break,
-});
-/** Every lead with its ends exchanged: the plugs stay where they are. */
-const turned = (rig: Rig): Rig => ({
-  ...rig,
-  leads: rig.leads.map((lead) => (lead.kind === 'air' ? lead : turnedLead(lead))),
-});
+import { turned } from '../testing/turned';
+import { cureOf, judge, sentenceOf } from './index';
 
 /** What is joined by what, whichever lead that is and whichever end of it stands where. */
 const joined = (rig: Rig) =>
@@ -31,11 +20,8 @@ const joined = (rig: Rig) =>
     )
     .sort();
 
-/** What was noted goes by the ends of the leads as they lay then. */
-const isSaid = ({ code }: Finding) => code !== 'STALE-SETTINGS';
 const said = (rig: Rig) =>
   judge(rig, null)
-    .filter(isSaid)
     .map((finding) => {
       const parts = finding.parts.map(({ id }) => id).sort();
       const [first] = finding.code === 'WIRE-JOINED' ? [''] : [sentenceOf(rig, finding).text];
@@ -43,12 +29,10 @@ const said = (rig: Rig) =>
     })
     .sort();
 const cured = (rig: Rig) =>
-  judge(rig, null)
-    .filter(isSaid)
-    .map((finding) => {
-      const cure = cureOf(rig, finding);
-      return cure ? [finding.code, joined(edited(rig, cure.edit))] : [finding.code];
-    });
+  judge(rig, null).map((finding) => {
+    const cure = cureOf(rig, finding);
+    return cure ? [finding.code, joined(edited(rig, cure.edit))] : [finding.code];
+  });
 
 /** Of these another cure comes first: it does as well. */
 const OTHERWISE = ['ORDER-PICKUP', 'ORDER-TIME'];
@@ -85,7 +69,7 @@ test.each<[string, (rig: Rig) => EditCall | null]>([
   expect(two && joined(edited(other, two))).toEqual(one && joined(edited(rig, one)));
 });
 
-test('what is read off a lead goes from output to input: schedule, finder, shields and differences', () => {
+test('what is read off a lead goes from output to input: schedule, finder, walk, shields and differences', () => {
   const lifted = edited(line(), {
     edit: 'setLeadBreak',
     arguments: { id: 'lead-2', break: { kind: 'lift', end: 'to' } },
@@ -94,7 +78,8 @@ test('what is read off a lead goes from output to input: schedule, finder, shiel
     const { rows } = scheduleOf(rig, null);
     const leads = thingsOf(rig, null).filter(({ part }) => part.type === 'lead');
     const laid = rig.leads.map(({ from, to }) => lies(rig, { from: from.at, to: to.at }));
-    return { rows, leads, laid, shields: shieldBook(inNight(rig, null)) };
+    const walk = patchUp(rig, null).map(({ ends: _, ...step }) => step);
+    return { rows, leads, laid, walk, shields: shieldBook(inNight(rig, null)) };
   };
   expect(read(lifted).rows.map(({ from, to }) => `${from} > ${to}`)).toEqual([
     'GUITAR OUT > OVRDRV IN',

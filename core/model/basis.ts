@@ -1,5 +1,7 @@
 // What a setting was noted in: the boxes next to it by the leads of the signal.
+import type { Reads } from './slices';
 import type { Lead, Variant } from './types';
+import { onward } from './wiring';
 
 const CARRIES_SIGNAL: readonly Lead['kind'][] = [
   'instrument',
@@ -18,22 +20,22 @@ export function hashOf(text: string): string {
 }
 
 /**
- * A short hash of what a box is plugged to: which of its jacks goes to which box. By it is known later that something
- * noted at the box was noted before the wiring around it changed.
+ * A short hash of what a box is plugged to: which of its jacks goes to which box, whichever way round the lead between
+ * them is plugged. By it is known later that something noted at the box was noted before the wiring around it changed.
  */
-export function basisOf(leads: readonly Lead[], variant: Pick<Variant, 'leads'> | null, box: string): string {
-  const around = leads
+export function basisOf(
+  of: Reads<'boxes' | 'leads'>,
+  variant: Pick<Variant, 'leads'> | null,
+  box: string,
+): string {
+  const around = of.leads
     .filter(({ kind }) => CARRIES_SIGNAL.includes(kind))
-    .flatMap(({ id, from, to }) => {
-      const ends = variant?.leads[id] ?? { from: from.at, to: to.at };
-      return [
-        ...ends.from.flatMap((own) =>
-          own.box === box ? ends.to.map((far) => `${own.jack}>${far.box}`) : [],
-        ),
-        ...ends.to.flatMap((own) =>
-          own.box === box ? ends.from.map((far) => `${own.jack}<${far.box}`) : [],
-        ),
-      ];
-    });
+    .map(({ id, from, to }) => variant?.leads[id] ?? { from: from.at, to: to.at })
+    .filter((ends) => [...ends.from, ...ends.to].some((at) => at.box === box))
+    .map((ends) => onward(of, ends))
+    .flatMap(({ from, to }) => [
+      ...from.flatMap((own) => (own.box === box ? to.map((far) => `${own.jack}>${far.box}`) : [])),
+      ...to.flatMap((own) => (own.box === box ? from.map((far) => `${own.jack}<${far.box}`) : [])),
+    ]);
   return hashOf([...new Set(around)].sort().join(' '));
 }

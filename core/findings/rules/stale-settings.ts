@@ -81,8 +81,7 @@ function notedIn(of: Of): readonly Noted[] {
 /** Of those what was noted in another wiring: sounds and rest in that of all nights, a night's own in its own. */
 const staleIn = derive(['boxes', 'leads', 'variant', 'sounds'], (of): readonly Noted[] =>
   notedIn(of).filter(
-    ({ scope, box, basis }) =>
-      basis !== basisOf(of.leads, scope.layer === 'variant' ? of.variant : null, box.id),
+    ({ scope, box, basis }) => basis !== basisOf(of, scope.layer === 'variant' ? of.variant : null, box.id),
   ),
 );
 
