@@ -152,6 +152,27 @@ test('a jack pressed before it is known what fits takes the plug all the same', 
   await expect.poll(() => route(page)).toEqual(['GUITAR · Guitar', 'COMBO · Combo']);
 });
 
+test('a press is for what it began on, also where the map is drawn anew before it is let go', async ({
+  page,
+}) => {
+  await fourCable(page, 'guitar, fuzz, unit, valve head, cab 16');
+  const at = async () => {
+    const box = await part(page, 'jack:fuzz/out').boundingBox();
+    if (!box) throw new Error('the jack is not on the map');
+    return { x: Math.round(box.x + box.width / 2), y: Math.round(box.y + box.height / 2) };
+  };
+  const before = await at();
+  await map(page).focus();
+  await page.mouse.move(before.x, before.y);
+  await page.mouse.down();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^Redo: Take routing/ })).toBeVisible();
+  await expect(map(page)).toHaveAttribute('aria-busy', 'false');
+  await expect.poll(at).not.toEqual(before);
+  await page.mouse.up();
+  await expect(facts(page, /Facts of Fuzz/)).toBeVisible();
+});
+
 test('escape ends plugging with nothing changed', async ({ page }) => {
   await fourCable(page);
   await part(page, 'jack:multi-effects/send-1').click();

@@ -199,7 +199,7 @@ export function MapPane({ isInPage }: Props) {
   const further = drawing ? (
     <MapFurther groups={drawing.groups} zoom={zoom} pane={pane} size={size} isInLine={hasFoot} />
   ) : null;
-  const { press, point, leave } = usePress(drawing, plugging);
+  const { begin, press, point, leave } = usePress(drawing, plugging);
 
   return (
     <div data-testid="around-map" className="relative flex min-h-0 flex-1 flex-col">
@@ -222,6 +222,7 @@ export function MapPane({ isInPage }: Props) {
           data-focus="rig"
           className="min-h-0 flex-1 overflow-auto bg-ground contain-strict focus-visible:outline-offset-[-2px]"
           onKeyDown={onActKey(store)}
+          onPointerDown={begin}
           onClick={press}
           onPointerMove={point}
           onPointerLeave={leave}

@@ -19,6 +19,32 @@ const REST_MS = 80;
 const targetOf = (event: MouseEvent) => event.target as Element;
 const partAt = (event: MouseEvent) =>
   targetOf(event).closest('[data-part]')?.getAttribute('data-part') ?? null;
+const opensAt = (event: MouseEvent) =>
+  targetOf(event).closest('[data-opens]')?.getAttribute('data-opens') ?? null;
+
+/** A hand that presses moves no further than this. */
+const STILL_PX = 5;
+
+type Pressed = { readonly key: string | null; readonly opens: string | null };
+
+/**
+ * What a press is for. A map that is drawn anew meanwhile may have something else under the pointer when it is let go:
+ * it is for what it began on.
+ */
+function useMeant() {
+  const began = useRef<(Pressed & { readonly x: number; readonly y: number }) | null>(null);
+  return {
+    begin: (event: PointerEvent) => {
+      began.current = { key: partAt(event), opens: opensAt(event), x: event.clientX, y: event.clientY };
+    },
+    meant: (event: MouseEvent): Pressed => {
+      const from = began.current;
+      began.current = null;
+      const isStill = from !== null && Math.hypot(event.clientX - from.x, event.clientY - from.y) <= STILL_PX;
+      return isStill ? from : { key: partAt(event), opens: opensAt(event) };
+    },
+  };
+}
 
 const isPlate = (drawing: Drawing | null, box: string) =>
   drawing?.groups
@@ -80,15 +106,15 @@ export function usePress(drawing: Drawing | null, plugging: Plugging | null) {
     const box = over?.startsWith('lead:') ? undefined : over?.split(':')[1]?.split('/')[0];
     if (box !== undefined && box !== pointed) pointAt(box);
   };
+  const { begin, meant } = useMeant();
   const press = (event: MouseEvent) => {
     const { level, select, setHand, setLevel, toggleHub, pointAt } = store.getState();
-    const key = partAt(event);
+    const { key, opens } = meant(event);
     if (plugging && key?.startsWith('box:')) {
       pointAt(key.slice('box:'.length));
       return;
     }
-    const opens = targetOf(event).closest('[data-opens]')?.getAttribute('data-opens');
-    if (opens) {
+    if (opens !== null) {
       toggleHub(opens);
       return;
     }
@@ -105,5 +131,5 @@ export function usePress(drawing: Drawing | null, plugging: Plugging | null) {
     else if (plugging && type === 'jack') early.current = id;
     else pressPart(store, { type, id }, isPlate(drawing, id.split('/')[0] ?? ''));
   };
-  return { press, point, leave };
+  return { begin, press, point, leave };
 }
