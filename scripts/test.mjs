@@ -1,7 +1,8 @@
 // npm test: lint, types, unit tests, end-to-end tests; ends with a line `N passed, N failed`.
 // Options: --no-e2e leaves the browser out.
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
+import { flowFailures, unitFailures } from './failures.mjs';
 import { bin, ensureInstalled, hasCommand, node, root, run } from './lib.mjs';
 import { unitTests } from './unit.mjs';
 
@@ -9,6 +10,8 @@ const withBrowser = !process.argv.includes('--no-e2e');
 
 let passed = 0;
 let failed = 0;
+/** What failed in tests, told once more at the end. */
+const failures = [];
 const count = (name, ok) => {
   if (ok) passed += 1;
   else failed += 1;
@@ -16,14 +19,16 @@ const count = (name, ok) => {
 };
 
 const finish = () => {
+  for (const text of failures) console.log(`\n${text}`);
   console.log(`\n${passed} passed, ${failed} failed`);
   process.exit(failed === 0 && passed > 0 ? 0 : 1);
 };
 
-/** Adds a runner's own counts; a runner that crashed without a report is one failure. */
+/** Adds a runner's own counts and what failed; a runner that crashed without a report is one failure. */
 function addReport(name, file, code, read) {
   try {
-    const [good, bad] = read(JSON.parse(readFileSync(file, 'utf8')));
+    const [good, bad, told] = read(JSON.parse(readFileSync(file, 'utf8')));
+    failures.push(...told);
     passed += good;
     failed += bad;
     console.log(`${name}: ${good} passed, ${bad} failed`);
@@ -88,6 +93,7 @@ async function runUnitTests() {
   addReport('unit tests', report, code, (r) => [
     r.numPassedTests,
     r.numFailedTests + r.numRuntimeErrorTestSuites,
+    unitFailures(r),
   ]);
 }
 
@@ -97,6 +103,7 @@ async function runEndToEndTests() {
   addReport('end-to-end tests', report, code, (r) => [
     r.stats.expected,
     r.stats.unexpected + r.stats.flaky + r.errors.length,
+    flowFailures(r, (left) => (existsSync(left) ? readFileSync(left, 'utf8') : null)),
   ]);
 }
 
