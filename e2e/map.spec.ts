@@ -1,41 +1,5 @@
-import type { Page } from '@playwright/test';
 import { expect, newRig, saved, test, expectSound } from './fixtures';
-
-/** A part of the map; of a jack its terminal, which is drawn after its name. */
-const part = (page: Page, key: string) => {
-  const all = page.locator(`[data-testid="map"] [data-part="${key}"]`);
-  return key.startsWith('jack:') ? all.last() : all.first();
-};
-const findings = (page: Page) => page.getByRole('region', { name: 'Findings' });
-const facts = (page: Page, of: RegExp) => page.getByRole('region', { name: of });
-const lines = (page: Page) => page.getByRole('list', { name: /^Route / }).getByRole('button');
-const map = (page: Page) => page.getByTestId('map');
-
-/** A four-cable rig made by hand through the interface, standing on its map. */
-async function fourCable(
-  page: Page,
-  line = 'guitar, fuzz, unit, valve head, cab 16',
-  says: string | null = null,
-) {
-  await newRig(page, line);
-  await page.getByRole('link', { name: 'Routes' }).click();
-  await page
-    .getByRole('button', { name: /^Take Four-cable/ })
-    .first()
-    .click();
-  await expect(part(page, 'box:valve-head')).toBeVisible();
-  if (says === null) await expectSound(page);
-  else await expect(findings(page)).toContainText(says);
-}
-
-/** The titles of the route list, which is opened for it and closed again. */
-async function route(page: Page): Promise<string[]> {
-  await page.getByRole('button', { name: 'List', exact: true }).click();
-  await expect(lines(page).first()).toBeVisible();
-  const titles = await lines(page).allInnerTexts();
-  await page.getByRole('button', { name: 'List', exact: true }).click();
-  return titles.map((title) => title.split('\n')[0] ?? '').filter((title) => !title.startsWith('lead'));
-}
+import { part, findings, facts, map, fourCable, route } from './on-map';
 
 test('crossed leads of the four are one finding with its cure, undone at a press', async ({ page }) => {
   await fourCable(page);
@@ -106,80 +70,6 @@ test('a figure that nobody looked up is asked for in its finding, and entered th
     .fill('240');
   await page.keyboard.press('Enter');
   await expect(row).toHaveCount(0);
-});
-
-test('by tap and tap on pedals: the first press names the jacks, the next picks the plug up', async ({
-  page,
-}) => {
-  await newRig(page, 'guitar, fuzz, combo');
-  await page.getByRole('link', { name: 'Map' }).click();
-  await part(page, 'jack:guitar/out').click();
-  await expect(facts(page, /Facts of Guitar/)).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Plugging' })).toHaveCount(0);
-  await part(page, 'jack:guitar/out').click();
-  await expect(page.getByRole('region', { name: 'Plugging' })).toContainText('From GUITAR OUT to …');
-  await part(page, 'jack:fuzz/in').click();
-  // A plugged pedal stands elsewhere: it is pressed again where it is then.
-  await expect(page.getByText('saved', { exact: true })).toBeVisible();
-  await expect(map(page)).toHaveAttribute('aria-busy', 'false');
-  await part(page, 'jack:fuzz/out').click();
-  await expect(map(page)).toHaveAttribute('aria-busy', 'false');
-  await part(page, 'jack:fuzz/out').click();
-  await expect(page.getByRole('region', { name: 'Plugging' })).toContainText('From FUZZ OUT to …');
-  await part(page, 'jack:combo/input').click();
-  await expect.poll(() => route(page)).toEqual(['GUITAR · Guitar', 'FUZZ · Fuzz', 'COMBO · Combo']);
-  await page.locator('[data-testid="map"] [data-group="sleeve:lead-1"] [data-part]').first().click();
-  await page.getByRole('button', { name: 'Put away' }).click();
-  await expect(findings(page)).toContainText('1 fault');
-});
-
-test('a jack pressed before it is known what fits takes the plug all the same', async ({ page }) => {
-  await newRig(page, 'guitar, fuzz, combo');
-  await page.getByRole('link', { name: 'Map' }).click();
-  await part(page, 'jack:guitar/out').click();
-  await expect(facts(page, /Facts of Guitar/)).toBeVisible();
-  await expect(map(page)).toHaveAttribute('aria-busy', 'false');
-  // Both presses in one turn of the page: no answer can have come between them.
-  await page.evaluate(async () => {
-    const press = (key: string) =>
-      [...document.querySelectorAll(`[data-testid="map"] [data-part="${key}"]`)]
-        .at(-1)
-        ?.dispatchEvent(new MouseEvent('click', { bubbles: true }));
-    press('jack:guitar/out');
-    await Promise.resolve();
-    press('jack:combo/input');
-  });
-  await expect.poll(() => route(page)).toEqual(['GUITAR · Guitar', 'COMBO · Combo']);
-});
-
-test('a press is for what it began on, also where the map is drawn anew before it is let go', async ({
-  page,
-}) => {
-  await fourCable(page, 'guitar, fuzz, unit, valve head, cab 16');
-  const at = async () => {
-    const box = await part(page, 'jack:fuzz/out').boundingBox();
-    if (!box) throw new Error('the jack is not on the map');
-    return { x: Math.round(box.x + box.width / 2), y: Math.round(box.y + box.height / 2) };
-  };
-  const before = await at();
-  await map(page).focus();
-  await page.mouse.move(before.x, before.y);
-  await page.mouse.down();
-  await page.keyboard.press('Control+z');
-  await expect(page.getByRole('button', { name: /^Redo: Take routing/ })).toBeVisible();
-  await expect(map(page)).toHaveAttribute('aria-busy', 'false');
-  await expect.poll(at).not.toEqual(before);
-  await page.mouse.up();
-  await expect(facts(page, /Facts of Fuzz/)).toBeVisible();
-});
-
-test('escape ends plugging with nothing changed', async ({ page }) => {
-  await fourCable(page);
-  await part(page, 'jack:multi-effects/send-1').click();
-  await expect(page.getByRole('region', { name: 'Plugging' })).toBeVisible();
-  await page.keyboard.press('Escape');
-  await expect(page.getByRole('region', { name: 'Plugging' })).toHaveCount(0);
-  await expect(page.getByRole('button', { name: /^Undo: Take routing/ })).toBeVisible();
 });
 
 test('by keys alone: walk, insert, earlier, later, bypass, unplug, plug, remove', async ({ page }) => {

@@ -25,6 +25,8 @@ export type MapState = {
   readonly openHubs: readonly string[];
   /** What is in the hand, on its way to a jack. */
   readonly hand: Hand | null;
+  /** A quick hand presses a jack before it is known what it says to the plug: the press is kept until it is. */
+  readonly early: string | null;
   /** The box that was chosen when the plug was taken: while it is in hand the map stays as it was drawn for that box. */
   readonly chosenBefore: string | null;
   /** While a plug is in hand: the box whose free jacks fly out. */
@@ -53,6 +55,7 @@ export type MapState = {
   readonly setZoom: (zoom: number) => void;
   readonly toggleHub: (box: string) => void;
   readonly setHand: (hand: Hand | null) => void;
+  readonly setEarly: (jack: string | null) => void;
   readonly pointAt: (box: string) => void;
   readonly setOver: (over: string | null) => void;
   readonly hold: (held: Held | null, drawn?: boolean) => void;
@@ -82,6 +85,7 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   zoom: 1,
   openHubs: [],
   hand: null,
+  early: null,
   chosenBefore: null,
   pointed: null,
   over: null,
@@ -106,6 +110,7 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   setHand: (taken) =>
     set(({ readOnly, hand, chosenBefore, selection }) => ({
       hand: readOnly === null ? taken : null,
+      early: null,
       chosenBefore: hand ? chosenBefore : boxIdOf(selection),
       pointed: null,
       held: null,
@@ -113,6 +118,7 @@ export const mapState = (set: Set, get: () => OpenState): MapState => ({
   hold: (held, drawn = false) =>
     set(({ readOnly }) => ({ held: readOnly === null ? held : null, drawn, gap: null, hand: null })),
   pointGap: (gap) => set({ gap }),
+  setEarly: (early) => set({ early }),
   pointAt: (pointed) => set({ pointed }),
   setOver: (over) => set({ over }),
   ask: (asking) => set({ asking }),

@@ -15,6 +15,7 @@ import { ProfilePane } from './profile-pane';
 import { RouteList } from './route-list';
 import { ToolLine } from './tool-line';
 import { useLines, usePlugging } from './use-map';
+import { useEarlyPress } from './use-press';
 
 // What only shows once something is chosen or asked comes when it is needed.
 const Inspector = lazy(async () => ({ default: (await import('../../inspector/inspector')).Inspector }));
@@ -59,9 +60,10 @@ function Facts() {
   );
 }
 
-/** Holds up what acts read of the worker's answers, whether or not it is shown. */
+/** Holds up what acts read of the worker's answers, and what waits for them, whether or not it is shown. */
 function Acted() {
   useLines();
+  useEarlyPress();
   return null;
 }
 

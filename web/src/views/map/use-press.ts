@@ -8,7 +8,7 @@ import { refOf } from '../../../../core/model';
 import type { OpenRig } from '../../rig/open-rig';
 import { useOpenRig } from '../../rig/use-open';
 import type { Grouped } from '../../worker/parcel';
-import type { Plugging } from './use-map';
+import { usePlugging, type Plugging } from './use-map';
 
 type Drawing = Grouped<MapDrawing>;
 type Part = NonNullable<Selection>;
@@ -76,17 +76,21 @@ function pressPart(store: OpenRig, part: Part, onPlate: boolean): void {
   select(part);
 }
 
+/** Does what an early press was for as soon as it is known, whatever of the view is shown by then. */
+export function useEarlyPress(): void {
+  const store = useOpenRig();
+  const plugging = usePlugging();
+  useEffect(() => {
+    const { early, setEarly } = store.getState();
+    if (!plugging?.known || early === null) return;
+    setEarly(null);
+    plugInto(store, plugging, early);
+  }, [store, plugging]);
+}
+
 /** What the pointer does on a drawing of the map. */
 export function usePress(drawing: Drawing | null, plugging: Plugging | null) {
   const store = useOpenRig();
-  // A quick hand presses a jack before it is known what it says to the plug: the press is kept until it is.
-  const early = useRef<string | null>(null);
-  useEffect(() => {
-    if (plugging && !plugging.known) return;
-    if (plugging && early.current !== null) plugInto(store, plugging, early.current);
-    early.current = null;
-  }, [store, plugging]);
-
   const resting = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   useEffect(() => () => clearTimeout(resting.current), []);
   /** What the pointer rests on; on the ground between parts it stays with the last one, so that its lead can be followed. */
@@ -108,7 +112,7 @@ export function usePress(drawing: Drawing | null, plugging: Plugging | null) {
   };
   const { begin, meant } = useMeant();
   const press = (event: MouseEvent) => {
-    const { level, select, setHand, setLevel, toggleHub, pointAt } = store.getState();
+    const { level, select, setHand, setEarly, setLevel, toggleHub, pointAt } = store.getState();
     const { key, opens } = meant(event);
     if (plugging && key?.startsWith('box:')) {
       pointAt(key.slice('box:'.length));
@@ -128,7 +132,7 @@ export function usePress(drawing: Drawing | null, plugging: Plugging | null) {
     if (drawing?.level === 2 && level === 2) setLevel(1);
     const [type, id] = [key.slice(0, cut) as Part['type'], key.slice(cut + 1)];
     if (plugging?.known && type === 'jack') plugInto(store, plugging, id);
-    else if (plugging && type === 'jack') early.current = id;
+    else if (plugging && type === 'jack') setEarly(id);
     else pressPart(store, { type, id }, isPlate(drawing, id.split('/')[0] ?? ''));
   };
   return { begin, press, point, leave };
