@@ -37,11 +37,11 @@ const crosses = (rect: Rect, { a, b }: Segment) =>
     h: Math.abs(a.y - b.y) + 2,
   });
 
-/** The room a lead and its sleeves can touch. */
-function roomOf(points: readonly Point[]): Rect {
+/** The room a lead and its sleeves, of which the widest is so wide, can touch. */
+function roomOf(points: readonly Point[], width: number): Rect {
   const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
-  const [x, y] = [Math.min(...xs) - 24, Math.min(...ys) - 12];
-  return { x, y, w: Math.max(...xs) + 24 - x, h: Math.max(...ys) + 12 - y };
+  const [x, y] = [Math.min(...xs) - width / 2, Math.min(...ys) - 12];
+  return { x, y, w: Math.max(...xs) + width / 2 - x, h: Math.max(...ys) + 12 - y };
 }
 
 /** What a sleeve must keep clear of. */
@@ -99,15 +99,15 @@ export function placeSleeves(
   const segments = all.flatMap(segmentsOf);
   for (const { lead, points, isPatch, tail } of all) {
     if (tail || lead.kind === 'air' || lead.kind === 'radio') continue;
-    const near = roomOf(points);
-    const leads = segments.filter((segment) => segment.lead !== lead.id && crosses(near, segment));
-    const plates = taken.filter((rect) => overlaps(rect, near));
     const textAt = (begins: boolean) => {
       const figure = isPatch ? undefined : figureOf(lead, begins);
       return figure === undefined ? nameOf(lead) : `${nameOf(lead)}: ${figure}`;
     };
     const total = lengthOf(points);
     const [first, last] = [textAt(true), textAt(false)];
+    const near = roomOf(points, Math.max(...[first, last].map((text) => sleeveSize(text).w)));
+    const leads = segments.filter((segment) => segment.lead !== lead.id && crosses(near, segment));
+    const plates = taken.filter((rect) => overlaps(rect, near));
     const [atFirst, atLast] = [first, last].map((text) => sleeveSize(text).w / 2 + 7) as [number, number];
     const wanted: readonly (readonly [number, string])[] =
       isPatch || total < 4 * (atFirst + atLast - 14)

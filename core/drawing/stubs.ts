@@ -34,13 +34,20 @@ export function inRanges(numbers: readonly number[]): string {
   return runs.map(([a, b]) => (a === b ? `${a}` : `${a}–${b}`)).join(', ');
 }
 
+const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
+
+/** How much two rectangles share, px². */
+const shared = (a: Rect, b: Rect) =>
+  Math.max(0, Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) *
+  Math.max(0, Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y));
+
 const downFrom = ({ side, y }: RouteEnd, by: number) => (side === 'top' ? y - by : y + by);
 
 /**
  * A short end at each plug: its number with the tag of what its other end goes to, or the numbers of all the leads
  * that one jack holds.
  * @param nameOf what a plug's other end is called
- * @param taken what a far end's tag must not cover; the bare number may
+ * @param taken what a far end's tag must not cover; the bare number covers as little of it as can be
  */
 export function stubsOf(
   jobs: readonly Job[],
@@ -86,14 +93,19 @@ export function stubsOf(
   const sleeves: SleeveItem[] = [];
   for (const { end, held } of single)
     for (const { lead, far } of held) {
-      const sleeve = (name: string): SleeveItem => {
+      const sleeve = (name: string, off = STUB): SleeveItem => {
         const { w, h } = sleeveSize(name);
-        const y = downFrom(end, STUB + h / 2) - h / 2;
+        const y = downFrom(end, off + h / 2) - h / 2;
         return { type: 'sleeve', x: end.x - w / 2, y, w, h, text: name, part: { type: 'lead', id: lead.id } };
       };
       const whole = sleeve(`${lead.number} ${far}`);
-      const isFree = [...sleeves, ...words, ...taken].every((rect) => !overlaps(rect, whole));
-      sleeves.push(isFree && far !== '' ? whole : sleeve(String(lead.number)));
+      const others = [...sleeves, ...words, ...taken];
+      const isFree = others.every((rect) => !overlaps(rect, whole));
+      // Between plates that stand close the number moves up to its pin rather than over what is written below.
+      const bare = [STUB, STUB / 2, 0].map((off) => sleeve(String(lead.number), off));
+      const covered = bare.map((one) => sum(others.map((rect) => shared(rect, one))));
+      const least = bare[covered.indexOf(Math.min(...covered))];
+      sleeves.push(isFree && far !== '' ? whole : (least ?? whole));
     }
   return { routed, sleeves, marks };
 }
