@@ -117,6 +117,20 @@ describe('layers', () => {
     }
   });
 
+  test.each(rigs)('%s: beside sound the leads of sound are pale ways without numbers or arrows', (_, rig) => {
+    for (const layer of ['control', 'power'] as const) {
+      const { items } = draw(rig, layer);
+      const ofSound = new Set(
+        draw(rig, 'signal').items.flatMap((item) => (item.type === 'sleeve' ? [item.part.id] : [])),
+      );
+      const told = items.flatMap((item) =>
+        (item.type === 'sleeve' || item.type === 'arrow') && item.part ? [item.part.id] : [],
+      );
+      expect(ofSound.size).toBeGreaterThan(4);
+      expect(told.filter((id) => ofSound.has(id))).toEqual([]);
+    }
+  });
+
   test('what a layer does not show names the layer that does', () => {
     const told = (rig: Rig) =>
       draw(rig, 'signal').elsewhere.map(({ words, layer, parts }) => [

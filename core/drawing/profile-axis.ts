@@ -1,10 +1,13 @@
-// The axis of a profile in levels.
+// What is written about the lines of a profile: their scale, and what they are.
 import { shortLevel, type LevelUnit } from '../units';
 import type { Item } from './primitives';
-import { LEFT, rule, text } from './profile-parts';
+import { LEFT, rule, TEXT, text } from './profile-parts';
 
 /** From the lowest level that is drawn to the highest, dBu, and where each stands. */
 export type Scale = { readonly low: number; readonly high: number; readonly y: (dbu: number) => number };
+
+/** Words under each other keep so far apart, px. */
+export const LINE = TEXT + 1;
 
 /** So many lines it has at most. */
 const MOST_TICKS = 6;
@@ -21,4 +24,20 @@ export function levelAxis({ low, high, y }: Scale, right: number, levels: LevelU
     ticks.push(text(LEFT - 10, y(dbu) + 4, words, { anchor: 'end' }));
   }
   return ticks;
+}
+
+/** The names of lines at their ends, apart from each other and above what is written below. @param bottom of the lines' room */
+export function lineNames(
+  ends: readonly { readonly name: string; readonly y: number }[],
+  x: number,
+  bottom: number,
+): readonly Item[] {
+  let free = -Infinity;
+  return [...ends]
+    .sort((a, b) => a.y - b.y)
+    .map(({ name, y }, i): Item => {
+      const most = bottom - 8 - (ends.length - 1 - i) * TEXT;
+      free = Math.min(most, Math.max(y, free + LINE));
+      return text(x, free + 4, name, { anchor: 'start', face: 'mono' });
+    });
 }

@@ -4,7 +4,7 @@ import type { Reads } from '../model';
 import { traceIn } from '../signal';
 import { formatLevel, shortLevel } from '../units';
 import type { Item, Stroke } from './primitives';
-import { levelAxis, type Scale } from './profile-axis';
+import { levelAxis, lineNames, type Scale } from './profile-axis';
 import {
   emptyProfile,
   FOOT,
@@ -14,7 +14,6 @@ import {
   polyline,
   RIGHT,
   STEP,
-  text,
   type ProfileAsk,
   type ProfileDrawing,
   type Stop,
@@ -37,18 +36,6 @@ function scaleOf(lines: readonly Line[], top: number, bottom: number): Scale {
   const y = (dbu: number) =>
     bottom - ((bottom - top) * (Math.min(high, Math.max(low, dbu)) - low)) / (high - low);
   return { low, high, y };
-}
-
-/** Names at the ends of the lines, a line of words apart. */
-function names(lines: readonly Line[], x: number, { y }: Scale): readonly Item[] {
-  let free = -Infinity;
-  return lines
-    .map(({ name, dbu }) => ({ name, y: y(dbu.at(-1) ?? FLOOR_DBU) }))
-    .sort((a, b) => a.y - b.y)
-    .map((one): Item => {
-      free = Math.max(one.y, free + 13);
-      return text(x, free + 4, one.name, { anchor: 'start', face: 'mono' });
-    });
 }
 
 const linesOf = ({ stops }: HumRoute, limitDb: number): readonly Line[] => [
@@ -96,7 +83,8 @@ export function drawHum(of: Of, { route, width, height, levels = 'dBu' }: Profil
     const heard = dbu.flatMap((one, i) => (one > FLOOR_DBU ? [{ x: xAt(i), y: scale.y(one) }] : []));
     items.push(...polyline(heard, stroke));
   }
-  items.push(...names(lines, xAt(stops.length - 1) + 8, scale));
+  const ends = lines.map(({ name, dbu }) => ({ name, y: scale.y(dbu.at(-1) ?? FLOOR_DBU) }));
+  items.push(...lineNames(ends, xAt(stops.length - 1) + 8, height - FOOT));
   for (const { x, y, part, words } of stops)
     items.push({ type: 'jack', x, y, side: 'top', free: false, label: words, part });
   return { ...emptyProfile(full, height, humCaption(run, limitDb)), items, stops };

@@ -14,6 +14,7 @@ import {
 import { count, formatDb } from '../units';
 import { fitText } from './fonts';
 import type { Item, Stroke } from './primitives';
+import { LINE, lineNames } from './profile-axis';
 import {
   emptyProfile,
   FOOT,
@@ -84,7 +85,7 @@ function scaleOf(shown: readonly Shown[], limitDb: number, bottom: number): Scal
 }
 
 function axis({ low, high, y }: Scale, limitDb: number, right: number): readonly Item[] {
-  const step = [2, 3, 6, 12].find((one) => (high - low) / one <= 6) ?? 24;
+  const step = [2, 3, 6, 12].find((one) => (high - low) / one <= 6 && y(0) - y(one) >= LINE) ?? 24;
   const ticks: Item[] = [];
   for (let db = Math.ceil(low / step) * step; db <= high; db += step) {
     ticks.push(rule({ x: LEFT - 6, y: y(db) }, { x: right, y: y(db) }, db === 0 ? 'line' : 'hair', db !== 0));
@@ -108,18 +109,6 @@ function bracket({ box, ohm }: Drive, from: number, to: number): readonly Item[]
     rule({ x: to, y }, { x: to, y: y + 6 }, 'ink'),
     text((from + to) / 2, y - 5, words, { face: 'mono', tone: 'ink', part: { type: 'box', id: box.id } }),
   ];
-}
-
-/** The names of the lines at their ends, apart from each other and above what is written below. */
-function names(last: Shown, x: number, { y }: Scale, bottom: number): readonly Item[] {
-  const wanted = LINES.map(({ name }, i) => ({ name, y: y(last.marksDb[i] ?? 0) })).sort((a, b) => a.y - b.y);
-  let free = -Infinity;
-  const placed = wanted.map((one, i) => {
-    const most = bottom - (wanted.length - 1 - i) * TEXT;
-    free = Math.min(most, Math.max(one.y, free + TEXT));
-    return { ...one, y: free };
-  });
-  return placed.map((one) => text(x, one.y + 4, one.name, { anchor: 'start', face: 'mono' }));
 }
 
 /** The Tone profile: the difference from straight-in at four frequencies, lead by lead, and who drives which of them. */
@@ -180,7 +169,8 @@ export function drawTones(of: Of, { route, width, height }: ProfileAsk): Profile
     ),
   );
   const last = shown.at(-1);
-  if (last) items.push(...names(last, xAt(shown.length - 1) + 8, scale, height - FOOT - 8));
+  const ends = LINES.map(({ name }, i) => ({ name, y: scale.y(last?.marksDb[i] ?? 0) }));
+  items.push(...lineNames(ends, xAt(shown.length - 1) + 8, height - FOOT));
   for (const { x, y, part, words } of stops)
     items.push({ type: 'jack', x, y, side: 'top', free: false, label: words, part });
   return { ...emptyProfile(full, height, toneCaption(tone, drives, limitDb)), items, stops };
