@@ -156,12 +156,22 @@ describe('what the map says beside plates and leads', () => {
     expect(itemsOf(opened, 'text').some((t) => t.opens === 'multi-effects')).toBe(false);
   });
 
-  test('sleeves and jacks can be pressed in 24 px', () => {
+  test('sleeves and jacks can be pressed in 24 px around what is seen of them', () => {
+    const sides = new Set<string>();
     for (const item of fullMap(fourCable()).items)
       if (item.type === 'sleeve' || item.type === 'jack') {
-        const { w, h } = hitArea(item);
+        const { x, y, w, h } = hitArea(item);
         expect(Math.min(w, h)).toBeGreaterThanOrEqual(24);
+        const seen = item.type === 'sleeve' ? item : { ...item, w: 0, h: 0 };
+        expect([x, y].every((at, i) => at <= [seen.x, seen.y][i]!)).toBe(true);
+        expect([x + w >= seen.x + seen.w, y + h >= seen.y + seen.h]).toEqual([true, true]);
+        // Of a jack as far to either side along its edge.
+        if (item.type !== 'jack') continue;
+        sides.add(item.side);
+        const isUpright = item.side === 'left' || item.side === 'right';
+        expect(isUpright ? y + h / 2 - item.y : x + w / 2 - item.x).toBe(0);
       }
+    expect(sides).toEqual(new Set(['left', 'right', 'top', 'bottom']));
   });
 });
 

@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { Rig } from '../model';
 import { build } from '../testing/build';
 import { lifted, powered } from '../testing/grounds';
+import { largeRig } from '../testing/large-rig';
 import { outcome } from '../units';
 import { earthDue } from './earths';
 import { humView, planHum, type HumPlan } from './index';
@@ -41,6 +42,11 @@ describe('the view of a route', () => {
     expect(sources.map(({ underDb }) => underDb)).toEqual(
       sources.map(({ underDb }) => underDb).sort((a, b) => a - b),
     );
+  });
+
+  test('names no source that nobody could hear: earths that nothing but a cabinet joins', () => {
+    const { sources } = humView(largeRig(40, 1), SETTING, 0);
+    expect(sources.map(({ words }) => words)).toEqual(['the field around the leads']);
   });
 
   test('tells each loop with what runs in it, what it adds, and what breaks it', () => {

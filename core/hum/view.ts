@@ -144,7 +144,7 @@ const breakWords = ({ words, unproved }: HumAct): string =>
     ? `have the earth of ${inWords(unproved.map(({ name }) => name))} proved first`
     : `${words.charAt(0).toLowerCase()}${words.slice(1)}`;
 
-/** Sources that go by one name are one, as powers. */
+/** Sources that go by one name are one, as powers; what nobody could hear of is none. */
 function sourcesOf({ sources, averageDbu }: HumRoute): HumView['sources'] {
   const found = new Map<string, number>();
   for (const { source, dbu } of sources) {
@@ -153,6 +153,7 @@ function sourcesOf({ sources, averageDbu }: HumRoute): HumView['sources'] {
   }
   return [...found]
     .map(([words, dbu]) => ({ words, underDb: averageDbu - dbu }))
+    .filter(hasHum)
     .sort((a, b) => a.underDb - b.underDb);
 }
 

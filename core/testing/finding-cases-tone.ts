@@ -104,8 +104,17 @@ export const TONE_CASES: readonly Case[] = [
   },
   {
     code: 'TONE-SPARE',
-    sound: () => build('guitar, buffer, combo', 'guitar/out > buffer/in', 'buffer/out > combo/input'),
-    spoil: limit('spareDb', 30),
+    sound: () =>
+      edited(
+        build(
+          'guitar, delay, buffer, combo',
+          'guitar/out > digital-delay/in',
+          'digital-delay/out > buffer/in',
+          'buffer/out > combo/input',
+        ),
+        limit('spareDb', 0),
+      ),
+    spoil: limit('spareDb', 0.3),
     first: 'buffer',
     severity: 'note',
   },

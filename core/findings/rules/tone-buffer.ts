@@ -103,7 +103,7 @@ export const spare = rule<Spare>({
     });
   }),
   words: ({ data }, say) => ({
-    text: `${say.box(data.box)} changes no sound by more than ${data.db < 0.05 ? '0' : plainDb(data.db)} dB.`,
+    text: `${say.box(data.box)} changes no sound${data.db < 0.05 ? '' : ` by more than ${plainDb(data.db)} dB`}.`,
     why: 'It can be left out, or stand where it tells: one box less to feed and to fail.',
   }),
   *cures(view, { data }) {
