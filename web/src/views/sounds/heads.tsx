@@ -31,7 +31,7 @@ export function BoxHead(props: {
   return (
     <div
       role="columnheader"
-      className="absolute top-0 flex h-7 items-center gap-1 overflow-hidden border-b-2 border-ink bg-sheet pl-1.5"
+      className="absolute top-0 flex h-7 items-center overflow-hidden border-b-2 border-ink bg-sheet pl-1.5"
       style={{ left, width: width - 4 }}
     >
       {box === null ? (
