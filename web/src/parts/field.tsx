@@ -1,4 +1,5 @@
-import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
+import { useId, useState, type ReactNode } from 'react';
+import { useTyped } from './use-typed';
 
 const box = 'min-h-7 w-full rounded border border-line bg-raised px-2 text-sm text-ink';
 
@@ -45,17 +46,16 @@ export function TextField(props: {
   const { value, commit, onPause = true } = props;
   const [draft, setDraft] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const { hold, drop } = useTyped();
   const faultId = useId();
 
   const send = (text: string, leaving: boolean) => {
-    clearTimeout(timer.current);
+    drop();
     const refused = text === value ? null : commit(text);
     setFault(refused);
     if (refused === null && leaving) setDraft(null);
     else if (leaving) setDraft(text);
   };
-  useEffect(() => () => clearTimeout(timer.current), []);
 
   const className = `${box} ${props.mono ? 'font-mono' : ''} ${fault === null ? '' : 'border-danger'}`;
   const shared = {
@@ -70,8 +70,7 @@ export function TextField(props: {
     onChange: (event: { target: { value: string } }) => {
       const text = event.target.value;
       setDraft(text);
-      clearTimeout(timer.current);
-      if (onPause) timer.current = setTimeout(() => send(text, false), PAUSE_MS);
+      hold(() => send(text, false), onPause ? PAUSE_MS : null);
     },
     onBlur: () => draft !== null && send(draft, true),
   };
@@ -88,7 +87,7 @@ export function TextField(props: {
             if (event.key === 'Enter') send(draft ?? value, true);
             if (event.key === 'Escape' && draft !== null) {
               event.stopPropagation();
-              clearTimeout(timer.current);
+              drop();
               setDraft(null);
               setFault(null);
             }

@@ -1,6 +1,7 @@
-import { useEffect, useId, useRef, type ChangeEvent, type FocusEvent, type ReactNode } from 'react';
+import { useId, type ChangeEvent, type FocusEvent, type ReactNode } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import type { Field } from '../../../../core/gear';
+import { useTyped } from '../../parts/use-typed';
 import { formName, type PartTexts } from './part-texts';
 
 const look = 'min-h-7 w-full rounded border border-line bg-raised px-2 text-sm text-ink';
@@ -71,10 +72,9 @@ export function PartField(props: {
   const name = `fields.${formName(field.path)}` as const;
   const id = useId();
   const faultId = `${id}-fault`;
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  useEffect(() => () => clearTimeout(timer.current), []);
+  const { hold, drop } = useTyped();
   const keep = () => {
-    clearTimeout(timer.current);
+    drop();
     commit(form.getValues(name));
   };
   const turn = (text: string) => {
@@ -92,8 +92,7 @@ export function PartField(props: {
     ...shared,
     onChange: (event: ChangeEvent) => {
       void onChange(event);
-      clearTimeout(timer.current);
-      if (isLoose(field)) timer.current = setTimeout(keep, PAUSE_MS);
+      hold(keep, isLoose(field) ? PAUSE_MS : null);
     },
     onBlur: (event: FocusEvent) => {
       void onBlur(event);
