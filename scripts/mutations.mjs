@@ -1,5 +1,6 @@
 // All spoils, for mutate.mjs.
 import { CONTROL_MUTATIONS } from './mutations-control.mjs';
+import { DRAWING_MUTATIONS } from './mutations-drawing.mjs';
 import { FINDING_MUTATIONS } from './mutations-findings.mjs';
 import { HUM_MUTATIONS } from './mutations-hum.mjs';
 import { MEMORY_MUTATIONS } from './mutations-memory.mjs';
@@ -275,4 +276,5 @@ export const MUTATIONS = [
   ...POWER_MUTATIONS,
   ...FINDING_MUTATIONS,
   ...SOUND_MUTATIONS,
+  ...DRAWING_MUTATIONS,
 ];

@@ -117,13 +117,8 @@ function routeAll(model: MapModel, placement: Placement, words: readonly Rect[])
 
 type Ask = Omit<MapRequest, 'rig' | 'setting'>;
 
-/** The sound's own leads as the ground of another layer: where they are, without their numbers. */
-const pale = (item: Item): readonly Item[] =>
-  item.type === 'sleeve' || item.type === 'arrow'
-    ? []
-    : item.type === 'path'
-      ? [{ ...item, tone: 'hair', mark: undefined }]
-      : [item];
+/** The sound's own leads as the ground of another layer: where they are, no more. */
+const pale = (item: Item): Item => (item.type === 'path' ? { ...item, tone: 'hair', mark: undefined } : item);
 
 /** What is to be drawn, and where: all that decides whether it fits. */
 function lay(rig: Drawn, { width, view, layer = 'signal', leastHeight: wanted = 0 }: Ask, level: Level) {
@@ -218,7 +213,7 @@ function draw(rig: Drawn, request: Ask, { level, model, base }: Laid): MapDrawin
     level,
     elsewhere: elsewhereOf(rig, layer),
     items: beside
-      ? [...[...frames, ...looms, ...paths, ...plates].flatMap(pale), ...beside.items]
+      ? [...[...frames, ...looms, ...paths, ...plates].map(pale), ...beside.items]
       : [
           ...frames,
           ...looms,

@@ -1,0 +1,66 @@
+// Spoils of what is written on a map and under it, and of how a lead is read, for mutate.mjs.
+export const DRAWING_MUTATIONS = [
+  {
+    what: 'a number with a figure minds only what is near a bare number',
+    file: 'core/drawing/sleeves.ts',
+    from: 'roomOf(points, Math.max(...[first, last].map((text) => sleeveSize(text).w)))',
+    to: 'roomOf(points, 24)',
+    suites: ['core/drawing/words'],
+  },
+  {
+    what: 'a bare number at a pin lies over what is written below',
+    file: 'core/drawing/stubs.ts',
+    from: 'bare[covered.indexOf(Math.min(...covered))]',
+    to: 'bare[0]',
+    suites: ['core/drawing/words'],
+  },
+  {
+    what: 'names at the ends of lines go down into the tags',
+    file: 'core/drawing/profile-axis.ts',
+    from: 'Math.min(most, Math.max(y, free + LINE))',
+    to: 'Math.max(y, free + LINE)',
+    suites: ['core/drawing/words'],
+  },
+  {
+    what: 'figures of the tone axis stand closer than they are high',
+    file: 'core/drawing/profile-tone.ts',
+    from: ' && y(0) - y(one) >= LINE',
+    to: '',
+    suites: ['core/drawing/words'],
+  },
+  {
+    what: 'the leads of sound are as strong as those of a layer beside it',
+    file: 'core/drawing/map.ts',
+    from: "tone: 'hair', mark: undefined",
+    to: 'mark: undefined',
+    suites: ['core/drawing/layers'],
+  },
+  {
+    what: 'a jack is pressed below where it is seen',
+    file: 'core/drawing/primitives.ts',
+    from: 'y: y - least / 2, h: least, w: least',
+    to: 'y, h: least, w: least',
+    suites: ['core/drawing/parts'],
+  },
+  {
+    what: 'a lead plugged the other way round is another wiring for what was noted',
+    file: 'core/model/basis.ts',
+    from: '.map((ends) => onward(of, ends))',
+    to: '',
+    suites: ['core/model/basis'],
+  },
+  {
+    what: 'the walk calls a lead out from its first end',
+    file: 'core/bench/parts.ts',
+    from: 'from: endWords(rig, from),',
+    to: 'from: endWords(rig, plugged.from),',
+    suites: ['core/findings/either-way'],
+  },
+  {
+    what: 'sources of hum that nobody could hear are named',
+    file: 'core/hum/view.ts',
+    from: '.filter(hasHum)',
+    to: '',
+    suites: ['core/hum/view'],
+  },
+];
