@@ -22,7 +22,7 @@ test('unit tests that failed are named by their source, and so is a suite that c
   const report = {
     testResults: [
       {
-        name: '/home/me/hum-map/.cache/unit/core/model/wiring.test.mjs',
+        name: '/rigs/hum-map/.cache/unit/core/model/wiring.test.mjs',
         status: 'failed',
         message: '',
         assertionResults: [
@@ -31,7 +31,7 @@ test('unit tests that failed are named by their source, and so is a suite that c
         ],
       },
       {
-        name: '/home/me/hum-map/.cache/unit/core/hum/loops.test.mjs',
+        name: '/rigs/hum-map/.cache/unit/core/hum/loops.test.mjs',
         status: 'failed',
         message: '\u001B[31mit throws\u001B[39m',
         assertionResults: [],
