@@ -1,14 +1,20 @@
 // Presses on jacks of the map: plugs are picked up and plugged in.
+import type { Page } from '@playwright/test';
 import { expect, newRig, test } from './fixtures';
 import { part, findings, facts, lines, map, fourCable, route } from './on-map';
 
-test('by tap and tap on pedals: the first press names the jacks, the next picks the plug up', async ({
-  page,
-}) => {
+/** A guitar, a fuzz and a combo with nothing plugged, on their map: a press on the guitar's jack chose the guitar. */
+async function guitarChosen(page: Page) {
   await newRig(page, 'guitar, fuzz, combo');
   await page.getByRole('link', { name: 'Map' }).click();
   await part(page, 'jack:guitar/out').click();
   await expect(facts(page, /Facts of Guitar/)).toBeVisible();
+}
+
+test('by tap and tap on pedals: the first press names the jacks, the next picks the plug up', async ({
+  page,
+}) => {
+  await guitarChosen(page);
   await expect(page.getByRole('region', { name: 'Plugging' })).toHaveCount(0);
   await part(page, 'jack:guitar/out').click();
   await expect(page.getByRole('region', { name: 'Plugging' })).toContainText('From GUITAR OUT to …');
@@ -30,10 +36,7 @@ test('by tap and tap on pedals: the first press names the jacks, the next picks 
 test('a jack pressed before it is known what fits takes the plug all the same, with the map put away', async ({
   page,
 }) => {
-  await newRig(page, 'guitar, fuzz, combo');
-  await page.getByRole('link', { name: 'Map' }).click();
-  await part(page, 'jack:guitar/out').click();
-  await expect(facts(page, /Facts of Guitar/)).toBeVisible();
+  await guitarChosen(page);
   await expect(map(page)).toHaveAttribute('aria-busy', 'false');
   // All presses in one turn of the page: no answer can have come before the map has given way to the list.
   await page.evaluate(async () => {

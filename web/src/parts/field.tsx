@@ -1,5 +1,5 @@
 import { useId, useState, type ReactNode } from 'react';
-import { useTyped } from './use-typed';
+import { PAUSE_MS, useTyped } from './use-typed';
 
 const box = 'min-h-7 w-full rounded border border-line bg-raised px-2 text-sm text-ink';
 
@@ -24,8 +24,6 @@ export function Labelled({
     </div>
   );
 }
-
-const PAUSE_MS = 300;
 
 /**
  * A line of text that commits itself on a pause in typing, on Enter and when left.

@@ -1,5 +1,8 @@
 import { useLayoutEffect, useRef } from 'react';
 
+/** What is typed is handed on after so long a pause. */
+export const PAUSE_MS = 300;
+
 type Held = { readonly handOn: () => void; readonly forget: () => void };
 
 /** Has something done when the page is out of sight, from where it may never come back, unless it is taken back. */

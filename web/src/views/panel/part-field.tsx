@@ -1,11 +1,10 @@
 import { useId, type ChangeEvent, type FocusEvent, type ReactNode } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import type { Field } from '../../../../core/gear';
-import { useTyped } from '../../parts/use-typed';
+import { PAUSE_MS, useTyped } from '../../parts/use-typed';
 import { formName, type PartTexts } from './part-texts';
 
 const look = 'min-h-7 w-full rounded border border-line bg-raised px-2 text-sm text-ink';
-const PAUSE_MS = 300;
 
 /** Texts that are as they are typed may be kept at every pause; what is read and written anew waits to be left. */
 const isLoose = ({ type }: Field) => type === 'text' || type === 'notes';
