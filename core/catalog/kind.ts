@@ -1,7 +1,7 @@
-import { produce } from 'immer';
 import {
   instanceOf,
   modelSchema,
+  produce,
   setFigureAt,
   type Box,
   type Figure,

@@ -1,7 +1,6 @@
-import { produce } from 'immer';
 import { EDITS, EditError, type EditCall, type SingleEdit } from './named';
 import type { EditDefinition } from './edit';
-import { differences, type RigDraft, type DocumentPatch, type Rig } from '../model';
+import { differences, produce, type RigDraft, type DocumentPatch, type Rig } from '../model';
 import { lengthChanges } from '../lengths';
 
 export type Applied = {

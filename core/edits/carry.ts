@@ -1,8 +1,8 @@
-import { produce } from 'immer';
 import {
   isKeyed,
   isPlain,
   keyOf,
+  produce,
   same,
   differences,
   type RigDraft,

@@ -46,12 +46,14 @@ function mustBeFree(
   if (jack.mult) return;
   // One who looks at the base sees the jack free that a variant has in use.
   const night = variant === null ? '' : ` in ${byId(draft.variants, variant, 'variant').name}`;
-  for (const lead of draft.leads)
-    for (const side of ['from', 'to'] as const) {
-      if (lead.id === self.lead && side === self.side) continue;
-      if (endIn(draft, lead, side, variant).some((at) => sameJack(at, ref)))
-        demand(false, `${jack.label} of ${box.name} already holds lead ${lead.number}${night}.`);
-    }
+  const holder = draft.leads.find((lead) =>
+    (['from', 'to'] as const).some(
+      (side) =>
+        !(lead.id === self.lead && side === self.side) &&
+        endIn(draft, lead, side, variant).some((at) => sameJack(at, ref)),
+    ),
+  );
+  demand(!holder, `${jack.label} of ${box.name} already holds lead ${holder?.number}${night}.`);
 }
 
 const affectedVariants = (draft: RigDraft, lead: string, variant: string | null): (string | null)[] =>

@@ -1,8 +1,9 @@
 // Changes of an item while it is made: named, pure, and free to leave it unfinished. `checkItem` says what is missing.
-import { produce, type Draft } from 'immer';
+import type { Draft } from 'immer';
 import {
   clone,
   forgetInBox,
+  produce,
   same,
   setFigureAt,
   type Figure,

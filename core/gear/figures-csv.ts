@@ -1,10 +1,10 @@
 // The figures of one's gear as a table, one line a figure: filled in a spreadsheet, with the manual beside it.
-import { produce } from 'immer';
 import { readTable, toCsv, type Cell } from '../file';
 import {
   figureKey,
   figurePlaces,
   problemWords,
+  produce,
   same,
   setFigureAt,
   type Figure,

@@ -1,8 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { produce } from 'immer';
 import { CATALOGUE } from '../catalog';
-import { figurePlaces, setFigureAt, type Figure } from '../model';
+import { figurePlaces, produce, setFigureAt, type Figure } from '../model';
 import { itemOf, everyItem } from '../testing/gear-items';
 import { Met } from '../testing/met';
 import { checkItem, figuresCsv, itemFromKind, readFigures, readGear, writeGear } from './index';

@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { produce } from 'immer';
 import { CATALOGUE, boxesFromQuick, guessKinds, makeBox, readQuickLine } from '../catalog';
-import { problemWords, setFigureAt, type Figure } from '../model';
+import { problemWords, produce, setFigureAt, type Figure } from '../model';
 import { itemOf, play } from '../testing/gear-items';
 import { build } from '../testing/build';
 import {

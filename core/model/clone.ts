@@ -1,9 +1,17 @@
 /** A deep copy of plain data (what JSON can hold). */
 export function clone<T>(value: T): T {
-  if (Array.isArray(value)) return value.map((item: unknown) => clone(item)) as T;
   if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, clone(inner)])) as T;
+  if (Array.isArray(value)) return value.map((item: unknown) => clone(item)) as T;
+  const copy: Record<string, unknown> = {};
+  for (const [key, inner] of Object.entries(value)) {
+    // A plain assignment would make it what the copy inherits from.
+    if (key === '__proto__') Object.defineProperty(copy, key, { ...AS_ANY, value: clone(inner) });
+    else copy[key] = clone(inner);
+  }
+  return copy as T;
 }
+
+const AS_ANY = { enumerable: true, configurable: true, writable: true };
 
 /** Bytes the text takes in UTF-8. */
 export function utf8Length(text: string): number {

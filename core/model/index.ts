@@ -50,6 +50,7 @@ export {
   type Instance,
 } from './make';
 export { forget, forgetInBox } from './names';
+export { produce } from './produce';
 export { makeRig } from './new-rig';
 export {
   differencesBetween,

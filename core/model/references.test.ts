@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { produce } from 'immer';
+import { produce } from './produce';
 import type { z } from 'zod';
 import { namedRig } from '../testing/named-rig';
 import { follow } from './follow';

@@ -7,9 +7,8 @@ import {
   type FigureDifference,
   type GearItem,
 } from '../../../core/gear';
-import { setFigureAt, type Box, type Figure } from '../../../core/model';
+import { produce, setFigureAt, type Box, type Figure } from '../../../core/model';
 import { formatQuantity } from '../../../core/units';
-import { produce } from 'immer';
 import { Button } from '../parts/button';
 import { useOpen } from '../rig/use-open';
 import { database, now, useNotice } from '../store/app';
