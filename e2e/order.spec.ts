@@ -75,9 +75,12 @@ test('drawn beside the order a stop is taken out, and from there put in again', 
   expect(await order(page)).not.toContain('FUZZ');
 
   await beside.getByRole('button', { name: 'FUZZ' }).click();
-  await places(page)
-    .getByRole('button', { name: /^after Overdrive/ })
-    .click();
+  const place = places(page).getByRole('button', { name: /^after Overdrive/ });
+  const stood = await place.boundingBox();
+  await place.hover();
+  await expect(moving(page).getByRole('group', { name: 'What it brings' })).toContainText('Move2OVRDRV OUT');
+  expect(await place.boundingBox()).toEqual(stood);
+  await place.click();
   await expect(said(page)).toContainText('Put Fuzz after Overdrive');
   expect(await order(page)).toMatch(/OVRDRV.*FUZZ.*Drive/);
 });

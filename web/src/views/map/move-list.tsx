@@ -21,7 +21,7 @@ export function priceWords({ fetch, move, away }: Price): string {
 }
 
 const LINE =
-  'flex min-h-8 w-full flex-wrap items-center gap-x-2 border-b border-hair px-2.5 py-1 text-left text-sm hover:bg-select-tint';
+  'flex min-h-8 w-full flex-wrap items-center gap-x-2 border-b border-hair px-2.5 py-1 text-left text-sm hover:bg-select-tint scroll-mt-44';
 
 /** What a place would bring, once it has been pointed at for a moment. */
 export function Told({ preview }: { preview: Preview | null }) {
@@ -109,6 +109,27 @@ function Refused({
   );
 }
 
+/** Always as high, whatever there is to tell: a list below it that moved would be pressed where another place stood. */
+function Brought({ preview, isAsked }: { preview: Preview | null; isAsked: boolean }) {
+  return (
+    <div
+      role="group"
+      aria-label="What it brings"
+      aria-live="polite"
+      tabIndex={0}
+      className="h-32 overflow-auto border-b border-line bg-ground"
+    >
+      {isAsked ? (
+        <Told preview={preview} />
+      ) : (
+        <p className="px-2.5 py-1 text-xs text-muted">
+          What a place brings is told here once it is pointed at.
+        </p>
+      )}
+    </div>
+  );
+}
+
 type Pick = { readonly act: Act; readonly words?: string };
 
 function Line(props: {
@@ -170,24 +191,22 @@ export function MoveList({ held }: { held: Held }) {
   const can = choices.filter(({ refused }) => refused === null);
   return (
     <section ref={list} aria-label="Moving" onKeyDown={onAnswerArrow}>
-      <div className="flex items-center justify-between gap-2 border-b border-hair bg-select-tint px-2.5 py-1">
-        <h2 className="min-w-0 text-sm">
-          {known
-            ? `${known.words} to …`
-            : fault === null
-              ? 'Looking where it may go …'
-              : 'Where it may go could not be told'}
-        </h2>
-        <Button look="quiet" onClick={cancel}>
-          Cancel
-        </Button>
-      </div>
-      {fault !== null ? <p className="px-2.5 py-1 text-sm text-fault">{fault}</p> : null}
-      {pick ? (
-        <div aria-live="polite" className="border-b border-line bg-ground">
-          <Told preview={preview} />
+      <div className="sticky top-0 bg-sheet">
+        <div className="flex items-center justify-between gap-2 border-b border-hair bg-select-tint px-2.5 py-1">
+          <h2 className="min-w-0 text-sm">
+            {known
+              ? `${known.words} to …`
+              : fault === null
+                ? 'Looking where it may go …'
+                : 'Where it may go could not be told'}
+          </h2>
+          <Button look="quiet" onClick={cancel}>
+            Cancel
+          </Button>
         </div>
-      ) : null}
+        {fault !== null ? <p className="px-2.5 py-1 text-sm text-fault">{fault}</p> : null}
+        {known ? <Brought preview={preview} isAsked={pick !== null} /> : null}
+      </div>
       {known?.more ? (
         <button
           type="button"
