@@ -115,6 +115,14 @@ for (const plugs of [1, 4, 16])
     300,
   );
 
+add(
+  'an edit of a lead tried, 40 boxes',
+  median(large, 15, (r) => {
+    for (const { id } of r.leads) trialOf(r, { edit: 'putAway', arguments: { lead: id } });
+  }) / large.leads.length,
+  0.5,
+);
+
 const view = { open: [], names: 'few', marks: {} } as const;
 const setting = { variant: null, sound: 'sound-1' };
 add(

@@ -13,6 +13,7 @@ import {
   type NightDifferences,
   type Plugged,
   type Rig,
+  type Side,
 } from '../model';
 import { differingIn } from './differs';
 import {
@@ -30,7 +31,6 @@ import {
 } from './parts';
 import { powerSteps } from './switching';
 
-type Side = 'from' | 'to';
 const SIDES: readonly Side[] = ['from', 'to'];
 type Moved = NightDifferences['leads'][number];
 type Ends = Pick<Plugged, Side>;

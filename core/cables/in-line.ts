@@ -8,6 +8,7 @@ import {
   jackKey,
   jackOf,
   nightIds,
+  otherSide,
   wiring,
   type Box,
   type Jack,
@@ -15,6 +16,7 @@ import {
   type Lead,
   type Plugged,
   type Rig,
+  type Side,
   type Variant,
 } from '../model';
 import { leadFor } from './lead-for';
@@ -27,9 +29,6 @@ const audioOf = (box: Box, direction: 'in' | 'out'): readonly Jack[] =>
     (jack) =>
       isAudio(jack) && jack.carries !== 'air' && jack.carries !== 'radio' && jack.direction === direction,
   );
-
-type Side = 'from' | 'to';
-const otherSide = (side: Side): Side => (side === 'from' ? 'to' : 'from');
 
 /** A lead by the end that stands in a jack; `far`: where its other end stands. Either end may be the one. */
 type Standing = { readonly lead: Lead; readonly side: Side; readonly far: readonly JackRef[] };

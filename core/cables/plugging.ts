@@ -1,6 +1,7 @@
 import type { EditCall } from '../edits';
 import {
   isAudio,
+  otherSide,
   sameJack,
   wiring,
   type Jack,
@@ -59,7 +60,7 @@ export function pickUp(rig: Rig, variant: string | null, at: JackRef): Hand {
 
 /** Jacks at the other end of what is in the hand. */
 const farEnds = (hand: Hand, entry: Plugged | undefined): readonly JackRef[] =>
-  hand.kind === 'new' ? [hand.at] : (entry?.[hand.side === 'from' ? 'to' : 'from'] ?? []);
+  hand.kind === 'new' ? [hand.at] : (entry?.[otherSide(hand.side)] ?? []);
 
 /** Why these two jacks should not be joined, and whether it can hurt; null where nothing speaks against it. */
 function objection(a: Jack | undefined, b: Jack): { words: string; danger: boolean } | null {

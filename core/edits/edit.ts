@@ -1,5 +1,5 @@
 import type { Draft } from 'immer';
-import { basisOf, clone, type RigDraft, type Scope } from '../model';
+import { basisOf, clone, type RigDraft, type Scope, type Side } from '../model';
 
 export type BoxDraft = RigDraft['boxes'][number];
 export type LeadDraft = RigDraft['leads'][number];
@@ -64,7 +64,7 @@ export const wiredNow = (draft: RigDraft, { box, scope }: { box: string; scope: 
 export const variantOf = (scope: Scope | undefined): string | null =>
   scope?.layer === 'variant' ? scope.id : null;
 
-export type Side = 'from' | 'to';
+export type { Side } from '../model';
 
 /** Refuses what is no end of a lead: arguments may come from anywhere, and what is written to must be its own. */
 export const mustBeSide = (side: Side): Side => {

@@ -4,6 +4,7 @@ import {
   isAudio,
   isLink,
   leadOf,
+  otherSide,
   pluggedIn,
   type Jack,
   type JackEnd,
@@ -11,12 +12,12 @@ import {
   type Part,
   type Plugged,
   type Reads,
+  type Side,
 } from '../model';
 import { cure, type Cure } from './cure';
 import { leadPart, type View, type Wired } from './finding';
 import { compareScores, scoreOf, shapesOf, type Score } from './score';
 
-export type Side = 'from' | 'to';
 type Plug = { readonly lead: string; readonly side: Side };
 /** Two plugs to be exchanged. */
 export type Exchange = { readonly a: Plug; readonly b: Plug };
@@ -114,7 +115,7 @@ export function plugsOf(of: Wired, run: Plugged): readonly Standing[] {
   const { lead } = run;
   const ends = jacksOf(of, run);
   return (['from', 'to'] as const).flatMap((side): Standing[] => {
-    const [at, far] = [ends[side], ends[side === 'from' ? 'to' : 'from']];
+    const [at, far] = [ends[side], ends[otherSide(side)]];
     if (!at || !isForSound(of, run) || at.jack.carries === 'air') return [];
     return [{ lead: lead.id, side, at, far }];
   });

@@ -4,12 +4,14 @@ import {
   endAt,
   isAudio,
   isLink,
+  otherSide,
   pluggedIn,
   type JackEnd,
   type JackRef,
   type Plugged,
+  type Side,
 } from '../model';
-import { clashes, withEnds, type Side } from './exchange';
+import { clashes, withEnds } from './exchange';
 import { everyJack, hasSource, isFree, type Wired } from './finding';
 import { bestTrial, doesBetter, scoreOf } from './score';
 
@@ -24,7 +26,7 @@ export type Loose = { readonly run: Plugged; readonly side: Side; readonly held:
 const looseIn = (of: Wired): readonly Loose[] =>
   pluggedIn(of).flatMap((run): Loose[] => {
     const side = run.from.length === 0 ? 'from' : 'to';
-    const held = endAt(of, run[side === 'from' ? 'to' : 'from'][0]);
+    const held = endAt(of, run[otherSide(side)][0]);
     if (run[side].length > 0 || !held || isLink(run.lead)) return [];
     return isAudio(held.jack) && held.jack.carries !== 'speaker' ? [{ run, side, held }] : [];
   });

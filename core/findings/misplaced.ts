@@ -1,6 +1,6 @@
 // One plug in the wrong jack of its box: the free jack beside it that makes all right.
-import { isAudio, jackKey, pluggedIn, refAt, type JackRef } from '../model';
-import { clashes, plugsOf, replugCure, withEnds, type Side } from './exchange';
+import { isAudio, jackKey, pluggedIn, refAt, type JackRef, type Side } from '../model';
+import { clashes, plugsOf, replugCure, withEnds } from './exchange';
 import type { Cure } from './cure';
 import { isFree, type Found, type View, type Wired } from './finding';
 import { capitalFirst } from './phrases';

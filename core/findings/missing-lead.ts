@@ -7,14 +7,16 @@ import {
   freshId,
   isAudio,
   makeLead,
+  otherSide,
   plugsAt,
   refAt,
   type JackEnd,
   type Lead,
+  type Side,
 } from '../model';
 import { graphIn, traceIn } from '../signal';
 import { cure, type Cure } from './cure';
-import { withEnds, type Side } from './exchange';
+import { withEnds } from './exchange';
 import { everyJack, isFree, type View } from './finding';
 import { compareScores, scoreOf, shapesOf, type Score } from './score';
 
@@ -51,7 +53,7 @@ const joinsIn = derive(
         const hanging = plugsAt(of, refAt(start)).find(({ far }) => far === undefined);
         const lead = hanging?.lead ?? makeLead({ id, number, kind: leadKindFor(start, goal), from, to });
         const leads = hanging ? of.leads : [...of.leads, lead];
-        const free = hanging && (hanging.side === 'from' ? 'to' : 'from');
+        const free = hanging && otherSide(hanging.side);
         const ends = free ? { [free]: to } : { from, to };
         const wired = withEnds({ ...of, leads }, new Map([[lead.id, ends]]));
         const score = scoreOf({ ...wired, sounds }, shapes);

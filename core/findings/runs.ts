@@ -13,8 +13,8 @@ import {
   type Lead,
   type LeadKind,
   type Reads,
+  type Side,
 } from '../model';
-import type { Side } from './exchange';
 
 type Run = { readonly lead: Lead; readonly from: JackEnd; readonly to: JackEnd };
 

@@ -1,6 +1,6 @@
 // Leads that carry no sound: supply, mains, MIDI, control. Which two plugs of theirs stand in each other's place shows at
 // the jacks, and where several ways are open by what is told of each: nothing needs to be traced.
-import { jackKey, pluggedIn, type LeadKind, type Plugged } from '../model';
+import { jackKey, pluggedIn, type LeadKind, type Plugged, type Side } from '../model';
 import { mayFeed, milliampsOf } from '../power';
 import {
   clashes,
@@ -12,7 +12,6 @@ import {
   jacksOf,
   replugCure,
   type Exchange,
-  type Side,
 } from './exchange';
 import type { Cure } from './cure';
 import { everyJack, isFree, type View, type Wired } from './finding';

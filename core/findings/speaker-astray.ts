@@ -1,5 +1,5 @@
 // Speaker level where nothing is made for it: two plugs in each other's jack, or a signal lead's plug in a tap.
-import { derive, isLink, pluggedIn, type JackEnd, type JackRef, type Plugged } from '../model';
+import { derive, isLink, pluggedIn, type JackEnd, type JackRef, type Plugged, type Side } from '../model';
 import { isTail } from '../power';
 import { bareOf } from './bare';
 import type { Cure } from './cure';
@@ -11,7 +11,6 @@ import {
   replugCure,
   withEnds,
   type Exchange,
-  type Side,
 } from './exchange';
 import type { View, Wired } from './finding';
 import { healsIn } from './loose';

@@ -1,8 +1,7 @@
 // Cabinets with a lead from what cannot drive them, and the speaker outputs that could.
-import { derive, refAt, type JackEnd, type Lead } from '../model';
+import { derive, refAt, type JackEnd, type Lead, type Side } from '../model';
 import { jointsIn } from '../signal';
 import { group, type Cure } from './cure';
-import type { Side } from './exchange';
 import { isFree, type View } from './finding';
 import { ofKind, runsOf, sideAt } from './runs';
 

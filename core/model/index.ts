@@ -114,6 +114,7 @@ export {
   isTurned,
   jackKey,
   onward,
+  otherSide,
   pluggedIn,
   plugsAt,
   refOf,
@@ -123,5 +124,6 @@ export {
   wiring,
   type PlugAt,
   type Plugged,
+  type Side,
 } from './wiring';
 export { blockWords, endWords, endWordsLong, jackWords, laidWords, shieldWords, titleWords } from './words';

@@ -9,6 +9,11 @@ export type Plugged = {
   readonly to: readonly JackRef[];
 };
 
+/** Which end of a lead. */
+export type Side = 'from' | 'to';
+
+export const otherSide = (side: Side): Side => (side === 'from' ? 'to' : 'from');
+
 type Ends = Pick<Plugged, 'from' | 'to'>;
 
 /** Is it plugged the other way round: its first end in an input, and its other in none? */

@@ -1,11 +1,8 @@
 // A placement of boxes in outlets as edits: plugs out first, then each where it goes.
 import { layEdit, scopeIn } from '../cables';
 import { trial, trialOf, type EditCall, type SingleEdit } from '../edits';
-import { inNight, plugsAt, refAt, type Rig } from '../model';
+import { inNight, otherSide, plugsAt, refAt, type Rig, type Side } from '../model';
 import type { Assigned, Assignment } from './assign';
-
-type Side = 'from' | 'to';
-const otherSide = (side: Side): Side => (side === 'to' ? 'from' : 'to');
 
 const singles = (call: EditCall): readonly SingleEdit[] =>
   call.edit === 'together' ? call.arguments.edits : [call];

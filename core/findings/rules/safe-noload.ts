@@ -4,6 +4,7 @@ import {
   freeNumber,
   freshId,
   makeLead,
+  otherSide,
   pluggedIn,
   type JackRef,
   type Reads,
@@ -60,7 +61,7 @@ export function* plugLoad(view: View, amplifier: Amplifier): Generator<Cure> {
       if (hanging)
         yield cure(view, {
           edit: 'replug',
-          arguments: { lead: hanging.lead.id, side: hanging.side === 'from' ? 'to' : 'from', at: [to] },
+          arguments: { lead: hanging.lead.id, side: otherSide(hanging.side), at: [to] },
         });
       else if (plugs.length === 0)
         yield cure(view, {
@@ -80,7 +81,7 @@ export function* plugLoad(view: View, amplifier: Amplifier): Generator<Cure> {
     for (const tap of tapsFor(amplifier, ohm)) {
       const hanging = leadsAt(view, amplifier.box, tap).find(({ far }) => far === undefined);
       if (hanging) {
-        const side = hanging.side === 'from' ? 'to' : 'from';
+        const side = otherSide(hanging.side);
         yield cure(view, { edit: 'replug', arguments: { lead: hanging.lead.id, side, at: [to] } });
       } else if (isFree(view, amplifier.box, tap)) {
         const from = { box: amplifier.box.id, jack: tap.id };

@@ -1,4 +1,4 @@
-import { boxOf, derive, type Box } from '../../model';
+import { boxOf, derive, otherSide, type Box } from '../../model';
 import { resolveIn } from '../../signal';
 import { cure } from '../cure';
 import { leadPart, leadsAt, type Found } from '../finding';
@@ -35,7 +35,7 @@ export const crossed = rule<Data>({
         const plug = ({ lead, side }: typeof a): Plug => ({
           lead: lead.id,
           number: lead.number,
-          side: side === 'from' ? 'to' : 'from',
+          side: otherSide(side),
         });
         const data = { box: box.id, into: far.box, a: plug(a), b: plug(b) };
         return [{ severity: 'caution', parts: [leadPart(a.lead), leadPart(b.lead)], data }];

@@ -1,5 +1,5 @@
-import { derive, jackKey, type JackRef } from '../../model';
-import { replugCure, type Side } from '../exchange';
+import { derive, jackKey, type JackRef, type Side } from '../../model';
+import { replugCure } from '../exchange';
 import { jackPart, leadPart, type Found } from '../finding';
 import { healsIn } from '../loose';
 import { capitalFirst } from '../phrases';
