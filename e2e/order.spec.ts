@@ -95,6 +95,11 @@ test('by keys alone: the list names every place with its price, tells what it br
   await expect(moving(page)).toContainText('Overdrive to …');
   await expect(places(page).getByRole('button', { name: /^after Guitar/ })).toBeFocused();
   await expect(moving(page).getByText('OVRDRV OUT → FUZZ IN')).toBeVisible();
+  // Where there is more to tell than is seen, arrows read on.
+  const told = moving(page).getByRole('group', { name: 'What it brings' });
+  await told.focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(told).toBeFocused();
   await expect(places(page).getByRole('button', { name: 'after Fuzz here' })).toBeDisabled();
   // Why it cannot stand behind the power stage.
   await moving(page).getByText('that cannot be had').first().click();

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Act, Choice, Held, InHand, Offer, Price } from '../../../../core/chain';
 import type { Preview } from '../../../../core/planner';
 import { onAnswerArrow } from '../../parts/arrows';
@@ -109,6 +109,11 @@ function Refused({
   );
 }
 
+/** Arrows scroll what is told where it has the focus; in the list they go from place to place. */
+const readOn = (event: KeyboardEvent) => {
+  if (event.key === 'ArrowDown' || event.key === 'ArrowUp') event.stopPropagation();
+};
+
 /** Always as high, whatever there is to tell: a list below it that moved would be pressed where another place stood. */
 function Brought({ preview, isAsked }: { preview: Preview | null; isAsked: boolean }) {
   return (
@@ -117,6 +122,7 @@ function Brought({ preview, isAsked }: { preview: Preview | null; isAsked: boole
       aria-label="What it brings"
       aria-live="polite"
       tabIndex={0}
+      onKeyDown={readOn}
       className="h-32 overflow-auto border-b border-line bg-ground"
     >
       {isAsked ? (
