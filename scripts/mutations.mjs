@@ -46,6 +46,13 @@ export const MUTATIONS = [
     suites: ['core/edits'],
   },
   {
+    what: 'a jack that holds a plug takes another',
+    file: 'core/edits/ends.ts',
+    from: 'demand(!holder, `',
+    to: 'demand(true, `',
+    suites: ['core/edits'],
+  },
+  {
     what: 'what another tab changed is overwritten without a word',
     file: 'core/edits/carry.ts',
     from: 'if (!same(now[key], from)) this.clash();',
