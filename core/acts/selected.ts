@@ -17,6 +17,7 @@ import {
   type Rig,
   type Scope,
   type Setting,
+  type Side,
 } from '../model';
 import type { RouteLine } from '../routes';
 import { isOn, resolve } from '../signal';
@@ -131,7 +132,7 @@ export function unplugEdit(
   rig: Rig,
   variant: string | null,
   selection: Selection,
-  side: 'from' | 'to',
+  side: Side,
 ): EditCall | null {
   const entry = leadSelected(rig, variant, selection);
   if (!entry || entry[side].length === 0) return null;

@@ -15,6 +15,7 @@ import {
   type Lead,
   type Plugged,
   type Rig,
+  type Side,
 } from '../model';
 import { slavingBook } from '../power';
 import { blockBehind, isOn, settingsOf, trace } from '../signal';
@@ -116,7 +117,7 @@ export const step = (
 export function walkLead(rig: Rig, plugged: Plugged): WalkLead {
   const { lead } = plugged;
   const { from, to } = onward(rig, plugged);
-  const plug = (side: 'from' | 'to') =>
+  const plug = (side: Side) =>
     [lead[side].plug.connector, ...lead[side].adapters.map((a) => a.gives)].map(connectorName).join(' + ');
   return {
     id: lead.id,

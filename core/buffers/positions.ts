@@ -1,7 +1,7 @@
 // Where a buffer may stand: in each lead of the order, with the two pieces that the lead then is.
 import { actChains, heldFrom, slotsOfHeld, wireAct, type ChainsAt, type Held } from '../chain';
 import { computedLength } from '../lengths';
-import { jackKey, wiring, type Box, type Lead, type Rig } from '../model';
+import { jackKey, wiring, type Box, type Lead, type Rig, type Side } from '../model';
 import type { Cable } from '../network';
 import { sidesOf } from './hand';
 
@@ -45,7 +45,7 @@ export function around(rig: Rig, variant: string | null, box: Box, side = 0) {
 type Around = ReturnType<typeof around>;
 
 /** A lead with one end at a jack instead: as long as the rule has it, where nobody said its length. */
-function withEnd(rig: Rig, lead: Lead, side: 'from' | 'to', box: Box, jack: string): Cable {
+function withEnd(rig: Rig, lead: Lead, side: Side, box: Box, jack: string): Cable {
   const moved = { ...lead, [side]: { ...lead[side], at: [{ box: box.id, jack }] } };
   const rule = lead.lengthBy === 'computed' ? computedLength(rig, moved) : null;
   return cableOf(rule ? { ...moved, lengthM: rule.lengthM } : moved);

@@ -7,6 +7,7 @@ import {
   type JackRef,
   type Lead,
   type Rig,
+  type Side,
 } from '../model';
 import { adapterFor, leadKindFor } from './fit';
 
@@ -35,7 +36,7 @@ export function leadFor(rig: Rig, from: readonly JackRef[], to: JackRef): Lead {
     from,
     to: [to],
   });
-  const adapters = (side: 'from' | 'to', connector: Lead['from']['plug']['connector']) => {
+  const adapters = (side: Side, connector: Lead['from']['plug']['connector']) => {
     const adapter = adapterFor(lead[side].plug.connector, connector);
     return adapter ? [adapter] : [];
   };

@@ -1,7 +1,16 @@
 // The edits that lay a lead and put a plug in.
 import type { EditCall, SingleEdit } from '../edits';
 import { neededLength, stockLength } from '../lengths';
-import { isLink, isPutAway, wiring, type JackRef, type Lead, type Rig, type Scope } from '../model';
+import {
+  isLink,
+  isPutAway,
+  wiring,
+  type JackRef,
+  type Lead,
+  type Rig,
+  type Scope,
+  type Side,
+} from '../model';
 import { adapterFor, kindServes } from './fit';
 import { endOf, leadFor } from './lead-for';
 
@@ -49,7 +58,7 @@ export function putEdit(
   rig: Rig,
   variant: string | null,
   lead: Lead,
-  side: 'from' | 'to',
+  side: Side,
   at: JackRef,
   ends: readonly JackRef[],
 ): EditCall {

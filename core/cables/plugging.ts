@@ -9,6 +9,7 @@ import {
   type Lead,
   type Plugged,
   type Rig,
+  type Side,
 } from '../model';
 import { adapterFor, connectorName, plugFits } from './fit';
 import { endOf, leadFor } from './lead-for';
@@ -20,7 +21,7 @@ export type Hand =
   | {
       readonly kind: 'plug';
       readonly lead: string;
-      readonly side: 'from' | 'to';
+      readonly side: Side;
       /** Where it was picked up; of an end that guitars share only this jack is given up. */
       readonly at?: JackRef;
     };
@@ -114,7 +115,7 @@ type Meeting = {
   readonly own: readonly JackRef[];
   readonly farEnd: JackRef | undefined;
   /** Another lead that the jack holds. */
-  readonly held: (Plugged & { readonly side: 'from' | 'to' }) | undefined;
+  readonly held: (Plugged & { readonly side: Side }) | undefined;
   readonly wrong: ReturnType<typeof objection>;
 };
 

@@ -64,8 +64,6 @@ export const wiredNow = (draft: RigDraft, { box, scope }: { box: string; scope: 
 export const variantOf = (scope: Scope | undefined): string | null =>
   scope?.layer === 'variant' ? scope.id : null;
 
-export type { Side } from '../model';
-
 /** Refuses what is no end of a lead: arguments may come from anywhere, and what is written to must be its own. */
 export const mustBeSide = (side: Side): Side => {
   demand(side === 'from' || side === 'to', `A lead has the ends from and to, not "${String(side)}".`);

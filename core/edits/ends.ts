@@ -1,16 +1,5 @@
-import {
-  isNewId,
-  byId,
-  copy,
-  demand,
-  leadIn,
-  must,
-  variantOf,
-  type LeadDraft,
-  type Side,
-  mustBeSide,
-} from './edit';
-import { jackKey, sameJack, type RigDraft, type JackRef, type Lead, type Scope } from '../model';
+import { isNewId, byId, copy, demand, leadIn, must, variantOf, type LeadDraft, mustBeSide } from './edit';
+import { jackKey, sameJack, type RigDraft, type JackRef, type Lead, type Scope, type Side } from '../model';
 
 /** Where an end is plugged in a variant (null: the base). */
 export function endIn(

@@ -1,4 +1,4 @@
-import { byId, copy, demand, edit, leadIn, variantOf, type Side, mustBeSide } from './edit';
+import { byId, copy, demand, edit, leadIn, variantOf, mustBeSide } from './edit';
 import { endIn, putLead, setEnd } from './ends';
 import {
   forget,
@@ -9,6 +9,7 @@ import {
   type LeadKind,
   type Plug,
   type Scope,
+  type Side,
 } from '../model';
 
 type End = { readonly lead: string; readonly side: Side };

@@ -1,5 +1,5 @@
 // A routing taken: leads, modes, states and inner wires in one edit.
-import type { Adapter, Block, Lead, RigDraft, Scope, Variant, Wire } from '../model';
+import type { Adapter, Block, Lead, RigDraft, Scope, Side, Variant, Wire } from '../model';
 import { boxIn, byId, copy, demand, edit, isNewId, leadIn, mustBeSide } from './edit';
 import { putLead } from './ends';
 import { keptLeads, variantsKept } from './keep-variants';
@@ -14,7 +14,7 @@ export type RoutingChange = {
   readonly move: readonly Move[];
   /** Leads whose both ends come out; they keep their numbers. */
   readonly away: readonly string[];
-  readonly adapters: readonly { lead: string; side: 'from' | 'to'; adapters: readonly Adapter[] }[];
+  readonly adapters: readonly { lead: string; side: Side; adapters: readonly Adapter[] }[];
   readonly modes: readonly { box: string; jack: string; mode: string }[];
   readonly states: readonly { box: string; block: string; state: string }[];
   /** Blocks put into a unit: a loop for outboard, twins on a second feed. */

@@ -1,11 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import { produce } from './produce';
 import type { z } from 'zod';
 import { namedRig } from '../testing/named-rig';
 import { follow } from './follow';
 import { applyEdit } from '../edits';
 import { readRigValue } from '../file';
-import { checkInvariants, type Rig, type RigDraft } from './index';
+import { checkInvariants, produce, type Rig, type RigDraft } from './index';
 import { forget, lostNames, renameAll } from './names';
 import { BETWEEN_PARTS, DEPTH, INSIDE_A_BOX, type Named, type Reference } from './references';
 import { id, jackRef, partKey } from './schema-parts';

@@ -14,7 +14,7 @@ export type Side = 'from' | 'to';
 
 export const otherSide = (side: Side): Side => (side === 'from' ? 'to' : 'from');
 
-type Ends = Pick<Plugged, 'from' | 'to'>;
+type Ends = Pick<Plugged, Side>;
 
 /** Is it plugged the other way round: its first end in an input, and its other in none? */
 export function isTurned(of: Reads<'boxes'>, { from, to }: Ends): boolean {
@@ -54,7 +54,7 @@ export const wiring = (rig: Pick<Rig, 'leads' | 'variants'>, variant: string | n
 /** A plug in a jack, and where the other end of its lead is. */
 export type PlugAt = {
   readonly lead: Lead;
-  readonly side: 'from' | 'to';
+  readonly side: Side;
   readonly far: JackRef | undefined;
 };
 
@@ -82,8 +82,7 @@ export const plugsAt = (of: Reads<'leads' | 'variant'>, ref: JackRef): readonly 
   plugsByJack(of).get(jackKey(ref)) ?? NO_PLUGS;
 
 /** Both ends loose: kept with its number, plugged nowhere. */
-export const isPutAway = (plugged: Pick<Plugged, 'from' | 'to'>): boolean =>
-  plugged.from.length === 0 && plugged.to.length === 0;
+export const isPutAway = (plugged: Ends): boolean => plugged.from.length === 0 && plugged.to.length === 0;
 
 /** Boxes with a block of role source: guitars and other instruments, in the order of the rig. */
 export const sources = derive(['boxes'], ({ boxes }): readonly Box[] =>

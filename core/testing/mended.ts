@@ -1,10 +1,10 @@
 // Plugs in each other's jacks, what is told of them, and the rig once it is cured.
 import { cureOf, merged } from '../findings';
-import { endAt, isAudio, jackKey, type Jack, type Rig } from '../model';
+import { endAt, isAudio, jackKey, type Jack, type Rig, type Side } from '../model';
 import { edited } from './build';
 import { judge } from './of-wiring';
 
-type End = { readonly lead: string; readonly side: 'from' | 'to' };
+type End = { readonly lead: string; readonly side: Side };
 type Pair = { readonly a: End; readonly b: End };
 
 const isForPlug = (jack: Jack) => isAudio(jack) && jack.carries !== 'air';

@@ -1,6 +1,6 @@
 // Edits in short, for tests: blocks and jacks by their ids, at rest unless said.
 import type { EditCall } from '../edits';
-import { refOf, type FigurePath, type Rig, type Scope } from '../model';
+import { refOf, type FigurePath, type Rig, type Scope, type Side } from '../model';
 
 export const REST: Scope = { layer: 'rest' };
 
@@ -21,7 +21,7 @@ export const swap = (a: string, sideA: 'from' | 'to', b: string, sideB: 'from' |
 });
 
 /** @param at `box/jack` */
-export const replug = (lead: string, side: 'from' | 'to', at: string, scope?: Scope): EditCall => ({
+export const replug = (lead: string, side: Side, at: string, scope?: Scope): EditCall => ({
   edit: 'replug',
   arguments: { lead, side, at: [refOf(at)], ...(scope ? { scope } : {}) },
 });

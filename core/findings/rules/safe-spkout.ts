@@ -1,5 +1,5 @@
 import { leadKindFor } from '../../cables';
-import { derive, endAt, isAudio, leadOf, pluggedIn, refOf, type JackEnd } from '../../model';
+import { derive, endAt, isAudio, leadOf, pluggedIn, refOf, type JackEnd, type Side } from '../../model';
 import { crossingCures, misplacedIn } from '../crossings';
 import { cure, group, type Cure } from '../cure';
 import { isFree, jackPart, leadPart, type Found, type View } from '../finding';
@@ -97,7 +97,7 @@ export const speakerOut = rule<Data>({
 });
 
 /** What speaker level was taken for: the box's own line output, where it has one free. @param side of the lead's near end */
-function* fromLineOut(view: View, { lead: id, from, to }: Data, side: 'from' | 'to'): Generator<Cure> {
+function* fromLineOut(view: View, { lead: id, from, to }: Data, side: Side): Generator<Cure> {
   const [lead, near, far] = [leadOf(view, id), endAt(view, refOf(from)), endAt(view, refOf(to))];
   if (!lead || !near || !far) return;
   for (const jack of near.box.jacks)

@@ -1,11 +1,11 @@
-import { boxOf, derive, otherSide, type Box } from '../../model';
+import { boxOf, derive, otherSide, type Box, type Side } from '../../model';
 import { resolveIn } from '../../signal';
 import { cure } from '../cure';
 import { leadPart, leadsAt, type Found } from '../finding';
 import { inputPairs, normalledPairs, outputPairs, sidedPairs } from '../pairs';
 import { rule } from '../rule';
 
-type Plug = { readonly lead: string; readonly number: number; readonly side: 'from' | 'to' };
+type Plug = { readonly lead: string; readonly number: number; readonly side: Side };
 type Data = { readonly box: string; readonly into: string; readonly a: Plug; readonly b: Plug };
 
 /** STEREO-CROSSED: left leads to right and right to left. */

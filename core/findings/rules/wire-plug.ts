@@ -1,5 +1,5 @@
 import { adapterFor, connectorName, plugFits, presents } from '../../cables';
-import { derive, endAt, isLink, leadOf, pluggedIn, type Connector } from '../../model';
+import { derive, endAt, isLink, leadOf, pluggedIn, type Connector, type Side } from '../../model';
 import { cure } from '../cure';
 import { everyJack, jackPart, leadPart, type Found } from '../finding';
 import { capitalFirst } from '../phrases';
@@ -7,7 +7,7 @@ import { rule } from '../rule';
 
 type Data = {
   readonly lead: string;
-  readonly side: 'from' | 'to';
+  readonly side: Side;
   readonly jack: string;
   readonly plug: Connector;
   readonly socket: Connector;

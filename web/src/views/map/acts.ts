@@ -18,7 +18,7 @@ import {
 import { insertable } from '../../../../core/cables';
 import type { EditCall } from '../../../../core/edits';
 import { LAYERS } from '../../../../core/layers';
-import { isAudio, type Part } from '../../../../core/model';
+import { isAudio, type Part, type Side } from '../../../../core/model';
 import type { OpenRig, OpenState } from '../../rig/open-rig';
 import { goFocus } from '../../parts/focus';
 import { useNotice } from '../../store/app';
@@ -158,7 +158,7 @@ function plugActs(state: OpenState, store: OpenRig): readonly Act[] {
   const move = (by: 1 | -1) => part && void stepPart(store, part, by);
   const insert = () => lead && ask({ kind: 'insert', lead: lead.lead.id });
   const canInsert = (lead?.to.length ?? 0) > 0 && insertable(rig, variant).length > 0;
-  const unplug = (label: string, key: string, shown: string, side: 'from' | 'to') => {
+  const unplug = (label: string, key: string, shown: string, side: Side) => {
     const edit = unplugEdit(rig, variant, selection, side);
     return act(label, key, shown, () => edit && commit(edit), writes && edit !== null);
   };

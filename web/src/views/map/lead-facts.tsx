@@ -9,6 +9,7 @@ import {
   wiring,
   type JackRef,
   type Lead,
+  type Side,
 } from '../../../../core/model';
 import { formatLength, parseLength } from '../../../../core/units';
 import { Button } from '../../parts/button';
@@ -20,7 +21,7 @@ import { usePreferences } from '../../store/app';
 import { useDiffering } from './otherwise';
 import { ShieldFacts } from './shield-facts';
 
-function End({ lead, side, refs }: { lead: Lead; side: 'from' | 'to'; refs: readonly JackRef[] }) {
+function End({ lead, side, refs }: { lead: Lead; side: Side; refs: readonly JackRef[] }) {
   const { rig, setting, readOnly, select, commit, setHand } = useOpen(
     'rig',
     'setting',

@@ -158,7 +158,7 @@ export function MapView() {
           className={`flex min-h-0 shrink-0 flex-col bg-sheet contain-content ${wide ? 'w-68 border-l border-hair' : 'border-t border-hair'}`}
         >
           <div
-            className={`min-h-0 ${facts && wide ? `${held ? 'max-h-1/3' : 'max-h-1/2'} shrink-0 overflow-auto` : 'flex-1 overflow-auto'}`}
+            className={`min-h-0 overflow-auto ${!facts || !wide ? 'flex-1' : held ? 'max-h-1/3 shrink-0' : 'max-h-1/2 shrink-0'}`}
           >
             <FindingsPane />
           </div>
